@@ -1,0 +1,74 @@
+using System.Collections.Immutable;
+
+namespace Gavvet.Theory;
+
+/// <summary>A clef: which pitch stands on the bottom line, and where its signatures stand. One row of a table.</summary>
+public sealed record Clef
+{
+    private readonly string _sharps;
+    private readonly string _flats;
+
+    private Clef(string id, string name, Pitch bottomLine, string sharps, string flats)
+    {
+        (Id, Name, BottomLine, _sharps, _flats) = (id, name, bottomLine, sharps, flats);
+    }
+
+    // Places of the sharps F C G D A E B and the flats B E A D G C F, in half spaces above the bottom line.
+    // Common practice, no source; checked against an engraving library's rendering.
+
+    /// <summary>The G clef.</summary>
+    public static Clef Treble { get; } = new("treble", "Treble", At(Letter.E, 4), "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
+
+    /// <summary>The F clef.</summary>
+    public static Clef Bass { get; } = new("bass", "Bass", At(Letter.G, 2), "6 3 7 4 1 5 2", "2 5 1 4 0 3 -1");
+
+    /// <summary>The C clef on the middle line.</summary>
+    public static Clef Alto { get; } = new("alto", "Alto", At(Letter.F, 3), "7 4 8 5 2 6 3", "3 6 2 5 1 4 0");
+
+    /// <summary>The C clef on the fourth line.</summary>
+    public static Clef Tenor { get; } = new("tenor", "Tenor", At(Letter.D, 3), "2 6 3 7 4 8 5", "5 8 4 7 3 6 2");
+
+    /// <summary>Every clef, in the order teachers list them.</summary>
+    public static ImmutableArray<Clef> All { get; } = [Treble, Bass, Alto, Tenor];
+
+    /// <summary>The name in files.</summary>
+    public string Id { get; }
+
+    /// <summary>The name on screen and paper.</summary>
+    public string Name { get; }
+
+    /// <summary>The pitch on the bottom line.</summary>
+    public Pitch BottomLine { get; }
+
+    /// <summary>The clef of this name in files, or null.</summary>
+    /// <param name="id">Such as "treble".</param>
+    public static Clef? Find(string? id) => All.FirstOrDefault(clef => clef.Id == id);
+
+    /// <summary>Half spaces above the bottom line: 0 the bottom line, 8 the top line, negative below.</summary>
+    /// <param name="pitch">The pitch.</param>
+    public int Position(Pitch pitch) => pitch.StaffStep - BottomLine.StaffStep;
+
+    /// <summary>Where a signature's accidentals stand, in the order they are written, in half spaces above the bottom line.</summary>
+    /// <param name="signature">The signature.</param>
+    public ImmutableArray<int> SignaturePositions(KeySignature signature) =>
+        [.. (signature.Kind == Accidental.Flat ? _flats : _sharps).Split(' ').Take(signature.Count).Select(int.Parse)];
+
+    /// <summary>Ledger lines a note at a position needs.</summary>
+    /// <param name="position">Half spaces above the bottom line.</param>
+    public static int LedgerLines(int position) => position < 0 ? -position / 2 : Math.Max(0, position - 8) / 2;
+
+    /// <summary>The lower tonic that keeps a scale on the staff with the fewest ledger lines, the lower one on a tie.</summary>
+    /// <param name="scale">The scale.</param>
+    public Pitch LowestTonic(Scale scale)
+    {
+        ArgumentNullException.ThrowIfNull(scale);
+        return Enumerable.Range(BottomLine.Octave - 1, 4)
+            .Select(octave => new Pitch(scale.Tonic, octave))
+            .MinBy(tonic => scale.Pitches(Direction.Ascending, tonic).Sum(pitch => LedgerLines(Position(pitch))));
+    }
+
+    /// <summary>The clef's name.</summary>
+    public override string ToString() => Name;
+
+    private static Pitch At(Letter letter, int octave) => new(new NoteName(letter), octave);
+}

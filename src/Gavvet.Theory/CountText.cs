@@ -1,0 +1,22 @@
+namespace Gavvet.Theory;
+
+/// <summary>Small counts in words.</summary>
+public static class CountText
+{
+    private static readonly string[] Words =
+        ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
+
+    /// <summary>A count as a word up to twelve, in figures beyond.</summary>
+    /// <param name="count">Zero or more; zero is "no".</param>
+    public static string Word(int count) => count < Words.Length ? Words[count] : $"{count}";
+
+    /// <summary>A number of sharps or flats: "one sharp", "three flats", "no sharps or flats".</summary>
+    /// <param name="count">How many.</param>
+    /// <param name="kind">Sharp or flat; without meaning when there are none.</param>
+    public static string Signs(int count, Accidental kind) => count switch
+    {
+        0 => "no sharps or flats",
+        1 => $"one {kind.Spoken()}",
+        _ => $"{Word(count)} {kind.Spoken()}s",
+    };
+}

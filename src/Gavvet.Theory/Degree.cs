@@ -1,0 +1,53 @@
+namespace Gavvet.Theory;
+
+/// <summary>
+/// A degree counted against the major scale on the same tonic: ♭3 is a semitone below that scale's third, on the
+/// third letter.
+/// </summary>
+public readonly record struct Degree
+{
+    private static readonly string[] TechnicalNames =
+        ["tonic", "supertonic", "mediant", "subdominant", "dominant", "submediant", "leading note"];
+
+    // Kept from zero, so that a default value is the tonic and not a degree that cannot be.
+    private readonly int _lettersAboveTonic;
+
+    /// <summary>The degree with this number and alteration.</summary>
+    /// <param name="number">1 to 7.</param>
+    /// <param name="alteration">Against the major scale's degree.</param>
+    /// <exception cref="ArgumentOutOfRangeException">The number is not from 1 to 7.</exception>
+    public Degree(int number, Accidental alteration = Accidental.Natural)
+    {
+        if (number is < 1 or > 7)
+            throw new ArgumentOutOfRangeException(nameof(number), "A scale degree is a number from 1 to 7.");
+        _lettersAboveTonic = number - 1;
+        Alteration = alteration;
+    }
+
+    /// <summary>1 to 7.</summary>
+    public int Number => _lettersAboveTonic + 1;
+
+    /// <summary>How far it lies from the major scale's degree.</summary>
+    public Accidental Alteration { get; }
+
+    /// <summary>Fifths from the tonic: 5 is 1, 4 is −1, each sharp adds seven.</summary>
+    public int Fifths => ((Letter)_lettersAboveTonic).Fifths() + (Letters.Count * (int)Alteration);
+
+    /// <summary>The degree's technical name in a major scale: tonic, supertonic … leading note.</summary>
+    public string TechnicalName => TechnicalNames[_lettersAboveTonic];
+
+    /// <summary>Reads 5, b3, ♭3, #4 or bb7.</summary>
+    /// <param name="text">The degree.</param>
+    /// <exception cref="FormatException">It is no degree.</exception>
+    public static Degree Parse(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        // A letter before the sign lets the one reader of accidentals serve here too.
+        return text.Length > 0 && text[^1] is >= '1' and <= '7' && NoteText.TryParse("C" + text[..^1], out var signed)
+            ? new Degree(text[^1] - '0', signed.Accidental)
+            : throw new FormatException($"“{text}” is not a scale degree. Write a number from 1 to 7 with its sign before it, such as b3 or #4.");
+    }
+
+    /// <summary>The degree in proper signs: ♭3, ♯4, 5.</summary>
+    public override string ToString() => Alteration.Sign() + Number;
+}

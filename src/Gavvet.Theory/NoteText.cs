@@ -1,0 +1,80 @@
+namespace Gavvet.Theory;
+
+/// <summary>Note names as English text, in and out.</summary>
+public static class NoteText
+{
+    private static readonly Dictionary<string, Accidental> Suffixes = new(StringComparer.Ordinal)
+    {
+        [""] = Accidental.Natural,
+        ["n"] = Accidental.Natural,
+        ["♮"] = Accidental.Natural,
+        ["natural"] = Accidental.Natural,
+        ["b"] = Accidental.Flat,
+        ["♭"] = Accidental.Flat,
+        ["flat"] = Accidental.Flat,
+        ["bb"] = Accidental.DoubleFlat,
+        ["♭♭"] = Accidental.DoubleFlat,
+        ["𝄫"] = Accidental.DoubleFlat,
+        ["doubleflat"] = Accidental.DoubleFlat,
+        ["flatflat"] = Accidental.DoubleFlat,
+        ["#"] = Accidental.Sharp,
+        ["♯"] = Accidental.Sharp,
+        ["sharp"] = Accidental.Sharp,
+        ["##"] = Accidental.DoubleSharp,
+        ["♯♯"] = Accidental.DoubleSharp,
+        ["x"] = Accidental.DoubleSharp,
+        ["𝄪"] = Accidental.DoubleSharp,
+        ["doublesharp"] = Accidental.DoubleSharp,
+        ["sharpsharp"] = Accidental.DoubleSharp,
+    };
+
+    /// <summary>The name in proper signs, for paper and screen: E♭, F𝄪.</summary>
+    /// <param name="note">The note.</param>
+    public static string Signs(NoteName note) => note.Letter + note.Accidental.Sign();
+
+    /// <summary>The name in plain characters, for files and command lines: Eb, F##.</summary>
+    /// <param name="note">The note.</param>
+    public static string Ascii(NoteName note) => note.Letter + note.Accidental.Ascii();
+
+    /// <summary>The name as a teacher says it: "E flat", "F double sharp", "C".</summary>
+    /// <param name="note">The note.</param>
+    public static string Spoken(NoteName note) =>
+        note.Accidental == Accidental.Natural ? $"{note.Letter}" : $"{note.Letter} {note.Accidental.Spoken()}";
+
+    /// <summary>Reads a name such as Eb, E♭, "E flat", e-flat, F##, Fx or F𝄪.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <exception cref="FormatException">It is no note name; the message says what would be.</exception>
+    public static NoteName Parse(string text) =>
+        TryParse(text, out var note) ? note : throw new FormatException(Problem(text));
+
+    /// <summary>Reads a name if it is one.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <param name="note">The note read, or C.</param>
+    /// <returns>Whether the text is a note name.</returns>
+    public static bool TryParse(string? text, out NoteName note)
+    {
+        note = default;
+        var typed = (text ?? "").Trim();
+        if (typed.Length == 0 || !Enum.TryParse<Letter>(typed[..1].ToUpperInvariant(), out var letter) || !char.IsAsciiLetter(typed[0]))
+            return false;
+        // A capital B as suffix is a second letter, not a flat.
+        var rest = typed[1..].Replace("Flat", "flat", StringComparison.Ordinal).Replace("Sharp", "sharp", StringComparison.Ordinal)
+            .Replace(" ", "", StringComparison.Ordinal).Replace("-", "", StringComparison.Ordinal);
+        if (!Suffixes.TryGetValue(rest, out var accidental))
+            return false;
+        note = new NoteName(letter, accidental);
+        return true;
+    }
+
+    /// <summary>What to say of a text that is no note name.</summary>
+    /// <param name="text">What was typed.</param>
+    public static string Problem(string? text)
+    {
+        var typed = (text ?? "").Trim();
+        if (typed.Length > 20)
+            typed = typed[..20] + "…";
+        return typed.Length == 0
+            ? "A note name is missing. Write a letter from A to G, with ♯ or ♭ if needed, such as Eb or F#."
+            : $"“{typed}” is not a note name. Write a letter from A to G, with ♯ or ♭ if needed, such as Eb or F#.";
+    }
+}

@@ -1,0 +1,25 @@
+namespace Gavvet.Theory;
+
+/// <summary>A spelled note in its octave.</summary>
+/// <param name="Name">Letter and accidental.</param>
+/// <param name="Octave">The octave of the letter in scientific numbering, middle C in octave 4; C♭4 sounds as B3.</param>
+public readonly record struct Pitch(NoteName Name, int Octave)
+{
+    /// <summary>Letters above C0: what the staff sees of a pitch.</summary>
+    public int StaffStep => (Octave * Letters.Count) + (int)Name.Letter;
+
+    /// <summary>Semitones above C0: what the ear hears of it.</summary>
+    public int Semitones => (12 * Octave) + Name.Semitones;
+
+    /// <summary>The pitch of this name at a place of the staff.</summary>
+    /// <param name="name">The name; its letter must be the one that stands there.</param>
+    /// <param name="staffStep">Letters above C0.</param>
+    /// <exception cref="ArgumentException">Another letter stands there.</exception>
+    public static Pitch At(NoteName name, int staffStep) =>
+        Letter.C.Up(staffStep) == name.Letter
+            ? new Pitch(name, (staffStep - (int)name.Letter) / Letters.Count)
+            : throw new ArgumentException($"{name} does not stand {staffStep} letters above C0.");
+
+    /// <summary>The name in proper signs with its octave, such as E♭4.</summary>
+    public override string ToString() => $"{Name}{Octave}";
+}

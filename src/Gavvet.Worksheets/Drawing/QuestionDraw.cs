@@ -1,0 +1,138 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Drawing;
+
+/// <summary>
+/// Decides which key and clef each question takes: none twice on a sheet while others remain, spread over the keys
+/// first and the clefs next, and otherwise by the slot's own seed.
+/// </summary>
+public static class QuestionDraw
+{
+    /// <summary>How many different questions a section's scope holds.</summary>
+    /// <param name="section">The section.</param>
+    public static int Available(Section section)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        return section.Keys.Length * (QuestionCatalogue.Standard.Get(section.KindId).UsesClef ? section.Clefs.Length : 1);
+    }
+
+    /// <summary>Draws the chosen slots of a section anew, all of them against what the rest of the sheet already asks.</summary>
+    /// <param name="sheet">The sheet the section stands on.</param>
+    /// <param name="section">The section as it is to be; its other slots stay.</param>
+    /// <param name="slotIds">The slots to draw.</param>
+    public static Section Draw(Sheet sheet, Section section, IReadOnlySet<int> slotIds)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        ArgumentNullException.ThrowIfNull(section);
+        ArgumentNullException.ThrowIfNull(slotIds);
+        var others = sheet.Sections.Where(other => other.Id != section.Id)
+            .SelectMany(other => other.Slots.Select(slot => QuestionIdentity.Of(other, slot.Drawn)));
+        var tally = new Tally(section, others, section.Slots.Where(slot => !slotIds.Contains(slot.Id)).Select(slot => slot.Drawn));
+        var slots = section.Slots.ToBuilder();
+        for (var i = 0; i < slots.Count; i++)
+        {
+            if (!slotIds.Contains(slots[i].Id))
+                continue;
+            var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, slots[i].Id, slots[i].Redraws);
+            slots[i] = slots[i] with { Drawn = tally.Choose(seed) };
+        }
+
+        return section with { Slots = slots.ToImmutable() };
+    }
+
+    /// <summary>Draws one slot anew, to something it is not now.</summary>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="section">The section.</param>
+    /// <param name="slot">The slot.</param>
+    /// <returns>The section with the slot drawn anew, or null when its scope holds nothing that is not on the sheet.</returns>
+    public static Section? DrawAnother(Sheet sheet, Section section, Slot slot)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        ArgumentNullException.ThrowIfNull(section);
+        ArgumentNullException.ThrowIfNull(slot);
+        var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.Of(other, any.Drawn))).ToHashSet();
+        if (Candidates(section).All(draw => asked.Contains(QuestionIdentity.Of(section, draw))))
+            return null;
+        var redrawn = slot with { Redraws = slot.Redraws + 1 };
+        var changed = section with { Slots = section.Slots.Replace(slot, redrawn) };
+        // What stands there now counts as asked, so something else is found.
+        var tally = new Tally(section, asked, section.Slots.Where(other => other.Id != slot.Id).Select(other => other.Drawn));
+        var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, slot.Id, redrawn.Redraws);
+        return changed with { Slots = changed.Slots.Replace(redrawn, redrawn with { Drawn = tally.Choose(seed) }) };
+    }
+
+    private static IEnumerable<Draw> Candidates(Section section) =>
+        section.Keys.SelectMany(_ => section.Clefs, (key, clef) => new Draw(key, clef));
+
+    /// <summary>What a section has asked so far while it is being drawn.</summary>
+    private sealed class Tally
+    {
+        private readonly Section _section;
+        private readonly ImmutableArray<Draw> _candidates;
+        private readonly Dictionary<QuestionIdentity, int> _asked = [];
+        private readonly Dictionary<Key, int> _keys = [];
+        private readonly Dictionary<Clef, int> _clefs = [];
+
+        public Tally(Section section, IEnumerable<QuestionIdentity> elsewhere, IEnumerable<Draw> here)
+        {
+            _section = section;
+            _candidates = [.. Candidates(section)];
+            foreach (var identity in elsewhere)
+                Count(_asked, identity);
+            foreach (var draw in here)
+                Note(draw);
+        }
+
+        public Draw Choose(ulong seed)
+        {
+            var chosen = _candidates.MinBy(draw => (
+                _asked.GetValueOrDefault(QuestionIdentity.Of(_section, draw)),
+                _keys.GetValueOrDefault(draw.Key),
+                _clefs.GetValueOrDefault(draw.Clef),
+                SplitMix64.At(seed, Rank(draw))));
+            Note(chosen);
+            return chosen;
+        }
+
+        // A number of its own for every key and clef there is, so that widening a scope moves no other candidate.
+        private static ulong Rank(Draw draw) =>
+            (ulong)(((draw.Key.Fifths + 64) * 256) + (Clef.All.IndexOf(draw.Clef) + 1));
+
+        private void Note(Draw draw)
+        {
+            Count(_asked, QuestionIdentity.Of(_section, draw));
+            Count(_keys, draw.Key);
+            Count(_clefs, draw.Clef);
+        }
+
+        private static void Count<T>(Dictionary<T, int> counts, T what)
+            where T : notnull => counts[what] = counts.GetValueOrDefault(what) + 1;
+    }
+}
+
+/// <summary>What makes two questions the same question, wherever on the sheet they stand.</summary>
+/// <param name="KindId">The kind.</param>
+/// <param name="Key">The key.</param>
+/// <param name="Clef">The clef, where the kind prints a staff.</param>
+/// <param name="Notation">Signature or accidentals, where the kind has the choice.</param>
+/// <param name="Direction">The direction, where the kind has one.</param>
+public readonly record struct QuestionIdentity(string KindId, Key Key, Clef? Clef, Notation? Notation, Direction? Direction)
+{
+    /// <summary>The identity of a draw in its section.</summary>
+    /// <param name="section">The section.</param>
+    /// <param name="draw">The draw.</param>
+    public static QuestionIdentity Of(Section section, Draw draw)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        return new QuestionIdentity(
+            section.KindId,
+            draw.Key,
+            kind.UsesClef ? draw.Clef : null,
+            kind.UsesNotation ? section.Notation : null,
+            kind.UsesDirection ? section.Direction : null);
+    }
+}

@@ -1,0 +1,124 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Editing;
+
+/// <summary>A change a teacher makes to a sheet; <see cref="SheetEditor"/> carries it out.</summary>
+public abstract record SheetEdit
+{
+    /// <summary>What is being typed, so that the strokes of one stretch of typing make one revision; null for other edits.</summary>
+    public virtual string? Typing => null;
+}
+
+/// <summary>Changes the title.</summary>
+/// <param name="Title">The new title.</param>
+public sealed record Retitle(string Title) : SheetEdit
+{
+    /// <inheritdoc/>
+    public override string? Typing => "title";
+}
+
+/// <summary>Changes the sheet's instructions.</summary>
+/// <param name="Instructions">The new instructions; may be empty.</param>
+public sealed record Reinstruct(string Instructions) : SheetEdit
+{
+    /// <inheritdoc/>
+    public override string? Typing => "instructions";
+}
+
+/// <summary>Changes the paper and the staff size.</summary>
+/// <param name="Paper">The paper.</param>
+/// <param name="StaffHeight">The staff height in millimeters.</param>
+public sealed record ChangeSetup(Paper Paper, int StaffHeight) : SheetEdit;
+
+/// <summary>Adds a section at the end.</summary>
+/// <param name="KindId">The kind of question.</param>
+public sealed record AddSection(string KindId) : SheetEdit;
+
+/// <summary>An edit of one section.</summary>
+/// <param name="SectionId">The section.</param>
+public abstract record SectionEdit(int SectionId) : SheetEdit;
+
+/// <summary>Takes a section away.</summary>
+/// <param name="SectionId">The section.</param>
+public sealed record RemoveSection(int SectionId) : SectionEdit(SectionId);
+
+/// <summary>Moves a section.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Places">Places down, or up if negative.</param>
+public sealed record MoveSection(int SectionId, int Places) : SectionEdit(SectionId);
+
+/// <summary>Words a section's instruction anew.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Instruction">The instruction, or empty for the kind's own.</param>
+public sealed record RewordInstruction(int SectionId, string Instruction) : SectionEdit(SectionId)
+{
+    /// <inheritdoc/>
+    public override string? Typing => $"instruction of {SectionId}";
+}
+
+/// <summary>Changes what kind of question a section asks.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="KindId">The kind of question.</param>
+public sealed record ChangeKind(int SectionId, string KindId) : SectionEdit(SectionId);
+
+/// <summary>Chooses the keys a section draws from.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Keys">The keys, in any order.</param>
+public sealed record ChangeKeys(int SectionId, ImmutableArray<Key> Keys) : SectionEdit(SectionId);
+
+/// <summary>Chooses the clefs a section draws from.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Clefs">The clefs, in any order.</param>
+public sealed record ChangeClefs(int SectionId, ImmutableArray<Clef> Clefs) : SectionEdit(SectionId);
+
+/// <summary>Changes how many questions a section has.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Count">How many.</param>
+public sealed record ChangeCount(int SectionId, int Count) : SectionEdit(SectionId);
+
+/// <summary>Changes how much is given.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Scaffolding">How much.</param>
+public sealed record ChangeScaffolding(int SectionId, Scaffolding Scaffolding) : SectionEdit(SectionId);
+
+/// <summary>Changes between key signature and accidentals.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Notation">Which.</param>
+public sealed record ChangeNotation(int SectionId, Notation Notation) : SectionEdit(SectionId);
+
+/// <summary>Changes the direction.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Direction">Which.</param>
+public sealed record ChangeDirection(int SectionId, Direction Direction) : SectionEdit(SectionId);
+
+/// <summary>Draws one question anew.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="SlotId">The question's slot.</param>
+public sealed record RedrawQuestion(int SectionId, int SlotId) : SectionEdit(SectionId);
+
+/// <summary>Pins a question, so that drawing anew leaves it alone, or lets it go.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="SlotId">The question's slot.</param>
+/// <param name="Pinned">Whether it is to be pinned.</param>
+public sealed record PinQuestion(int SectionId, int SlotId, bool Pinned) : SectionEdit(SectionId);
+
+/// <summary>Draws every question of the sheet anew that is not pinned.</summary>
+public sealed record RedrawAll : SheetEdit;
+
+/// <summary>What came of an edit: a changed sheet, or a refusal at a field.</summary>
+/// <param name="Sheet">The changed sheet; null when refused.</param>
+/// <param name="Field">The field a refusal or a remark belongs to.</param>
+/// <param name="Words">What to tell the teacher, or null.</param>
+public sealed record EditOutcome(Sheet? Sheet, string? Field, string? Words)
+{
+    /// <summary>A changed sheet and nothing to say.</summary>
+    /// <param name="sheet">The sheet.</param>
+    public static EditOutcome Done(Sheet sheet) => new(sheet, null, null);
+
+    /// <summary>A refusal; the sheet stays as it was.</summary>
+    /// <param name="field">The field it concerns.</param>
+    /// <param name="words">What is wrong and what would be right.</param>
+    public static EditOutcome Refused(string field, string words) => new(null, field, words);
+}

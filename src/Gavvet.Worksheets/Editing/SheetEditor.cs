@@ -1,0 +1,163 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Editing;
+
+/// <summary>Carries out edits. Each is a pure function from one sheet to the next.</summary>
+public static class SheetEditor
+{
+    /// <summary>A new sheet with one section to start from.</summary>
+    /// <param name="seed">The seed of its draws.</param>
+    public static Sheet NewSheet(ulong seed)
+    {
+        var empty = new Sheet(seed, "Major scales", "", PageSetup.Usual, [], 1);
+        return Apply(empty, new AddSection("write-scale")).Sheet!;
+    }
+
+    /// <summary>The sheet after an edit, or why not.</summary>
+    /// <param name="sheet">The sheet as it is.</param>
+    /// <param name="edit">The edit.</param>
+    public static EditOutcome Apply(Sheet sheet, SheetEdit edit)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        if (edit is SectionEdit { SectionId: var id } sectionEdit)
+        {
+            return sheet.Find(id) is { } section
+                ? ApplyTo(sheet, section, sectionEdit)
+                : EditOutcome.Refused("section", "This section is no longer on the sheet.");
+        }
+
+        return edit switch
+        {
+            Retitle { Title: var title } => SheetRules.Title(title) is { } problem
+                ? EditOutcome.Refused("title", problem)
+                : EditOutcome.Done(sheet with { Title = title.Trim() }),
+            Reinstruct { Instructions: var text } => SheetRules.Instructions(text) is { } problem
+                ? EditOutcome.Refused("instructions", problem)
+                : EditOutcome.Done(sheet with { Instructions = text.Trim() }),
+            ChangeSetup setup => SheetRules.StaffHeight(setup.StaffHeight) is { } problem
+                ? EditOutcome.Refused("staffHeight", problem)
+                : EditOutcome.Done(sheet with { Setup = new PageSetup(setup.Paper, setup.StaffHeight) }),
+            AddSection add => Add(sheet, add.KindId),
+            RedrawAll => EditOutcome.Done(sheet.Sections.Aggregate(sheet, RedrawUnpinned)),
+            _ => throw new ArgumentException($"No edit {edit?.GetType().Name}."),
+        };
+    }
+
+    private static EditOutcome ApplyTo(Sheet sheet, Section section, SectionEdit edit) => edit switch
+    {
+        RemoveSection => sheet.Sections.Count == 1
+            ? EditOutcome.Refused("section", "A sheet keeps at least one section. Change its kind of question, or delete the sheet from the desk.")
+            : EditOutcome.Done(sheet with { Sections = sheet.Sections.Remove(section) }),
+        MoveSection move => EditOutcome.Done(Move(sheet, section, move.Places)),
+        RewordInstruction { Instruction: var text } => SheetRules.Instructions(text) is { } problem
+            ? EditOutcome.Refused("instruction", problem)
+            : EditOutcome.Done(sheet.With(section with { Instruction = text.Trim() })),
+        ChangeKind { KindId: var kindId } => QuestionCatalogue.Standard.Find(kindId) is { } kind
+            ? Rescope(sheet, Fitted(section with { KindId = kind.Id }, kind), "kind")
+            : EditOutcome.Refused("kind", $"There is no kind of question called “{kindId}”."),
+        ChangeKeys { Keys: var keys } => SheetRules.Keys(keys) is { } problem
+            ? EditOutcome.Refused("keys", problem)
+            : Rescope(sheet, section with { Keys = [.. keys.Distinct().OrderBy(key => key.Fifths)] }, "keys"),
+        ChangeClefs { Clefs: var clefs } => clefs.IsDefaultOrEmpty
+            ? EditOutcome.Refused("clefs", "Choose at least one clef.")
+            : Rescope(sheet, section with { Clefs = [.. Clef.All.Where(clefs.Contains)] }, "clefs"),
+        ChangeCount { Count: var count } => SheetRules.Count(sheet, section, count) is { } problem
+            ? EditOutcome.Refused("count", problem)
+            : EditOutcome.Done(Resize(sheet, section, count)),
+        ChangeScaffolding change => QuestionCatalogue.Standard.Get(section.KindId).Scaffoldings.Contains(change.Scaffolding)
+            ? EditOutcome.Done(sheet.With(section with { Scaffolding = change.Scaffolding }))
+            : EditOutcome.Refused("scaffolding", "This kind of question does not give that help."),
+        ChangeNotation change => EditOutcome.Done(sheet.With(section with { Notation = change.Notation })),
+        ChangeDirection change => EditOutcome.Done(sheet.With(section with { Direction = change.Direction })),
+        RedrawQuestion redraw => Redraw(sheet, section, redraw.SlotId),
+        PinQuestion pin => section.Find(pin.SlotId) is { } slot
+            ? EditOutcome.Done(sheet.With(section with { Slots = section.Slots.Replace(slot, slot with { Pinned = pin.Pinned }) }))
+            : EditOutcome.Refused("question", "This question is no longer on the sheet."),
+        _ => throw new ArgumentException($"No edit {edit.GetType().Name}."),
+    };
+
+    private static EditOutcome Add(Sheet sheet, string kindId)
+    {
+        if (QuestionCatalogue.Standard.Find(kindId) is not { } kind)
+            return EditOutcome.Refused("kind", $"There is no kind of question called “{kindId}”.");
+        if (sheet.Sections.Count >= SheetLimits.Sections)
+            return EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Sections} sections. Make a second sheet for more.");
+        // A new section goes on with the keys and clefs of the one before it; the first has the easy middle of the line.
+        var before = sheet.Sections.Count > 0 ? sheet.Sections[^1] : null;
+        var section = new Section(
+            sheet.NextId,
+            kind.Id,
+            "",
+            before?.Keys ?? [.. Key.Majors.Where(key => Math.Abs(key.Fifths) <= 2)],
+            before?.Clefs ?? [Clef.Treble],
+            before?.Notation ?? Notation.Accidentals,
+            before?.Direction ?? Direction.Ascending,
+            Scaffolding.Blank,
+            []);
+        var added = sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 };
+        const int usualCount = 4;
+        var count = Math.Min(Math.Min(usualCount, QuestionDraw.Available(section)), SheetLimits.Questions - sheet.QuestionCount);
+        return count < 1
+            ? EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Questions} questions. Make a second sheet for more.")
+            : EditOutcome.Done(Resize(added, section, count));
+    }
+
+    private static Sheet Move(Sheet sheet, Section section, int places)
+    {
+        var from = sheet.Sections.IndexOf(section);
+        var to = Math.Clamp(from + places, 0, sheet.Sections.Count - 1);
+        return sheet with { Sections = sheet.Sections.RemoveAt(from).Insert(to, section) };
+    }
+
+    private static Section Fitted(Section section, QuestionKind kind) =>
+        kind.Scaffoldings.Contains(section.Scaffolding) ? section : section with { Scaffolding = Scaffolding.Blank };
+
+    // A changed scope draws every question anew that is not pinned, from the seeds it has: the same scope gives the
+    // same questions again. Where the scope holds fewer than were asked for, the count comes down and says so.
+    private static EditOutcome Rescope(Sheet sheet, Section section, string field)
+    {
+        var available = QuestionDraw.Available(section);
+        var lowered = section.Slots.Count > available;
+        if (lowered)
+            section = section with { Slots = [.. section.Slots.OrderByDescending(slot => slot.Pinned).Take(available).OrderBy(section.Slots.IndexOf)] };
+        var drawn = QuestionDraw.Draw(sheet, section, Unpinned(section));
+        var words = lowered ? $"Now {CountText.Word(available)} {(available == 1 ? "question" : "questions")}: these keys and clefs offer no more." : null;
+        return new EditOutcome(sheet.With(drawn), lowered ? field : null, words);
+    }
+
+    private static Sheet Resize(Sheet sheet, Section section, int count)
+    {
+        var missing = Math.Max(0, count - section.Slots.Count);
+        var fresh = Enumerable.Range(sheet.NextId, missing)
+            .Select(id => new Slot(id, 0, false, new Draw(section.Keys[0], section.Clefs[0])))
+            .ToImmutableList();
+        var resized = section with { Slots = [.. section.Slots.Take(count), .. fresh] };
+        var drawn = QuestionDraw.Draw(sheet, resized, fresh.Select(slot => slot.Id).ToHashSet());
+        return sheet.With(drawn) with { NextId = sheet.NextId + missing };
+    }
+
+    private static Sheet RedrawUnpinned(Sheet sheet, Section section)
+    {
+        var bumped = section with
+        {
+            Slots = [.. section.Slots.Select(slot => slot.Pinned ? slot : slot with { Redraws = slot.Redraws + 1 })],
+        };
+        return sheet.With(QuestionDraw.Draw(sheet, bumped, Unpinned(bumped)));
+    }
+
+    private static EditOutcome Redraw(Sheet sheet, Section section, int slotId) => section.Find(slotId) switch
+    {
+        null => EditOutcome.Refused("question", "This question is no longer on the sheet."),
+        { Pinned: true } => EditOutcome.Refused("question", "This question is pinned. Unpin it first."),
+        var slot => QuestionDraw.DrawAnother(sheet, section, slot) is { } redrawn
+            ? EditOutcome.Done(sheet.With(redrawn))
+            : EditOutcome.Refused("question", "Every question these keys and clefs offer is on the sheet already. Choose more keys or another clef."),
+    };
+
+    private static HashSet<int> Unpinned(Section section) =>
+        [.. section.Slots.Where(slot => !slot.Pinned).Select(slot => slot.Id)];
+}

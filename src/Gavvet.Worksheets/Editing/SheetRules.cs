@@ -1,0 +1,76 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Editing;
+
+/// <summary>What may stand in a sheet, typed or read from a file. Each rule returns null or the teacher's sentence.</summary>
+public static class SheetRules
+{
+    /// <summary>A title is there, and short enough for the head of a page.</summary>
+    /// <param name="title">What was typed.</param>
+    public static string? Title(string title) => title?.Trim() switch
+    {
+        null or "" => "Give the sheet a title, such as “Major scales, week 3”.",
+        { Length: > SheetLimits.Title } => $"A title has up to {SheetLimits.Title} characters.",
+        var text => Unprintable(text),
+    };
+
+    /// <summary>Instructions are short enough for a page.</summary>
+    /// <param name="text">What was typed.</param>
+    public static string? Instructions(string text) => (text ?? "").Length > SheetLimits.Instructions
+        ? $"Instructions have up to {SheetLimits.Instructions} characters."
+        : Unprintable(text ?? "");
+
+    /// <summary>The staff can be written on.</summary>
+    /// <param name="millimeters">The staff height.</param>
+    public static string? StaffHeight(int millimeters) =>
+        millimeters is >= PageSetup.SmallestStaff and <= PageSetup.LargestStaff
+            ? null
+            : $"A staff is from {PageSetup.SmallestStaff} to {PageSetup.LargestStaff} mm high.";
+
+    /// <summary>There is a key, and every key has a signature.</summary>
+    /// <param name="keys">The keys chosen.</param>
+    public static string? Keys(ImmutableArray<Key> keys)
+    {
+        if (keys.IsDefaultOrEmpty)
+            return "Choose at least one key.";
+        var odd = keys.FirstOrDefault(key => key.IsTheoretical, keys[0]);
+        return odd.IsTheoretical ? $"{odd} has no key signature. Choose {odd.PracticalTwin} instead." : null;
+    }
+
+    /// <summary>The count is one the section's scope and the sheet can hold.</summary>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="section">The section.</param>
+    /// <param name="count">How many were asked for.</param>
+    public static string? Count(Sheet sheet, Section section, int count)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        ArgumentNullException.ThrowIfNull(section);
+        var available = QuestionDraw.Available(section);
+        var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
+        if (count < 1)
+            return "Ask for at least one question.";
+        if (count > available)
+        {
+            var offer = available == 1 ? "only one question" : $"{available} different questions";
+            return $"These keys and clefs offer {offer}. Ask for {available} or fewer, or choose more keys.";
+        }
+
+        return count > room ? $"A sheet holds up to {SheetLimits.Questions} questions. There is room for {room} here." : null;
+    }
+
+    private static string? Unprintable(string text)
+    {
+        foreach (var rune in text.EnumerateRunes())
+        {
+            if (rune == Rune.ReplacementChar || (Rune.GetUnicodeCategory(rune) == UnicodeCategory.Control && rune.Value is not ('\n' or '\r' or '\t')))
+                return "The text holds a character that cannot be printed. Type it again.";
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,95 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+
+namespace Gavvet.Worksheets.Figures;
+
+/// <summary>
+/// A figure in musical words, without coordinates: what is given and the room left for an answer. It never holds the
+/// answer; a key draws the answer's marks into the same figure.
+/// </summary>
+/// <param name="Given">The marks the student is given.</param>
+public abstract record Figure(ImmutableArray<Mark> Given);
+
+/// <summary>A staff.</summary>
+/// <param name="Clef">The clef.</param>
+/// <param name="Columns">Places for notes, evenly spaced; none for a staff that only holds a signature.</param>
+/// <param name="SignatureRoom">Whether room is kept for a full signature of seven accidentals.</param>
+/// <param name="Rows">The rows of writing room under the staff.</param>
+/// <param name="Range">How far above and below the staff notes of this kind can reach.</param>
+/// <param name="Given">The marks the student is given.</param>
+public sealed record StaffFigure(
+    Clef Clef,
+    int Columns,
+    bool SignatureRoom,
+    StaffRows Rows,
+    StaffRange Range,
+    ImmutableArray<Mark> Given) : Figure(Given);
+
+/// <summary>A line of letters with room for an accidental after each.</summary>
+/// <param name="Columns">Places for letters.</param>
+/// <param name="Gaps">Whether steps can stand between the letters.</param>
+/// <param name="Given">The marks the student is given.</param>
+public sealed record LetterLineFigure(int Columns, bool Gaps, ImmutableArray<Mark> Given) : Figure(Given);
+
+/// <summary>Lines to write words on.</summary>
+/// <param name="Lines">The lines, left to right.</param>
+public sealed record AnswerLinesFigure(ImmutableArray<AnswerLine> Lines) : Figure([]);
+
+/// <summary>One line to write on.</summary>
+/// <param name="Before">The words before it, or empty.</param>
+/// <param name="After">The words after it, or empty.</param>
+/// <param name="Room">How long an answer it must hold.</param>
+public sealed record AnswerLine(string Before, string After, AnswerRoom Room);
+
+/// <summary>Lengths of lines to write on.</summary>
+public enum AnswerRoom
+{
+    /// <summary>A number.</summary>
+    Number,
+
+    /// <summary>The name of a note or key.</summary>
+    Name,
+
+    /// <summary>Seven note names.</summary>
+    SevenNames,
+}
+
+/// <summary>Rows of writing room under a staff, from the top down.</summary>
+[Flags]
+public enum StaffRows
+{
+    /// <summary>None.</summary>
+    None = 0,
+
+    /// <summary>Slurs between neighbouring notes.</summary>
+    Slurs = 1,
+
+    /// <summary>Steps under the gaps.</summary>
+    Gaps = 2,
+
+    /// <summary>Letters or words under the notes.</summary>
+    Labels = 4,
+}
+
+/// <summary>The lowest and highest place of a note, in half spaces above the bottom line.</summary>
+/// <param name="Lowest">The lowest place.</param>
+/// <param name="Highest">The highest place.</param>
+public readonly record struct StaffRange(int Lowest, int Highest)
+{
+    /// <summary>The staff itself.</summary>
+    public static StaffRange Staff { get; } = new(0, 8);
+
+    /// <summary>The room any major scale may need in a clef, whichever key is asked: room never tells an answer.</summary>
+    /// <param name="clef">The clef.</param>
+    public static StaffRange OfScales(Clef clef)
+    {
+        ArgumentNullException.ThrowIfNull(clef);
+        return Ranges[clef];
+    }
+
+    private static readonly ImmutableDictionary<Clef, StaffRange> Ranges = Clef.All.ToImmutableDictionary(clef => clef, clef =>
+    {
+        var lowest = Key.Majors.Select(key => clef.Position(clef.LowestTonic(ScaleSpelling.Spell(ScaleTypes.Major, key.Tonic)))).ToArray();
+        return new StaffRange(Math.Min(0, lowest.Min()), Math.Max(8, lowest.Max() + 7));
+    });
+}

@@ -1,0 +1,79 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+
+namespace Gavvet.Worksheets.Figures;
+
+/// <summary>Figures read out as a teacher would: the accessible form of every drawing.</summary>
+public static class FigureText
+{
+    /// <summary>What a figure shows: on the student's page without marks of the key, on a key with them.</summary>
+    /// <param name="figure">The figure.</param>
+    /// <param name="answers">The key's marks; none on the student's page.</param>
+    public static string Describe(Figure figure, ImmutableArray<Mark> answers)
+    {
+        ArgumentNullException.ThrowIfNull(figure);
+        ImmutableArray<Mark> marks = [.. figure.Given, .. answers];
+        var words = figure switch
+        {
+            StaffFigure staff => OfStaff(staff, marks),
+            LetterLineFigure line => OfLetters(line, marks),
+            AnswerLinesFigure lines => OfLines(lines, marks),
+            _ => throw new ArgumentException($"No words for {figure.GetType().Name}."),
+        };
+        return string.Join("; ", words.Where(word => word.Length > 0)) + ".";
+    }
+
+    private static IEnumerable<string> OfStaff(StaffFigure staff, ImmutableArray<Mark> marks)
+    {
+        yield return marks.OfType<SignatureMark>().FirstOrDefault() is { } mark
+            ? $"{staff.Clef.Name} clef, {mark.Signature}"
+            : $"{staff.Clef.Name} clef";
+        var notes = marks.OfType<NoteMark>().OrderBy(note => note.Column).ToArray();
+        if (notes.Length > 0)
+            yield return string.Join(", ", notes.Select(note => NoteText.Spoken(note.Pitch.Name)));
+        if (notes.Length < staff.Columns)
+            yield return notes.Length == 0 ? "an empty staff to write on" : "the rest of the staff is empty";
+        if (staff.Columns == 0 && !marks.OfType<SignatureMark>().Any())
+            yield return "an empty staff to write on";
+        foreach (var words in Under(marks))
+            yield return words;
+    }
+
+    private static IEnumerable<string> OfLetters(LetterLineFigure line, ImmutableArray<Mark> marks)
+    {
+        var signs = marks.OfType<SignMark>().ToDictionary(sign => sign.Column, sign => sign.Accidental);
+        var letters = marks.OfType<LabelMark>().OrderBy(label => label.Column)
+            .Select(label => signs.GetValueOrDefault(label.Column) is var sign and not Accidental.Natural ? $"{label.Text} {sign.Spoken()}" : label.Text);
+        yield return $"{line.Columns} letters: {string.Join(", ", letters)}";
+        foreach (var words in Under([.. marks.Where(mark => mark is not LabelMark)]))
+            yield return words;
+    }
+
+    private static IEnumerable<string> OfLines(AnswerLinesFigure lines, ImmutableArray<Mark> marks)
+    {
+        var written = marks.OfType<LineMark>().ToDictionary(mark => mark.Line, mark => Spoken(mark.Text));
+        return lines.Lines.Select((line, i) => $"{line.Before} {written.GetValueOrDefault(i, "blank")} {line.After}".Trim());
+    }
+
+    private static IEnumerable<string> Under(ImmutableArray<Mark> marks)
+    {
+        var slurs = marks.OfType<SlurMark>().Select(slur => $"{slur.Column + 1} and {slur.Column + 2}").ToArray();
+        if (slurs.Length > 0)
+            yield return $"slurs join notes {string.Join(", ", slurs)}";
+        var gaps = marks.OfType<GapMark>().OrderBy(gap => gap.Column).Select(gap => gap.Text).ToArray();
+        if (gaps.Length > 0)
+            yield return $"steps {string.Join(' ', gaps)}";
+        var labels = marks.OfType<LabelMark>().OrderBy(label => label.Column).Select(label => Spoken(label.Text)).ToArray();
+        if (labels.Length > 0)
+            yield return $"below: {string.Join(", ", labels)}";
+    }
+
+    /// <summary>Text with its accidental signs spoken out, as a screen reader should say it.</summary>
+    /// <param name="text">Text as printed.</param>
+    public static string Spoken(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        return text.Replace("𝄪", " double sharp", StringComparison.Ordinal).Replace("𝄫", " double flat", StringComparison.Ordinal)
+            .Replace("♯", " sharp", StringComparison.Ordinal).Replace("♭", " flat", StringComparison.Ordinal);
+    }
+}

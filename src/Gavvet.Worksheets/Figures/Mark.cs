@@ -1,0 +1,40 @@
+using Gavvet.Theory;
+
+namespace Gavvet.Worksheets.Figures;
+
+/// <summary>Something written into a figure, by the page or by the key.</summary>
+public abstract record Mark;
+
+/// <summary>A whole note on a staff.</summary>
+/// <param name="Column">Which place, from 0.</param>
+/// <param name="Pitch">The pitch.</param>
+/// <param name="Sign">The accidental written before it, or null where none is.</param>
+public sealed record NoteMark(int Column, Pitch Pitch, Accidental? Sign) : Mark;
+
+/// <summary>A key signature after the clef.</summary>
+/// <param name="Signature">The signature.</param>
+public sealed record SignatureMark(KeySignature Signature) : Mark;
+
+/// <summary>Text under a note, or a letter of a letter line.</summary>
+/// <param name="Column">Which place, from 0.</param>
+/// <param name="Text">The text.</param>
+public sealed record LabelMark(int Column, string Text) : Mark;
+
+/// <summary>Text under the gap between two places.</summary>
+/// <param name="Column">The place before the gap.</param>
+/// <param name="Text">The text.</param>
+public sealed record GapMark(int Column, string Text) : Mark;
+
+/// <summary>A slur that joins two neighbouring notes.</summary>
+/// <param name="Column">The place of the first.</param>
+public sealed record SlurMark(int Column) : Mark;
+
+/// <summary>An accidental after a letter of a letter line.</summary>
+/// <param name="Column">Which place, from 0.</param>
+/// <param name="Accidental">The accidental.</param>
+public sealed record SignMark(int Column, Accidental Accidental) : Mark;
+
+/// <summary>Words on a line.</summary>
+/// <param name="Line">Which line, from 0.</param>
+/// <param name="Text">The words.</param>
+public sealed record LineMark(int Line, string Text) : Mark;

@@ -1,0 +1,141 @@
+using System.Globalization;
+using System.Text;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Files;
+
+/// <summary>A sheet as a JSON text, version 1; docs/sheet.schema.json describes it. The same sheet gives the same text.</summary>
+public static class SheetFile
+{
+    /// <summary>What the file calls itself.</summary>
+    public const string Format = "gavvet-sheet";
+
+    /// <summary>The version written.</summary>
+    public const int Version = 1;
+
+    private static readonly JsonWriterOptions Options = new()
+    {
+        Indented = true,
+        NewLine = "\n",
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
+
+    /// <summary>The sheet as text.</summary>
+    /// <param name="sheet">The sheet.</param>
+    public static string Write(Sheet sheet)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        using var buffer = new MemoryStream();
+        using (var json = new Utf8JsonWriter(buffer, Options))
+        {
+            json.WriteStartObject();
+            json.WriteString("format", Format);
+            json.WriteNumber("version", Version);
+            json.WriteString("seed", sheet.Seed.ToString("x16", CultureInfo.InvariantCulture));
+            json.WriteString("title", sheet.Title);
+            json.WriteString("instructions", sheet.Instructions);
+            json.WriteString("paper", FileWords.Of(sheet.Setup.Paper));
+            json.WriteNumber("staffHeight", sheet.Setup.StaffHeight);
+            json.WriteStartArray("sections");
+            foreach (var section in sheet.Sections)
+                WriteSection(json, section);
+            json.WriteEndArray();
+            json.WriteNumber("nextId", sheet.NextId);
+            json.WriteEndObject();
+        }
+
+        return Encoding.UTF8.GetString(buffer.ToArray()) + "\n";
+    }
+
+    /// <summary>Reads a sheet. A file without drawn questions is a recipe, and they are drawn from it.</summary>
+    /// <param name="text">The text.</param>
+    /// <exception cref="SheetFileException">It is no sheet of this version; the message says where and what would be right.</exception>
+    public static Sheet Read(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        if (text.Length > SheetLimits.FileBytes)
+            throw new SheetFileException("", $"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
+        JsonDocument document;
+        try
+        {
+            document = JsonDocument.Parse(text);
+        }
+        catch (JsonException broken)
+        {
+            var line = (broken.LineNumber ?? 0) + 1;
+            throw new SheetFileException("", $"This is not a sheet file: it is not JSON. Reading stopped at line {line}.", broken);
+        }
+
+        using (document)
+            return SheetFileReader.Read(document.RootElement);
+    }
+
+    private static void WriteSection(Utf8JsonWriter json, Section section)
+    {
+        json.WriteStartObject();
+        json.WriteNumber("id", section.Id);
+        json.WriteString("kind", section.KindId);
+        json.WriteString("instruction", section.Instruction);
+        json.WriteStartArray("keys");
+        foreach (var key in section.Keys)
+            json.WriteStringValue(NoteText.Ascii(key.Tonic));
+        json.WriteEndArray();
+        json.WriteStartArray("clefs");
+        foreach (var clef in section.Clefs)
+            json.WriteStringValue(clef.Id);
+        json.WriteEndArray();
+        json.WriteString("notation", FileWords.Of(section.Notation));
+        json.WriteString("direction", FileWords.Of(section.Direction));
+        json.WriteString("scaffolding", FileWords.Of(section.Scaffolding));
+        json.WriteStartArray("questions");
+        foreach (var slot in section.Slots)
+        {
+            json.WriteStartObject();
+            json.WriteNumber("id", slot.Id);
+            json.WriteNumber("redraws", slot.Redraws);
+            json.WriteBoolean("pinned", slot.Pinned);
+            json.WriteString("key", NoteText.Ascii(slot.Drawn.Key.Tonic));
+            json.WriteString("clef", slot.Drawn.Clef.Id);
+            json.WriteEndObject();
+        }
+
+        json.WriteEndArray();
+        json.WriteEndObject();
+    }
+}
+
+/// <summary>A file that is no sheet: where it goes wrong and what would be right.</summary>
+public sealed class SheetFileException : FormatException
+{
+    /// <summary>A refusal without words of its own.</summary>
+    public SheetFileException()
+    {
+    }
+
+    /// <summary>A refusal in words.</summary>
+    /// <param name="message">The sentence a teacher reads.</param>
+    public SheetFileException(string message)
+        : base(message)
+    {
+    }
+
+    /// <summary>A refusal with its cause.</summary>
+    /// <param name="message">The sentence a teacher reads.</param>
+    /// <param name="innerException">What was met first.</param>
+    public SheetFileException(string message, Exception innerException)
+        : base(message, innerException)
+    {
+    }
+
+    /// <summary>A refusal at a place in the file.</summary>
+    /// <param name="place">The place, such as "section 2, key 3"; empty for the whole file.</param>
+    /// <param name="problem">The sentence a teacher reads.</param>
+    /// <param name="cause">What was met first, or null.</param>
+    public SheetFileException(string place, string problem, Exception? cause = null)
+        : base(place.Length == 0 ? problem : $"In {place}: {problem}", cause)
+    {
+    }
+}

@@ -1,0 +1,39 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Working;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>Mark the half steps of a given scale.</summary>
+public sealed class MarkSemitones : GivenScale
+{
+    /// <inheritdoc/>
+    public override string Id => "mark-semitones";
+
+    /// <inheritdoc/>
+    public override string Name => "Mark the half steps";
+
+    private protected override StaffRows Rows => StaffRows.Slurs;
+
+    /// <inheritdoc/>
+    public override string Instruction(Section section) =>
+        "Join with a slur each two neighboring notes that are a half step apart.";
+
+    /// <inheritdoc/>
+    public override Answer Answer(QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        var scale = MajorKeyFacts.Scale(setting.Key);
+        var notes = scale.Notes(setting.Direction);
+        var steps = MajorKeyFacts.Steps(scale, setting.Direction);
+        ImmutableArray<int> columns = [.. Enumerable.Range(0, steps.Length).Where(column => steps[column] == 1)];
+        ImmutableArray<(NoteName, NoteName)> pairs = [.. columns.Select(column => (notes[column], notes[column + 1]))];
+        return new Answer(
+            [[.. columns.Select(column => new SlurMark(column))]],
+            string.Join(", ", pairs.Select(pair => $"{pair.Item1}–{pair.Item2}")),
+            [],
+            [new StepsWalked(notes, steps), new HalfStepsFound(pairs)]);
+    }
+}

@@ -1,0 +1,52 @@
+using System.Collections.Immutable;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Working;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>Name the major key of a signature.</summary>
+public sealed class NameKey : QuestionKind
+{
+    /// <inheritdoc/>
+    public override string Id => "name-key";
+
+    /// <inheritdoc/>
+    public override string Name => "Name the key";
+
+    /// <inheritdoc/>
+    public override bool UsesClef => true;
+
+    /// <inheritdoc/>
+    public override bool UsesNotation => false;
+
+    /// <inheritdoc/>
+    public override bool UsesDirection => false;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<Scaffolding> Scaffoldings { get; } = [Scaffolding.WorkedExample, Scaffolding.Blank];
+
+    /// <inheritdoc/>
+    public override int PerRow => 2;
+
+    /// <inheritdoc/>
+    public override string Instruction(Section section) => "Name the major key that has this signature.";
+
+    /// <inheritdoc/>
+    public override Question Ask(QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        var staff = new StaffFigure(setting.Clef, 0, true, StaffRows.None, StaffRange.Staff, [new SignatureMark(MajorKeyFacts.Signature(setting.Key))]);
+        return new Question("", [staff, new AnswerLinesFigure([new AnswerLine("", "major", AnswerRoom.Name)])]);
+    }
+
+    /// <inheritdoc/>
+    public override Answer Answer(QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        var signature = MajorKeyFacts.Signature(setting.Key);
+        var key = MajorKeyFacts.KeyOf(signature);
+        ImmutableArray<WorkingStep> working = [new LastAccidental(key, signature), new SignatureUsed(key, signature)];
+        return new Answer([[], [new LineMark(0, $"{key.Tonic}")]], $"{key}", [], working);
+    }
+}

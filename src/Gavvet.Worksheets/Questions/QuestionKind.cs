@@ -1,0 +1,81 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>A kind of question: what it asks, what it gives, and how its answer is found.</summary>
+public abstract class QuestionKind
+{
+    /// <summary>The name in files.</summary>
+    public abstract string Id { get; }
+
+    /// <summary>The name in lists and as a section's heading.</summary>
+    public abstract string Name { get; }
+
+    /// <summary>Whether a staff is printed, so that the clef matters.</summary>
+    public abstract bool UsesClef { get; }
+
+    /// <summary>Whether there is a choice between key signature and accidentals.</summary>
+    public abstract bool UsesNotation { get; }
+
+    /// <summary>Whether there is a choice of direction.</summary>
+    public abstract bool UsesDirection { get; }
+
+    /// <summary>The scaffolding this kind can give, from most to least; the last is blank.</summary>
+    public abstract ImmutableArray<Scaffolding> Scaffoldings { get; }
+
+    /// <summary>How many questions stand side by side.</summary>
+    public abstract int PerRow { get; }
+
+    /// <summary>The instruction under the heading when the teacher gives none.</summary>
+    /// <param name="section">The section.</param>
+    public abstract string Instruction(Section section);
+
+    /// <summary>The question.</summary>
+    /// <param name="setting">What it is about.</param>
+    public abstract Question Ask(QuestionSetting setting);
+
+    /// <summary>Its answer, with working.</summary>
+    /// <param name="setting">What it is about.</param>
+    /// <exception cref="RoutesDisagreeException">Two derivations differ, so there is no answer to print.</exception>
+    public abstract Answer Answer(QuestionSetting setting);
+}
+
+/// <summary>The kinds of question there are.</summary>
+public sealed class QuestionCatalogue
+{
+    private readonly ImmutableDictionary<string, QuestionKind> _byId;
+
+    /// <summary>A catalogue of these kinds.</summary>
+    /// <param name="kinds">In the order they are offered.</param>
+    public QuestionCatalogue(IEnumerable<QuestionKind> kinds)
+    {
+        All = [.. kinds];
+        _byId = All.ToImmutableDictionary(kind => kind.Id);
+    }
+
+    /// <summary>Every kind the program ships, in teaching order.</summary>
+    public static QuestionCatalogue Standard { get; } = new(
+    [
+        new WriteSteps(),
+        new MarkSemitones(),
+        new AddAccidentals(),
+        new WriteScale(),
+        new CountAccidentals(),
+        new WriteSignature(),
+        new NameKey(),
+    ]);
+
+    /// <summary>The kinds, in the order they are offered.</summary>
+    public ImmutableArray<QuestionKind> All { get; }
+
+    /// <summary>The kind of this name in files, or null.</summary>
+    /// <param name="id">Such as "write-scale".</param>
+    public QuestionKind? Find(string? id) => id is not null && _byId.TryGetValue(id, out var kind) ? kind : null;
+
+    /// <summary>The kind of this name in files.</summary>
+    /// <param name="id">Such as "write-scale".</param>
+    /// <exception cref="KeyNotFoundException">There is none.</exception>
+    public QuestionKind Get(string id) => _byId[id];
+}

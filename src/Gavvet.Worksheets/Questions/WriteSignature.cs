@@ -1,0 +1,54 @@
+using System.Collections.Immutable;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Working;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>Write a key's signature on the staff.</summary>
+public sealed class WriteSignature : QuestionKind
+{
+    /// <inheritdoc/>
+    public override string Id => "write-signature";
+
+    /// <inheritdoc/>
+    public override string Name => "Write the key signature";
+
+    /// <inheritdoc/>
+    public override bool UsesClef => true;
+
+    /// <inheritdoc/>
+    public override bool UsesNotation => false;
+
+    /// <inheritdoc/>
+    public override bool UsesDirection => false;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<Scaffolding> Scaffoldings { get; } =
+        [Scaffolding.WorkedExample, Scaffolding.Count, Scaffolding.Blank];
+
+    /// <inheritdoc/>
+    public override int PerRow => 2;
+
+    /// <inheritdoc/>
+    public override string Instruction(Section section) =>
+        "Write the key signature: the right sharps or flats, in order, each in its place.";
+
+    /// <inheritdoc/>
+    public override Question Ask(QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        var prompt = setting.Scaffolding == Scaffolding.Count ? $"{setting.Key}: {MajorKeyFacts.Signature(setting.Key)}" : $"{setting.Key}";
+        return new Question(prompt, [new StaffFigure(setting.Clef, 0, true, StaffRows.Labels, StaffRange.Staff, [])]);
+    }
+
+    /// <inheritdoc/>
+    public override Answer Answer(QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        var signature = MajorKeyFacts.Signature(setting.Key);
+        var words = signature.Count == 0 ? $"{signature}" : string.Join(' ', signature.Notes);
+        ImmutableArray<WorkingStep> working = [new SignatureUsed(setting.Key, signature), new LastAccidental(setting.Key, signature)];
+        return new Answer([[new SignatureMark(signature), new LabelMark(0, words)]], words, [], working);
+    }
+}

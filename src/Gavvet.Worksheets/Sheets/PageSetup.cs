@@ -1,0 +1,32 @@
+namespace Gavvet.Worksheets.Sheets;
+
+/// <summary>Paper sizes.</summary>
+public enum Paper
+{
+    /// <summary>210 by 297 mm.</summary>
+    A4,
+
+    /// <summary>8½ by 11 inches.</summary>
+    Letter,
+}
+
+/// <summary>Paper and staff size.</summary>
+/// <param name="Paper">The paper, upright.</param>
+/// <param name="StaffHeight">From the bottom line to the top line, in millimeters, 6 to 14.</param>
+public sealed record PageSetup(Paper Paper, int StaffHeight)
+{
+    /// <summary>The smallest staff a class can write on, in millimeters.</summary>
+    public const int SmallestStaff = 6;
+
+    /// <summary>The largest staff, in millimeters.</summary>
+    public const int LargestStaff = 14;
+
+    /// <summary>From this staff height on, in millimeters, text is set in large print too.</summary>
+    public const int LargePrintStaff = 10;
+
+    /// <summary>A4 with an 8 mm staff.</summary>
+    public static PageSetup Usual { get; } = new(Paper.A4, 8);
+
+    /// <summary>Whether text is set at 18 points or more.</summary>
+    public bool IsLargePrint => StaffHeight >= LargePrintStaff;
+}

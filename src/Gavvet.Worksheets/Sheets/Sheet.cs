@@ -1,0 +1,123 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+
+namespace Gavvet.Worksheets.Sheets;
+
+/// <summary>
+/// A worksheet as the teacher keeps it: the drawn questions, and the recipe that says how to draw more. Every change
+/// makes a new value.
+/// </summary>
+/// <param name="Seed">The root of every draw on this sheet; a copy of a sheet gets a seed of its own.</param>
+/// <param name="Title">The title at the head of the page; never blank.</param>
+/// <param name="Instructions">A sentence or two under the title, or empty.</param>
+/// <param name="Setup">Paper and staff size.</param>
+/// <param name="Sections">The sections in order.</param>
+/// <param name="NextId">The id the next section or question gets; ids are never used twice on a sheet.</param>
+public sealed record Sheet(
+    ulong Seed,
+    string Title,
+    string Instructions,
+    PageSetup Setup,
+    ImmutableList<Section> Sections,
+    int NextId)
+{
+    /// <summary>How many questions there are.</summary>
+    public int QuestionCount => Sections.Sum(section => section.Slots.Count);
+
+    /// <summary>The code printed at the foot of each page: six characters without look-alikes, from the seed.</summary>
+    public string Code
+    {
+        get
+        {
+            // Crockford's base 32 without I, L, O and U.
+            const string signs = "0123456789ABCDEFGHJKMNPQRSTVWXYZ";
+            return string.Create(6, Seed, (code, seed) =>
+            {
+                for (var i = 0; i < code.Length; i++)
+                    code[i] = signs[(int)((seed >> (5 * i)) & 31)];
+            });
+        }
+    }
+
+    /// <summary>The section with this id, or null.</summary>
+    /// <param name="id">The section's lasting id.</param>
+    public Section? Find(int id) => Sections.Find(section => section.Id == id);
+
+    /// <summary>The sheet with one section replaced by its changed self.</summary>
+    /// <param name="changed">The section as it is to be.</param>
+    public Sheet With(Section changed)
+    {
+        ArgumentNullException.ThrowIfNull(changed);
+        return this with { Sections = Sections.SetItem(Sections.FindIndex(section => section.Id == changed.Id), changed) };
+    }
+}
+
+/// <summary>A run of questions of one kind, with the scope they are drawn from.</summary>
+/// <param name="Id">The lasting id.</param>
+/// <param name="KindId">Which kind of question, by its name in files.</param>
+/// <param name="Instruction">The teacher's own instruction, or empty for the kind's.</param>
+/// <param name="Keys">The keys to draw from, along the line of fifths; never empty.</param>
+/// <param name="Clefs">The clefs to draw from, in the order of <see cref="Clef.All"/>; never empty.</param>
+/// <param name="Notation">Key signature or accidentals.</param>
+/// <param name="Direction">Up, down or both.</param>
+/// <param name="Scaffolding">How much is given.</param>
+/// <param name="Slots">The places for questions, in order, each with what was drawn.</param>
+public sealed record Section(
+    int Id,
+    string KindId,
+    string Instruction,
+    ImmutableArray<Key> Keys,
+    ImmutableArray<Clef> Clefs,
+    Notation Notation,
+    Direction Direction,
+    Scaffolding Scaffolding,
+    ImmutableList<Slot> Slots)
+{
+    /// <summary>The slot with this id, or null.</summary>
+    /// <param name="id">The slot's lasting id.</param>
+    public Slot? Find(int id) => Slots.Find(slot => slot.Id == id);
+}
+
+/// <summary>A place for a question.</summary>
+/// <param name="Id">The lasting id.</param>
+/// <param name="Redraws">How often it was drawn anew; part of its seed.</param>
+/// <param name="Pinned">Whether drawing anew leaves it alone.</param>
+/// <param name="Drawn">What was drawn.</param>
+public sealed record Slot(int Id, int Redraws, bool Pinned, Draw Drawn);
+
+/// <summary>What a draw decides: the rest of a question is the section's.</summary>
+/// <param name="Key">The key.</param>
+/// <param name="Clef">The clef; kinds that print no staff pay it no heed.</param>
+public readonly record struct Draw(Key Key, Clef Clef);
+
+/// <summary>How accidentals are written.</summary>
+public enum Notation
+{
+    /// <summary>Before each note that needs one.</summary>
+    Accidentals,
+
+    /// <summary>In a key signature.</summary>
+    Signature,
+}
+
+/// <summary>How much of the answer a student is given to lean on, from most to least.</summary>
+public enum Scaffolding
+{
+    /// <summary>One question of the same kind worked in grey above the section.</summary>
+    WorkedExample,
+
+    /// <summary>The letter names without accidentals.</summary>
+    Letters,
+
+    /// <summary>The steps between the notes.</summary>
+    Formula,
+
+    /// <summary>The number of sharps or flats.</summary>
+    Count,
+
+    /// <summary>The first note.</summary>
+    Tonic,
+
+    /// <summary>Nothing but the question.</summary>
+    Blank,
+}

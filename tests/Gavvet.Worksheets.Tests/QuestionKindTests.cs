@@ -49,7 +49,7 @@ public class QuestionKindTests
         var answer = new WriteScale().Answer(Sample.Setting("Eb"));
         Assert.Equal("E♭ F G A♭ B♭ C D E♭", answer.Text);
         Assert.Equal(
-            ["Letters: E F G A B C D E.", "Steps: E♭ W F W G H A♭ W B♭ W C W D H E♭.", "Check: three flats, B♭ E♭ A♭; the E♭ of the octave is not counted again."],
+            ["Letters: E F G A B C D E.", "Steps: E♭ –W– F –W– G –H– A♭ –W– B♭ –W– C –W– D –H– E♭.", "Check: three flats, B♭ E♭ A♭; the E♭ of the octave is not counted again."],
             answer.Working.Select(Working.WorkingWords.Sentence));
         var signs = answer.Marks[0].OfType<NoteMark>().Select(note => note.Sign?.Sign() ?? "-");
         Assert.Equal("♭ - - ♭ ♭ - - ♭", string.Join(' ', signs));
@@ -93,8 +93,8 @@ public class QuestionKindTests
     }
 
     [Theory]
-    [InlineData("write-steps", "B", Direction.Ascending, "W W H W W W H")]
-    [InlineData("write-steps", "B", Direction.Descending, "H W W W H W W")]
+    [InlineData("write-steps", "B", Direction.Ascending, "W–W–H–W–W–W–H")]
+    [InlineData("write-steps", "B", Direction.Descending, "H–W–W–W–H–W–W")]
     [InlineData("mark-semitones", "Ab", Direction.Ascending, "C–D♭, G–A♭")]
     [InlineData("mark-semitones", "Ab", Direction.Descending, "A♭–G, D♭–C")]
     [InlineData("add-accidentals", "F#", Direction.Ascending, "F♯ G♯ A♯ B C♯ D♯ E♯ F♯")]

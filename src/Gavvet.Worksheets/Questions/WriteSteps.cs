@@ -29,7 +29,7 @@ public sealed class WriteSteps : GivenScale
         var signs = steps.Select(StepWords.Sign).ToArray();
         return new Answer(
             [[.. signs.Select((sign, column) => new GapMark(column, sign))]],
-            string.Join(' ', signs),
+            string.Join('–', signs),
             [],
             [new StepsWalked(scale.Notes(setting.Direction), steps)]);
     }

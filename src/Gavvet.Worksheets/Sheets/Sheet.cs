@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
 
 namespace Gavvet.Worksheets.Sheets;
 
@@ -31,10 +32,10 @@ public sealed record Sheet(
         {
             // Crockford's base 32 without I, L, O and U.
             const string signs = "0123456789ABCDEFGHJKMNPQRSTVWXYZ";
-            return string.Create(6, Seed, (code, seed) =>
+            return string.Create(6, SplitMix64.At(Seed, 1), (code, bits) =>
             {
                 for (var i = 0; i < code.Length; i++)
-                    code[i] = signs[(int)((seed >> (5 * i)) & 31)];
+                    code[i] = signs[(int)((bits >> (5 * i)) & 31)];
             });
         }
     }

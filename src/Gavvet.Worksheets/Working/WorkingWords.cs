@@ -25,7 +25,7 @@ public static class WorkingWords
     {
         var text = new System.Text.StringBuilder($"{walk.Notes[0]}");
         for (var i = 0; i < walk.Semitones.Length; i++)
-            text.Append(' ').Append(StepWords.Sign(walk.Semitones[i])).Append(' ').Append(walk.Notes[i + 1]);
+            text.Append(" –").Append(StepWords.Sign(walk.Semitones[i])).Append("– ").Append(walk.Notes[i + 1]);
         return text.ToString();
     }
 

@@ -1,0 +1,32 @@
+namespace Gavvet.Engraving.Drawing;
+
+/// <summary>Finds ink that touches ink it should not.</summary>
+public static class Overlaps
+{
+    // The pairs that may touch: notes, clefs, signs and barlines stand on staff lines; ledgers go through heads.
+    private static readonly HashSet<(Role, Role)> Allowed =
+    [
+        (Role.StaffLine, Role.Notehead), (Role.StaffLine, Role.Accidental), (Role.StaffLine, Role.Clef),
+        (Role.StaffLine, Role.Barline), (Role.StaffLine, Role.Slur), (Role.Ledger, Role.Notehead),
+        (Role.Ledger, Role.Ledger),
+    ];
+
+    /// <summary>The pairs of primitives on a page that overlap and may not.</summary>
+    public static IReadOnlyList<(Primitive First, Primitive Second)> Find(Page page)
+    {
+        var all = page.Groups.SelectMany(group => group.Primitives).Select(primitive => (primitive, primitive.InkBox)).OrderBy(pair => pair.InkBox.Top).ToArray();
+        var found = new List<(Primitive, Primitive)>();
+        for (var i = 0; i < all.Length; i++)
+        {
+            for (var j = i + 1; j < all.Length && all[j].InkBox.Top < all[i].InkBox.Bottom; j++)
+            {
+                if (all[i].InkBox.Overlaps(all[j].InkBox) && !MayTouch(all[i].primitive.Role, all[j].primitive.Role))
+                    found.Add((all[i].primitive, all[j].primitive));
+            }
+        }
+
+        return found;
+    }
+
+    private static bool MayTouch(Role first, Role second) => Allowed.Contains((first, second)) || Allowed.Contains((second, first));
+}

@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+
+namespace Gavvet.Engraving.Drawing;
+
+/// <summary>A page of primitives, in micrometers.</summary>
+/// <param name="Width">The paper's width.</param>
+/// <param name="Height">The paper's height.</param>
+/// <param name="Groups">What stands on it, from the top down.</param>
+/// <param name="Outline">The headings that start on it, for a PDF's bookmarks.</param>
+public sealed record Page(int Width, int Height, ImmutableArray<PageGroup> Groups, ImmutableArray<OutlineEntry> Outline);
+
+/// <summary>Primitives that belong together.</summary>
+/// <param name="Kind">What they are.</param>
+/// <param name="Box">The room they take.</param>
+/// <param name="Label">How a screen reader says the group, where its primitives are not text to be read as it stands.</param>
+/// <param name="Primitives">The primitives.</param>
+public sealed record PageGroup(GroupKind Kind, Box Box, string? Label, ImmutableArray<Primitive> Primitives)
+{
+    public PageGroup Moved(int dx, int dy) => this with
+    {
+        Box = Box.Moved(dx, dy),
+        Primitives = [.. Primitives.Select(primitive => primitive.Moved(dx, dy))],
+    };
+}
+
+/// <summary>What a group is.</summary>
+public abstract record GroupKind
+{
+    public static GroupKind Furniture { get; } = new PageFurniture();
+
+    /// <summary>Headers and footers.</summary>
+    public sealed record PageFurniture : GroupKind;
+
+    /// <summary>The heading of a section.</summary>
+    public sealed record SectionHead(int SectionId) : GroupKind;
+
+    /// <summary>A question.</summary>
+    public sealed record Question(int SlotId, int Number) : GroupKind;
+}
+
+/// <summary>A bookmark.</summary>
+/// <param name="Title">The words.</param>
+/// <param name="Y">How far down the page it points, in micrometers.</param>
+public sealed record OutlineEntry(string Title, int Y);

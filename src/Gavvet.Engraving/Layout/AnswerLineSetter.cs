@@ -1,0 +1,59 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
+using Gavvet.Worksheets.Figures;
+
+namespace Gavvet.Engraving.Layout;
+
+/// <summary>Draws lines to write on, side by side while they fit.</summary>
+internal static class AnswerLineSetter
+{
+    private const int LineGap = 6_000;
+
+    public static SetFigure Set(AnswerLinesFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
+    {
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        var (x, row) = (0, 0);
+        for (var i = 0; i < figure.Lines.Length; i++)
+        {
+            var line = figure.Lines[i];
+            var before = Words(line.Before, metrics);
+            var after = Words(line.After, metrics);
+            var rule = Math.Min(Rule(line.Room, metrics), width - before - after);
+            if (x > 0 && x + before + rule + after > width)
+                (x, row) = (0, row + 1);
+            var baseline = ((row + 1) * metrics.WritingLine) - (metrics.Body / 3);
+            var start = x + before;
+            if (line.Before.Length > 0)
+                primitives.AddRange(TextSetter.Line(line.Before, TextStyle.Regular, metrics.Body, x, baseline));
+            var below = baseline + (metrics.Body / 5);
+            primitives.Add(new LinePrimitive(Role.Rule, Ink.Given, start, below, start + rule, below, metrics.RuleThickness));
+            if (line.After.Length > 0)
+                primitives.AddRange(TextSetter.Line(line.After, TextStyle.Regular, metrics.Body, start + rule + (metrics.Body / 2), baseline));
+            foreach (var mark in marks.Where(mark => mark.Mark is LineMark written && written.Line == i))
+                primitives.AddRange(Written(((LineMark)mark.Mark).Text, mark.Ink, start, rule, baseline, metrics));
+            x = start + rule + after + LineGap;
+        }
+
+        return new SetFigure((row + 1) * metrics.WritingLine, primitives.ToImmutable());
+    }
+
+    private static IEnumerable<Primitive> Written(string text, Ink ink, int start, int rule, int baseline, PageMetrics metrics)
+    {
+        var style = ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;
+        // In a narrow place the words are set smaller rather than past the line.
+        var width = TextSetter.Width(text, style, metrics.Body);
+        var size = width > rule ? (int)((long)metrics.Body * rule / width) : metrics.Body;
+        return TextSetter.Line(text, style, size, start + (Math.Max(0, rule - width) / 6), baseline, ink);
+    }
+
+    private static int Words(string text, PageMetrics metrics) =>
+        text.Length == 0 ? 0 : TextSetter.Width(text, TextStyle.Regular, metrics.Body) + (metrics.Body / 2);
+
+    private static int Rule(AnswerRoom room, PageMetrics metrics) => room switch
+    {
+        AnswerRoom.Number => 16_000,
+        AnswerRoom.Name => metrics.LargePrint ? 45_000 : 34_000,
+        _ => metrics.LargePrint ? 110_000 : 82_000,
+    };
+}

@@ -1,0 +1,131 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
+using Gavvet.Worksheets.Composing;
+
+namespace Gavvet.Engraving.Layout;
+
+/// <summary>Which of the three papers a page belongs to.</summary>
+public enum PaperKind
+{
+    /// <summary>What the student writes on.</summary>
+    Student,
+
+    /// <summary>The student's pages with the answers in place.</summary>
+    Key,
+
+    /// <summary>The answers with their working.</summary>
+    Working,
+}
+
+/// <summary>
+/// Head and foot of a worksheet's pages. The first head has the title and the lines for name, date, class and marks; a
+/// key says what it is in the same room, so that its pages break alike.
+/// </summary>
+internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetrics metrics) : IPageFurniture
+{
+    private readonly ImmutableArray<string> _title = TextSetter.Wrap(sheet.Title, TextStyle.Bold, metrics.Title, metrics.ContentWidth);
+
+    private readonly ImmutableArray<string> _instructions = sheet.Instructions.Length == 0
+        ? []
+        : TextSetter.Wrap(sheet.Instructions, TextStyle.Regular, metrics.Body, metrics.ContentWidth);
+
+    private int TitleHeight => _title.Length * metrics.Title * 6 / 5;
+
+    private int LinesBaseline => metrics.TopMargin + TitleHeight + metrics.WritingLine;
+
+    private int InstructionsTop => LinesBaseline + (metrics.Body * 9 / 10);
+
+    private string What => kind switch
+    {
+        PaperKind.Key => "Answer key",
+        PaperKind.Working => "Answers with working",
+        _ => "",
+    };
+
+    public int ContentTop(int page) => page == 0
+        ? InstructionsTop + (_instructions.Length * metrics.LineHeight) + metrics.SectionGap
+        : metrics.TopMargin + (metrics.Small * 2) + (metrics.SectionGap / 2);
+
+    public IEnumerable<PageGroup> Head(int page)
+    {
+        if (page > 0)
+        {
+            var baseline = metrics.TopMargin + metrics.Small;
+            var running = Shortened(kind == PaperKind.Student ? sheet.Title : $"{What}: {sheet.Title}");
+            yield return Group([.. Text(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, baseline)]);
+            yield break;
+        }
+
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        var y = metrics.TopMargin;
+        foreach (var line in _title)
+        {
+            y += metrics.Title;
+            primitives.AddRange(Text(line, TextStyle.Bold, metrics.Title, metrics.SideMargin, y));
+            y += metrics.Title / 5;
+        }
+
+        if (kind == PaperKind.Student)
+            primitives.AddRange(StudentLines());
+        else
+            primitives.AddRange(TextSetter.Line(What, TextStyle.BoldItalic, metrics.Body, metrics.SideMargin, LinesBaseline, Ink.Answer));
+        var below = InstructionsTop;
+        foreach (var line in _instructions)
+        {
+            below += metrics.LineHeight;
+            primitives.AddRange(Text(line, TextStyle.Regular, metrics.Body, metrics.SideMargin, below));
+        }
+
+        yield return Group(primitives.ToImmutable());
+    }
+
+    public IEnumerable<PageGroup> Foot(int page, int pages)
+    {
+        var baseline = metrics.Height - metrics.BottomMargin;
+        var what = kind == PaperKind.Student ? "" : $" · {What}";
+        var number = $"Page {page + 1} of {pages}";
+        var right = metrics.SideMargin + metrics.ContentWidth - TextSetter.Width(number, TextStyle.Regular, metrics.Small);
+        yield return Group(
+        [
+            .. Text($"Sheet {sheet.Code}{what}", TextStyle.Regular, metrics.Small, metrics.SideMargin, baseline),
+            .. Text(number, TextStyle.Regular, metrics.Small, right, baseline),
+        ]);
+    }
+
+    // Name, date, class and marks share the line by how much is written on each.
+    private IEnumerable<Primitive> StudentLines()
+    {
+        var total = $"/ {sheet.Marks}";
+        (string Label, int Share)[] lines = [("Name", 46), ("Date", 22), ("Class", 20), ("Marks", 12)];
+        var gap = metrics.Body;
+        var labels = lines.Sum(line => TextSetter.Width(line.Label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3));
+        var rules = metrics.ContentWidth - labels - (gap * (lines.Length - 1)) - TextSetter.Width(total, TextStyle.Regular, metrics.Body) - (metrics.Body / 3);
+        var x = metrics.SideMargin;
+        foreach (var (label, share) in lines)
+        {
+            foreach (var primitive in Text(label, TextStyle.Regular, metrics.Body, x, LinesBaseline))
+                yield return primitive;
+            x += TextSetter.Width(label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3);
+            var rule = rules * share / 100;
+            var y = LinesBaseline + (metrics.Body / 6);
+            yield return new LinePrimitive(Role.Rule, Ink.Given, x, y, x + rule, y, metrics.RuleThickness);
+            x += rule + gap;
+        }
+
+        foreach (var primitive in Text(total, TextStyle.Regular, metrics.Body, x - gap + (metrics.Body / 3), LinesBaseline))
+            yield return primitive;
+    }
+
+    private string Shortened(string text)
+    {
+        var lines = TextSetter.Wrap(text, TextStyle.Italic, metrics.Small, metrics.ContentWidth - metrics.Small);
+        return lines.Length == 1 ? lines[0] : lines[0] + "…";
+    }
+
+    private static IEnumerable<Primitive> Text(string text, TextStyle style, int size, int x, int y) =>
+        TextSetter.Line(text, style, size, x, y);
+
+    private static PageGroup Group(ImmutableArray<Primitive> primitives) =>
+        new(GroupKind.Furniture, default, null, primitives);
+}

@@ -1,0 +1,202 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
+
+namespace Gavvet.Engraving.Layout;
+
+/// <summary>Draws one staff figure: measures its columns, wraps it where they would be too narrow, then places the marks.</summary>
+internal sealed class StaffSetter
+{
+    // In thousandths of a staff space.
+    private const int ClefLeft = 600;
+    private const int SignatureLeft = 4_000;
+    private const int SignatureStep = 1_120;
+    private const int AccidentalRoom = 2_150;
+    private const int NarrowestColumn = 4_150;
+    private const int EndRoom = 1_500;
+    private const int SlurClearance = 300;
+    private const int SlurDepth = 1_150;
+
+    private readonly StaffFigure _figure;
+    private readonly ImmutableArray<InkedMark> _marks;
+    private readonly PageMetrics _metrics;
+    private readonly int _width;
+    private readonly int _notesLeft;
+    private readonly int _columnsPerSystem;
+    private readonly int _systems;
+
+    public StaffSetter(StaffFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
+    {
+        (_figure, _marks, _metrics, _width) = (figure, marks, metrics, width);
+        _notesLeft = Space(SignatureLeft + (figure.SignatureRoom ? (SignatureStep * KeySignature.Most) + 600 : 0));
+        var fitting = Math.Max(1, (_width - _notesLeft - Space(EndRoom)) / Space(NarrowestColumn));
+        _systems = Math.Max(1, (figure.Columns + fitting - 1) / fitting);
+        _columnsPerSystem = Math.Max(1, (figure.Columns + _systems - 1) / _systems);
+    }
+
+    private int ColumnWidth => (_width - _notesLeft - Space(EndRoom)) / _columnsPerSystem;
+
+    private int RoomAbove => Space(Math.Max(
+        _figure.SignatureRoom ? 2_100 : 1_600,
+        (_figure.Columns > 0 ? Math.Max(0, _figure.Range.Highest - 8) * 500 : 0) + (_figure.Columns > 0 ? 1_900 : 0)));
+
+    private int RoomBelow => Space(Math.Max(1_900, _figure.Columns > 0 ? (-_figure.Range.Lowest * 500) + 1_700 : 0));
+
+    private int SlurRoom => _figure.Rows.HasFlag(StaffRows.Slurs) ? Space(SlurClearance + SlurDepth) : 0;
+
+    // A row to be written in by hand is a writing line; one that is printed needs only its text.
+    private int GapRoom => !_figure.Rows.HasFlag(StaffRows.Gaps) ? 0
+        : _figure.Given.OfType<GapMark>().Any() ? _metrics.LineHeight : _metrics.WritingLine;
+
+    private int LabelRoom => _figure.Rows.HasFlag(StaffRows.Labels) ? _metrics.LineHeight : 0;
+
+    private int SystemHeight => RoomAbove + Space(4_000) + RoomBelow + SlurRoom + GapRoom + LabelRoom;
+
+    public SetFigure Set()
+    {
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        for (var system = 0; system < _systems; system++)
+        {
+            var top = (system * SystemHeight) + RoomAbove;
+            primitives.AddRange(StaffLines(top));
+            primitives.AddRange(Clef(top));
+            if (_figure.Columns > 0 && system == _systems - 1)
+                primitives.AddRange(FinalBarline(top));
+        }
+
+        foreach (var mark in _marks)
+            primitives.AddRange(Draw(mark));
+        return new SetFigure(_systems * SystemHeight, primitives.ToImmutable());
+    }
+
+    private int Space(int thousandths) => (int)((long)thousandths * _metrics.StaffSpace / 1000);
+
+    private int StaffTop(int system) => (system * SystemHeight) + RoomAbove;
+
+    private int SystemOf(int column) => column / _columnsPerSystem;
+
+    /// <summary>The middle of a column's notehead.</summary>
+    private int HeadCenter(int column)
+    {
+        var left = _notesLeft + (column % _columnsPerSystem * ColumnWidth);
+        var slack = ColumnWidth - Space(AccidentalRoom) - Space(MusicGlyph.NoteheadWhole.Width);
+        return left + (slack / 2) + Space(AccidentalRoom) + (Space(MusicGlyph.NoteheadWhole.Width) / 2);
+    }
+
+    private int Level(int staffTop, int position) => staffTop + ((8 - position) * _metrics.StaffSpace / 2);
+
+    private IEnumerable<Primitive> StaffLines(int top)
+    {
+        for (var line = 0; line < 5; line++)
+        {
+            var y = top + (line * _metrics.StaffSpace);
+            yield return new LinePrimitive(Role.StaffLine, Ink.Given, 0, y, _width, y, Space(EngravingDefaults.StaffLineThickness));
+        }
+    }
+
+    private IEnumerable<Primitive> Clef(int top)
+    {
+        var (glyph, line) = _figure.Clef.Id switch
+        {
+            "treble" => (MusicGlyph.GClef, 2),
+            "bass" => (MusicGlyph.FClef, 6),
+            "alto" => (MusicGlyph.CClef, 4),
+            "tenor" => (MusicGlyph.CClef, 6),
+            var other => throw new InvalidOperationException($"No sign for the {other} clef."),
+        };
+        yield return new GlyphPrimitive(Role.Clef, Ink.Given, glyph, Space(ClefLeft), Level(top, line), _metrics.StaffSpace);
+    }
+
+    private IEnumerable<Primitive> FinalBarline(int top)
+    {
+        var bottom = top + (4 * _metrics.StaffSpace);
+        var thick = Space(EngravingDefaults.ThickBarlineThickness);
+        var thin = Space(EngravingDefaults.ThinBarlineThickness);
+        var thinX = _width - thick - Space(EngravingDefaults.BarlineSeparation) - (thin / 2);
+        yield return new LinePrimitive(Role.Barline, Ink.Given, thinX, top, thinX, bottom, thin);
+        yield return new LinePrimitive(Role.Barline, Ink.Given, _width - (thick / 2), top, _width - (thick / 2), bottom, thick);
+    }
+
+    private IEnumerable<Primitive> Draw(InkedMark mark) => mark.Mark switch
+    {
+        NoteMark note => Note(note, mark.Ink),
+        SignatureMark { Signature: var signature } => Enumerable.Range(0, _systems).SelectMany(system => Signature(signature, StaffTop(system), mark.Ink)),
+        SlurMark slur => Slur(slur.Column, mark.Ink),
+        GapMark gap => Gap(gap, mark.Ink),
+        LabelMark label => Label(label, mark.Ink),
+        _ => throw new ArgumentException($"A staff takes no {mark.Mark.GetType().Name}."),
+    };
+
+    private IEnumerable<Primitive> Note(NoteMark note, Ink ink)
+    {
+        var position = _figure.Clef.Position(note.Pitch);
+        var top = StaffTop(SystemOf(note.Column));
+        var center = HeadCenter(note.Column);
+        // A written answer is a filled head, so that it stands apart from given notes on any copier.
+        var head = ink == Ink.Answer ? MusicGlyph.NoteheadBlack : MusicGlyph.NoteheadWhole;
+        var left = center - (Space(head.Width) / 2);
+        yield return new GlyphPrimitive(Role.Notehead, ink, head, left, Level(top, position), _metrics.StaffSpace);
+        var ledgers = Theory.Clef.LedgerLines(position);
+        var reach = Space(EngravingDefaults.LegerLineExtension);
+        for (var ledger = 1; ledger <= ledgers; ledger++)
+        {
+            var y = Level(top, position < 0 ? -2 * ledger : 8 + (2 * ledger));
+            yield return new LinePrimitive(Role.Ledger, ink, left - reach, y, left + Space(head.Width) + reach, y, Space(EngravingDefaults.LegerLineThickness));
+        }
+
+        if (note.Sign is { } sign)
+        {
+            var glyph = SignGlyph(sign);
+            var gap = ledgers > 0 ? reach + Space(120) : Space(250);
+            yield return new GlyphPrimitive(Role.Accidental, ink, glyph, left - gap - Space(glyph.Right), Level(top, position), _metrics.StaffSpace);
+        }
+    }
+
+    private IEnumerable<Primitive> Signature(KeySignature signature, int top, Ink ink)
+    {
+        var glyph = SignGlyph(signature.Kind);
+        var positions = _figure.Clef.SignaturePositions(signature);
+        for (var i = 0; i < positions.Length; i++)
+            yield return new GlyphPrimitive(Role.Accidental, ink, glyph, Space(SignatureLeft + (i * SignatureStep)), Level(top, positions[i]), _metrics.StaffSpace);
+    }
+
+    // Under the two notes, clear of their heads, ledgers and accidentals.
+    private IEnumerable<Primitive> Slur(int column, Ink ink)
+    {
+        var system = SystemOf(column);
+        var joined = _marks.Where(mark => mark.Mark is NoteMark note && (note.Column == column || note.Column == column + 1) && SystemOf(note.Column) == system);
+        var lowest = joined.SelectMany(note => Draw(note)).Max(primitive => primitive.InkBox.Bottom);
+        // At the end of a system the slur leads to the barline; the next note stands on the next staff.
+        var end = SystemOf(column + 1) == system ? HeadCenter(column + 1) : HeadCenter(column) + (ColumnWidth / 2);
+        yield return new SlurPrimitive(ink, HeadCenter(column), end, lowest + Space(SlurClearance), Space(SlurDepth), Space(EngravingDefaults.SlurMidpointThickness));
+    }
+
+    private IEnumerable<Primitive> Gap(GapMark gap, Ink ink)
+    {
+        var row = StaffTop(SystemOf(gap.Column)) + Space(4_000) + RoomBelow + SlurRoom;
+        var center = HeadCenter(gap.Column) + (ColumnWidth / 2);
+        return TextSetter.Centered(gap.Text, Style(ink), _metrics.Body, center, row + (GapRoom / 2) + (_metrics.Body / 3), ink);
+    }
+
+    private IEnumerable<Primitive> Label(LabelMark label, Ink ink)
+    {
+        var row = StaffTop(SystemOf(label.Column)) + Space(4_000) + RoomBelow + SlurRoom + GapRoom;
+        var baseline = row + _metrics.Body;
+        return _figure.Columns == 0
+            ? TextSetter.Line(label.Text, Style(ink), _metrics.Body, Space(ClefLeft), baseline, ink)
+            : TextSetter.Centered(label.Text, Style(ink), _metrics.Body, HeadCenter(label.Column), baseline, ink);
+    }
+
+    private static TextStyle Style(Ink ink) => ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;
+
+    private static MusicGlyph SignGlyph(Accidental accidental) => accidental switch
+    {
+        Accidental.DoubleFlat => MusicGlyph.AccidentalDoubleFlat,
+        Accidental.Flat => MusicGlyph.AccidentalFlat,
+        Accidental.Sharp => MusicGlyph.AccidentalSharp,
+        Accidental.DoubleSharp => MusicGlyph.AccidentalDoubleSharp,
+        _ => MusicGlyph.AccidentalNatural,
+    };
+}

@@ -1,0 +1,122 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
+
+namespace Gavvet.Engraving.Layout;
+
+/// <summary>
+/// Sets lines of text. The text face has no accidental signs, so a line is split and they come from the music font.
+/// </summary>
+public static class TextSetter
+{
+    /// <summary>An accidental among words: which sign, how large against the text, how far raised, in thousandths of the text size.</summary>
+    private sealed record TextSign(MusicGlyph Glyph, int Space, int Raise);
+
+    private static readonly ImmutableDictionary<string, TextSign> Signs = new Dictionary<string, TextSign>
+    {
+        ["♭"] = new(MusicGlyph.AccidentalFlat, 310, 225),
+        ["𝄫"] = new(MusicGlyph.AccidentalDoubleFlat, 310, 225),
+        ["♮"] = new(MusicGlyph.AccidentalNatural, 290, 350),
+        ["♯"] = new(MusicGlyph.AccidentalSharp, 280, 350),
+        ["𝄪"] = new(MusicGlyph.AccidentalDoubleSharp, 320, 330),
+    }.ToImmutableDictionary();
+
+    // White either side of a sign, in thousandths of the text size.
+    private const int SignGap = 70;
+
+    /// <summary>A piece of a line, so far from its start.</summary>
+    private sealed record Piece(int X, int Width, ShapedText? Text, TextSign? Sign);
+
+    public static int Width(string text, TextStyle style, int size) => Pieces(text, style, size) is [.., var last] ? last.X + last.Width : 0;
+
+    /// <summary>One line from x along the baseline y.</summary>
+    public static IEnumerable<Primitive> Line(string text, TextStyle style, int size, int x, int y, Ink ink = Ink.Given)
+    {
+        foreach (var piece in Pieces(text, style, size))
+        {
+            if (piece.Text is { } run)
+                yield return new TextPrimitive(Role.Text, ink, run, x + piece.X, y);
+            else
+                yield return new GlyphPrimitive(Role.Text, ink, piece.Sign!.Glyph, x + piece.X, y - (piece.Sign.Raise * size / 1000), piece.Sign.Space * size / 1000);
+        }
+    }
+
+    /// <summary>One line centered on x.</summary>
+    public static IEnumerable<Primitive> Centered(string text, TextStyle style, int size, int x, int y, Ink ink) =>
+        Line(text, style, size, x - (Width(text, style, size) / 2), y, ink);
+
+    /// <summary>The text broken into lines no wider than given; a word too long for a line is broken where it must be.</summary>
+    public static ImmutableArray<string> Wrap(string text, TextStyle style, int size, int width)
+    {
+        var lines = ImmutableArray.CreateBuilder<string>();
+        foreach (var paragraph in text.ReplaceLineEndings("\n").Split('\n'))
+        {
+            var line = "";
+            foreach (var word in paragraph.Split(' ', StringSplitOptions.RemoveEmptyEntries).SelectMany(word => Broken(word, style, size, width)))
+            {
+                var longer = line.Length == 0 ? word : $"{line} {word}";
+                if (line.Length > 0 && Width(longer, style, size) > width)
+                {
+                    lines.Add(line);
+                    line = word;
+                }
+                else
+                {
+                    line = longer;
+                }
+            }
+
+            lines.Add(line);
+        }
+
+        return lines.ToImmutable();
+    }
+
+    private static IEnumerable<string> Broken(string word, TextStyle style, int size, int width)
+    {
+        while (Width(word, style, size) > width && word.Length > 1)
+        {
+            var fits = word.Length - 1;
+            while (fits > 1 && Width(word[..fits], style, size) > width)
+                fits = fits * 3 / 4;
+            if (char.IsHighSurrogate(word[fits - 1]))
+                fits = Math.Max(1, fits - 1);
+            yield return word[..fits];
+            word = word[fits..];
+        }
+
+        yield return word;
+    }
+
+    private static List<Piece> Pieces(string text, TextStyle style, int size)
+    {
+        var face = TextFace.Of(style);
+        var pieces = new List<Piece>();
+        var x = 0;
+        var start = 0;
+        for (var i = 0; i <= text.Length; i++)
+        {
+            var sign = i < text.Length ? Signs.GetValueOrDefault(text.Substring(i, char.IsSurrogatePair(text, i) ? 2 : 1)) : null;
+            if (sign is null && i < text.Length)
+                continue;
+            if (i > start)
+            {
+                var run = face.Shape(text[start..i], size);
+                pieces.Add(new Piece(x, run.Width, run, null));
+                x += run.Width;
+            }
+
+            if (sign is null)
+                break;
+            var gap = SignGap * size / 1000;
+            var width = (int)((long)sign.Glyph.Width * sign.Space * size / 1_000_000);
+            pieces.Add(new Piece(x + gap, width + gap, null, sign));
+            x += width + (2 * gap);
+            if (char.IsSurrogatePair(text, i))
+                i++;
+            start = i + 1;
+        }
+
+        return pieces;
+    }
+}

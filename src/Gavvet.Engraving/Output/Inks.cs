@@ -1,0 +1,17 @@
+using Gavvet.Engraving.Drawing;
+using SkiaSharp;
+
+namespace Gavvet.Engraving.Output;
+
+/// <summary>The colors of the inks: black, the one accent (dark on a greyscale copy), and grey for examples.</summary>
+internal static class Inks
+{
+    public static string Hex(Ink ink) => ink switch
+    {
+        Ink.Answer => "#8c1d2f",
+        Ink.Example => "#5f5f5f",
+        _ => "#000000",
+    };
+
+    public static SKColor Color(Ink ink) => SKColor.Parse(Hex(ink));
+}

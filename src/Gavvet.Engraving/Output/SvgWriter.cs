@@ -1,0 +1,79 @@
+using System.Globalization;
+using System.Net;
+using System.Text;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
+
+namespace Gavvet.Engraving.Output;
+
+/// <summary>
+/// Writes a page as SVG: music as outlines, text as text, presentation attributes only. The same page gives the same
+/// bytes.
+/// </summary>
+public static class SvgWriter
+{
+    /// <summary>A page to stand in a web page that has the text face.</summary>
+    /// <param name="page">The page.</param>
+    /// <param name="id">A prefix of its own for the ids inside, as several pages stand on one screen.</param>
+    /// <param name="label">How a screen reader says the page.</param>
+    public static string Inline(Page page, string id, string label) =>
+        Write(page, id, $" role=\"group\" aria-label=\"{WebUtility.HtmlEncode(label)}\"", "");
+
+    /// <summary>A page as a file of its own, with its size on paper and its text face inside.</summary>
+    public static string File(Page page)
+    {
+        var styles = page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Style).Distinct().Order();
+        var faces = string.Concat(styles.Select(style =>
+            $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(style)};font-style:{Slant(style)};src:url(data:font/ttf;base64,{Convert.ToBase64String(TextFace.Of(style).File)})}}"));
+        return Write(page, "p", string.Create(CultureInfo.InvariantCulture, $" width=\"{page.Width / 1000.0}mm\" height=\"{page.Height / 1000.0}mm\""), $"<style>{faces}</style>");
+    }
+
+    private static string Write(Page page, string id, string attributes, string head)
+    {
+        var svg = new StringBuilder(32_768);
+        svg.Append(CultureInfo.InvariantCulture, $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {page.Width} {page.Height}\"{attributes}>{head}<defs>");
+        foreach (var glyph in page.Groups.SelectMany(group => group.Primitives).OfType<GlyphPrimitive>().Select(primitive => primitive.Glyph).DistinctBy(glyph => glyph.Name).OrderBy(glyph => glyph.Name, StringComparer.Ordinal))
+            svg.Append(CultureInfo.InvariantCulture, $"<path id=\"{id}-{glyph.Name}\" d=\"{MusicFont.Outline(glyph)}\"/>");
+        svg.Append(CultureInfo.InvariantCulture, $"</defs><rect width=\"{page.Width}\" height=\"{page.Height}\" fill=\"#ffffff\"/>");
+        foreach (var group in page.Groups)
+        {
+            svg.Append(group.Label is { } label ? $"<g role=\"img\" aria-label=\"{WebUtility.HtmlEncode(label)}\">" : "<g>");
+            foreach (var primitive in group.Primitives)
+                Write(svg, primitive, id);
+            svg.Append("</g>");
+        }
+
+        return svg.Append("</svg>").ToString();
+    }
+
+    private static void Write(StringBuilder svg, Primitive primitive, string id)
+    {
+        var color = Inks.Hex(primitive.Ink);
+        _ = primitive switch
+        {
+            LinePrimitive line => svg.Append(CultureInfo.InvariantCulture, $"<path d=\"M{line.X1} {line.Y1}L{line.X2} {line.Y2}\" stroke=\"{color}\" stroke-width=\"{line.Thickness}\"/>"),
+            GlyphPrimitive glyph => svg.Append(CultureInfo.InvariantCulture, $"<use href=\"#{id}-{glyph.Glyph.Name}\" transform=\"translate({glyph.X} {glyph.Y}) scale({glyph.Space / 1000.0})\" fill=\"{color}\"/>"),
+            TextPrimitive text => svg.Append(CultureInfo.InvariantCulture, $"<text x=\"{text.X}\" y=\"{text.Y}\" font-family=\"{FontFiles.TextFamily}\" font-size=\"{text.Text.Size}\"{Cut(text.Text.Style)} fill=\"{color}\" xml:space=\"preserve\">{WebUtility.HtmlEncode(text.Text.Text)}</text>"),
+            SlurPrimitive slur => Slur(svg, slur, color),
+            _ => throw new ArgumentException($"No SVG for {primitive.GetType().Name}."),
+        };
+    }
+
+    private static StringBuilder Slur(StringBuilder svg, SlurPrimitive slur, string color)
+    {
+        var p = slur.Outline;
+        return svg.Append(CultureInfo.InvariantCulture, $"<path d=\"M{p[0].X} {p[0].Y}C{p[1].X} {p[1].Y} {p[2].X} {p[2].Y} {p[3].X} {p[3].Y}C{p[4].X} {p[4].Y} {p[5].X} {p[5].Y} {p[6].X} {p[6].Y}Z\" fill=\"{color}\"/>");
+    }
+
+    private static string Cut(TextStyle style) => style switch
+    {
+        TextStyle.Italic => " font-style=\"italic\"",
+        TextStyle.Bold => " font-weight=\"700\"",
+        TextStyle.BoldItalic => " font-weight=\"700\" font-style=\"italic\"",
+        _ => "",
+    };
+
+    private static int Weight(TextStyle style) => style is TextStyle.Bold or TextStyle.BoldItalic ? 700 : 400;
+
+    private static string Slant(TextStyle style) => style is TextStyle.Italic or TextStyle.BoldItalic ? "italic" : "normal";
+}

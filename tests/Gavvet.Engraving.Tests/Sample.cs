@@ -1,0 +1,49 @@
+using System.Collections.Immutable;
+using Gavvet.Worksheets.Editing;
+
+namespace Gavvet.Engraving.Tests;
+
+/// <summary>Sheets the tests share.</summary>
+internal static class Sample
+{
+    /// <summary>A sheet with a section of every kind, in these settings.</summary>
+    public static Sheet Every(
+        int staffHeight = 8,
+        Paper paper = Paper.A4,
+        Notation notation = Notation.Accidentals,
+        Direction direction = Direction.Ascending,
+        Func<QuestionKind, Scaffolding>? scaffolding = null,
+        int count = 4)
+    {
+        var sections = QuestionCatalogue.Standard.All.Select((kind, index) => new Section(
+            index + 1,
+            kind.Id,
+            "",
+            Key.Majors,
+            Clef.All,
+            notation,
+            direction,
+            scaffolding?.Invoke(kind) ?? Scaffolding.Blank,
+            [.. Enumerable.Range(0, count).Select(i => new Slot((100 * (index + 1)) + i, 0, false, new Draw(Key.Majors[((i * 4) + index) % 15], Clef.All[i % 4])))])).ToImmutableList();
+        return new Sheet(5, "Every kind of question", "Work in pencil.", new PageSetup(paper, staffHeight), sections, 1000);
+    }
+
+    /// <summary>One section of one kind that asks every major key in every clef.</summary>
+    public static Sheet AllKeys(string kindId, Notation notation, Direction direction, int staffHeight)
+    {
+        var kind = QuestionCatalogue.Standard.Get(kindId);
+        var draws = Key.Majors.SelectMany(_ => kind.UsesClef ? Clef.All : [Clef.Treble], (key, clef) => new Draw(key, clef));
+        var slots = draws.Select((draw, i) => new Slot(i + 10, 0, false, draw)).ToImmutableList();
+        var section = new Section(1, kindId, "", Key.Majors, Clef.All, notation, direction, Scaffolding.Blank, slots);
+        return new Sheet(5, "All keys", "", new PageSetup(Paper.A4, staffHeight), [section], 1000);
+    }
+
+    public static ImmutableArray<Page> Pages(this Sheet sheet, PaperKind kind) => SheetLayout.LayOut(Composer.Compose(sheet), kind);
+
+    public static IEnumerable<T> All<T>(this IEnumerable<Page> pages)
+        where T : Primitive => pages.SelectMany(page => page.Groups).SelectMany(group => group.Primitives).OfType<T>();
+
+    /// <summary>A change to a fresh sheet.</summary>
+    public static Sheet Fresh(params SheetEdit[] edits) =>
+        edits.Aggregate(SheetEditor.NewSheet(9), (sheet, edit) => SheetEditor.Apply(sheet, edit).Sheet!);
+}

@@ -1,0 +1,94 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gavvet.Storage;
+
+/// <summary>
+/// Brings the database to the program's version at start-up, under the folder's lock. A migration works on a copy that
+/// is swapped in when it is whole, so a start that is killed leaves the old database or the new one, never half of each.
+/// </summary>
+public static class DatabaseStart
+{
+    /// <summary>Marks the file as ours: "Gavt".</summary>
+    public const int ApplicationId = 0x47617674;
+
+    /// <summary>Makes the database ready.</summary>
+    /// <exception cref="StartException">It is newer than the program, or not a database.</exception>
+    public static async Task PrepareAsync(DataFolder folder)
+    {
+        ArgumentNullException.ThrowIfNull(folder);
+        var path = folder.DatabasePath;
+        var copy = path + ".migrating";
+        DeleteWithJournal(copy);
+        try
+        {
+            if (File.Exists(path))
+            {
+                await ClearMigrationLockAsync(path);
+                if (await PendingAsync(path) is not { } lastApplied)
+                    return;
+                await CopyAsync(path, copy);
+                File.Copy(path, $"{path}.before-{lastApplied}", overwrite: true);
+            }
+
+            await MigrateAsync(copy);
+            File.Move(copy, path, overwrite: true);
+            await ExecuteAsync(path, "PRAGMA journal_mode=WAL;");
+        }
+        catch (SqliteException problem) when (problem.SqliteErrorCode is SQLitePCL.raw.SQLITE_NOTADB or SQLitePCL.raw.SQLITE_CORRUPT)
+        {
+            throw new StartException($"The database {path} is damaged or is not a database. Put a copy back in its place.", problem);
+        }
+    }
+
+    /// <summary>The last migration applied when others are to come; null when there is nothing to do.</summary>
+    private static async Task<string?> PendingAsync(string path)
+    {
+        await using var database = Open(path);
+        var applied = (await database.Database.GetAppliedMigrationsAsync()).ToArray();
+        var known = database.Database.GetMigrations().ToHashSet();
+        if (applied.FirstOrDefault(migration => !known.Contains(migration)) is not null)
+            throw new StartException($"The database {path} was made by a later Gavvet. Start that one, or choose another folder with --data.");
+        return applied.Length == known.Count ? null : applied.LastOrDefault() ?? "empty";
+    }
+
+    // A start that was killed while migrating leaves a row here, and the next migration would wait for it for ever.
+    private static Task ClearMigrationLockAsync(string path) =>
+        ExecuteAsync(path, "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT \"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); DELETE FROM \"__EFMigrationsLock\";");
+
+    private static async Task CopyAsync(string from, string to)
+    {
+        await using var source = new SqliteConnection($"Data Source={from};Pooling=False");
+        await using var target = new SqliteConnection($"Data Source={to};Pooling=False");
+        await source.OpenAsync();
+        await target.OpenAsync();
+        source.BackupDatabase(target);
+        await using var checkpoint = source.CreateCommand();
+        checkpoint.CommandText = "PRAGMA wal_checkpoint(TRUNCATE);";
+        await checkpoint.ExecuteNonQueryAsync();
+    }
+
+    private static async Task MigrateAsync(string path)
+    {
+        await using (var database = Open(path))
+            await database.Database.MigrateAsync();
+        await ExecuteAsync(path, $"PRAGMA journal_mode=DELETE; PRAGMA application_id={ApplicationId};");
+    }
+
+    private static async Task ExecuteAsync(string path, string sql)
+    {
+        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        await command.ExecuteNonQueryAsync();
+    }
+
+    private static GavvetDatabase Open(string path) => new(GavvetDatabase.OptionsFor(path, pooled: false));
+
+    private static void DeleteWithJournal(string path)
+    {
+        foreach (var suffix in new[] { "", "-wal", "-shm", "-journal" })
+            File.Delete(path + suffix);
+    }
+}

@@ -1,0 +1,52 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+
+namespace Gavvet.Storage;
+
+/// <summary>The database.</summary>
+internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) : DbContext(options)
+{
+    public DbSet<SheetRow> Sheets => Set<SheetRow>();
+
+    public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
+
+    /// <summary>Options for a database file: foreign keys on, every commit on disk before it is confirmed.</summary>
+    public static DbContextOptions<GavvetDatabase> OptionsFor(string path, bool pooled = true) =>
+        new DbContextOptionsBuilder<GavvetDatabase>()
+            .UseSqlite($"Data Source={path};Foreign Keys=True;Pooling={pooled}")
+            .AddInterceptors(new FullSynchronous())
+            .Options;
+
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<SheetRow>(sheet =>
+        {
+            sheet.ToTable("Sheets");
+            sheet.HasKey(row => row.Id);
+            sheet.HasOne(row => row.Head).WithMany().HasForeignKey(row => row.HeadId).OnDelete(DeleteBehavior.Restrict);
+            sheet.HasIndex(row => new { row.DeletedAt, row.ChangedAt });
+        });
+        modelBuilder.Entity<RevisionRow>(revision =>
+        {
+            revision.ToTable("Revisions");
+            revision.HasKey(row => row.Id);
+            revision.HasOne<SheetRow>().WithMany().HasForeignKey(row => row.SheetId).OnDelete(DeleteBehavior.Cascade);
+            revision.HasOne<RevisionRow>().WithMany().HasForeignKey(row => row.ParentId).OnDelete(DeleteBehavior.Restrict);
+        });
+    }
+
+    // SQLite cannot order by its text form of a time; whole milliseconds order and index well.
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
+        configurationBuilder.Properties<DateTimeOffset>().HaveConversion<MillisecondsConverter>();
+
+    private sealed class MillisecondsConverter() : ValueConverter<DateTimeOffset, long>(
+        time => time.ToUnixTimeMilliseconds(),
+        milliseconds => DateTimeOffset.FromUnixTimeMilliseconds(milliseconds));
+}
+
+/// <summary>Lets the migration tools make a database.</summary>
+internal sealed class DesignTimeFactory : IDesignTimeDbContextFactory<GavvetDatabase>
+{
+    public GavvetDatabase CreateDbContext(string[] args) => new(GavvetDatabase.OptionsFor("design.db"));
+}

@@ -1,0 +1,23 @@
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Storage;
+
+/// <summary>A sheet as it is kept.</summary>
+/// <param name="Id">Its id in addresses.</param>
+/// <param name="Head">The revision it is at; every save says which it saw.</param>
+/// <param name="Sheet">The sheet.</param>
+/// <param name="CanUndo">Whether an earlier state is there to go back to.</param>
+/// <param name="CanRedo">Whether an undone state is there to return to.</param>
+public sealed record StoredSheet(string Id, long Head, Sheet Sheet, bool CanUndo, bool CanRedo);
+
+/// <summary>A sheet on the desk.</summary>
+/// <param name="Id">Its id in addresses.</param>
+/// <param name="Head">The revision it is at.</param>
+/// <param name="Title">Its title.</param>
+/// <param name="ChangedAt">When it was last changed.</param>
+public sealed record SheetOnDesk(string Id, long Head, string Title, DateTimeOffset ChangedAt);
+
+/// <summary>What came of a save.</summary>
+/// <param name="Now">The sheet as it is now; null when it is gone.</param>
+/// <param name="IsStale">Whether the sheet had been changed elsewhere meanwhile, so that nothing was saved.</param>
+public sealed record SaveOutcome(StoredSheet? Now, bool IsStale);

@@ -1,0 +1,49 @@
+using Gavvet.Storage;
+using Gavvet.Worksheets.Files;
+
+namespace Gavvet.Web.Hosting;
+
+/// <summary>Sheets of the made-up Hazelmoor School of Music, so that every screen has something to show.</summary>
+internal static class DemoData
+{
+    // As recipe files: the demo goes in the way a teacher's own file does.
+    private static readonly string[] Recipes =
+    [
+        """
+        {"format":"gavvet-sheet","version":1,"seed":"00000000000ca110","title":"Hazelmoor wind band: key signatures for flutes and horns","instructions":"Finish the left column before you start the right one.","sections":[
+        {"kind":"write-signature","keys":["Ab","Eb","Bb","F"],"clefs":["treble"],"count":4},
+        {"kind":"name-key","keys":["Db","Ab","Eb","Bb","F","C"],"clefs":["treble","bass"],"count":6},
+        {"kind":"count-accidentals","keys":["Ab","Eb","Bb"],"clefs":["treble"],"count":3}]}
+        """,
+        """
+        {"format":"gavvet-sheet","version":1,"seed":"00000000000ca111","title":"Hazelmoor strings, week 2: the major step pattern","instructions":"Sing each scale on note names first.","sections":[
+        {"kind":"write-steps","keys":["C","G","D"],"clefs":["treble","alto","bass"],"count":3,"scaffolding":"worked-example"},
+        {"kind":"mark-semitones","keys":["G","D","A"],"clefs":["treble","alto","bass"],"count":3,"notation":"signature"},
+        {"kind":"add-accidentals","keys":["D","A","F"],"clefs":["treble"],"count":3,"scaffolding":"formula"}]}
+        """,
+        """
+        {"format":"gavvet-sheet","version":1,"seed":"00000000000ca112","title":"Hazelmoor theory class: five to seven sharps and flats","instructions":"","paper":"letter","sections":[
+        {"kind":"write-scale","keys":["Cb","Gb","Db","B","F#","C#"],"clefs":["treble","bass"],"count":4,"direction":"both"},
+        {"kind":"write-signature","keys":["Cb","Gb","Db","B","F#","C#"],"clefs":["tenor","alto"],"count":4}]}
+        """,
+        """
+        {"format":"gavvet-sheet","version":1,"seed":"00000000000ca113","title":"Large print: first major scales","instructions":"","staffHeight":12,"sections":[
+        {"kind":"write-scale","keys":["F","C","G"],"clefs":["treble"],"count":3,"scaffolding":"letters"}]}
+        """,
+        """
+        {"format":"gavvet-sheet","version":1,"seed":"00000000000ca114","title":"Major scales from B♭ to D","instructions":"Use a pencil. Check each scale by its steps.","sections":[
+        {"kind":"add-accidentals","keys":["Bb","F","G","D"],"clefs":["treble"],"count":2},
+        {"kind":"write-scale","keys":["Bb","F","C","G","D"],"clefs":["treble"],"count":4,"scaffolding":"tonic"},
+        {"kind":"name-key","keys":["Bb","F","G","D"],"clefs":["treble","bass"],"count":4}]}
+        """,
+    ];
+
+    /// <summary>Fills an empty store.</summary>
+    public static async Task FillAsync(SheetStore store)
+    {
+        if ((await store.ListAsync()).Count > 0)
+            return;
+        foreach (var recipe in Recipes)
+            await store.CreateAsync(SheetFile.Read(recipe));
+    }
+}

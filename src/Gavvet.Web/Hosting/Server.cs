@@ -1,0 +1,107 @@
+using System.Text.Encodings.Web;
+using System.Text.Unicode;
+using Gavvet.Storage;
+using Gavvet.Worksheets.Questions;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Http.Features;
+using Microsoft.Extensions.WebEncoders;
+
+namespace Gavvet.Web.Hosting;
+
+/// <summary>The web server: its data folder, its services, its pipeline.</summary>
+public sealed class Server : IAsyncDisposable
+{
+    private const int UsualPort = 5080;
+    private const long LargestRequest = 16 * 1024 * 1024;
+
+    private readonly DataFolder _folder;
+    private readonly string? _throwAway;
+
+    private Server(WebApplication application, DataFolder folder, string? throwAway) =>
+        (Application, _folder, _throwAway) = (application, folder, throwAway);
+
+    public WebApplication Application { get; }
+
+    /// <summary>Builds the server. Settings: data (folder), port, demo.</summary>
+    /// <exception cref="StartException">It cannot start; the message says why.</exception>
+    public static async Task<Server> BuildAsync(string[] args, Action<WebApplicationBuilder>? adjust = null)
+    {
+        // The program's own folder is the root, so that its pages and styles are found wherever it is started from.
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ApplicationName = typeof(Server).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory });
+        adjust?.Invoke(builder);
+        var demo = builder.Configuration.GetValue("demo", false);
+        var throwAway = demo && builder.Configuration["data"] is null ? Directory.CreateTempSubdirectory("gavvet-demo-").FullName : null;
+        var path = builder.Configuration["data"] ?? throwAway ?? throw new StartException("Say where the data lies: --data FOLDER.");
+        var port = builder.Configuration.GetValue("port", UsualPort);
+        if (port is < 0 or > 65535)
+            throw new StartException("A port is a number from 1 to 65535.");
+        var folder = DataFolder.Open(path);
+        try
+        {
+            await DatabaseStart.PrepareAsync(folder);
+            AddServices(builder, folder, port);
+            var application = builder.Build();
+            Pipeline.Use(application);
+            if (demo)
+                await DemoData.FillAsync(application.Services.GetRequiredService<SheetStore>());
+            return new Server(application, folder, throwAway);
+        }
+        catch
+        {
+            folder.Dispose();
+            throw;
+        }
+    }
+
+    public async Task RunAsync()
+    {
+        await Application.StartAsync();
+        Console.WriteLine($"Gavvet is at {Application.Urls.First()}");
+        Console.WriteLine($"Data folder: {_folder.Path}{(_throwAway is null ? "" : " (thrown away at the end)")}");
+        Console.WriteLine("Press Ctrl+C to stop.");
+        await Application.WaitForShutdownAsync();
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await Application.DisposeAsync();
+        _folder.Dispose();
+        if (_throwAway is not null)
+            Directory.Delete(_throwAway, recursive: true);
+    }
+
+    private static void AddServices(WebApplicationBuilder builder, DataFolder folder, int port)
+    {
+        builder.WebHost.UseStaticWebAssets();
+        builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxRequestBodySize = LargestRequest;
+        });
+        builder.Logging.AddFilter("Microsoft", LogLevel.Warning);
+        // An answer to a stranger's host name or page is an attack; the refusal needs no stack of log lines.
+        builder.Logging.AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
+        var services = builder.Services;
+        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton(QuestionCatalogue.Standard);
+        services.AddSingleton(provider => new SheetStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
+        services.AddDataProtection().SetApplicationName("Gavvet").PersistKeysToFileSystem(new DirectoryInfo(folder.KeysPath));
+        services.AddAntiforgery(antiforgery =>
+        {
+            antiforgery.HeaderName = Antiforgery.Header;
+            antiforgery.Cookie.Name = "gavvet-form";
+            antiforgery.Cookie.SameSite = SameSiteMode.Strict;
+            antiforgery.Cookie.HttpOnly = true;
+        });
+        services.Configure<FormOptions>(form => form.MultipartBodyLengthLimit = LargestRequest);
+        // Accidental signs and other letters stay readable in the page; what HTML gives a meaning is still encoded.
+        services.Configure<WebEncoderOptions>(encoder => encoder.TextEncoderSettings = new TextEncoderSettings(UnicodeRanges.All));
+        services.AddHostFiltering(hosts => hosts.AllowedHosts = ["localhost", "127.0.0.1", "[::1]"]);
+        services.AddRazorPages(pages =>
+        {
+            pages.Conventions.AddPageRoute("/Desk/Index", "/");
+            pages.Conventions.ConfigureFilter(new AntiforgeryAnswer());
+        });
+    }
+}

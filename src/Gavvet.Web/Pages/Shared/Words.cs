@@ -1,0 +1,59 @@
+using Gavvet.Engraving.Layout;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Web.Pages.Shared;
+
+/// <summary>Choices in a teacher's words, for the screen.</summary>
+public static class Words
+{
+    public static string Of(Scaffolding scaffolding) => scaffolding switch
+    {
+        Scaffolding.WorkedExample => "Worked example",
+        Scaffolding.Letters => "Letters given",
+        Scaffolding.Formula => "Steps given",
+        Scaffolding.Count => "Number given",
+        Scaffolding.Tonic => "First note given",
+        _ => "Blank",
+    };
+
+    public static string Of(Notation notation) => notation == Notation.Signature ? "Key signature" : "Accidentals";
+
+    public static string Of(Direction direction) => direction switch
+    {
+        Direction.Ascending => "Ascending",
+        Direction.Descending => "Descending",
+        _ => "Both",
+    };
+
+    public static string Of(PaperKind kind) => kind switch
+    {
+        PaperKind.Key => "Key",
+        PaperKind.Working => "Working",
+        _ => "Student page",
+    };
+
+    public static string Of(Paper paper) => paper == Paper.A4 ? "A4" : "Letter";
+
+    /// <summary>A section in one line: what it asks, how often, in which keys and clefs.</summary>
+    public static string Summary(Section section)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        var clefs = kind.UsesClef ? $" · {string.Join(", ", section.Clefs.Select(clef => clef.Name.ToLowerInvariant()))}" : "";
+        return $"{section.Slots.Count} · {Keys(section.Keys)}{clefs}";
+    }
+
+    private static string Keys(IReadOnlyList<Key> keys)
+    {
+        var unbroken = keys[^1].Fifths - keys[0].Fifths == keys.Count - 1;
+        return (keys.Count, unbroken) switch
+        {
+            ( <= 2, _) => string.Join(", ", keys.Select(key => key.Tonic)),
+            (_, true) => $"{keys[0].Tonic} to {keys[^1].Tonic}",
+            ( <= 5, _) => string.Join(" ", keys.Select(key => key.Tonic)),
+            _ => $"{keys.Count} keys",
+        };
+    }
+}

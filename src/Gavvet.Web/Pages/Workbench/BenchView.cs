@@ -1,0 +1,65 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Layout;
+using Gavvet.Engraving.Output;
+using Gavvet.Storage;
+using Gavvet.Web.Pages.Shared;
+using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Web.Pages.Workbench;
+
+/// <summary>A sheet on the workbench, seen as one of its papers.</summary>
+public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArray<PageView> Pages, ImmutableArray<WithheldQuestion> Withheld)
+{
+    /// <summary>The section whose card lies open, and the question whose choices do.</summary>
+    public int? OpenSection { get; init; }
+
+    public int? OpenQuestion { get; init; }
+
+    public static BenchView Of(StoredSheet stored, PaperKind kind, QuestionCatalogue catalogue)
+    {
+        ArgumentNullException.ThrowIfNull(stored);
+        var composition = Composer.Compose(stored.Sheet, catalogue);
+        var pages = SheetLayout.LayOut(composition, kind);
+        return new BenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition.Key.Withheld);
+    }
+}
+
+/// <summary>A page on the screen: the paper itself, and where on it questions and headings stand.</summary>
+public sealed record PageView(int Number, string Svg, string Hash, ImmutableArray<PlacedQuestion> Questions, ImmutableArray<PlacedHead> Heads)
+{
+    public static PageView Of(Page page, int number, int of, PaperKind kind, Sheet sheet)
+    {
+        ArgumentNullException.ThrowIfNull(page);
+        ArgumentNullException.ThrowIfNull(sheet);
+        var slots = sheet.Sections.SelectMany(section => section.Slots.Select(slot => (section, slot))).ToDictionary(pair => pair.slot.Id);
+        var svg = SvgWriter.Inline(page, $"p{number}", $"{Words.Of(kind)}, page {number} of {of}");
+        var questions = page.Groups.Where(group => group.Kind is GroupKind.Question).Select(group =>
+        {
+            var question = (GroupKind.Question)group.Kind;
+            var (section, slot) = slots[question.SlotId];
+            return new PlacedQuestion(section.Id, slot.Id, question.Number, slot.Pinned, Place(group.Box, page));
+        }).ToImmutableArray();
+        var heads = page.Groups.Where(group => group.Kind is GroupKind.SectionHead)
+            .Select(group => new PlacedHead(((GroupKind.SectionHead)group.Kind).SectionId, Share(group.Box.Top, page.Height))).ToImmutableArray();
+        var pins = string.Join(',', questions.Where(question => question.Pinned).Select(question => question.SlotId));
+        var hash = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(svg + pins)))[..16];
+        return new PageView(number, svg, hash, questions, heads);
+    }
+
+    private static string Place(Box box, Page page) =>
+        $"{Share(box.Left, page.Width)} {Share(box.Top, page.Height)} {Share(box.Width, page.Width)} {Share(box.Height, page.Height)}";
+
+    private static string Share(int length, int whole) => (100.0 * length / whole).ToString("0.###", CultureInfo.InvariantCulture);
+}
+
+/// <summary>A question on a page; the place is left, top, width and height in percent of the page.</summary>
+public sealed record PlacedQuestion(int SectionId, int SlotId, int Number, bool Pinned, string Place);
+
+/// <summary>A section's heading on a page, so far down in percent.</summary>
+public sealed record PlacedHead(int SectionId, string Top);

@@ -1,0 +1,77 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Editing;
+using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Web.Pages.Workbench;
+
+/// <summary>Reads the edit a form of the workbench posts.</summary>
+internal static class EditForm
+{
+    /// <summary>The edit, or at which field the form cannot be read and why.</summary>
+    public static (SheetEdit? Edit, string Field, string? Problem) Read(IFormCollection form)
+    {
+        var name = form["edit"].ToString();
+        var section = Number(form["section"]) ?? 0;
+        var slot = Number(form["slot"]) ?? 0;
+        return name switch
+        {
+            "title" => Good(new Retitle(form["title"].ToString())),
+            "instructions" => Good(new Reinstruct(form["instructions"].ToString())),
+            "setup" => FileWords.TryParse<Paper>(form["paper"], out var paper) && Number(form["staffHeight"]) is { } height
+                ? Good(new ChangeSetup(paper, height))
+                : Bad("staffHeight", $"Choose a paper and a staff from {PageSetup.SmallestStaff} to {PageSetup.LargestStaff} mm."),
+            "add-section" => Good(new AddSection(form["kind"].ToString())),
+            "remove-section" => Good(new RemoveSection(section)),
+            "move-section" => Good(new MoveSection(section, Number(form["places"]) ?? 0)),
+            "instruction" => Good(new RewordInstruction(section, form["instruction"].ToString())),
+            "kind" => Good(new ChangeKind(section, form["kind"].ToString())),
+            "keys" => Keys(section, form["keys"]),
+            "clefs" => Clefs(section, form["clefs"]),
+            "count" => Number(form["count"]) is { } count
+                ? Good(new ChangeCount(section, count))
+                : Bad("count", "Write the number of questions in figures, such as 6."),
+            "scaffolding" => Choice<Scaffolding>(form[name], name, choice => new ChangeScaffolding(section, choice)),
+            "notation" => Choice<Notation>(form[name], name, choice => new ChangeNotation(section, choice)),
+            "direction" => Choice<Direction>(form[name], name, choice => new ChangeDirection(section, choice)),
+            "redraw" => Good(new RedrawQuestion(section, slot)),
+            "redraw-all" => Good(new RedrawAll()),
+            "pin" => Good(new PinQuestion(section, slot, form["pinned"] == "true")),
+            _ => Bad("section", "This page is older than the program. Load it again."),
+        };
+    }
+
+    private static (SheetEdit?, string, string?) Good(SheetEdit edit) => (edit, "", null);
+
+    private static (SheetEdit?, string, string?) Bad(string field, string problem) => (null, field, problem);
+
+    private static (SheetEdit?, string, string?) Keys(int section, IEnumerable<string?> texts)
+    {
+        var keys = ImmutableArray.CreateBuilder<Key>();
+        foreach (var text in texts)
+        {
+            if (!NoteText.TryParse(text, out var tonic))
+                return Bad("keys", NoteText.Problem(text));
+            keys.Add(new Key(tonic));
+        }
+
+        return Good(new ChangeKeys(section, keys.ToImmutable()));
+    }
+
+    private static (SheetEdit?, string, string?) Clefs(int section, IEnumerable<string?> ids)
+    {
+        var clefs = ids.Select(Clef.Find).ToArray();
+        return clefs.Contains(null)
+            ? Bad("clefs", $"Choose from {string.Join(", ", Clef.All.Select(clef => clef.Name.ToLowerInvariant()))}.")
+            : Good(new ChangeClefs(section, [.. clefs.OfType<Clef>()]));
+    }
+
+    private static (SheetEdit?, string, string?) Choice<T>(string? word, string field, Func<T, SheetEdit> edit)
+        where T : struct, Enum =>
+        FileWords.TryParse<T>(word, out var choice) ? Good(edit(choice)) : Bad(field, "Choose one of those shown.");
+
+    private static int? Number(string? text) =>
+        int.TryParse(text, NumberStyles.AllowLeadingSign | NumberStyles.AllowLeadingWhite | NumberStyles.AllowTrailingWhite, CultureInfo.InvariantCulture, out var number) ? number : null;
+}

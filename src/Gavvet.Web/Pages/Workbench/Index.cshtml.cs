@@ -1,0 +1,133 @@
+using Gavvet.Engraving.Layout;
+using Gavvet.Storage;
+using Gavvet.Worksheets.Editing;
+using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Questions;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Workbench;
+
+/// <summary>The workbench: a sheet being made, its pages in the middle, its settings in the margin.</summary>
+public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue, ILogger<IndexModel> log) : PageModel
+{
+    public BenchView Bench { get; private set; } = null!;
+
+    public async Task<IActionResult> OnGetAsync(string id, string? view)
+    {
+        if (await store.FindAsync(id) is not { } stored)
+            return NotFound();
+        Bench = View(stored, Kind(view));
+        return Page();
+    }
+
+    /// <summary>The same sheet as another of its papers.</summary>
+    public async Task<IActionResult> OnGetPagesAsync(string id, string? view) => await store.FindAsync(id) is { } stored
+        ? Partial("Workbench/_Turned", View(stored, Kind(view)))
+        : NotFound();
+
+    public async Task<IActionResult> OnPostEditAsync(string id)
+    {
+        var form = await Request.ReadFormAsync();
+        var (edit, field, problem) = EditForm.Read(form);
+        var section = ReadNumber(form["section"]);
+        if (edit is null)
+            return Refused(field, section, problem!);
+        if (await store.FindAsync(id) is not { } stored)
+            return NotFound();
+        if (stored.Head != ReadNumber(form["head"]))
+            return Stale(stored);
+        var outcome = SheetEditor.Apply(stored.Sheet, edit);
+        if (outcome.Sheet is not { } edited)
+            return Refused(outcome.Field!, section, outcome.Words!);
+        var saved = await store.SaveAsync(id, stored.Head, edited, edit.Typing);
+        return saved.IsStale ? Stale(saved.Now!) : Changed(saved.Now, form, edit, outcome);
+    }
+
+    public Task<IActionResult> OnPostUndoAsync(string id) => StepAsync(id, store.UndoAsync);
+
+    public Task<IActionResult> OnPostRedoAsync(string id) => StepAsync(id, store.RedoAsync);
+
+    private async Task<IActionResult> StepAsync(string id, Func<string, long, Task<SaveOutcome>> step)
+    {
+        var form = await Request.ReadFormAsync();
+        var stepped = await step(id, ReadNumber(form["head"]) ?? 0);
+        return stepped.IsStale ? Stale(stepped.Now!) : Changed(stepped.Now, form, null, null);
+    }
+
+    private IActionResult Changed(StoredSheet? now, IFormCollection form, SheetEdit? edit, EditOutcome? outcome)
+    {
+        if (now is null)
+            return NotFound();
+        var bench = View(now, Kind(form["view"])) with
+        {
+            OpenSection = edit is AddSection ? now.Sheet.Sections[^1].Id : (int?)ReadNumber(form["open"]),
+            OpenQuestion = (edit as RedrawQuestion)?.SlotId ?? (edit as PinQuestion)?.SlotId,
+        };
+        return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome));
+    }
+
+    private PartialViewResult Stale(StoredSheet now)
+    {
+        Response.StatusCode = StatusCodes.Status409Conflict;
+        return Partial("Workbench/_Stale", now);
+    }
+
+    private PartialViewResult Refused(string field, long? section, string words)
+    {
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Partial("Workbench/_FieldWords", new FieldWords(field, section, words, IsProblem: true));
+    }
+
+    private BenchView View(StoredSheet stored, PaperKind kind)
+    {
+        var bench = BenchView.Of(stored, kind, catalogue);
+        foreach (var withheld in bench.Withheld)
+            log.LogError("Question {Number} of sheet {Sheet} is withheld: {Reason}", withheld.Number, stored.Id, withheld.Reason);
+        return bench;
+    }
+
+    private static PaperKind Kind(string? view) => FileWords.TryParse<PaperKind>(view, out var kind) ? kind : PaperKind.Student;
+
+    private static long? ReadNumber(string? text) => long.TryParse(text, out var number) ? number : null;
+}
+
+/// <summary>What changed on the workbench, for the partial that answers an edit.</summary>
+/// <param name="Bench">The workbench now.</param>
+/// <param name="SeenPages">The hashes of the pages the browser shows.</param>
+/// <param name="Edit">The edit, or null for undo and redo.</param>
+/// <param name="Outcome">What there is to say of it.</param>
+public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPages, SheetEdit? Edit, EditOutcome? Outcome)
+{
+    /// <summary>Whether the cards in the margin are made anew: when sections come, go or change their controls.</summary>
+    public bool RemakesMargin => Edit is null or AddSection or RemoveSection or MoveSection or ChangeKind;
+
+    /// <summary>The section whose summary line and words follow the edit.</summary>
+    public int? SectionId => (Edit as SectionEdit)?.SectionId;
+
+    /// <summary>The field the edit came from.</summary>
+    public string? Field => Edit switch
+    {
+        Retitle => "title",
+        Reinstruct => "instructions",
+        ChangeSetup => "staffHeight",
+        ChangeKeys => "keys",
+        ChangeClefs => "clefs",
+        ChangeCount => "count",
+        RewordInstruction => "instruction",
+        RedrawQuestion or PinQuestion => "question",
+        _ => null,
+    };
+}
+
+/// <summary>Words at a field: a problem, or a remark on what was done.</summary>
+public sealed record FieldWords(string Field, long? Section, string Words, bool IsProblem)
+{
+    /// <summary>The element that holds a field's words. Those about a question stand with the page's notices.</summary>
+    public static string IdOf(string field, long? section) => field switch
+    {
+        "title" or "instructions" or "staffHeight" or "addSection" => $"words-{field}",
+        _ when section is > 0 && field is not "question" => $"words-{field}-{section}",
+        _ => "words-sheet",
+    };
+}

@@ -1,3 +1,5 @@
+using Gavvet.Tests.Shared;
+
 namespace Gavvet.Worksheets.Tests;
 
 public class SheetEditorTests
@@ -121,31 +123,5 @@ public class SheetEditorTests
         Assert.Equal(4, composition.Worksheet.Sections[0].Items.Length);
         Assert.Contains("withheld", composition.Worksheet.Sections[0].Items[1].Question.Prompt, StringComparison.Ordinal);
         Assert.True(Composer.Compose(_sheet).Key.MayPrint);
-    }
-
-    private sealed class DisagreesOn(Key key) : QuestionKind
-    {
-        private readonly WriteScale _real = new();
-
-        public override string Id => _real.Id;
-
-        public override string Name => _real.Name;
-
-        public override bool UsesClef => true;
-
-        public override bool UsesNotation => true;
-
-        public override bool UsesDirection => true;
-
-        public override System.Collections.Immutable.ImmutableArray<Scaffolding> Scaffoldings => _real.Scaffoldings;
-
-        public override int PerRow => 1;
-
-        public override string Instruction(Section section) => _real.Instruction(section);
-
-        public override Question Ask(QuestionSetting setting) => _real.Ask(setting);
-
-        public override Answer Answer(QuestionSetting setting) =>
-            setting.Key == key ? throw new RoutesDisagreeException($"{key}", "one", "other") : _real.Answer(setting);
     }
 }

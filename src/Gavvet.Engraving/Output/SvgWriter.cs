@@ -53,7 +53,7 @@ public static class SvgWriter
         {
             LinePrimitive line => svg.Append(CultureInfo.InvariantCulture, $"<path d=\"M{line.X1} {line.Y1}L{line.X2} {line.Y2}\" stroke=\"{color}\" stroke-width=\"{line.Thickness}\"/>"),
             GlyphPrimitive glyph => svg.Append(CultureInfo.InvariantCulture, $"<use href=\"#{id}-{glyph.Glyph.Name}\" transform=\"translate({glyph.X} {glyph.Y}) scale({glyph.Space / 1000.0})\" fill=\"{color}\"/>"),
-            TextPrimitive text => svg.Append(CultureInfo.InvariantCulture, $"<text x=\"{text.X}\" y=\"{text.Y}\" font-family=\"{FontFiles.TextFamily}\" font-size=\"{text.Text.Size}\"{Cut(text.Text.Style)} fill=\"{color}\" xml:space=\"preserve\">{WebUtility.HtmlEncode(text.Text.Text)}</text>"),
+            TextPrimitive text => svg.Append(CultureInfo.InvariantCulture, $"<text x=\"{text.X}\" y=\"{text.Y}\" font-family=\"'{FontFiles.TextFamily}'\" font-size=\"{text.Text.Size}\"{Cut(text.Text.Style)} fill=\"{color}\" xml:space=\"preserve\">{WebUtility.HtmlEncode(text.Text.Text)}</text>"),
             SlurPrimitive slur => Slur(svg, slur, color),
             _ => throw new ArgumentException($"No SVG for {primitive.GetType().Name}."),
         };

@@ -13,10 +13,10 @@ internal static class Pipeline
 
     public static void Use(WebApplication application)
     {
+        application.Use(AddHeadersAsync);
         application.UseHostFiltering();
         application.UseExceptionHandler(problem => problem.Run(AnswerProblemAsync));
         application.UseStatusCodePages(AnswerStatusAsync);
-        application.Use(AddHeadersAsync);
         application.Use(CheckOriginAsync);
         application.UseRouting();
         application.MapStaticAssets();
@@ -24,14 +24,19 @@ internal static class Pipeline
         SheetPapers.Map(application);
     }
 
+    // Set as the answer starts, so that an error page carries them too.
     private static Task AddHeadersAsync(HttpContext context, RequestDelegate next)
     {
-        var headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = ContentPolicy;
-        headers.XContentTypeOptions = "nosniff";
-        headers["Referrer-Policy"] = "same-origin";
-        headers["Cross-Origin-Opener-Policy"] = "same-origin";
-        headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        context.Response.OnStarting(() =>
+        {
+            var headers = context.Response.Headers;
+            headers.ContentSecurityPolicy = ContentPolicy;
+            headers.XContentTypeOptions = "nosniff";
+            headers["Referrer-Policy"] = "same-origin";
+            headers["Cross-Origin-Opener-Policy"] = "same-origin";
+            headers["Cross-Origin-Resource-Policy"] = "same-origin";
+            return Task.CompletedTask;
+        });
         return next(context);
     }
 

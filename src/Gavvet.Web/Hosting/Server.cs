@@ -23,12 +23,13 @@ public sealed class Server : IAsyncDisposable
     public WebApplication Application { get; }
 
     /// <summary>Builds the server. Settings: data (folder), port, demo.</summary>
+    /// <param name="args">The command line.</param>
+    /// <param name="adjust">Changes to the services before the server is built.</param>
     /// <exception cref="StartException">It cannot start; the message says why.</exception>
     public static async Task<Server> BuildAsync(string[] args, Action<WebApplicationBuilder>? adjust = null)
     {
         // The program's own folder is the root, so that its pages and styles are found wherever it is started from.
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ApplicationName = typeof(Server).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory });
-        adjust?.Invoke(builder);
         var demo = builder.Configuration.GetValue("demo", false);
         var throwAway = demo && builder.Configuration["data"] is null ? Directory.CreateTempSubdirectory("gavvet-demo-").FullName : null;
         var path = builder.Configuration["data"] ?? throwAway ?? throw new StartException("Say where the data lies: --data FOLDER.");
@@ -40,6 +41,7 @@ public sealed class Server : IAsyncDisposable
         {
             await DatabaseStart.PrepareAsync(folder);
             AddServices(builder, folder, port);
+            adjust?.Invoke(builder);
             var application = builder.Build();
             Pipeline.Use(application);
             if (demo)
@@ -82,6 +84,8 @@ public sealed class Server : IAsyncDisposable
         builder.Logging.AddFilter("Microsoft", LogLevel.Warning);
         // An answer to a stranger's host name or page is an attack; the refusal needs no stack of log lines.
         builder.Logging.AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
+        // The keys lie unencrypted in a folder that only its owner can open, as decided.
+        builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         var services = builder.Services;
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(QuestionCatalogue.Standard);

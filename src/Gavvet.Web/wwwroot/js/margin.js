@@ -23,14 +23,26 @@ const placeMargin = () => {
     const page = head.closest(".page").getBoundingClientRect();
     heights.set(head.dataset.section, page.top - origin + (page.height * parseFloat(head.dataset.top)) / 100);
   }
+  const lines = [...margin.children].map((line) => ({ line, height: line.offsetHeight, top: heights.get(line.dataset.card) ?? (line.dataset.card === "sheet" ? 0 : Infinity) }));
+  // Each line stands at its music, or as high as the lines above leave it room.
   let free = 0;
-  for (const line of margin.children) {
-    const wanted = heights.get(line.dataset.card) ?? (line.dataset.card === "sheet" ? 0 : free);
-    const top = Math.max(free, wanted);
-    line.style.top = `${top}px`;
-    free = top + line.offsetHeight + gap;
+  for (const entry of lines) {
+    entry.top = Number.isFinite(entry.top) ? Math.max(free, entry.top) : free;
+    free = entry.top + entry.height + gap;
   }
-  margin.style.height = `${free}px`;
+  // The card taken up is shown whole where the window allows; the lines above it move up, those below move down.
+  const open = lines.findIndex(({ line }) => line.open);
+  if (open >= 0) {
+    const head = document.querySelector(".bench-head").offsetHeight + gap;
+    const lowest = innerHeight - gap - origin - lines[open].height;
+    const above = lines.slice(0, open).reduce((sum, entry) => sum + entry.height + gap, 0);
+    lines[open].top = Math.max(above, head - origin, Math.min(lines[open].top, lowest));
+    for (let i = open - 1; i >= 0; i -= 1) lines[i].top = Math.min(lines[i].top, lines[i + 1].top - lines[i].height - gap);
+    for (let i = open + 1; i < lines.length; i += 1) lines[i].top = Math.max(lines[i].top, lines[i - 1].top + lines[i - 1].height + gap);
+  }
+  for (const { line, top } of lines) line.style.top = `${top}px`;
+  const last = lines.at(-1);
+  margin.style.height = `${last.top + last.height}px`;
 };
 
 const place = () => {

@@ -1,0 +1,33 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Tests.Shared;
+
+/// <summary>A kind of question whose two derivations disagree on one key.</summary>
+internal sealed class DisagreesOn(Key key) : QuestionKind
+{
+    private readonly WriteScale _real = new();
+
+    public override string Id => _real.Id;
+
+    public override string Name => _real.Name;
+
+    public override bool UsesClef => true;
+
+    public override bool UsesNotation => true;
+
+    public override bool UsesDirection => true;
+
+    public override ImmutableArray<Scaffolding> Scaffoldings => _real.Scaffoldings;
+
+    public override int PerRow => 1;
+
+    public override string Instruction(Section section) => _real.Instruction(section);
+
+    public override Question Ask(QuestionSetting setting) => _real.Ask(setting);
+
+    public override Answer Answer(QuestionSetting setting) =>
+        setting.Key == key ? throw new RoutesDisagreeException($"{key}", "one", "other") : _real.Answer(setting);
+}

@@ -1,7 +1,7 @@
 using System.CommandLine;
 using Gavvet.Cli;
 
-var root = new RootCommand("Scale worksheets and their answer keys, without a screen.") { MakeCommand.Create() };
+var root = new RootCommand("Scale worksheets and their answer keys, without a screen.") { MakeCommand.Create(), ScalesCommand.Create() };
 var parsed = root.Parse(args);
 if (parsed.Errors.Count > 0)
 {

@@ -1,11 +1,8 @@
 using AngleSharp.Dom;
 using Gavvet.Storage;
 using Gavvet.Tests.Shared;
-using Gavvet.Theory;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
-using Gavvet.Worksheets.Questions;
-using Gavvet.Worksheets.Sheets;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace Gavvet.Web.Tests;

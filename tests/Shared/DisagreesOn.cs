@@ -1,7 +1,4 @@
 using System.Collections.Immutable;
-using Gavvet.Theory;
-using Gavvet.Worksheets.Questions;
-using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Tests.Shared;
 

@@ -87,6 +87,8 @@ public sealed class Server : IAsyncDisposable
         // The keys lie unencrypted in a folder that only its owner can open, as decided.
         builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         var services = builder.Services;
+        // A browser's idle connection must not hold up the end of the program.
+        services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(2));
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(QuestionCatalogue.Standard);
         services.AddSingleton(provider => new SheetStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));

@@ -22,8 +22,8 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue, IL
     }
 
     /// <summary>The same sheet as another of its papers.</summary>
-    public async Task<IActionResult> OnGetPagesAsync(string id, string? view) => await store.FindAsync(id) is { } stored
-        ? Partial("Workbench/_Turned", View(stored, Kind(view)))
+    public async Task<IActionResult> OnGetPagesAsync(string id, string? view, int? open) => await store.FindAsync(id) is { } stored
+        ? Partial("Workbench/_Turned", View(stored, Kind(view)) with { OpenSection = open })
         : NotFound();
 
     public async Task<IActionResult> OnPostEditAsync(string id)
@@ -59,7 +59,7 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue, IL
     {
         if (now is null)
             return NotFound();
-        var bench = View(now, Kind(form["view"])) with
+        var bench = View(now, Kind(form["shown"])) with
         {
             OpenSection = edit is AddSection ? now.Sheet.Sections[^1].Id : (int?)ReadNumber(form["open"]),
             OpenQuestion = (edit as RedrawQuestion)?.SlotId ?? (edit as PinQuestion)?.SlotId,

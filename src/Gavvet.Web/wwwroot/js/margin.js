@@ -60,6 +60,10 @@ document.fonts.ready.then(placeMargin);
 // The open card is told to the server, so that a margin made anew opens it again.
 document.addEventListener("toggle", (event) => {
   if (!event.target.matches?.(".card-line")) return;
+  // One card at a time. A shared name would do it too, but closes the new card while a margin is being swapped.
+  if (event.target.open) {
+    for (const other of document.querySelectorAll(".card-line[open]")) other.open = other === event.target;
+  }
   const open = document.querySelector(".card-line[open]");
   document.getElementById("open-section").value = open?.dataset.card ?? "";
   placeMargin();

@@ -37,9 +37,18 @@ const after_ = async (act) => {
   await page.waitForFunction((old) => document.querySelector("#context input[name=head]").value !== old, seen);
   await page.waitForFunction(() => document.getElementById("saved").textContent === "Saved");
 };
-const prompts = () => page.locator("svg g[aria-label^=Question]").evaluateAll((items) => items.map((item) => item.getAttribute("aria-label")));
+// Pages out of sight come when the browser is idle.
+const prompts = async () => {
+  await page.waitForFunction(() => !document.querySelector(".page.waiting"));
+  return allPrompts();
+};
+const allPrompts = () => page.locator("svg g[aria-label^=Question]").evaluateAll((items) => items.map((item) => item.getAttribute("aria-label")));
 const chosen = () => page.locator("details[open] .fifths-line input").evaluateAll((boxes) => boxes.filter((box) => box.checked).map((box) => box.value).join(" "));
-const openCard = (index = 1) => page.locator(".card-line > summary").nth(index).click();
+const cardIsThere = () => page.waitForFunction(() => document.querySelector(".card-line[open] .card-body:not(.card-waiting)"));
+const openCard = async (index = 1) => {
+  await page.locator(".card-line > summary").nth(index).click();
+  await cardIsThere();
+};
 const dragKeys = async (from, to) => {
   const [a, b] = await Promise.all([from, to].map((key) => page.locator(`details[open] .fifths-line input[value="${key}"]`).boundingBox()));
   await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2);
@@ -134,6 +143,7 @@ test("the whole way by keyboard alone", async () => {
   await after_(() => page.keyboard.type("By keyboard"));
   await tabTo(".card-line:nth-of-type(2) > summary");
   await page.keyboard.press("Enter");
+  await cardIsThere();
   await tabTo(".fifths-line input");
   assert.equal(await page.evaluate(() => document.activeElement.value), "Bb");
   await after_(async () => {
@@ -150,10 +160,10 @@ test("the whole way by keyboard alone", async () => {
   await tabTo("input[name=count]");
   await page.keyboard.press("Control+A");
   await after_(async () => {
-    await page.keyboard.type("8");
+    await page.keyboard.type("7");
     await page.keyboard.press("Enter");
   });
-  assert.equal((await prompts()).length, 8);
+  assert.equal((await prompts()).length, 7);
   await tabTo("input[name=scaffolding]");
   await after_(() => page.keyboard.press("ArrowLeft"));
   assert.ok((await prompts())[0].includes("the rest of the staff is empty"));
@@ -249,7 +259,7 @@ test("sections are added, moved, changed and taken away", async () => {
   await after_(() => page.locator("#add-section").click());
   assert.equal(await page.locator(".card-line").count(), 3);
   assert.equal(await page.locator(".card-line[open] .section-name").textContent(), "Name the key");
-  assert.equal(await page.getByText("Direction").count(), 1); // a key has no direction
+  assert.equal(await page.getByText("Direction").count(), 0); // the key of a signature has no direction
   await after_(() => page.locator(".card-line[open]").getByRole("button", { name: "Move up" }).click());
   assert.ok((await prompts())[0].includes("major"));
   assert.equal(await page.locator(".card-line .section-name").nth(1).textContent(), "Name the key");
@@ -298,8 +308,9 @@ test("text on the screen is as long as text in the PDF, to a tenth of a point", 
   for (const { text, length } of lines) {
     const parts = text.trim().split(/\s+/);
     if (text !== text.trim() || parts.length < 3) continue;
-    const at = words.findIndex((_, i) => parts.every((part, j) => words[i + j]?.text === part && words[i + j].y === words[i].y));
-    if (at < 0) continue;
+    const places = words.flatMap((_, i) => (parts.every((part, j) => words[i + j]?.text === part && words[i + j].y === words[i].y) ? [i] : []));
+    if (places.length !== 1) continue; // the same words in two places may stand in two sizes
+    const [at] = places;
     const printed = words[at + parts.length - 1].x2 - words[at].x1;
     assert.ok(Math.abs(printed - length * perUnit) < 0.1, `${text}: ${printed} and ${length * perUnit}`);
     compared += 1;

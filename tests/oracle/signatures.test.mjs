@@ -41,7 +41,8 @@ const ours = (clef, kind) => {
     const svg = readFileSync(join(folder.path, "sheet-key-1.svg"), "utf8");
     const question = svg.slice(svg.indexOf('aria-label="Question 1'));
     const staffSpace = 2; // an 8 mm staff, in thousandths of the unit the outlines are drawn in
-    const lines = [...question.matchAll(/<path d="M\d+ (\d+)L\d+ (\d+)"/g)].filter((match) => match[1] === match[2]).slice(0, 5).map((match) => Number(match[1]));
+    const staff = question.match(/<path d="((?:M\d+ \d+L\d+ \d+){5})"/)[1];
+    const lines = [...staff.matchAll(/M\d+ (\d+)L/g)].map((match) => Number(match[1]));
     const signs = [...question.matchAll(/accidental(?:Sharp|Flat)" transform="translate\((\d+) (\d+)\) scale\(([\d.]+)\)/g)]
       .filter((match) => Number(match[3]) === staffSpace).map((match) => ({ x: Number(match[1]), y: Number(match[2]) }));
     return heights(lines, signs, (sign) => sign.y);

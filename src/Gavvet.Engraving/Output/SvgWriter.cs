@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Net;
 using System.Text;
@@ -38,12 +39,34 @@ public static class SvgWriter
         foreach (var group in page.Groups)
         {
             svg.Append(group.Label is { } label ? $"<g role=\"img\" aria-label=\"{WebUtility.HtmlEncode(label)}\">" : "<g>");
-            foreach (var primitive in group.Primitives)
-                Write(svg, primitive, id);
+            for (var i = 0; i < group.Primitives.Length; i++)
+            {
+                // Lines that follow one another in one ink and thickness are one path: a browser draws a staff at once.
+                if (group.Primitives[i] is LinePrimitive line)
+                    i = WriteLines(svg, group.Primitives, i, line);
+                else
+                    Write(svg, group.Primitives[i], id);
+            }
+
             svg.Append("</g>");
         }
 
         return svg.Append("</svg>").ToString();
+    }
+
+    /// <summary>Writes a run of like lines and says where it ends.</summary>
+    private static int WriteLines(StringBuilder svg, ImmutableArray<Primitive> primitives, int first, LinePrimitive like)
+    {
+        svg.Append("<path d=\"");
+        var last = first;
+        for (var i = first; i < primitives.Length && primitives[i] is LinePrimitive line && line.Ink == like.Ink && line.Thickness == like.Thickness; i++)
+        {
+            svg.Append(CultureInfo.InvariantCulture, $"M{line.X1} {line.Y1}L{line.X2} {line.Y2}");
+            last = i;
+        }
+
+        svg.Append(CultureInfo.InvariantCulture, $"\" stroke=\"{Inks.Hex(like.Ink)}\" stroke-width=\"{like.Thickness}\"/>");
+        return last;
     }
 
     private static void Write(StringBuilder svg, Primitive primitive, string id)
@@ -51,7 +74,6 @@ public static class SvgWriter
         var color = Inks.Hex(primitive.Ink);
         _ = primitive switch
         {
-            LinePrimitive line => svg.Append(CultureInfo.InvariantCulture, $"<path d=\"M{line.X1} {line.Y1}L{line.X2} {line.Y2}\" stroke=\"{color}\" stroke-width=\"{line.Thickness}\"/>"),
             GlyphPrimitive glyph => svg.Append(CultureInfo.InvariantCulture, $"<use href=\"#{id}-{glyph.Glyph.Name}\" transform=\"translate({glyph.X} {glyph.Y}) scale({glyph.Space / 1000.0})\" fill=\"{color}\"/>"),
             TextPrimitive text => svg.Append(CultureInfo.InvariantCulture, $"<text x=\"{text.X}\" y=\"{text.Y}\" font-family=\"'{FontFiles.TextFamily}'\" font-size=\"{text.Text.Size}\"{Cut(text.Text.Style)} fill=\"{color}\" xml:space=\"preserve\">{WebUtility.HtmlEncode(text.Text.Text)}</text>"),
             SlurPrimitive slur => Slur(svg, slur, color),

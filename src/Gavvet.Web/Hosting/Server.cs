@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
@@ -91,6 +92,7 @@ public sealed class Server : IAsyncDisposable
         services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(2));
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(QuestionCatalogue.Standard);
+        services.AddSingleton<BenchViews>();
         services.AddSingleton(provider => new SheetStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
         services.AddDataProtection().SetApplicationName("Gavvet").PersistKeysToFileSystem(new DirectoryInfo(folder.KeysPath));
         services.AddAntiforgery(antiforgery =>

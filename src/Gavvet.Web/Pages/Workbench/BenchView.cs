@@ -21,6 +21,17 @@ public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArra
 
     public int? OpenQuestion { get; init; }
 
+    /// <summary>The pages in sight, which are sent at once; null when the browser has not said.</summary>
+    public ImmutableArray<int>? InSight { get; init; }
+
+    /// <summary>A page as a part to send.</summary>
+    public PagePart Part(PageView page)
+    {
+        ArgumentNullException.ThrowIfNull(page);
+        var holdsOpenQuestion = page.Questions.Any(question => question.SlotId == OpenQuestion);
+        return new PagePart(this, page, InSight is { } inSight && !inSight.Contains(page.Number) && !holdsOpenQuestion);
+    }
+
     public static BenchView Of(StoredSheet stored, PaperKind kind, QuestionCatalogue catalogue)
     {
         ArgumentNullException.ThrowIfNull(stored);
@@ -29,6 +40,9 @@ public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArra
         return new BenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition.Key.Withheld);
     }
 }
+
+/// <summary>A page to send, whole or as a place that waits for it.</summary>
+public sealed record PagePart(BenchView Bench, PageView Page, bool Waits);
 
 /// <summary>A page on the screen: the paper itself, and where on it questions and headings stand.</summary>
 public sealed record PageView(int Number, string Svg, string Hash, ImmutableArray<PlacedQuestion> Questions, ImmutableArray<PlacedHead> Heads)

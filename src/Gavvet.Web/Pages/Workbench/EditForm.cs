@@ -15,7 +15,6 @@ internal static class EditForm
     {
         var name = form["edit"].ToString();
         var section = Number(form["section"]) ?? 0;
-        var slot = Number(form["slot"]) ?? 0;
         return name switch
         {
             "title" => Good(new Retitle(form["title"].ToString())),
@@ -36,9 +35,8 @@ internal static class EditForm
             "scaffolding" => Choice<Scaffolding>(form[name], name, choice => new ChangeScaffolding(section, choice)),
             "notation" => Choice<Notation>(form[name], name, choice => new ChangeNotation(section, choice)),
             "direction" => Choice<Direction>(form[name], name, choice => new ChangeDirection(section, choice)),
-            "redraw" => Good(new RedrawQuestion(section, slot)),
+            "question" => Question(form["question"].ToString()),
             "redraw-all" => Good(new RedrawAll()),
-            "pin" => Good(new PinQuestion(section, slot, form["pinned"] == "true")),
             _ => Bad("section", "This page is older than the program. Load it again."),
         };
     }
@@ -46,6 +44,15 @@ internal static class EditForm
     private static (SheetEdit?, string, string?) Good(SheetEdit edit) => (edit, "", null);
 
     private static (SheetEdit?, string, string?) Bad(string field, string problem) => (null, field, problem);
+
+    // What to do, the section and the slot, from the button that was pressed.
+    private static (SheetEdit?, string, string?) Question(string choice) => choice.Split(' ') switch
+    {
+        ["redraw", var section, var slot] => Good(new RedrawQuestion(Number(section) ?? 0, Number(slot) ?? 0)),
+        ["pin", var section, var slot] => Good(new PinQuestion(Number(section) ?? 0, Number(slot) ?? 0, true)),
+        ["unpin", var section, var slot] => Good(new PinQuestion(Number(section) ?? 0, Number(slot) ?? 0, false)),
+        _ => Bad("question", "This page is older than the program. Load it again."),
+    };
 
     private static (SheetEdit?, string, string?) Keys(int section, IEnumerable<string?> texts)
     {

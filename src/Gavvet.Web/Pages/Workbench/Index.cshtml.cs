@@ -1,15 +1,15 @@
+using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
-using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gavvet.Web.Pages.Workbench;
 
 /// <summary>The workbench: a sheet being made, its pages in the middle, its settings in the margin.</summary>
-public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue, ILogger<IndexModel> log) : PageModel
+public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
 {
     public BenchView Bench { get; private set; } = null!;
 
@@ -17,14 +17,29 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue, IL
     {
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
-        Bench = View(stored, Kind(view));
+        Bench = views.Of(stored, Kind(view));
         return Page();
     }
 
     /// <summary>The same sheet as another of its papers.</summary>
-    public async Task<IActionResult> OnGetPagesAsync(string id, string? view, int? open) => await store.FindAsync(id) is { } stored
-        ? Partial("Workbench/_Turned", View(stored, Kind(view)) with { OpenSection = open })
+    public async Task<IActionResult> OnGetPagesAsync(string id, string? view, int? open, string? inSight) => await store.FindAsync(id) is { } stored
+        ? Partial("Workbench/_Turned", views.Of(stored, Kind(view)) with { OpenSection = open, InSight = Numbers(inSight) })
         : NotFound();
+
+    /// <summary>One page that was left waiting; nothing when the sheet has fewer pages by now.</summary>
+    public async Task<IActionResult> OnGetPageAsync(string id, int number, string? shown)
+    {
+        if (await store.FindAsync(id) is not { } stored)
+            return NotFound();
+        var bench = views.Of(stored, Kind(shown));
+        return number >= 1 && number <= bench.Pages.Length ? Partial("Workbench/_Page", bench.Part(bench.Pages[number - 1])) : Content("");
+    }
+
+    /// <summary>What a section's card holds.</summary>
+    public async Task<IActionResult> OnGetCardAsync(string id, int section) =>
+        await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found
+            ? Partial("Workbench/_Card", (views.Of(stored, PaperKind.Student), found))
+            : NotFound();
 
     public async Task<IActionResult> OnPostEditAsync(string id)
     {
@@ -59,8 +74,9 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue, IL
     {
         if (now is null)
             return NotFound();
-        var bench = View(now, Kind(form["shown"])) with
+        var bench = views.Of(now, Kind(form["shown"])) with
         {
+            InSight = Numbers(form["inSight"]),
             OpenSection = edit is AddSection ? now.Sheet.Sections[^1].Id : (int?)ReadNumber(form["open"]),
             OpenQuestion = (edit as RedrawQuestion)?.SlotId ?? (edit as PinQuestion)?.SlotId,
         };
@@ -79,15 +95,11 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue, IL
         return Partial("Workbench/_FieldWords", new FieldWords(field, section, words, IsProblem: true));
     }
 
-    private BenchView View(StoredSheet stored, PaperKind kind)
-    {
-        var bench = BenchView.Of(stored, kind, catalogue);
-        foreach (var withheld in bench.Withheld)
-            log.LogError("Question {Number} of sheet {Sheet} is withheld: {Reason}", withheld.Number, stored.Id, withheld.Reason);
-        return bench;
-    }
-
     private static PaperKind Kind(string? view) => FileWords.TryParse<PaperKind>(view, out var kind) ? kind : PaperKind.Student;
+
+    private static ImmutableArray<int>? Numbers(string? text) => string.IsNullOrEmpty(text)
+        ? null
+        : [.. text.Split(' ').Select(part => (int)(ReadNumber(part) ?? 0))];
 
     private static long? ReadNumber(string? text) => long.TryParse(text, out var number) ? number : null;
 }

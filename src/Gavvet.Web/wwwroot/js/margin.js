@@ -50,11 +50,22 @@ const place = () => {
   placeMargin();
 };
 
+// An answer swaps many pages; everything is placed once, before the browser paints.
+let due = false;
+const placeSoon = () => {
+  if (due) return;
+  due = true;
+  requestAnimationFrame(() => {
+    due = false;
+    place();
+  });
+};
+
 place();
 addEventListener("resize", placeMargin);
 narrow.addEventListener("change", placeMargin);
-document.addEventListener("htmx:oobAfterSwap", place);
-document.addEventListener("htmx:afterSettle", place);
+document.addEventListener("htmx:oobAfterSwap", placeSoon);
+document.addEventListener("htmx:afterSettle", placeSoon);
 document.fonts.ready.then(placeMargin);
 
 // The open card is told to the server, so that a margin made anew opens it again.

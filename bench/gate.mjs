@@ -1,0 +1,97 @@
+// The wait for an edit: from post to last byte, and to painted pages. 20 warm-ups, then 200 edits over every kind of
+// edit, on a sheet of 60 questions. Ends with 1 beyond the limits at the 95th percentile.
+import { launch, start } from "../tests/support/server.mjs";
+
+const limits = { "last byte": 60, painted: 150 };
+const warmUps = 20;
+const counted = 200;
+
+const server = await start();
+const browser = await launch();
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+await page.goto(server.address);
+await page.getByRole("button", { name: "New sheet" }).click();
+await page.waitForURL(/\/sheets\//);
+
+await page.evaluate(() => {
+  const address = `${location.pathname}?handler=`;
+  window.send = async (handler, values) => {
+    performance.clearResourceTimings();
+    const begun = performance.now();
+    await htmx.ajax("POST", address + handler, { source: "#bench", swap: "none", values });
+    await new Promise((painted) => requestAnimationFrame(() => setTimeout(painted, 0)));
+    const ended = performance.now();
+    // The answer's last byte came when the browser says so, and after it the pages were swapped and painted.
+    const entry = performance.getEntriesByType("resource").filter((request) => request.initiatorType === "xmlhttprequest").at(-1);
+    return { lastByte: entry.responseEnd - begun, painted: ended - begun };
+  };
+  window.sections = () => [...document.querySelectorAll(".card-line[data-card]")].map((card) => card.dataset.card).filter((id) => id !== "sheet");
+  window.slots = () => [...document.querySelectorAll("button[id^=redraw-]")].map((button) => button.id.slice(7)).filter((id) => id !== "all");
+});
+const send = (handler, values = {}) => page.evaluate(([h, v]) => window.send(h, v), [handler, values]);
+const edit = (name, values = {}) => send("Edit", { edit: name, ...values });
+const sections = () => page.evaluate(() => window.sections());
+
+const allKeys = "Cb Gb Db Ab Eb Bb F C G D A E B F# C#".split(" ");
+const [first] = await sections();
+await edit("keys", { section: first, keys: allKeys });
+await edit("count", { section: first, count: 12 });
+for (const kind of ["write-steps", "mark-semitones", "add-accidentals", "name-key"]) {
+  await edit("add-section", { kind });
+  await edit("count", { section: (await sections()).at(-1), count: 12 });
+}
+const at = async (index) => (await sections())[index];
+const slot = () => page.evaluate(() => window.slots()[5]);
+
+let turn = 0;
+const kinds = {
+  title: () => edit("title", { title: `Title ${turn}` }),
+  instructions: () => edit("instructions", { instructions: `Instructions ${turn}` }),
+  setup: () => edit("setup", { paper: turn % 2 ? "a4" : "letter", staffHeight: 7 + (turn % 3) }),
+  instruction: async () => edit("instruction", { section: await at(0), instruction: `Write ${turn}` }),
+  kind: async () => edit("kind", { section: await at(1), kind: turn % 2 ? "write-steps" : "write-scale" }),
+  keys: async () => edit("keys", { section: await at(0), keys: allKeys.slice(turn % 3, 12 + (turn % 3)) }),
+  clefs: async () => edit("clefs", { section: await at(0), clefs: turn % 2 ? ["treble", "bass"] : ["alto"] }),
+  count: async () => edit("count", { section: await at(0), count: 11 + (turn % 2) }),
+  scaffolding: async () => edit("scaffolding", { section: await at(0), scaffolding: turn % 2 ? "tonic" : "blank" }),
+  notation: async () => edit("notation", { section: await at(0), notation: turn % 2 ? "signature" : "accidentals" }),
+  direction: async () => edit("direction", { section: await at(0), direction: turn % 2 ? "both" : "ascending" }),
+  redraw: async () => edit("question", { question: `redraw ${await at(0)} ${await slot()}` }),
+  pin: async () => edit("question", { question: `${turn % 2 ? "pin" : "unpin"} ${await at(0)} ${await slot()}` }),
+  "redraw-all": () => edit("redraw-all"),
+  "move-section": async () => edit("move-section", { section: await at(1), places: 1 }),
+  "add-section": () => edit("add-section", { kind: "write-signature" }),
+  "remove-section": async () => edit("remove-section", { section: await at(5) }),
+  undo: () => send("Undo"),
+  redo: () => send("Redo"),
+};
+
+const names = Object.keys(kinds);
+const times = [];
+for (let i = 0; i < warmUps + counted; i += 1) {
+  const name = names[i % names.length];
+  turn = Math.floor(i / names.length);
+  // A teacher looks before the next edit; by then the pages out of sight have come too.
+  await page.waitForFunction(() => !document.querySelector(".page.waiting"));
+  const measured = await kinds[name]();
+  if (i >= warmUps) times.push({ name, ...measured });
+}
+await page.waitForFunction(() => !document.querySelector(".page.waiting"));
+const questions = await page.locator("details.question").count();
+await browser.close();
+await server.stop();
+
+const at95 = (numbers) => numbers.toSorted((a, b) => a - b)[Math.ceil(numbers.length * 0.95) - 1];
+const middle = (numbers) => numbers.toSorted((a, b) => a - b)[Math.floor(numbers.length / 2)];
+console.log(`${times.length} edits of ${names.length} kinds on a sheet of ${questions} questions`);
+for (const name of names) {
+  const own = times.filter((time) => time.name === name);
+  console.log(`  ${name.padEnd(16)} last byte ${middle(own.map((time) => time.lastByte)).toFixed(0).padStart(4)} ms, painted ${middle(own.map((time) => time.painted)).toFixed(0).padStart(4)} ms (middle of ${own.length})`);
+}
+let over = false;
+for (const [what, values] of [["last byte", times.map((time) => time.lastByte)], ["painted", times.map((time) => time.painted)]]) {
+  const worst = at95(values);
+  over ||= worst > limits[what];
+  console.log(`${what}: ${worst.toFixed(1)} ms at the 95th percentile, limit ${limits[what]} ms`);
+}
+process.exit(over ? 1 : 0);

@@ -1,0 +1,58 @@
+// Ratios, each pair taken in one run: scales spelled against @tonaljs/scale, pages to PDF against a Chromium that is
+// already running and prints the same pages.
+import { execFileSync } from "node:child_process";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import * as tonal from "@tonaljs/scale";
+import { root, temporaryFolder } from "../tests/support/commands.mjs";
+import { launch } from "../tests/support/server.mjs";
+
+const ours = (...args) => JSON.parse(execFileSync("dotnet", [join(root, "bench/Gavvet.Bench/bin/Release/net10.0/Gavvet.Bench.dll"), ...args], { encoding: "utf8" }));
+const median = (numbers) => numbers.toSorted((a, b) => a - b)[Math.floor(numbers.length / 2)];
+const show = (number) => (number >= 100 ? Math.round(number).toLocaleString("en-US") : number.toFixed(1));
+
+const tonics = "Cb Gb Db Ab Eb Bb F C G D A E B F# C#".split(" ");
+const get = tonal.get ?? tonal.default.get;
+const theirScales = (seconds) => {
+  let rate = 0;
+  for (let run = 0; run < 2; run += 1) {
+    let spelled = 0;
+    const start = performance.now();
+    while (performance.now() - start < seconds * 1000) {
+      for (const tonic of tonics) if (get(`${tonic} major`).notes.length === 7) spelled += 1;
+    }
+    rate = spelled / ((performance.now() - start) / 1000);
+  }
+  return rate;
+};
+
+const pairs = [0, 1, 2].map(() => ({ ours: ours("scales", "1").scalesPerSecond, theirs: theirScales(1) }));
+const scaleRatio = median(pairs.map((pair) => pair.ours / pair.theirs));
+console.log(`Scales a second, both routes compared: ${show(median(pairs.map((pair) => pair.ours)))}; @tonaljs/scale: ${show(median(pairs.map((pair) => pair.theirs)))}; ratio ${scaleRatio.toFixed(1)}`);
+
+const folder = temporaryFolder();
+const coldStart = performance.now();
+const browser = await launch();
+try {
+  const { pages } = ours("pages", folder.path);
+  const images = Array.from({ length: pages }, (_, i) => readFileSync(join(folder.path, `page-${i + 1}.svg`), "utf8"));
+  const page = await browser.newPage();
+  await page.goto("about:blank");
+  console.log(`Chromium's cold start, not counted below: ${show(performance.now() - coldStart)} ms`);
+  for (const [count, runs] of [[8, 5], [240, 3]]) {
+    const times = [];
+    for (let run = 0; run <= runs; run += 1) {
+      const start = performance.now();
+      const sheets = Array.from({ length: count }, (_, i) => `<div>${images[i % images.length].replaceAll('"p-', `"p${i}-`).replaceAll("#p-", `#p${i}-`).replace(/<style>.*?<\/style>/s, i === 0 ? "$&" : "")}</div>`).join("");
+      await page.setContent(`<style>@page{size:A4;margin:0}body{margin:0}div{break-after:page;height:296.9mm;overflow:hidden}svg{display:block}</style>${sheets}`);
+      await page.evaluate(() => document.fonts.ready);
+      await page.pdf({ preferCSSPageSize: true, printBackground: true });
+      if (run > 0) times.push(performance.now() - start);
+    }
+    const mine = ours("pdf", `${count}`, `${runs}`).milliseconds;
+    console.log(`${count} pages to PDF: ${show(median(mine))} ms; running Chromium loading and printing the same pages: ${show(median(times))} ms; ratio ${(median(times) / median(mine)).toFixed(1)}`);
+  }
+} finally {
+  await browser.close();
+  folder.remove();
+}

@@ -1,0 +1,34 @@
+using System.Collections.Concurrent;
+using Gavvet.Engraving.Layout;
+using Gavvet.Storage;
+using Gavvet.Worksheets.Questions;
+
+namespace Gavvet.Web.Pages.Workbench;
+
+/// <summary>
+/// Workbench views of the revisions seen last. A revision never changes, so its pages need laying out only once,
+/// however many requests ask for them.
+/// </summary>
+public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> log)
+{
+    private const int Kept = 16;
+
+    private readonly ConcurrentDictionary<(string Sheet, long Head, PaperKind Kind), BenchView> _views = new();
+    private readonly ConcurrentQueue<(string Sheet, long Head, PaperKind Kind)> _order = new();
+
+    public BenchView Of(StoredSheet stored, PaperKind kind)
+    {
+        ArgumentNullException.ThrowIfNull(stored);
+        var key = (stored.Id, stored.Head, kind);
+        if (_views.TryGetValue(key, out var known))
+            return known with { Stored = stored };
+        var view = BenchView.Of(stored, kind, catalogue);
+        foreach (var withheld in view.Withheld)
+            log.LogError("Question {Number} of sheet {Sheet} is withheld: {Reason}", withheld.Number, stored.Id, withheld.Reason);
+        if (_views.TryAdd(key, view))
+            _order.Enqueue(key);
+        while (_order.Count > Kept && _order.TryDequeue(out var oldest))
+            _views.TryRemove(oldest, out _);
+        return view;
+    }
+}

@@ -1,0 +1,38 @@
+// Takes the pictures of the main views anew: node docs/screenshots/make.mjs, after a Release build.
+import { execFileSync } from "node:child_process";
+import { join } from "node:path";
+import { root, temporaryFolder } from "../../tests/support/commands.mjs";
+import { launch, start } from "../../tests/support/server.mjs";
+
+const shots = join(root, "docs/screenshots");
+const server = await start({ demo: true });
+const browser = await launch();
+const folder = temporaryFolder();
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(server.address);
+  await page.waitForFunction(() => [...document.images].every((image) => image.complete));
+  await page.screenshot({ path: join(shots, "desk.png") });
+  await page.locator(".sheet-open").first().click();
+  await page.locator(".card-line > summary").nth(2).click();
+  await page.locator(".card-line[open] .fifths-line").waitFor();
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(shots, "workbench.png") });
+  const sheet = new URL(page.url()).pathname;
+  await page.locator("#view-key").click();
+  await page.waitForFunction(() => document.querySelector("#view-key").getAttribute("aria-pressed") === "true");
+  await page.locator(".question > summary").nth(2).click();
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(shots, "key.png") });
+  for (const kind of ["student", "working"]) {
+    const pdf = join(folder.path, `${kind}.pdf`);
+    const bytes = await (await page.request.get(`${server.address}${sheet}/${kind}.pdf`)).body();
+    (await import("node:fs")).writeFileSync(pdf, bytes);
+    execFileSync("pdftoppm", ["-png", "-r", "90", "-singlefile", pdf, join(shots, `page-${kind}`)]);
+  }
+} finally {
+  await browser.close();
+  await server.stop();
+  folder.remove();
+}

@@ -31,6 +31,8 @@ internal static class MakeCommand
         try
         {
             var sheet = SheetFile.Read(File.ReadAllText(file.FullName));
+            if (PrintCheck.Problem(sheet) is { } unprintable)
+                return Refuse(unprintable);
             var composition = Composer.Compose(sheet);
             if (!composition.Key.MayPrint)
                 return Refuse(string.Join('\n', composition.Key.Withheld.Select(withheld => $"Question {withheld.Number} is withheld. {withheld.Reason}")));

@@ -47,6 +47,7 @@ public sealed class MakeTests : IDisposable
     [Theory]
     [InlineData("no json", "not JSON")]
     [InlineData("{\"format\":\"gavvet-sheet\",\"version\":2}", "later program")]
+    [InlineData("{\"format\":\"gavvet-sheet\",\"version\":1,\"title\":\"音階\",\"sections\":[{\"kind\":\"name-key\",\"keys\":[\"C\"],\"clefs\":[\"bass\"],\"count\":1}]}", "no sign for")]
     public void A_file_that_is_no_sheet_is_refused_with_exit_code_2(string content, string words)
     {
         var (code, _, error) = Run("make", Write(content));

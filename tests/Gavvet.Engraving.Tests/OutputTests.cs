@@ -142,6 +142,7 @@ public class OutputTests
         Assert.Equal(["accidentalDoubleSharp", "accidentalDoubleFlat"], line.OfType<GlyphPrimitive>().Select(glyph => glyph.Glyph.Name));
         Assert.Equal(["F", " and B"], line.OfType<TextPrimitive>().Select(text => text.Text.Text));
         Assert.True(TextFace.Of(TextStyle.Regular).Covers("Übung für Čeněk"));
-        Assert.False(TextFace.Of(TextStyle.Regular).Covers("音階"));
+        Assert.Null(TextSetter.Unprintable("Übung: B♭, F𝄪 and\nČeněk"));
+        Assert.Contains("“音”", TextSetter.Unprintable("Scales 音階"), StringComparison.Ordinal);
     }
 }

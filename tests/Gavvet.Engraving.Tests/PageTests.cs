@@ -91,6 +91,9 @@ public class PageTests
         // A4 by ISO 216; Letter is 8½ by 11 inches by ANSI Y14.1.
         var page = Sample.Every(paper: paper).Pages(PaperKind.Student)[0];
         Assert.Equal((width, height), (page.Width, page.Height));
+        using var pdf = UglyToad.PdfPig.PdfDocument.Open(PdfWriter.Write("x", [page]));
+        Assert.InRange(pdf.GetPage(1).Width - (width * 72 / 25_400.0), -0.5, 0.5);
+        Assert.InRange(pdf.GetPage(1).Height - (height * 72 / 25_400.0), -0.5, 0.5);
     }
 
     [Fact]

@@ -140,7 +140,9 @@ public sealed class DeskAndSafetyTests : IAsyncLifetime
     public async Task A_start_that_cannot_be_is_refused_in_words()
     {
         Assert.Contains("--data", (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync([]))).Message, StringComparison.Ordinal);
-        Assert.Contains("A port is", (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync(["--data", "/tmp", "--port", "99999"]))).Message, StringComparison.Ordinal);
+        foreach (var (option, value, words) in new[] { ("--port", "99999", "A port is"), ("--port", "abc", "“abc” is not a port"), ("--prot", "5081", "no option --prot") })
+            Assert.Contains(words, (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync(["--data", "/tmp", option, value]))).Message, StringComparison.Ordinal);
+        Assert.Contains("needs a value", (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync(["--data"]))).Message, StringComparison.Ordinal);
     }
 
     private async Task<AngleSharp.Dom.IDocument> Import(byte[] file, HttpStatusCode expected)

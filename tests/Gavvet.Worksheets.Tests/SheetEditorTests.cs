@@ -1,4 +1,4 @@
-using Gavvet.Tests.Shared;
+using Gavvet.Tests.Common;
 
 namespace Gavvet.Worksheets.Tests;
 

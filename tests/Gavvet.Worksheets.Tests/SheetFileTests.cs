@@ -71,6 +71,33 @@ public class SheetFileTests
     }
 
     [Fact]
+    public void The_published_schema_says_what_the_reader_takes()
+    {
+        var file = Path.Combine(Repository(), "docs", "sheet.schema.json");
+        using var schema = System.Text.Json.JsonDocument.Parse(File.ReadAllText(file));
+        var definitions = schema.RootElement.GetProperty("$defs");
+        var section = definitions.GetProperty("section").GetProperty("properties");
+        Assert.Equal(QuestionCatalogue.Standard.All.Select(kind => kind.Id), Enumerated(section.GetProperty("kind")));
+        Assert.Equal(Enum.GetValues<Scaffolding>().Select(FileWords.Of), Enumerated(section.GetProperty("scaffolding")));
+        Assert.Equal(Enum.GetValues<Notation>().Select(FileWords.Of), Enumerated(section.GetProperty("notation")));
+        Assert.Equal(Enum.GetValues<Direction>().Select(FileWords.Of), Enumerated(section.GetProperty("direction")));
+        Assert.Equal(Key.Majors.Select(key => NoteText.Ascii(key.Tonic)), Enumerated(definitions.GetProperty("key")));
+        Assert.Equal(Clef.All.Select(clef => clef.Id), Enumerated(definitions.GetProperty("clef")));
+        Assert.Equal(SheetLimits.Title, schema.RootElement.GetProperty("properties").GetProperty("title").GetProperty("maxLength").GetInt32());
+        Assert.Equal(SheetLimits.Instructions, section.GetProperty("instruction").GetProperty("maxLength").GetInt32());
+
+        static IEnumerable<string?> Enumerated(System.Text.Json.JsonElement field) => field.GetProperty("enum").EnumerateArray().Select(value => value.GetString());
+
+        static string Repository()
+        {
+            var folder = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(folder.FullName, "Gavvet.slnx")))
+                folder = folder.Parent!;
+            return folder.FullName;
+        }
+    }
+
+    [Fact]
     public void A_sheet_code_has_six_characters_without_look_alikes()
     {
         Assert.Equal(6, Sample.Sheet().Code.Length);

@@ -1,18 +1,20 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { launch, start } from "../support/server.mjs";
+import { launch, start, watch } from "../support/server.mjs";
 
 test("a killed server loses nothing it said was saved, and a restart shows it", async () => {
   const first = await start();
   const browser = await launch();
   try {
     const page = await browser.newPage();
+    const complaints = watch(page, first.address);
     await page.goto(first.address);
     await page.getByRole("button", { name: "New sheet" }).click();
     await page.waitForURL(/\/sheets\//);
     const sheet = new URL(page.url()).pathname;
     await page.locator("#title").fill("Saved before the kill");
     await page.waitForFunction(() => Number(document.querySelector("#context input[name=head]").value) > 1 && document.getElementById("saved").textContent === "Saved");
+    assert.deepEqual(complaints, []);
     await first.stop("SIGKILL");
 
     // Without a server, typing is kept and the page says so.

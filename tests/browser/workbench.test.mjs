@@ -231,7 +231,7 @@ test("two windows on one sheet never overwrite each other", async () => {
   await other.getByText("changed in another window").waitFor();
   assert.deepEqual(await violations(other), []);
   await other.getByRole("button", { name: "Make my change on the newer sheet" }).click();
-  await other.waitForFunction(() => document.getElementById("conflict").childElementCount === 0);
+  await other.waitForFunction(() => document.getElementById("conflict").childElementCount === 0 && document.getElementById("title").value === "From the first window");
   await page.reload();
   assert.equal(await page.locator("#title").inputValue(), "From the first window");
   await openCard();

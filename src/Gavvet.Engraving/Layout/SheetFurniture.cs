@@ -26,7 +26,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 {
     private readonly ImmutableArray<string> _title = TextSetter.Wrap(sheet.Title, TextStyle.Bold, metrics.Title, metrics.ContentWidth);
 
-    private readonly ImmutableArray<string> _instructions = sheet.Instructions.Length == 0
+    private readonly ImmutableArray<string> _instructions = sheet.Instructions.Length == 0 || kind == PaperKind.Working
         ? []
         : TextSetter.Wrap(sheet.Instructions, TextStyle.Regular, metrics.Body, metrics.ContentWidth);
 

@@ -27,6 +27,20 @@ public static class TextSetter
     /// <summary>A piece of a line, so far from its start.</summary>
     private sealed record Piece(int X, int Width, ShapedText? Text, TextSign? Sign);
 
+    /// <summary>What to say of a text the page has no signs for, or null when it can be printed.</summary>
+    public static string? Unprintable(string text)
+    {
+        var face = TextFace.Of(TextStyle.Regular);
+        foreach (var rune in text.EnumerateRunes().Where(rune => !System.Text.Rune.IsWhiteSpace(rune)))
+        {
+            var sign = rune.ToString();
+            if (!Signs.ContainsKey(sign) && !face.Covers(sign))
+                return $"The page’s typeface has no sign for “{sign}”. Write it in another way.";
+        }
+
+        return null;
+    }
+
     public static int Width(string text, TextStyle style, int size) => Pieces(text, style, size) is [.., var last] ? last.X + last.Width : 0;
 
     /// <summary>One line from x along the baseline y.</summary>

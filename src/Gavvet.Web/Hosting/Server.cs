@@ -12,7 +12,6 @@ namespace Gavvet.Web.Hosting;
 /// <summary>The web server: its data folder, its services, its pipeline.</summary>
 public sealed class Server : IAsyncDisposable
 {
-    private const int UsualPort = 5080;
     private const long LargestRequest = 16 * 1024 * 1024;
 
     private readonly DataFolder _folder;
@@ -23,29 +22,25 @@ public sealed class Server : IAsyncDisposable
 
     public WebApplication Application { get; }
 
-    /// <summary>Builds the server. Settings: data (folder), port, demo.</summary>
+    /// <summary>Builds the server.</summary>
     /// <param name="args">The command line.</param>
     /// <param name="adjust">Changes to the services before the server is built.</param>
     /// <exception cref="StartException">It cannot start; the message says why.</exception>
     public static async Task<Server> BuildAsync(string[] args, Action<WebApplicationBuilder>? adjust = null)
     {
+        var options = ServerOptions.Read(args);
         // The program's own folder is the root, so that its pages and styles are found wherever it is started from.
-        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ApplicationName = typeof(Server).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory });
-        var demo = builder.Configuration.GetValue("demo", false);
-        var throwAway = demo && builder.Configuration["data"] is null ? Directory.CreateTempSubdirectory("gavvet-demo-").FullName : null;
-        var path = builder.Configuration["data"] ?? throwAway ?? throw new StartException("Say where the data lies: --data FOLDER.");
-        var port = builder.Configuration.GetValue("port", UsualPort);
-        if (port is < 0 or > 65535)
-            throw new StartException("A port is a number from 1 to 65535.");
-        var folder = DataFolder.Open(path);
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ApplicationName = typeof(Server).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory });
+        var throwAway = options.Data is null ? Directory.CreateTempSubdirectory("gavvet-demo-").FullName : null;
+        var folder = DataFolder.Open(options.Data ?? throwAway!);
         try
         {
             await DatabaseStart.PrepareAsync(folder);
-            AddServices(builder, folder, port);
+            AddServices(builder, folder, options.Port);
             adjust?.Invoke(builder);
             var application = builder.Build();
             Pipeline.Use(application);
-            if (demo)
+            if (options.Demo)
                 await DemoData.FillAsync(application.Services.GetRequiredService<SheetStore>());
             return new Server(application, folder, throwAway);
         }

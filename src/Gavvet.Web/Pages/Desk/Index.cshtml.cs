@@ -1,3 +1,4 @@
+using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
@@ -38,7 +39,8 @@ public sealed class IndexModel(SheetStore store) : PageModel
         try
         {
             using var reader = new StreamReader(file.OpenReadStream());
-            return Open(await store.CreateAsync(SheetFile.Read(await reader.ReadToEndAsync())));
+            var sheet = SheetFile.Read(await reader.ReadToEndAsync());
+            return PrintCheck.Problem(sheet) is { } unprintable ? Problem(unprintable) : Open(await store.CreateAsync(sheet));
         }
         catch (SheetFileException problem)
         {

@@ -16,8 +16,8 @@ namespace Gavvet.Web.Pages.Workbench;
 /// <summary>A sheet on the workbench, seen as one of its papers.</summary>
 public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArray<PageView> Pages, ImmutableArray<WithheldQuestion> Withheld)
 {
-    /// <summary>The section whose card lies open, and the question whose choices do.</summary>
-    public int? OpenSection { get; init; }
+    /// <summary>The card that lies open, "sheet" or a section's id, and the question whose choices do.</summary>
+    public string? OpenCard { get; init; }
 
     public int? OpenQuestion { get; init; }
 

@@ -22,8 +22,8 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
     }
 
     /// <summary>The same sheet as another of its papers.</summary>
-    public async Task<IActionResult> OnGetPagesAsync(string id, string? view, int? open, string? inSight) => await store.FindAsync(id) is { } stored
-        ? Partial("Workbench/_Turned", views.Of(stored, Kind(view)) with { OpenSection = open, InSight = Numbers(inSight) })
+    public async Task<IActionResult> OnGetPagesAsync(string id, string? view, string? open, string? inSight) => await store.FindAsync(id) is { } stored
+        ? Partial("Workbench/_Turned", views.Of(stored, Kind(view)) with { OpenCard = open, InSight = Numbers(inSight) })
         : NotFound();
 
     /// <summary>One page that was left waiting; nothing when the sheet has fewer pages by now.</summary>
@@ -55,6 +55,8 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
         var outcome = SheetEditor.Apply(stored.Sheet, edit);
         if (outcome.Sheet is not { } edited)
             return Refused(outcome.Field!, section, outcome.Words!);
+        if (edit.Typing is { } typing && PrintCheck.Problem(edited) is { } unprintable)
+            return Refused(typing.Split(' ')[0], section, unprintable);
         var saved = await store.SaveAsync(id, stored.Head, edited, edit.Typing);
         return saved.IsStale ? Stale(saved.Now!) : Changed(saved.Now, form, edit, outcome);
     }
@@ -77,7 +79,7 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
         var bench = views.Of(now, Kind(form["shown"])) with
         {
             InSight = Numbers(form["inSight"]),
-            OpenSection = edit is AddSection ? now.Sheet.Sections[^1].Id : (int?)ReadNumber(form["open"]),
+            OpenCard = edit is AddSection ? $"{now.Sheet.Sections[^1].Id}" : form["open"].ToString(),
             OpenQuestion = (edit as RedrawQuestion)?.SlotId ?? (edit as PinQuestion)?.SlotId,
         };
         return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome));

@@ -76,6 +76,6 @@ document.addEventListener("toggle", (event) => {
     for (const other of document.querySelectorAll(".card-line[open]")) other.open = other === event.target;
   }
   const open = document.querySelector(".card-line[open]");
-  document.getElementById("open-section").value = open?.dataset.card ?? "";
+  document.getElementById("open-card").value = open?.dataset.card ?? "";
   placeMargin();
 }, true);

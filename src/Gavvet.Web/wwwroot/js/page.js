@@ -1,6 +1,7 @@
 // What every page needs of the browser: say whether work is saved, send again what could not be sent.
 let waiting = null; // the element whose request failed last
 let open = 0;
+let reloadOnceSaved = false;
 
 const saved = () => document.getElementById("saved");
 
@@ -30,6 +31,8 @@ document.addEventListener("htmx:afterRequest", (event) => {
   if (successful) {
     waiting = null;
     if (open === 0) say("Saved");
+    // After a conflict this window's controls may be older than the sheet: show all of it as it is now.
+    if (reloadOnceSaved) location.reload();
   } else {
     waiting = { element: requestConfig.elt, event: requestConfig.triggeringEvent };
     say("Not saved");
@@ -46,7 +49,10 @@ document.addEventListener("gavvet:proof", (event) => {
 document.addEventListener("click", (event) => {
   const again = event.target.closest("[data-send-again]");
   if (!again || !waiting) return;
-  if (again.dataset.head) document.querySelector("#context input[name=head]").value = again.dataset.head;
+  if (again.dataset.head) {
+    document.querySelector("#context input[name=head]").value = again.dataset.head;
+    reloadOnceSaved = true;
+  }
   document.getElementById("notice").replaceChildren();
   const { element } = waiting;
   // Typing sends on input, forms on change or submit, buttons on click: each again the way it was sent.

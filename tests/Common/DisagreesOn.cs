@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 
-namespace Gavvet.Tests.Shared;
+namespace Gavvet.Tests.Common;
 
 /// <summary>A kind of question whose two derivations disagree on one key.</summary>
 internal sealed class DisagreesOn(Key key) : QuestionKind

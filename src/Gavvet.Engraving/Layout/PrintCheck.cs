@@ -1,0 +1,12 @@
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Engraving.Layout;
+
+/// <summary>Whether the page has signs for all that a teacher wrote on a sheet.</summary>
+public static class PrintCheck
+{
+    /// <summary>What to say of the first text that cannot be printed, or null.</summary>
+    public static string? Problem(Sheet sheet) =>
+        sheet.Sections.Select(section => section.Instruction).Prepend(sheet.Instructions).Prepend(sheet.Title)
+            .Select(TextSetter.Unprintable).FirstOrDefault(problem => problem is not null);
+}

@@ -21,7 +21,7 @@ internal sealed class DisagreesOn(Key key) : QuestionKind
 
     public override int PerRow => 1;
 
-    public override string Instruction(Section section) => _real.Instruction(section);
+    public override string Instruction(Section section, HouseStyle style) => _real.Instruction(section, style);
 
     public override Question Ask(QuestionSetting setting) => _real.Ask(setting);
 

@@ -103,8 +103,8 @@ public class KeyAndClefTests
     {
         Assert.Equal("♭3", Degree.Parse("b3").ToString());
         Assert.Equal("𝄫7", Degree.Parse("bb7").ToString());
-        Assert.Equal("tonic", default(Degree).TechnicalName);
-        Assert.Equal("leading note", new Degree(7).TechnicalName);
+        Assert.Equal("tonic", HouseStyle.Classical.TechnicalName(ScaleTypes.Major, default));
+        Assert.Equal("leading note", HouseStyle.Classical.TechnicalName(ScaleTypes.Major, new Degree(7)));
         Assert.Throws<FormatException>(() => Degree.Parse("8"));
         Assert.Throws<FormatException>(() => Degree.Parse("b"));
         Assert.Throws<ArgumentOutOfRangeException>(() => new Degree(0));

@@ -14,7 +14,7 @@ public class QuestionKindTests
             var answer = kind.Answer(setting);
             Assert.Equal(question.Figures.Length, answer.Marks.Length);
             Assert.NotEmpty(answer.Text);
-            Assert.All(answer.Working, step => Assert.EndsWith(".", Working.WorkingWords.Sentence(step), StringComparison.Ordinal));
+            Assert.All(answer.Working, step => Assert.EndsWith(".", Working.WorkingWords.Sentence(HouseStyle.Classical, step), StringComparison.Ordinal));
             for (var i = 0; i < question.Figures.Length; i++)
                 Assert.Empty(question.Figures[i].Given.Intersect(answer.Marks[i]));
         }
@@ -50,7 +50,7 @@ public class QuestionKindTests
         Assert.Equal("E♭ F G A♭ B♭ C D E♭", answer.Text);
         Assert.Equal(
             ["Letters: E F G A B C D E.", "Steps: E♭ –W– F –W– G –H– A♭ –W– B♭ –W– C –W– D –H– E♭.", "Check: three flats, B♭ E♭ A♭; the E♭ of the octave is not counted again."],
-            answer.Working.Select(Working.WorkingWords.Sentence));
+            answer.Working.Select(step => Working.WorkingWords.Sentence(HouseStyle.Classical, step)));
         var signs = answer.Marks[0].OfType<NoteMark>().Select(note => note.Sign?.Sign() ?? "-");
         Assert.Equal("♭ - - ♭ ♭ - - ♭", string.Join(' ', signs));
     }
@@ -62,7 +62,7 @@ public class QuestionKindTests
         Assert.Equal("A G♯ F♯ E D C♯ B A", answer.Text);
         Assert.All(answer.Marks[0].OfType<NoteMark>(), note => Assert.Null(note.Sign));
         Assert.Equal(3, Assert.Single(answer.Marks[0].OfType<SignatureMark>()).Signature.Fifths);
-        Assert.Contains("A major has three sharps: F♯ C♯ G♯.", answer.Working.Select(Working.WorkingWords.Sentence));
+        Assert.Contains("A major has three sharps: F♯ C♯ G♯.", answer.Working.Select(step => Working.WorkingWords.Sentence(HouseStyle.Classical, step)));
     }
 
     [Fact]
@@ -111,7 +111,7 @@ public class QuestionKindTests
     [InlineData("F", "One flat, B♭, belongs to F major.")]
     [InlineData("C", "No sharps or flats belong to C major.")]
     public void A_key_is_named_from_its_last_accidentals(string tonic, string sentence) =>
-        Assert.Equal(sentence, Working.WorkingWords.Sentence(new NameKey().Answer(Sample.Setting(tonic)).Working[0]));
+        Assert.Equal(sentence, Working.WorkingWords.Sentence(HouseStyle.Classical, new NameKey().Answer(Sample.Setting(tonic)).Working[0]));
 
     [Theory]
     [InlineData(Scaffolding.Letters, 8)]

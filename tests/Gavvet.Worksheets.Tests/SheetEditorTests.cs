@@ -114,7 +114,7 @@ public class SheetEditorTests
     [Fact]
     public void A_question_whose_derivations_disagree_is_withheld_and_the_rest_stays()
     {
-        var composition = Composer.Compose(_sheet, new QuestionCatalogue([new DisagreesOn(_sheet.Sections[0].Slots[1].Drawn.Key)]));
+        var composition = Composer.Compose(_sheet, new QuestionCatalogue([new DisagreesOn(_sheet.Sections[0].Slots[1].Drawn.Key)]), HouseStyle.Classical);
         Assert.False(composition.Key.MayPrint);
         var withheld = Assert.Single(composition.Key.Withheld);
         Assert.Equal(2, withheld.Number);

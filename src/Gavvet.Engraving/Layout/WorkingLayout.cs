@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Working;
 
@@ -16,7 +17,7 @@ internal static class WorkingLayout
         foreach (var section in sheet.Sections)
         {
             blocks.Add(Heading(section, metrics));
-            blocks.AddRange(section.Items.Select(item => Item(item, key, metrics)));
+            blocks.AddRange(section.Items.Select(item => Item(item, key, metrics, sheet.Style)));
         }
 
         return Pagination.Fill(blocks, metrics, new SheetFurniture(sheet, PaperKind.Working, metrics));
@@ -34,7 +35,7 @@ internal static class WorkingLayout
         return new Block(height, true, [group], metrics.SectionGap / 2, section.Heading);
     }
 
-    private static Block Item(WorksheetItem item, AnswerKey key, PageMetrics metrics)
+    private static Block Item(WorksheetItem item, AnswerKey key, PageMetrics metrics, HouseStyle style)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var indent = TextSetter.Width("000.", TextStyle.Bold, metrics.Body) + (metrics.Body / 2);
@@ -56,7 +57,7 @@ internal static class WorkingLayout
         if (key.Answers.GetValueOrDefault(item.SlotId) is { } answer)
         {
             Write(answer.Text, TextStyle.BoldItalic, Ink.Answer);
-            foreach (var sentence in answer.Working.Select(WorkingWords.Sentence).Concat(answer.AlsoRight))
+            foreach (var sentence in answer.Working.Select(step => WorkingWords.Sentence(style, step)).Concat(answer.AlsoRight))
                 Write(sentence, TextStyle.Regular, Ink.Given);
         }
 

@@ -10,14 +10,15 @@ public static class Composer
 {
     private const string WithheldPrompt = "This question is withheld. Draw it again.";
 
-    /// <summary>Composes with the kinds the program ships.</summary>
+    /// <summary>Composes with the kinds the program ships, in the classical house style.</summary>
     /// <param name="sheet">The sheet.</param>
-    public static Composition Compose(Sheet sheet) => Compose(sheet, QuestionCatalogue.Standard);
+    public static Composition Compose(Sheet sheet) => Compose(sheet, QuestionCatalogue.Standard, HouseStyle.Classical);
 
     /// <summary>Composes with these kinds. A question whose derivations disagree is withheld, the rest stays.</summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="catalogue">The kinds of question.</param>
-    public static Composition Compose(Sheet sheet, QuestionCatalogue catalogue)
+    /// <param name="style">The house style it is set and answered in.</param>
+    public static Composition Compose(Sheet sheet, QuestionCatalogue catalogue, HouseStyle style)
     {
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(catalogue);
@@ -32,7 +33,7 @@ public static class Composer
             foreach (var slot in section.Slots)
             {
                 number++;
-                var setting = QuestionSetting.Of(section, slot.Drawn);
+                var setting = QuestionSetting.Of(section, slot.Drawn, style);
                 try
                 {
                     answers.Add(slot.Id, kind.Answer(setting));
@@ -45,16 +46,16 @@ public static class Composer
                 }
             }
 
-            var instruction = section.Instruction.Length > 0 ? section.Instruction : kind.Instruction(section);
-            sections.Add(new WorksheetSection(section.Id, kind.Name, instruction, kind.PerRow, Example(section, kind), items.MoveToImmutable()));
+            var instruction = section.Instruction.Length > 0 ? section.Instruction : kind.Instruction(section, style);
+            sections.Add(new WorksheetSection(section.Id, kind.Name, instruction, kind.PerRow, Example(section, kind, style), items.MoveToImmutable()));
         }
 
-        var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, sections.MoveToImmutable());
+        var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, style, sections.MoveToImmutable());
         return new Composition(worksheet, new AnswerKey(answers.ToImmutable(), withheld.ToImmutable()));
     }
 
     // The easiest key with a sharp or flat that the section does not ask, so that the example gives nothing away.
-    private static WorkedExample? Example(Section section, QuestionKind kind)
+    private static WorkedExample? Example(Section section, QuestionKind kind, HouseStyle style)
     {
         if (section.Scaffolding != Scaffolding.WorkedExample)
             return null;
@@ -64,7 +65,7 @@ public static class Composer
             .ThenBy(candidate => candidate.Fifths == 0)
             .ThenBy(candidate => Math.Abs(candidate.Fifths))
             .First();
-        var setting = QuestionSetting.Of(section, new Draw(key, section.Clefs[0]));
+        var setting = QuestionSetting.Of(section, new Draw(key, section.Clefs[0]), style);
         return new WorkedExample(kind.Ask(setting), kind.Answer(setting));
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
@@ -9,12 +10,14 @@ namespace Gavvet.Worksheets.Composing;
 /// <param name="Instructions">The instructions, or empty.</param>
 /// <param name="Code">The sheet's code.</param>
 /// <param name="Setup">Paper and staff size.</param>
+/// <param name="Style">The house style it is said in.</param>
 /// <param name="Sections">The sections.</param>
 public sealed record Worksheet(
     string Title,
     string Instructions,
     string Code,
     PageSetup Setup,
+    HouseStyle Style,
     ImmutableArray<WorksheetSection> Sections)
 {
     /// <summary>The most marks a student can earn: one a question.</summary>

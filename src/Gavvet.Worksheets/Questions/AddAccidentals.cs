@@ -32,7 +32,7 @@ public sealed class AddAccidentals : QuestionKind
     public override int PerRow => 1;
 
     /// <inheritdoc/>
-    public override string Instruction(Section section) =>
+    public override string Instruction(Section section, HouseStyle style) =>
         "Write a sharp or a flat after each letter that needs one to spell the scale.";
 
     /// <inheritdoc/>
@@ -44,7 +44,7 @@ public sealed class AddAccidentals : QuestionKind
         var prompt = MajorKeyFacts.Prompt(setting);
         if (setting.Scaffolding == Scaffolding.Count)
             prompt += $" ({MajorKeyFacts.Signature(setting.Key)})";
-        ImmutableArray<Mark> given = [.. letters.Select((name, column) => new LabelMark(column, $"{name.Letter}")), .. GivenBesides(setting, scale)];
+        ImmutableArray<Mark> given = [.. letters.Select((name, column) => new LabelMark(column, setting.Style.Say(name.Letter))), .. GivenBesides(setting, scale)];
         return new Question(prompt, [new LetterLineFigure(letters.Length, setting.Scaffolding == Scaffolding.Formula, given)]);
     }
 
@@ -57,11 +57,11 @@ public sealed class AddAccidentals : QuestionKind
         var given = GivenBesides(setting, scale);
         return new Answer(
             [[.. Signs(names).Except(given)]],
-            string.Join(' ', names),
+            setting.Style.Say(names),
             [],
             [
                 new LettersWritten([.. names.Select(name => name.Letter)]),
-                new StepsWalked(names, MajorKeyFacts.Steps(scale, setting.Direction)),
+                new StepsWalked(scale.Type, names, MajorKeyFacts.Steps(scale, setting.Direction)),
                 MajorKeyFacts.Counted(scale),
             ]);
     }
@@ -72,7 +72,7 @@ public sealed class AddAccidentals : QuestionKind
 
     private static ImmutableArray<Mark> GivenBesides(QuestionSetting setting, Scale scale) => setting.Scaffolding switch
     {
-        Scaffolding.Formula => [.. MajorKeyFacts.Steps(scale, setting.Direction).Select((step, column) => new GapMark(column, StepWords.Sign(step)))],
+        Scaffolding.Formula => [.. MajorKeyFacts.Steps(scale, setting.Direction).Select((step, column) => new GapMark(column, setting.Style.Sign(step, 1)))],
         Scaffolding.Tonic => [.. Signs(scale.Notes(setting.Direction)).Where(mark => mark is SignMark { Column: 0 })],
         _ => [],
     };

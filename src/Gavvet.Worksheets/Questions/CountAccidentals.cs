@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Working;
@@ -31,7 +32,7 @@ public sealed class CountAccidentals : QuestionKind
     public override int PerRow => 1;
 
     /// <inheritdoc/>
-    public override string Instruction(Section section) =>
+    public override string Instruction(Section section, HouseStyle style) =>
         "Say how many sharps or flats the scale has, and name them in order. Do not count the octave.";
 
     /// <inheritdoc/>
@@ -40,8 +41,8 @@ public sealed class CountAccidentals : QuestionKind
         ArgumentNullException.ThrowIfNull(setting);
         var which = new AnswerLine("Which?", "", AnswerRoom.SevenNames);
         return setting.Scaffolding == Scaffolding.Count
-            ? new Question($"{setting.Key}: {MajorKeyFacts.Signature(setting.Key)}", [new AnswerLinesFigure([which])])
-            : new Question($"{setting.Key}", [new AnswerLinesFigure([new AnswerLine("How many?", "", AnswerRoom.Name), which])]);
+            ? new Question($"{setting.Style.Say(setting.Key)}: {MajorKeyFacts.Signature(setting.Key)}", [new AnswerLinesFigure([which])])
+            : new Question($"{setting.Style.Say(setting.Key)}", [new AnswerLinesFigure([new AnswerLine("How many?", "", AnswerRoom.Name), which])]);
     }
 
     /// <inheritdoc/>
@@ -49,7 +50,7 @@ public sealed class CountAccidentals : QuestionKind
     {
         ArgumentNullException.ThrowIfNull(setting);
         var signature = MajorKeyFacts.Signature(setting.Key);
-        var names = signature.Count == 0 ? "none" : string.Join(' ', signature.Notes);
+        var names = signature.Count == 0 ? "none" : setting.Style.Say(signature.Notes);
         ImmutableArray<Mark> marks = setting.Scaffolding == Scaffolding.Count
             ? [new LineMark(0, names)]
             : [new LineMark(0, signature.Count == 0 ? "none" : $"{signature}"), new LineMark(1, signature.Count == 0 ? "–" : names)];

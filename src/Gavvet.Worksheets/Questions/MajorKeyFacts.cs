@@ -13,7 +13,7 @@ internal static class MajorKeyFacts
     /// <summary>The key's signature: from its place on the line of fifths, and from the notes its steps alter.</summary>
     public static KeySignature Signature(Key key)
     {
-        var walked = ScaleSpelling.BySteps(ScaleTypes.Major, key.Tonic)[..7].Where(note => note.Accidental != Accidental.Natural);
+        var walked = ScaleSpelling.BySteps(ScaleTypes.Major.Up, key.Tonic)[..7].Where(note => note.Accidental != Accidental.Natural);
         TwoRoutes.Agree($"the signature of {key}", key.Signature.Notes, WorkingWords.InSignatureOrder([.. walked]));
         return key.Signature;
     }
@@ -46,7 +46,7 @@ internal static class MajorKeyFacts
     }
 
     /// <summary>The prompt: the key and, where it matters, the direction.</summary>
-    public static string Prompt(QuestionSetting setting) => $"{setting.Key}, {DirectionWords(setting.Direction)}";
+    public static string Prompt(QuestionSetting setting) => $"{setting.Style.Say(setting.Key)}, {DirectionWords(setting.Direction)}";
 
     /// <summary>The count at the end of a working.</summary>
     public static AlteredCounted Counted(Scale scale)

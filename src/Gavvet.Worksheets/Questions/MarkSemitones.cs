@@ -18,8 +18,8 @@ public sealed class MarkSemitones : GivenScale
     private protected override StaffRows Rows => StaffRows.Slurs;
 
     /// <inheritdoc/>
-    public override string Instruction(Section section) =>
-        "Join with a slur each two neighboring notes that are a half step apart.";
+    public override string Instruction(Section section, HouseStyle style) =>
+        $"Join with a slur each two {style.Words.Neighboring} notes that are a {style.Word(1, 1)} apart.";
 
     /// <inheritdoc/>
     public override Answer Answer(QuestionSetting setting)
@@ -32,8 +32,8 @@ public sealed class MarkSemitones : GivenScale
         ImmutableArray<(NoteName, NoteName)> pairs = [.. columns.Select(column => (notes[column], notes[column + 1]))];
         return new Answer(
             [[.. columns.Select(column => new SlurMark(column))]],
-            string.Join(", ", pairs.Select(pair => $"{pair.Item1}–{pair.Item2}")),
+            string.Join(", ", pairs.Select(pair => $"{setting.Style.Say(pair.Item1)}–{setting.Style.Say(pair.Item2)}")),
             [],
-            [new StepsWalked(notes, steps), new HalfStepsFound(pairs)]);
+            [new StepsWalked(scale.Type, notes, steps), new HalfStepsFound(pairs)]);
     }
 }

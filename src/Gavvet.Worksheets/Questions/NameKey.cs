@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Working;
@@ -30,7 +31,7 @@ public sealed class NameKey : QuestionKind
     public override int PerRow => 2;
 
     /// <inheritdoc/>
-    public override string Instruction(Section section) => "Name the major key that has this signature.";
+    public override string Instruction(Section section, HouseStyle style) => "Name the major key that has this signature.";
 
     /// <inheritdoc/>
     public override Question Ask(QuestionSetting setting)
@@ -47,6 +48,6 @@ public sealed class NameKey : QuestionKind
         var signature = MajorKeyFacts.Signature(setting.Key);
         var key = MajorKeyFacts.KeyOf(signature);
         ImmutableArray<WorkingStep> working = [new LastAccidental(key, signature), new SignatureUsed(key, signature)];
-        return new Answer([[], [new LineMark(0, $"{key.Tonic}")]], $"{key}", [], working);
+        return new Answer([[], [new LineMark(0, setting.Style.Say(key.Tonic))]], setting.Style.Say(key), [], working);
     }
 }

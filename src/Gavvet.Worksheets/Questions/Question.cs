@@ -14,13 +14,17 @@ namespace Gavvet.Worksheets.Questions;
 /// <param name="Scaffolding">How much is given.</param>
 public sealed record QuestionSetting(Key Key, Clef Clef, Notation Notation, Direction Direction, Scaffolding Scaffolding)
 {
+    /// <summary>The house style everything is said in.</summary>
+    public HouseStyle Style { get; init; } = HouseStyle.Classical;
+
     /// <summary>The setting of a drawn slot.</summary>
     /// <param name="section">The section.</param>
     /// <param name="draw">What was drawn.</param>
-    public static QuestionSetting Of(Section section, Draw draw)
+    /// <param name="style">The house style.</param>
+    public static QuestionSetting Of(Section section, Draw draw, HouseStyle style)
     {
         ArgumentNullException.ThrowIfNull(section);
-        return new QuestionSetting(draw.Key, draw.Clef, section.Notation, section.Direction, section.Scaffolding);
+        return new QuestionSetting(draw.Key, draw.Clef, section.Notation, section.Direction, section.Scaffolding) { Style = style };
     }
 }
 

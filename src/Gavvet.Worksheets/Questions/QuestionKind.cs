@@ -30,7 +30,8 @@ public abstract class QuestionKind
 
     /// <summary>The instruction under the heading when the teacher gives none.</summary>
     /// <param name="section">The section.</param>
-    public abstract string Instruction(Section section);
+    /// <param name="style">The house style it is said in.</param>
+    public abstract string Instruction(Section section, HouseStyle style);
 
     /// <summary>The question.</summary>
     /// <param name="setting">What it is about.</param>

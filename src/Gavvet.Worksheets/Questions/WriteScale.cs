@@ -32,12 +32,12 @@ public sealed class WriteScale : QuestionKind
     public override int PerRow => 1;
 
     /// <inheritdoc/>
-    public override string Instruction(Section section)
+    public override string Instruction(Section section, HouseStyle style)
     {
         ArgumentNullException.ThrowIfNull(section);
         return section.Notation == Notation.Signature
-            ? "Write the key signature, then the scale in whole notes."
-            : "Write the scale in whole notes. Put an accidental before each note that needs one; use no key signature.";
+            ? $"Write the key signature, then the scale in {style.Words.WholeNotes}."
+            : $"Write the scale in {style.Words.WholeNotes}. Put an accidental before each note that needs one; use no key signature.";
     }
 
     /// <inheritdoc/>
@@ -75,11 +75,11 @@ public sealed class WriteScale : QuestionKind
         ImmutableArray<Mark> marks = [.. bySignature ? [new SignatureMark(signature)] : Array.Empty<Mark>(), .. notes.Except(Given(setting))];
         return new Answer(
             [marks],
-            string.Join(' ', names),
+            setting.Style.Say(names),
             AlsoRight(setting, scale),
             [
                 new LettersWritten([.. names.Select(name => name.Letter)]),
-                bySignature ? new SignatureUsed(setting.Key, signature) : new StepsWalked(names, steps),
+                bySignature ? new SignatureUsed(setting.Key, signature) : new StepsWalked(scale.Type, names, steps),
                 MajorKeyFacts.Counted(scale),
             ]);
     }
@@ -98,8 +98,8 @@ public sealed class WriteScale : QuestionKind
         var scale = MajorKeyFacts.Scale(setting.Key);
         return setting.Scaffolding switch
         {
-            Scaffolding.Letters => [.. scale.Notes(setting.Direction).Select((name, column) => new LabelMark(column, $"{name.Letter}"))],
-            Scaffolding.Formula => [.. MajorKeyFacts.Steps(scale, setting.Direction).Select((step, column) => new GapMark(column, StepWords.Sign(step)))],
+            Scaffolding.Letters => [.. scale.Notes(setting.Direction).Select((name, column) => new LabelMark(column, setting.Style.Say(name.Letter)))],
+            Scaffolding.Formula => [.. MajorKeyFacts.Steps(scale, setting.Direction).Select((step, column) => new GapMark(column, setting.Style.Sign(step, 1)))],
             Scaffolding.Tonic => [Notes(setting, scale)[0]],
             _ => [],
         };

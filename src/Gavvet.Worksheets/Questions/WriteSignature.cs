@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Working;
@@ -31,14 +32,14 @@ public sealed class WriteSignature : QuestionKind
     public override int PerRow => 2;
 
     /// <inheritdoc/>
-    public override string Instruction(Section section) =>
+    public override string Instruction(Section section, HouseStyle style) =>
         "Write the key signature: the right sharps or flats, in order, each in its place.";
 
     /// <inheritdoc/>
     public override Question Ask(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var prompt = setting.Scaffolding == Scaffolding.Count ? $"{setting.Key}: {MajorKeyFacts.Signature(setting.Key)}" : $"{setting.Key}";
+        var prompt = setting.Scaffolding == Scaffolding.Count ? $"{setting.Style.Say(setting.Key)}: {MajorKeyFacts.Signature(setting.Key)}" : $"{setting.Style.Say(setting.Key)}";
         return new Question(prompt, [new StaffFigure(setting.Clef, 0, true, StaffRows.Labels, StaffRange.Staff, [])]);
     }
 
@@ -47,7 +48,7 @@ public sealed class WriteSignature : QuestionKind
     {
         ArgumentNullException.ThrowIfNull(setting);
         var signature = MajorKeyFacts.Signature(setting.Key);
-        var words = signature.Count == 0 ? $"{signature}" : string.Join(' ', signature.Notes);
+        var words = signature.Count == 0 ? $"{signature}" : setting.Style.Say(signature.Notes);
         ImmutableArray<WorkingStep> working = [new SignatureUsed(setting.Key, signature), new LastAccidental(setting.Key, signature)];
         return new Answer([[new SignatureMark(signature), new LabelMark(0, words)]], words, [], working);
     }

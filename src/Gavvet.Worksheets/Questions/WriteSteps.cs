@@ -17,8 +17,8 @@ public sealed class WriteSteps : GivenScale
     private protected override StaffRows Rows => StaffRows.Gaps;
 
     /// <inheritdoc/>
-    public override string Instruction(Section section) =>
-        "Under each gap write W for a whole step or H for a half step.";
+    public override string Instruction(Section section, HouseStyle style) =>
+        $"Under each gap write {style.Sign(2, 1)} for a {style.Word(2, 1)} or {style.Sign(1, 1)} for a {style.Word(1, 1)}.";
 
     /// <inheritdoc/>
     public override Answer Answer(QuestionSetting setting)
@@ -26,11 +26,11 @@ public sealed class WriteSteps : GivenScale
         ArgumentNullException.ThrowIfNull(setting);
         var scale = MajorKeyFacts.Scale(setting.Key);
         var steps = MajorKeyFacts.Steps(scale, setting.Direction);
-        var signs = steps.Select(StepWords.Sign).ToArray();
+        var signs = steps.Select(step => setting.Style.Sign(step, 1)).ToArray();
         return new Answer(
             [[.. signs.Select((sign, column) => new GapMark(column, sign))]],
             string.Join('–', signs),
             [],
-            [new StepsWalked(scale.Notes(setting.Direction), steps)]);
+            [new StepsWalked(scale.Type, scale.Notes(setting.Direction), steps)]);
     }
 }

@@ -25,6 +25,10 @@ public readonly record struct KeySignature
         Fifths = fifths;
     }
 
+    /// <summary>The letter of a sharp by its place in the order.</summary>
+    /// <param name="place">0 for F to 6 for B.</param>
+    internal static Letter SharpAt(int place) => OrderOfSharps[place];
+
     /// <summary>Sharps (positive) or flats (negative).</summary>
     public int Fifths { get; }
 
@@ -47,7 +51,11 @@ public readonly record struct KeySignature
 
     /// <summary>What the signature does to a letter.</summary>
     /// <param name="letter">The letter.</param>
-    public Accidental On(Letter letter) => Notes.Any(note => note.Letter == letter) ? Kind : Accidental.Natural;
+    public Accidental On(Letter letter)
+    {
+        var place = (Kind == Accidental.Flat ? OrderOfFlats : OrderOfSharps).IndexOf(letter);
+        return place < Count ? Kind : Accidental.Natural;
+    }
 
     /// <summary>The signature in a word or two: "three flats", "no sharps or flats".</summary>
     public override string ToString() => CountText.Signs(Count, Kind);

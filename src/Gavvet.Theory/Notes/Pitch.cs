@@ -20,6 +20,30 @@ public readonly record struct Pitch(NoteName Name, int Octave)
             ? new Pitch(name, (staffStep - (int)name.Letter) / Letters.Count)
             : throw new ArgumentException($"{name} does not stand {staffStep} letters above C0.");
 
+    /// <summary>The pitch an interval away.</summary>
+    /// <param name="interval">How far.</param>
+    /// <param name="up">Whether above; below otherwise.</param>
+    /// <exception cref="UnwritableNoteException">It would need a triple accidental.</exception>
+    public Pitch Moved(Interval interval, bool up)
+    {
+        var sign = up ? 1 : -1;
+        var step = StaffStep + (sign * interval.LetterSteps);
+        var letter = Letter.C.Up(step);
+        var octave = (step - (int)letter) / Letters.Count;
+        return new Pitch(NoteName.WithSemitones(letter, Semitones + (sign * interval.Semitones) - (12 * octave)), octave);
+    }
+
+    /// <summary>Reads a pitch such as Bb3: a note name and the number of its octave.</summary>
+    /// <param name="text">The pitch.</param>
+    /// <exception cref="FormatException">It is no pitch.</exception>
+    public static Pitch Parse(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        return text.Length > 1 && char.IsAsciiDigit(text[^1]) && NoteText.TryParse(text[..^1], out var name)
+            ? new Pitch(name, text[^1] - '0')
+            : throw new FormatException($"“{text}” is not a pitch. Write a note name and its octave, such as Bb3.");
+    }
+
     /// <summary>The name in proper signs with its octave, such as E♭4.</summary>
     public override string ToString() => $"{Name}{Octave}";
 }

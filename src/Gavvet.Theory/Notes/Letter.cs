@@ -1,7 +1,7 @@
 namespace Gavvet.Theory;
 
 /// <summary>One of the seven letters that name notes, in the order of the staff from C.</summary>
-public enum Letter
+public enum Letter : sbyte
 {
     /// <summary>C, on which an octave number begins.</summary>
     C,

@@ -60,6 +60,9 @@ public readonly record struct Interval
     /// <summary>The number musicians give it: 1 for a unison, 8 for an octave.</summary>
     public int Number => LetterSteps + 1;
 
+    /// <summary>How far it leads along the line of fifths: a perfect fifth is 1, a minor second −5, an augmented prime 7.</summary>
+    public int Fifths => ((Letter)(LetterSteps % Letters.Count)).Fifths() + (Letters.Count * (Semitones - NaturalSemitones(LetterSteps)));
+
     /// <summary>The quality.</summary>
     public IntervalQuality Quality => QualityOf(LetterSteps, Semitones)!.Value;
 

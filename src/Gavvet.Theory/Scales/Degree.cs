@@ -6,9 +6,6 @@ namespace Gavvet.Theory;
 /// </summary>
 public readonly record struct Degree
 {
-    private static readonly string[] TechnicalNames =
-        ["tonic", "supertonic", "mediant", "subdominant", "dominant", "submediant", "leading note"];
-
     // Kept from zero, so that a default value is the tonic and not a degree that cannot be.
     private readonly int _lettersAboveTonic;
 
@@ -33,8 +30,16 @@ public readonly record struct Degree
     /// <summary>Fifths from the tonic: 5 is 1, 4 is −1, each sharp adds seven.</summary>
     public int Fifths => ((Letter)_lettersAboveTonic).Fifths() + (Letters.Count * (int)Alteration);
 
-    /// <summary>The degree's technical name in a major scale: tonic, supertonic … leading note.</summary>
-    public string TechnicalName => TechnicalNames[_lettersAboveTonic];
+    /// <summary>Semitones above the tonic, not folded into one octave: 𝄫7 is 9, ♭1 is −1.</summary>
+    public int Semitones => ((Letter)_lettersAboveTonic).Semitones() + (int)Alteration;
+
+    /// <summary>The interval from the tonic up to this degree.</summary>
+    /// <exception cref="ArgumentException">The interval has no name.</exception>
+    public Interval FromTonic => new(_lettersAboveTonic, Semitones);
+
+    /// <summary>The interval from this degree up to the octave, which is that from the upper tonic down to it.</summary>
+    /// <exception cref="ArgumentException">The interval has no name.</exception>
+    public Interval ToOctave => new(Letters.Count - _lettersAboveTonic, 12 - Semitones);
 
     /// <summary>Reads 5, b3, ♭3, #4 or bb7.</summary>
     /// <param name="text">The degree.</param>
@@ -46,6 +51,19 @@ public readonly record struct Degree
         return text.Length > 0 && text[^1] is >= '1' and <= '7' && NoteText.TryParse("C" + text[..^1], out var signed)
             ? new Degree(text[^1] - '0', signed.Accidental)
             : throw new FormatException($"“{text}” is not a scale degree. Write a number from 1 to 7 with its sign before it, such as b3 or #4.");
+    }
+
+    /// <summary>The degree in plain characters: b3, #4, 5.</summary>
+    public string Ascii => Alteration.Ascii() + Number;
+
+    /// <summary>The degree so many fifths from the tonic.</summary>
+    /// <param name="fifths">Fifths, −15 to 19.</param>
+    /// <exception cref="UnwritableNoteException">It would need a triple accidental.</exception>
+    public static Degree FromFifths(int fifths)
+    {
+        // Degrees lie to the tonic as notes lie to C.
+        var onC = NoteName.FromFifths(fifths);
+        return new Degree((int)onC.Letter + 1, onC.Accidental);
     }
 
     /// <summary>The degree in proper signs: ♭3, ♯4, 5.</summary>

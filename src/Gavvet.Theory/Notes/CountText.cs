@@ -19,4 +19,14 @@ public static class CountText
         1 => $"one {kind.Spoken()}",
         _ => $"{Word(count)} {kind.Spoken()}s",
     };
+
+    /// <summary>A place in a row: 1st, 2nd, 3rd, 4th.</summary>
+    /// <param name="place">From 1 to 20.</param>
+    public static string Ordinal(int place) => place switch
+    {
+        1 => "1st",
+        2 => "2nd",
+        3 => "3rd",
+        _ => $"{place}th",
+    };
 }

@@ -37,17 +37,20 @@ public readonly record struct NoteName
     /// <summary>All 35 spelled names, along the line of fifths from F𝄫 to B𝄪.</summary>
     public static IEnumerable<NoteName> All => Enumerable.Range(-15, 35).Select(FromFifths);
 
+    /// <summary>Whether a place on the line of fifths has a name that can be written.</summary>
+    /// <param name="fifths">The place, C at 0.</param>
+    public static bool HasFifths(int fifths) => fifths is >= -15 and <= 19;
+
     /// <summary>The name at a place on the line of fifths.</summary>
     /// <param name="fifths">The place, −15 (F𝄫) to 19 (B𝄪), C at 0.</param>
     /// <exception cref="UnwritableNoteException">The name there would need a triple accidental.</exception>
     public static NoteName FromFifths(int fifths)
     {
-        // F is the first of its row of seven: F C G D A E B share an accidental.
-        var row = (int)Math.Floor((fifths + 1) / 7.0);
-        if (!Accidentals.CanWrite(row))
+        if (!HasFifths(fifths))
             throw new UnwritableNoteException("That note would need a triple accidental, which is not written.");
-        var letter = Letter.F.Up(4 * (fifths + 1 - (7 * row)));
-        return new NoteName(letter, (Accidental)row);
+        // F is the first of its row of seven: F C G D A E B share an accidental, F𝄫 opens the first row.
+        var (row, place) = Math.DivRem(fifths + 15, Letters.Count);
+        return new NoteName(KeySignature.SharpAt(place), (Accidental)(row - Accidentals.Widest));
     }
 
     /// <summary>The name an interval above this one.</summary>

@@ -1,7 +1,7 @@
 namespace Gavvet.Theory;
 
 /// <summary>What an accidental does to its letter; the value is the number of semitones.</summary>
-public enum Accidental
+public enum Accidental : sbyte
 {
     /// <summary>Two semitones lower: 𝄫.</summary>
     DoubleFlat = -2,

@@ -1,0 +1,71 @@
+namespace Gavvet.Theory;
+
+/// <summary>From concert pitch to what a part reads, and back.</summary>
+public static class Transposition
+{
+    /// <summary>A concert pitch as the part reads it, spelled an exact interval away.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="concert">The pitch that sounds.</param>
+    /// <exception cref="UnwritableNoteException">It would need a triple accidental.</exception>
+    public static Pitch Written(this Instrument part, Pitch concert)
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        return concert.Moved(part.WrittenInterval, part.IsWrittenAbove);
+    }
+
+    /// <summary>The concert pitch a written one sounds.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="written">The pitch on the part's page.</param>
+    /// <exception cref="UnwritableNoteException">It would need a triple accidental.</exception>
+    public static Pitch Sounding(this Instrument part, Pitch written)
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        return written.Moved(part.WrittenInterval, !part.IsWrittenAbove);
+    }
+
+    /// <summary>
+    /// The tonic a part reads for a scale at concert pitch: of the exact transposition and its enharmonic twin the one
+    /// whose scale has fewer accidentals, a double counting two; on a tie the one that keeps the concert scale's kind.
+    /// </summary>
+    /// <param name="part">The part.</param>
+    /// <param name="type">The scale type.</param>
+    /// <param name="concert">The tonic at concert pitch.</param>
+    /// <exception cref="UnwritableNoteException">Neither can be written without triple accidentals.</exception>
+    public static NoteName WrittenTonic(this Instrument part, ScaleType type, NoteName concert)
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        ArgumentNullException.ThrowIfNull(type);
+        var exact = concert.Fifths + part.WrittenFifths;
+        var kind = Math.Sign(Weight(type, concert).Leaning);
+        var candidates = Enumerable.Range(-1, 3)
+            .Select(turn => exact + (12 * turn))
+            .Where(NoteName.HasFifths)
+            .Select(NoteName.FromFifths)
+            .Where(tonic => ScaleSpelling.CanSpell(type, tonic))
+            .Select(tonic => (Tonic: tonic, Weight: Weight(type, tonic)))
+            .OrderBy(candidate => candidate.Weight.Accidentals)
+            .ThenBy(candidate => kind != 0 && Math.Sign(candidate.Weight.Leaning) != kind)
+            .ThenBy(candidate => Math.Abs(candidate.Tonic.Fifths - exact))
+            .ToArray();
+        return candidates.Length > 0
+            ? candidates[0].Tonic
+            : throw new UnwritableNoteException($"{concert} {type.Name} cannot be written for {part.Name} without triple accidentals.");
+    }
+
+    // Accidentals counted, and whether sharps (positive) or flats (negative) prevail.
+    private static (int Accidentals, int Leaning) Weight(ScaleType type, NoteName tonic)
+    {
+        var (accidentals, leaning) = (0, 0);
+        foreach (var degree in type.Degrees)
+        {
+            var fifths = tonic.Fifths + degree.Fifths;
+            if (!NoteName.HasFifths(fifths))
+                return (int.MaxValue, 0);
+            var sign = (int)NoteName.FromFifths(fifths).Accidental;
+            accidentals += Math.Abs(sign);
+            leaning += sign;
+        }
+
+        return (accidentals, leaning);
+    }
+}

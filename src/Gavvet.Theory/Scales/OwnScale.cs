@@ -1,0 +1,98 @@
+using System.Collections.Immutable;
+
+namespace Gavvet.Theory;
+
+/// <summary>The teacher's own scales: entered as degrees, or as steps where there are seven, and used like any other.</summary>
+public static class OwnScale
+{
+    /// <summary>The longest name.</summary>
+    public const int LongestName = 60;
+
+    private const int Fewest = 3;
+    private const int Most = 12;
+
+    /// <summary>A scale from its degrees.</summary>
+    /// <param name="name">What it is called.</param>
+    /// <param name="up">The degrees from the tonic up, such as "1 b2 3 4 5 b6 7".</param>
+    /// <param name="down">The degrees coming down, also listed from the tonic up, or null when they are the same.</param>
+    /// <exception cref="FormatException">A degree cannot be read, or the degrees are no scale; the message says what would be right.</exception>
+    public static ScaleType OfDegrees(string name, string up, string? down = null)
+    {
+        var upward = Form(up);
+        var downward = string.IsNullOrWhiteSpace(down) ? upward : Form(down);
+        return new ScaleType("own:" + Named(name), ScaleFamily.Own, upward, downward, [Named(name)]);
+    }
+
+    /// <summary>A scale from its seven steps: the letters are then certain.</summary>
+    /// <param name="name">What it is called.</param>
+    /// <param name="steps">Seven numbers of semitones that make an octave, such as "2 1 3 1 2 1 2".</param>
+    /// <exception cref="FormatException">They are not seven steps that make an octave; the message says what would be right.</exception>
+    public static ScaleType OfSteps(string name, string steps)
+    {
+        var form = FormOfSteps(steps);
+        return new ScaleType("own:" + Named(name), ScaleFamily.Own, form, form, [Named(name)]);
+    }
+
+    /// <summary>Reads degrees, in any of the spaces, commas and signs teachers type.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <exception cref="FormatException">They are no scale; the message says what would be right.</exception>
+    public static ScaleForm Form(string text)
+    {
+        var degrees = Words(text).Select(Degree.Parse).ToImmutableArray();
+        if (degrees.Length is < Fewest or > Most)
+            throw new FormatException($"A scale has from {Fewest} to {Most} degrees; there are {degrees.Length} here. Leave the octave out.");
+        if (degrees[0] != default)
+            throw new FormatException("A scale begins with degree 1.");
+        for (var i = 1; i < degrees.Length; i++)
+        {
+            if (degrees[i].Number < degrees[i - 1].Number || degrees[i].Semitones <= degrees[i - 1].Semitones)
+                throw new FormatException($"{degrees[i]} does not lie above {degrees[i - 1]}. Write the degrees in rising order.");
+        }
+
+        if (degrees[^1].Semitones > 11)
+            throw new FormatException($"{degrees[^1]} sounds the octave. End below it.");
+        if (degrees.GroupBy(degree => degree.Number).FirstOrDefault(same => same.Count() > 2) is { } thrice)
+            throw new FormatException($"Degree {thrice.Key} comes {thrice.Count()} times. A letter is written twice at most.");
+        var semitones = degrees.Select(degree => degree.Semitones).Append(12).ToArray();
+        return new ScaleForm(
+            degrees,
+            [.. semitones.Skip(1).Zip(semitones, (upper, lower) => upper - lower)],
+            [.. degrees.Select(degree => (Letter)(degree.Number - 1))]);
+    }
+
+    private static ScaleForm FormOfSteps(string text)
+    {
+        var steps = Words(text).Select(word => int.TryParse(word, out var step) && step is >= 1 and <= 4
+            ? step
+            : throw new FormatException($"“{word}” is not a step. Write each step as 1, 2, 3 or 4 semitones.")).ToImmutableArray();
+        if (steps.Length != Letters.Count)
+            throw new FormatException($"There are {steps.Length} steps. With seven the letters are certain; for another number enter the degrees.");
+        if (steps.Sum() != 12)
+            throw new FormatException($"The steps add up to {steps.Sum()} semitones. An octave has 12.");
+        var degrees = ImmutableArray.CreateBuilder<Degree>(Letters.Count);
+        var semitones = 0;
+        for (var number = 1; number <= Letters.Count; number++)
+        {
+            var alteration = semitones - new Degree(number).Semitones;
+            if (!Accidentals.CanWrite(alteration))
+                throw new FormatException($"The {number}th note would need a triple accidental on C. Such a scale is not written with seven letters.");
+            degrees.Add(new Degree(number, (Accidental)alteration));
+            semitones += steps[number - 1];
+        }
+
+        return new ScaleForm(degrees.MoveToImmutable(), steps, ScaleForm.EachLetterOnce);
+    }
+
+    private static string Named(string name)
+    {
+        var text = (name ?? "").Trim();
+        if (text.Length is 0 or > LongestName)
+            throw new FormatException($"Give the scale a name of up to {LongestName} characters.");
+        return ScaleNames.Find(text) is [var taken, ..]
+            ? throw new FormatException($"There is already a scale called {taken.Name}. Give yours another name.")
+            : text;
+    }
+
+    private static string[] Words(string? text) =>
+        (text ?? "").Split([' ', ',', ';', '–', '\t', '\n'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+}

@@ -1,0 +1,109 @@
+using System.Collections.Immutable;
+
+namespace Gavvet.Theory;
+
+/// <summary>Which way a scale is written.</summary>
+public enum Direction
+{
+    /// <summary>From the tonic up to the tonic.</summary>
+    Ascending,
+
+    /// <summary>From the upper tonic down.</summary>
+    Descending,
+
+    /// <summary>Up and down again in one bar, the top note once.</summary>
+    Both,
+}
+
+/// <summary>A scale type on a tonic, spelled. Made by <see cref="ScaleSpelling"/>, so it has passed both routes.</summary>
+public sealed class Scale
+{
+    internal Scale(ScaleType type, ImmutableArray<NoteName> ascending, ImmutableArray<NoteName> descendingFromTheTonic)
+    {
+        Type = type;
+        Ascending = ascending;
+        Descending = Reversed(descendingFromTheTonic);
+    }
+
+    /// <summary>The scale type.</summary>
+    public ScaleType Type { get; }
+
+    /// <summary>The note it begins and ends on.</summary>
+    public NoteName Tonic => Ascending[0];
+
+    /// <summary>The notes from the tonic up to the tonic, both tonics included.</summary>
+    public ImmutableArray<NoteName> Ascending { get; }
+
+    /// <summary>The notes from the upper tonic down to the lower, both included.</summary>
+    public ImmutableArray<NoteName> Descending { get; }
+
+    /// <summary>The notes in the order they are written.</summary>
+    /// <param name="direction">Up, down, or up and down with the top note once.</param>
+    public ImmutableArray<NoteName> Notes(Direction direction) => Line(Ascending, Descending, direction);
+
+    /// <summary>Semitones between neighbours, in the order the notes are written, measured on the spelled notes.</summary>
+    /// <param name="direction">Up, down, or both.</param>
+    public ImmutableArray<int> MeasuredSteps(Direction direction)
+    {
+        var notes = Notes(direction);
+        var steps = ImmutableArray.CreateBuilder<int>(notes.Length - 1);
+        for (var i = 1; i < notes.Length; i++)
+        {
+            var rising = direction == Direction.Ascending || (direction == Direction.Both && i < Ascending.Length);
+            var (lower, upper) = rising ? (notes[i - 1], notes[i]) : (notes[i], notes[i - 1]);
+            var wraps = upper.Letter < lower.Letter ? 12 : 0;
+            steps.Add(upper.Semitones + wraps - lower.Semitones);
+        }
+
+        return steps.MoveToImmutable();
+    }
+
+    /// <summary>The degree of each note in the order they are written; the tonic is 1 at both ends.</summary>
+    /// <param name="direction">Up, down, or both.</param>
+    public ImmutableArray<Degree> DegreesOf(Direction direction) => Line(
+        [.. Type.Up.Degrees, default], Reversed([.. Type.Down.Degrees, default]), direction);
+
+    /// <summary>The different notes that carry an accidental, up and down, the octave left out, in the order of the scale.</summary>
+    public ImmutableArray<NoteName> AlteredNotes =>
+        [.. Ascending.Concat(Descending).Where(note => note.Accidental != Accidental.Natural).Distinct()];
+
+    /// <summary>The scale in a register: the pitches in the order they are written.</summary>
+    /// <param name="direction">Up, down, or both.</param>
+    /// <param name="lowestTonic">The pitch of the lower tonic.</param>
+    /// <exception cref="ArgumentException">The pitch is not this scale's tonic.</exception>
+    public ImmutableArray<Pitch> Pitches(Direction direction, Pitch lowestTonic)
+    {
+        if (lowestTonic.Name != Tonic)
+            throw new ArgumentException($"{lowestTonic} is not the tonic {Tonic}.");
+        return Line(Placed(Ascending, lowestTonic), Reversed(Placed(Reversed(Descending), lowestTonic)), direction);
+    }
+
+    private static ImmutableArray<Pitch> Placed(ImmutableArray<NoteName> rising, Pitch lowestTonic)
+    {
+        var step = lowestTonic.StaffStep;
+        var pitches = ImmutableArray.CreateBuilder<Pitch>(rising.Length);
+        for (var i = 0; i < rising.Length; i++)
+        {
+            // The octave closes the line a whole octave up, even where the note before it has the tonic's letter.
+            if (i > 0)
+                step = i == rising.Length - 1 ? lowestTonic.StaffStep + Letters.Count : step + rising[i - 1].Letter.LettersUpTo(rising[i].Letter);
+            pitches.Add(Pitch.At(rising[i], step));
+        }
+
+        return pitches.MoveToImmutable();
+    }
+
+    private static ImmutableArray<T> Line<T>(ImmutableArray<T> up, ImmutableArray<T> down, Direction direction) => direction switch
+    {
+        Direction.Ascending => up,
+        Direction.Descending => down,
+        _ => [.. up, .. down.AsSpan()[1..]],
+    };
+
+    private static ImmutableArray<T> Reversed<T>(ImmutableArray<T> notes)
+    {
+        var reversed = notes.ToArray();
+        Array.Reverse(reversed);
+        return System.Runtime.InteropServices.ImmutableCollectionsMarshal.AsImmutableArray(reversed);
+    }
+}

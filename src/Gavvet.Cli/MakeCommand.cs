@@ -10,8 +10,6 @@ namespace Gavvet.Cli;
 /// <summary>make: a sheet file in, its three papers out.</summary>
 internal static class MakeCommand
 {
-    private const int BadInput = 2;
-
     public static Command Create()
     {
         var file = new Argument<FileInfo>("file") { Description = "A sheet or recipe file (docs/sheet.schema.json)." };
@@ -25,17 +23,17 @@ internal static class MakeCommand
     private static int Make(FileInfo file, DirectoryInfo? folder, bool svg)
     {
         if (!file.Exists)
-            return Refuse($"There is no file {file.FullName}.");
+            return Words.Refuse($"There is no file {file.FullName}.");
         if (file.Length > SheetLimits.FileBytes)
-            return Refuse($"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
+            return Words.Refuse($"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
         try
         {
             var sheet = SheetFile.Read(File.ReadAllText(file.FullName));
             if (PrintCheck.Problem(sheet) is { } unprintable)
-                return Refuse(unprintable);
+                return Words.Refuse(unprintable);
             var composition = Composer.Compose(sheet);
             if (!composition.Key.MayPrint)
-                return Refuse(string.Join('\n', composition.Key.Withheld.Select(withheld => $"Question {withheld.Number} is withheld. {withheld.Reason}")));
+                return Words.Refuse(string.Join('\n', composition.Key.Withheld.Select(withheld => $"Question {withheld.Number} is withheld. {withheld.Reason}")));
             var into = folder ?? file.Directory!;
             into.Create();
             var name = Path.Combine(into.FullName, Path.GetFileNameWithoutExtension(file.Name));
@@ -45,11 +43,11 @@ internal static class MakeCommand
         }
         catch (SheetFileException problem)
         {
-            return Refuse(problem.Message);
+            return Words.Refuse(problem.Message);
         }
         catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
         {
-            return Refuse(problem.Message);
+            return Words.Refuse(problem.Message);
         }
     }
 
@@ -66,11 +64,5 @@ internal static class MakeCommand
             File.WriteAllText(page, SvgWriter.File(pages[i]));
             Console.WriteLine(page);
         }
-    }
-
-    private static int Refuse(string words)
-    {
-        Console.Error.WriteLine(words);
-        return BadInput;
     }
 }

@@ -1,13 +1,19 @@
 using System.CommandLine;
 using Gavvet.Cli;
 
-var root = new RootCommand("Scale worksheets and their answer keys, without a screen.") { MakeCommand.Create(), ScalesCommand.Create() };
+var root = new RootCommand("Scale worksheets and their answer keys, without a screen.")
+{
+    MakeCommand.Create(),
+    ScalesCommand.Create(),
+    KeyCommand.Create(),
+    CheckCommand.Create(),
+};
 var parsed = root.Parse(args);
 if (parsed.Errors.Count > 0)
 {
     foreach (var error in parsed.Errors)
         Console.Error.WriteLine(error.Message);
-    return 2;
+    return Words.BadInput;
 }
 
 return parsed.Invoke();

@@ -1,63 +1,53 @@
 using System.CommandLine;
-using System.Text.Encodings.Web;
 using System.Text.Json;
 using Gavvet.Theory;
 
 namespace Gavvet.Cli;
 
-/// <summary>scales: every scale type on every tonic that can be written.</summary>
+/// <summary>scales: scale types on tonics, spelled out with their working.</summary>
 internal static class ScalesCommand
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
-
     public static Command Create()
     {
+        var type = new Option<string>("--type") { Description = "One scale type, by its id or a name." };
+        var tonic = new Option<string>("--tonic") { Description = "One tonic, such as Eb; all 21 with up to one sharp or flat if left out." };
+        var preset = new Option<string>("--preset") { Description = $"The house style: {string.Join(", ", HouseStyle.Presets.Select(style => style.Id))}.", DefaultValueFactory = _ => HouseStyle.Classical.Id };
         var json = new Option<bool>("--json") { Description = "As a JSON array, one object a scale." };
-        var command = new Command("scales", "List every scale type on the 21 tonics with up to one sharp or flat.") { json };
-        command.SetAction(parsed => List(parsed.GetValue(json)));
+        var command = new Command("scales", "List scales with their notes, steps and working.") { type, tonic, preset, json };
+        command.SetAction(parsed => Words.Run(() => List(parsed.GetValue(type), parsed.GetValue(tonic), parsed.GetValue(preset)!, parsed.GetValue(json))));
         return command;
     }
 
-    private static int List(bool asJson)
+    private static void List(string? typeName, string? tonicName, string presetName, bool asJson)
     {
-        var tonics = NoteName.All.Where(note => Math.Abs((int)note.Accidental) < 2);
-        var records = ScaleTypes.All.SelectMany(_ => tonics, ScaleSpelling.Spell).Select(ScaleRecord.Of);
+        var style = HouseStyle.Parse(presetName);
+        var types = typeName is null ? ScaleTypes.All : [ScaleNames.Parse(typeName)];
+        NoteName[] tonics = tonicName is null
+            ? [.. NoteName.All.Where(note => Math.Abs((int)note.Accidental) < 2)]
+            : [NoteText.Parse(tonicName)];
+        // A scale asked for by both names that cannot be written is refused in words; of the rest those that can are listed.
+        var records = types.SelectMany(_ => tonics, (type, tonic) => (type, tonic))
+            .Where(pair => (typeName is not null && tonicName is not null) || style.CanSpell(pair.type, pair.tonic))
+            .Select(pair => ScaleRecord.Of(pair.type, pair.tonic, style));
+        using var output = Console.OpenStandardOutput();
         if (asJson)
         {
-            Console.WriteLine(JsonSerializer.Serialize(records, Json));
-            return 0;
+            JsonSerializer.Serialize(output, records.ToArray(), Words.Json);
+            output.WriteByte((byte)'\n');
+            return;
         }
 
+        using var lines = new StreamWriter(output);
         foreach (var record in records)
-            Console.WriteLine($"{record.Tonic} {record.Type}: {string.Join(' ', record.Ascending)}");
-        return 0;
-    }
-
-    /// <summary>A scale as it is written out: plain characters, descending from the top, signature null where there is none.</summary>
-    private sealed record ScaleRecord(
-        string Type,
-        string Tonic,
-        IReadOnlyList<string> Ascending,
-        IReadOnlyList<string> Descending,
-        IReadOnlyList<string> Degrees,
-        IReadOnlyList<int> Steps,
-        IReadOnlyList<int> StepsDescending,
-        int? Signature,
-        IReadOnlyList<string> Names)
-    {
-        public static ScaleRecord Of(Scale scale)
         {
-            var key = new Key(scale.Tonic);
-            return new ScaleRecord(
-                scale.Type.Id,
-                NoteText.Ascii(scale.Tonic),
-                [.. scale.Ascending.Select(NoteText.Ascii)],
-                [.. scale.Notes(Direction.Descending).Select(NoteText.Ascii)],
-                [.. scale.Type.Degrees.Select(degree => degree.Alteration.Ascii() + degree.Number)],
-                scale.MeasuredSteps(Direction.Ascending),
-                scale.MeasuredSteps(Direction.Descending),
-                key.IsTheoretical ? null : key.Signature.Fifths,
-                scale.Type.Names);
+            lines.WriteLine($"{record.Tonic} {record.Type}: {string.Join(' ', record.Ascending)}");
+            if (!record.Descending.SequenceEqual(record.Ascending.Reverse()))
+                lines.WriteLine($"  down: {string.Join(' ', record.Descending)}");
+            if (tonicName is not null && typeName is not null)
+            {
+                foreach (var sentence in record.Working)
+                    lines.WriteLine($"  {sentence}");
+            }
         }
     }
 }

@@ -1,4 +1,4 @@
-using System.Diagnostics;
+using static Gavvet.Cli.Tests.CommandLine;
 
 namespace Gavvet.Cli.Tests;
 
@@ -12,16 +12,6 @@ public sealed class MakeTests : IDisposable
     private readonly string _folder = Directory.CreateTempSubdirectory("gavvet-cli-test-").FullName;
 
     public void Dispose() => Directory.Delete(_folder, recursive: true);
-
-    private (int Code, string Out, string Error) Run(params string[] arguments)
-    {
-        var program = Path.Combine(AppContext.BaseDirectory, "gavvet-cli.dll");
-        using var process = Process.Start(new ProcessStartInfo("dotnet", [program, .. arguments]) { RedirectStandardOutput = true, RedirectStandardError = true })!;
-        var error = process.StandardError.ReadToEndAsync();
-        var text = process.StandardOutput.ReadToEnd();
-        process.WaitForExit();
-        return (process.ExitCode, text, error.Result);
-    }
 
     private string Write(string content)
     {

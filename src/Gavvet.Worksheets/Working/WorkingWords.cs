@@ -27,7 +27,7 @@ public static class WorkingWords
             DerivedFrom derived => Derived(style, derived),
             ChangedDescending changed => changed.Changes.IsEmpty ? "Coming down the spelling changes." : $"Coming down: {string.Join(", ", changed.Changes.Select(change => $"{style.Say(change.Before.Note)} becomes {style.Say(change.After.Note)}"))}.",
             AlteredCounted { Notes.Length: 0 } => "Check: no altered notes.",
-            AlteredCounted counted => $"Check: {CountText.Signs(counted.Notes.Length, counted.Notes[0].Accidental)}, {style.Say(counted.Notes)}{NotAgain(style, counted.Closing)}.",
+            AlteredCounted counted => $"Check: {Counted(counted.Notes)}, {style.Say(counted.Notes)}{NotAgain(style, counted.Closing)}.",
             EachLetterOnce => "Check: each letter once.",
             SeventhLeads leads => $"Check: the 7th, {style.Say(leads.Seventh)}, lies a {style.Word(1, 1)} under {style.Say(leads.Tonic)}.",
             NotesCounted counted => $"Check: {CountText.Word(counted.Count)} different notes.",
@@ -81,7 +81,7 @@ public static class WorkingWords
     private static string Derived(HouseStyle style, DerivedFrom derived)
     {
         var parts = derived.Altered.Select(change => Changed(style, change))
-            .Concat(derived.Struck.IsEmpty ? [] : [$"strike out {InWords(derived.Struck.Select(note => $"{note.Degree}"))}, {style.Say(derived.Struck.Select(note => note.Note))}"])
+            .Concat(derived.Struck.IsEmpty ? [] : [$"strike out the {InWords(derived.Struck.Select(note => CountText.Ordinal(note.Degree.Number)))}, {style.Say(derived.Struck.Select(note => note.Note))}"])
             .Concat(derived.Added.Select(note => $"add {note.Degree}, {style.Say(note.Note)}"));
         return $"From {style.Say(derived.Base.Type, derived.Base.Tonic)}, {style.Say(derived.Base.Ascending)}: {string.Join("; ", parts)}.";
     }
@@ -95,6 +95,10 @@ public static class WorkingWords
             : $"{style.Say(before)} becomes {style.Say(after)}";
         return $"{verb} the {CountText.Ordinal(change.Before.Degree.Number)}, {doubled}";
     }
+
+    private static string Counted(ImmutableArray<NoteName> notes) => notes.All(note => note.Accidental == notes[0].Accidental)
+        ? CountText.Signs(notes.Length, notes[0].Accidental)
+        : $"{CountText.Word(notes.Length)} altered notes";
 
     private static string NotAgain(HouseStyle style, NoteName? closing) =>
         closing is { } tonic ? $"; the {style.Say(tonic)} of the octave is not counted again" : "";

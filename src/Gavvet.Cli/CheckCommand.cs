@@ -1,0 +1,133 @@
+using System.CommandLine;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Judging;
+
+namespace Gavvet.Cli;
+
+/// <summary>check: judges a written scale, or a file of them.</summary>
+internal static class CheckCommand
+{
+    private static readonly JsonSerializerOptions Strict = new(Words.Json) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow };
+
+    public static Command Create()
+    {
+        var type = new Option<string>("--type") { Description = "The scale type asked, by its id or a name." };
+        var tonic = new Option<string>("--tonic") { Description = "The tonic asked; at concert pitch where a part is given." };
+        var direction = new Option<string>("--direction") { Description = "up, down or both; up if left out." };
+        var answer = new Option<string>("--answer") { Description = "The notes written, such as \"D E F# G A B C# D\"; n cancels, an octave number puts a note on a staff, | is a barline." };
+        var signature = new Option<int?>("--signature") { Description = "The key signature written: sharps as a positive number, flats as a negative one." };
+        var signatureNotes = new Option<string>("--signature-notes") { Description = "The signs of the key signature in the order they are written, such as \"F# C#\"." };
+        var part = new Option<string>("--part") { Description = "The part the answer is written for, such as alto-sax." };
+        var preset = new Option<string>("--preset") { Description = "The house style: classical if left out." };
+        var json = new Option<bool>("--json") { Description = "As a JSON object." };
+        var batch = new Option<FileInfo>("--batch") { Description = "A file with a JSON object a line; one verdict a line comes out, in order." };
+        var command = new Command("check", "Judge a written scale.") { type, tonic, direction, answer, signature, signatureNotes, part, preset, json, batch };
+        command.SetAction(parsed => Words.Run(() =>
+        {
+            if (parsed.GetValue(batch) is { } file)
+                JudgeAll(file);
+            else
+                JudgeOne(new Request(parsed.GetValue(type), parsed.GetValue(tonic), parsed.GetValue(direction), parsed.GetValue(answer), parsed.GetValue(signature), parsed.GetValue(signatureNotes), parsed.GetValue(part), parsed.GetValue(preset)), parsed.GetValue(json));
+        }));
+        return command;
+    }
+
+    private static void JudgeOne(Request request, bool asJson)
+    {
+        var result = request.Judge();
+        if (asJson)
+        {
+            Console.WriteLine(JsonSerializer.Serialize(result, Words.Json));
+            return;
+        }
+
+        Console.WriteLine($"{result.Verdict}, {result.Marks} of {result.Of}");
+        foreach (var finding in result.Findings)
+            Console.WriteLine($"  {finding.Code}: {finding.Message}");
+    }
+
+    private static void JudgeAll(FileInfo file)
+    {
+        if (!file.Exists)
+            throw new FormatException($"There is no file {file.FullName}.");
+        using var output = new StreamWriter(Console.OpenStandardOutput());
+        foreach (var line in File.ReadLines(file.FullName))
+            output.WriteLine(JudgeLine(line));
+    }
+
+    // A bad line is answered in words, and the run goes on.
+    private static string JudgeLine(string line)
+    {
+        try
+        {
+            var request = JsonSerializer.Deserialize<Request>(line, Strict) ?? throw new FormatException("The line is empty.");
+            return JsonSerializer.Serialize(request.Judge(), Words.Json);
+        }
+        catch (Exception problem) when (problem is FormatException or UnwritableNoteException or RoutesDisagreeException)
+        {
+            return JsonSerializer.Serialize(new { error = Words.Plain(problem.Message) }, Words.Json);
+        }
+        catch (JsonException)
+        {
+            return JsonSerializer.Serialize(new { error = "The line is not an object with type, tonic, direction, answer and, where wanted, signature, signatureNotes, part, preset." }, Words.Json);
+        }
+    }
+
+    private sealed record Request(string? Type, string? Tonic, string? Direction, string? Answer, int? Signature, string? SignatureNotes, string? Part, string? Preset)
+    {
+        public Result Judge()
+        {
+            var asked = new AskedScale(
+                ScaleNames.Parse(Type ?? throw new FormatException("Say which scale was asked: a type such as harmonic-minor.")),
+                NoteText.Parse(Tonic ?? throw new FormatException("Say on which tonic the scale was asked, such as D#.")),
+                ReadDirection(Direction),
+                HouseStyle.Parse(Preset ?? HouseStyle.Classical.Id))
+            {
+                Part = Part is null ? null : Instrument.Parse(Part),
+            };
+            var answer = new WrittenAnswer(AnswerText.Notes(Answer ?? ""), ReadSignature());
+            return Result.From(asked, ScaleJudge.Judge(asked, answer));
+        }
+
+        private WrittenSignature? ReadSignature()
+        {
+            if (Signature is { } fifths && SignatureNotes is not null)
+                throw new FormatException("Give the signature as a number or as its signs, not both.");
+            if (Signature is { } number)
+            {
+                return Math.Abs(number) <= KeySignature.Most
+                    ? WrittenSignature.Of(new KeySignature(number).Notes)
+                    : throw new FormatException($"A key signature has at most seven sharps or flats; {number} is beyond. Write a number from -7 to 7.");
+            }
+
+            return SignatureNotes is null ? null : AnswerText.Signature(SignatureNotes);
+        }
+
+        private static Direction ReadDirection(string? word) => word switch
+        {
+            null or "up" => Theory.Direction.Ascending,
+            "down" => Theory.Direction.Descending,
+            "both" => Theory.Direction.Both,
+            _ => throw new FormatException($"“{word}” is not a direction. Write up, down or both."),
+        };
+    }
+
+    private sealed record Result(string Verdict, int Marks, int Of, IReadOnlyList<FindingRecord> Findings)
+    {
+        public static Result From(AskedScale asked, Judgement judgement) => new(
+            FileWords.Of(judgement.Verdict),
+            judgement.Marks,
+            judgement.Of,
+            [.. judgement.Findings.Select(finding => new FindingRecord(
+                FileWords.Of(finding.Code),
+                finding.Position,
+                finding.Expected.Ascii,
+                finding.Found.Ascii,
+                Words.Plain(FindingWords.Sentence(asked.Style, asked, finding))))]);
+    }
+
+    private sealed record FindingRecord(string Code, int Position, string Expected, string Found, string Message);
+}

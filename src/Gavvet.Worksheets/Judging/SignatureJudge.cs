@@ -1,0 +1,49 @@
+using Gavvet.Theory;
+
+namespace Gavvet.Worksheets.Judging;
+
+/// <summary>Judges a key signature by itself.</summary>
+internal static class SignatureJudge
+{
+    /// <summary>The signature of a scale under a house style, or null where it writes accidentals only.</summary>
+    public static KeySignature? Expected(AskedScale asked, NoteName tonic) => asked.Style.SignatureOf(asked.Type, tonic);
+
+    /// <summary>What is wrong with a signature, or null.</summary>
+    public static Finding? Judge(AskedScale asked, NoteName tonic, WrittenSignature? written)
+    {
+        if (Expected(asked, tonic) is not { } expected || (written is null && !asked.SignatureAsked))
+            return null;
+        var should = new Thing.Signature(expected.Notes);
+        if (written is null)
+            return new Finding(FindingCode.SignatureWrong, 0, should, Thing.None, "it is missing");
+        var found = new Thing.Signature(written.Notes);
+        if (written.Is(expected.Fifths))
+            return Misplaced(expected, written) ? new Finding(FindingCode.SignatureWrong, 0, should, found, "a sign stands in the wrong place") : null;
+        var major = new Key(tonic);
+        if (asked.Type.Id != ScaleTypes.Major.Id && written.Is(major.Fifths))
+        {
+            var code = asked.Type.Family == ScaleFamily.MajorAndMinor ? FindingCode.ParallelForRelative : FindingCode.ModeSignatureOfTonicMajor;
+            return new Finding(code, 0, new Thing.ScaleOn(asked.Type, tonic), new Thing.ScaleOn(ScaleTypes.Major, tonic), "signature");
+        }
+
+        return new Finding(FindingCode.SignatureWrong, 0, should, found, What(asked, tonic, expected, written));
+    }
+
+    private static bool Misplaced(KeySignature expected, WrittenSignature written) =>
+        written.Clef is { } clef && !clef.SignaturePositions(expected).SequenceEqual(written.Positions);
+
+    private static string What(AskedScale asked, NoteName tonic, KeySignature expected, WrittenSignature written)
+    {
+        var notes = written.Notes;
+        var seventh = asked.Style.Spell(asked.Type, tonic).Ascending[^2];
+        if (asked.Type.HasMinorThird && seventh.Accidental != expected.On(seventh.Letter) && notes.Contains(seventh))
+            return "the raised 7th does not belong in it";
+        if (expected.Count > 0 && written.Is(-expected.Fifths))
+            return expected.Kind == Accidental.Sharp ? "flats for sharps" : "sharps for flats";
+        if (notes.Length == expected.Count && notes.ToHashSet().SetEquals(expected.Notes))
+            return "the signs are in the wrong order";
+        return notes.Length != expected.Count
+            ? $"it should have {expected}"
+            : "a sign is on the wrong letter";
+    }
+}

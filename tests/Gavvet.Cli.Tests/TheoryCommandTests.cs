@@ -1,0 +1,114 @@
+using System.Text.Json;
+using static Gavvet.Cli.Tests.CommandLine;
+
+namespace Gavvet.Cli.Tests;
+
+/// <summary>scales, key and check.</summary>
+public class TheoryCommandTests
+{
+    [Fact]
+    public void A_scale_is_written_out_as_JSON_in_plain_characters()
+    {
+        var (code, text, _) = Run("scales", "--type", "melodic minor", "--tonic", "D♯", "--json");
+        Assert.Equal(0, code);
+        Assert.DoesNotContain(text, character => character > 126);
+        var scale = Assert.Single(JsonDocument.Parse(text).RootElement.EnumerateArray());
+        Assert.Equal(
+            ["type", "tonic", "ascending", "descending", "degrees", "degreesDescending", "steps", "stepsDescending", "signature", "names", "working"],
+            scale.EnumerateObject().Select(property => property.Name));
+        Assert.Equal("melodic-minor", scale.GetProperty("type").GetString());
+        Assert.Equal("D# E# F# G# A# B# C## D#", List(scale, "ascending"));
+        Assert.Equal("D# C# B A# G# F# E# D#", List(scale, "descending"));
+        Assert.Equal("1 2 b3 4 5 6 7", List(scale, "degrees"));
+        Assert.Equal("1 b7 b6 5 4 b3 2", List(scale, "degreesDescending"));
+        Assert.Equal("2 1 2 2 2 2 1", List(scale, "steps"));
+        Assert.Equal("2 2 1 2 2 1 2", List(scale, "stepsDescending"));
+        Assert.Equal(6, scale.GetProperty("signature").GetInt32());
+        Assert.Contains("C# is already sharp, so C##", List(scale, "working"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_preset_changes_what_is_written()
+    {
+        Assert.Contains("\"descending\":[\"B\",\"A#\"", Run("scales", "--type", "melodic-minor", "--tonic", "B", "--preset", "jazz", "--json").Out, StringComparison.Ordinal);
+        Assert.Contains("From B major", Run("scales", "--type", "dorian", "--tonic", "B", "--preset", "jazz").Out, StringComparison.Ordinal);
+        Assert.Contains("lies a semitone under", Run("scales", "--type", "major", "--tonic", "B", "--preset", "tone-semitone").Out, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_key_is_told_with_its_relations()
+    {
+        var key = JsonDocument.Parse(Run("key", "D#m", "--json").Out).RootElement;
+        Assert.Equal("D# minor", key.GetProperty("key").GetString());
+        Assert.Equal(6, key.GetProperty("signature").GetInt32());
+        Assert.Equal("F# major", key.GetProperty("relative").GetString());
+        Assert.Equal("D minor", List(key, "sameLetterTwins"));
+        Assert.Equal("Eb minor", key.GetProperty("enharmonicTwin").GetString());
+        Assert.Equal(7, key.GetProperty("degrees").GetArrayLength());
+        Assert.Contains("in practice Ab major", Run("key", "G#", "major").Out, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void An_answer_is_judged()
+    {
+        var (code, text, _) = Run("check", "--type", "harmonic-minor", "--tonic", "D#", "--answer", "D# E# F# G# A# B D D#", "--json");
+        Assert.Equal(0, code);
+        Assert.Equal(
+            """{"verdict":"misspelled","marks":7,"of":8,"findings":[{"code":"enharmonic-name","position":7,"expected":"C##","found":"D","message":"Note 7: D sounds right but is written C## here."}]}""",
+            text.Trim());
+        Assert.Contains("correct, 9 of 9", Run("check", "--type", "major", "--tonic", "Bb", "--direction", "down", "--answer", "B A G F E D C B", "--signature", "-2").Out, StringComparison.Ordinal);
+        Assert.Contains("concert-for-written", Run("check", "--type", "major", "--tonic", "Eb", "--part", "alto-sax", "--answer", "Eb F G Ab Bb C D Eb").Out, StringComparison.Ordinal);
+        Assert.Contains("wrong order", Run("check", "--type", "major", "--tonic", "D", "--signature-notes", "C# F#", "--answer", "D E F G A B C D").Out, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_file_of_answers_is_judged_line_by_line_and_goes_on_after_a_bad_one()
+    {
+        var file = Path.GetTempFileName();
+        try
+        {
+            File.WriteAllText(file, """
+                {"type":"major","tonic":"C","direction":"up","answer":"C D E F G A B C"}
+                not JSON
+                {"type":"gypsy","tonic":"C","direction":"up","answer":"C"}
+                {"type":"major","tonic":"C","direction":"up","answer":"C","colour":"red"}
+                {"type":"major","tonic":"F","direction":"both","answer":"F G A B C D E F E D C B A G F","signature":-1,"preset":"jazz"}
+                """);
+            var (code, text, _) = Run("check", "--batch", file);
+            Assert.Equal(0, code);
+            var lines = text.Split('\n', StringSplitOptions.RemoveEmptyEntries);
+            Assert.Equal(5, lines.Length);
+            Assert.Contains("\"verdict\":\"correct\"", lines[0], StringComparison.Ordinal);
+            Assert.All(lines[1..4], line => Assert.StartsWith("{\"error\":", line, StringComparison.Ordinal));
+            Assert.Contains("may mean", lines[2], StringComparison.Ordinal);
+            Assert.Contains("\"marks\":16,\"of\":16", lines[4], StringComparison.Ordinal);
+        }
+        finally
+        {
+            File.Delete(file);
+        }
+    }
+
+    [Theory]
+    [InlineData("Did you mean dorian?", "scales", "--type", "dorain")]
+    [InlineData("is not a note name", "scales", "--tonic", "H")]
+    [InlineData("sounds the same and can be written", "scales", "--type", "altered", "--tonic", "Fb")]
+    [InlineData("Did you mean classical?", "scales", "--preset", "classicist")]
+    [InlineData("is not a key", "key", "nothing")]
+    [InlineData("Say which scale was asked", "check", "--answer", "C")]
+    [InlineData("The answer is empty", "check", "--type", "major", "--tonic", "C")]
+    [InlineData("is not a direction", "check", "--type", "major", "--tonic", "C", "--direction", "sideways", "--answer", "C")]
+    [InlineData("at most seven", "check", "--type", "major", "--tonic", "C", "--signature", "9", "--answer", "C")]
+    [InlineData("Did you mean alto-sax?", "check", "--type", "major", "--tonic", "C", "--part", "alto-sacks", "--answer", "C")]
+    [InlineData("There is no file", "check", "--batch", "/nowhere.jsonl")]
+    public void Bad_input_is_answered_with_what_would_be_right_and_exit_code_2(string words, params string[] arguments)
+    {
+        var (code, _, error) = Run(arguments);
+        Assert.Equal(2, code);
+        Assert.Contains(words, error, StringComparison.Ordinal);
+        Assert.DoesNotContain("   at ", error, StringComparison.Ordinal);
+    }
+
+    private static string List(JsonElement element, string name) =>
+        string.Join(' ', element.GetProperty(name).EnumerateArray().Select(item => item.ToString()));
+}

@@ -1,10 +1,10 @@
 // Our half of each measured pair; the other half and the ratios are in measure.mjs. Prints JSON.
 using System.Diagnostics;
 using System.Text.Json;
+using Gavvet.Bench;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
-using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Files;
 
@@ -18,7 +18,13 @@ const string Recipe = """
 switch (args)
 {
     case ["scales", var seconds]:
-        Print(new { scalesPerSecond = ScalesPerSecond(double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture)) });
+        Print(new { scalesPerSecond = TheoryLoad.PerSecond(TheoryLoad.Records, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture)) });
+        return 0;
+    case ["judge", var seconds]:
+        Print(new { microseconds = 1_000_000 / TheoryLoad.PerSecond(TheoryLoad.Judgements, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture)) });
+        return 0;
+    case ["memory"]:
+        BenchmarkDotNet.Running.BenchmarkRunner.Run<TheoryBenchmarks>();
         return 0;
     case ["pages", var folder]:
         var eight = EightPages();
@@ -32,32 +38,8 @@ switch (args)
         Print(new { pages = pages.Length, milliseconds = times });
         return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | pages FOLDER | pdf PAGES RUNS");
+        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | pages FOLDER | pdf PAGES RUNS");
         return 2;
-}
-
-// Both routes and their comparison, as for every printed answer; nothing is kept from one scale to the next.
-static double ScalesPerSecond(double seconds)
-{
-    var spelled = 0L;
-    foreach (var measured in new[] { false, true })
-    {
-        spelled = 0;
-        var clock = Stopwatch.StartNew();
-        while (clock.Elapsed.TotalSeconds < seconds)
-        {
-            foreach (var key in Key.Majors)
-            {
-                if (ScaleSpelling.Spell(ScaleTypes.Major, key.Tonic).Ascending.Length == 8)
-                    spelled++;
-            }
-        }
-
-        if (measured)
-            return spelled / clock.Elapsed.TotalSeconds;
-    }
-
-    return spelled;
 }
 
 static Page[] EightPages()

@@ -68,6 +68,18 @@ public class ScaleNameTests
     }
 
     [Theory]
+    [InlineData("1 2 b3 #4 5", "1-2-b3-#4-5")]
+    [InlineData("1-b2-3-4-5-b6-7", "1-b2-3-4-5-b6-7")]
+    [InlineData("2 1 3 1 2 2 1", "1-2-b3-#4-5-6-7")]
+    public void A_formula_is_a_scale_without_a_name(string formula, string id)
+    {
+        var type = ScaleNames.Parse(formula);
+        Assert.Equal(id, type.Id);
+        Assert.Equal(ScaleFamily.Own, type.Family);
+        Assert.Equal(8 - (type.Degrees.Length == 5 ? 2 : 0), ScaleSpelling.Spell(type, NoteText.Parse("D")).Ascending.Length);
+    }
+
+    [Theory]
     [InlineData("2 3 5", "begins with degree 1")]
     [InlineData("1 3 2", "does not lie above")]
     [InlineData("1 2", "from 3 to 12 degrees")]
@@ -91,4 +103,55 @@ public class ScaleNameTests
     [InlineData("Dorian")]
     public void A_scale_of_ones_own_needs_a_free_name(string name) =>
         Assert.Throws<FormatException>(() => OwnScale.OfDegrees(name, "1 2 3 5 6"));
+}
+
+/// <summary>One box for names, tonics, formulas and notes.</summary>
+public class ScaleSearchTests
+{
+    [Theory]
+    [InlineData("ab mix", "Ab mixolydian")]
+    [InlineData("b dorian", "B dorian")]
+    [InlineData("e flat dorian", "Eb dorian")]
+    [InlineData("hijaz", "- phrygian-dominant")]
+    [InlineData("1 b2 3 4 5 b6 7", "- double-harmonic-major")]
+    [InlineData("2 1 3 1 2 1 2", "- dorian-sharp-4")]
+    [InlineData("1 2 b3 4 5 b6 b7", "- natural-minor")]
+    [InlineData("C D E F# G# Bb", "C whole-tone")]
+    [InlineData("c e g b", "C dominant-pentatonic", false)]
+    [InlineData("C Eb F Gb G Bb", "C minor-blues")]
+    public void The_best_match_comes_first(string text, string match, bool first = true)
+    {
+        var found = ScaleSearch.Find(text, HouseStyle.Classical).Select(Say).ToArray();
+        Assert.NotEmpty(found);
+        Assert.Equal(first, found[0] == match);
+    }
+
+    [Fact]
+    public void An_ambiguous_name_lists_its_candidates() =>
+        Assert.Equal(3, ScaleSearch.Find("gypsy", HouseStyle.Classical).Count(match => match.Type.SharedNames.Concat(match.Type.DatedNames).Any(name => name.Contains("gypsy", StringComparison.Ordinal))));
+
+    [Fact]
+    public void Notes_find_all_scales_that_hold_them()
+    {
+        var found = ScaleSearch.Find("F# C# G# D#", HouseStyle.Classical);
+        Assert.Contains(found, match => Say(match) == "E major");
+        Assert.Contains(found, match => Say(match) == "C# natural-minor");
+        Assert.All(found, match => Assert.Empty("F# C# G# D#".Split(' ').Select(NoteText.Parse).Except(HouseStyle.Classical.Spell(match.Type, match.Tonic!.Value).Ascending)));
+    }
+
+    [Fact]
+    public void A_formula_is_found_on_another_degree_too() =>
+        Assert.Contains(ScaleSearch.Find("2 2 1 2 2 2 1", HouseStyle.Classical), match => match.Type.Id == "dorian" && match.Why == "the formula begins on its degree ♭7");
+
+    [Fact]
+    public void Notes_are_read_in_the_names_of_the_house_style() =>
+        Assert.Equal("Bb dorian", Say(ScaleSearch.Find("b dorian", HouseStyle.Classical with { NoteNames = NameSystem.German })[0]));
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("zzz")]
+    [InlineData("9 9 9")]
+    public void What_fits_nothing_finds_nothing(string text) => Assert.Empty(ScaleSearch.Find(text, HouseStyle.Classical));
+
+    private static string Say(ScaleMatch match) => $"{(match.Tonic is { } tonic ? NoteText.Ascii(tonic) : "-")} {match.Type.Id}";
 }

@@ -3,12 +3,14 @@ namespace Gavvet.Engraving.Drawing;
 /// <summary>Finds ink that touches ink it should not.</summary>
 public static class Overlaps
 {
-    // The pairs that may touch: notes, clefs, signs and barlines stand on staff lines; ledgers go through heads.
+    // The pairs that may touch: notes, clefs, signs and barlines stand on staff lines; ledgers go through heads;
+    // black piano keys lie between white ones and dots on either.
     private static readonly HashSet<(Role, Role)> Allowed =
     [
         (Role.StaffLine, Role.Notehead), (Role.StaffLine, Role.Accidental), (Role.StaffLine, Role.Clef),
         (Role.StaffLine, Role.Barline), (Role.StaffLine, Role.Slur), (Role.Ledger, Role.Notehead),
-        (Role.Ledger, Role.Ledger),
+        (Role.Ledger, Role.Ledger), (Role.WhiteKey, Role.WhiteKey), (Role.WhiteKey, Role.BlackKey), (Role.WhiteKey, Role.KeyDot),
+        (Role.BlackKey, Role.KeyDot),
     ];
 
     /// <summary>The pairs of primitives on a page that overlap and may not.</summary>

@@ -9,6 +9,9 @@ public enum Ink
     Given,
     Answer,
     Example,
+
+    /// <summary>White, on a black piano key.</summary>
+    Paper,
 }
 
 /// <summary>What a primitive is, for the check that nothing overlaps that should not.</summary>
@@ -23,6 +26,9 @@ public enum Role
     Slur,
     Text,
     Rule,
+    WhiteKey,
+    BlackKey,
+    KeyDot,
 }
 
 /// <summary>A box in micrometers, y downward.</summary>
@@ -54,6 +60,14 @@ public sealed record LinePrimitive(Role Role, Ink Ink, int X1, int Y1, int X2, i
         : new(X1 - (Thickness / 2), Math.Min(Y1, Y2), X1 + (Thickness / 2), Math.Max(Y1, Y2));
 
     public override Primitive Moved(int dx, int dy) => this with { X1 = X1 + dx, Y1 = Y1 + dy, X2 = X2 + dx, Y2 = Y2 + dy };
+}
+
+/// <summary>A rectangle, filled or outlined, its corners rounded by a radius; with a radius of half its side it is a disc. A thickness of 0 means filled.</summary>
+public sealed record RectanglePrimitive(Role Role, Ink Ink, Box Box, int Radius, int Thickness) : Primitive(Role, Ink)
+{
+    public override Box InkBox => Box;
+
+    public override Primitive Moved(int dx, int dy) => this with { Box = Box.Moved(dx, dy) };
 }
 
 /// <summary>A sign of the music font, its origin at x, y, for a staff of this space.</summary>

@@ -26,6 +26,7 @@ public static class FigureSetter
         {
             StaffFigure staff => new StaffSetter(staff, marks, metrics, width).Set(),
             LetterLineFigure letters => LetterLineSetter.Set(letters, marks, metrics, width),
+            KeyboardFigure keyboard => KeyboardSetter.Set(keyboard, marks, metrics, width),
             AnswerLinesFigure lines => AnswerLineSetter.Set(lines, marks, metrics, width),
             _ => throw new ArgumentException($"No drawing for {figure.GetType().Name}."),
         };

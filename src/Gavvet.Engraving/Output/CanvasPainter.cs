@@ -31,6 +31,11 @@ internal static class CanvasPainter
                     using (var run = Run(text.Text.Glyphs.AsSpan(), [.. text.Text.Offsets.Select(x => new SKPoint(x, 0))], font))
                         canvas.DrawText(run, text.X, text.Y, paint);
                     break;
+                case RectanglePrimitive { Box: var box } rectangle:
+                    paint.Style = rectangle.Thickness == 0 ? SKPaintStyle.Fill : SKPaintStyle.Stroke;
+                    paint.StrokeWidth = rectangle.Thickness;
+                    canvas.DrawRoundRect(box.Left, box.Top, box.Width, box.Height, rectangle.Radius, rectangle.Radius, paint);
+                    break;
                 case SlurPrimitive slur:
                     using (var path = Path(slur))
                         canvas.DrawPath(path, paint);

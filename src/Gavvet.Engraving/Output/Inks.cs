@@ -10,6 +10,7 @@ internal static class Inks
     {
         Ink.Answer => "#8c1d2f",
         Ink.Example => "#5f5f5f",
+        Ink.Paper => "#ffffff",
         _ => "#000000",
     };
 

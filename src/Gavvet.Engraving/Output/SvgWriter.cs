@@ -76,6 +76,7 @@ public static class SvgWriter
         {
             GlyphPrimitive glyph => svg.Append(CultureInfo.InvariantCulture, $"<use href=\"#{id}-{glyph.Glyph.Name}\" transform=\"translate({glyph.X} {glyph.Y}) scale({glyph.Space / 1000.0})\" fill=\"{color}\"/>"),
             TextPrimitive text => svg.Append(CultureInfo.InvariantCulture, $"<text x=\"{text.X}\" y=\"{text.Y}\" font-family=\"'{FontFiles.TextFamily}'\" font-size=\"{text.Text.Size}\"{Cut(text.Text.Style)} fill=\"{color}\" xml:space=\"preserve\">{WebUtility.HtmlEncode(text.Text.Text)}</text>"),
+            RectanglePrimitive { Box: var box } rectangle => svg.Append(CultureInfo.InvariantCulture, $"<rect x=\"{box.Left}\" y=\"{box.Top}\" width=\"{box.Width}\" height=\"{box.Height}\" rx=\"{rectangle.Radius}\" {(rectangle.Thickness == 0 ? $"fill=\"{color}\"" : $"fill=\"none\" stroke=\"{color}\" stroke-width=\"{rectangle.Thickness}\"")}/>"),
             SlurPrimitive slur => Slur(svg, slur, color),
             _ => throw new ArgumentException($"No SVG for {primitive.GetType().Name}."),
         };

@@ -44,13 +44,21 @@ public readonly record struct Degree
     /// <summary>Reads 5, b3, ♭3, #4 or bb7.</summary>
     /// <param name="text">The degree.</param>
     /// <exception cref="FormatException">It is no degree.</exception>
-    public static Degree Parse(string text)
+    public static Degree Parse(string text) => TryParse(text, out var degree)
+        ? degree
+        : throw new FormatException($"“{text}” is not a scale degree. Write a number from 1 to 7 with its sign before it, such as b3 or #4.");
+
+    /// <summary>Reads a degree if it is one.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <param name="degree">The degree read, or the tonic.</param>
+    public static bool TryParse(string? text, out Degree degree)
     {
-        ArgumentNullException.ThrowIfNull(text);
+        degree = default;
         // A letter before the sign lets the one reader of accidentals serve here too.
-        return text.Length > 0 && text[^1] is >= '1' and <= '7' && NoteText.TryParse("C" + text[..^1], out var signed)
-            ? new Degree(text[^1] - '0', signed.Accidental)
-            : throw new FormatException($"“{text}” is not a scale degree. Write a number from 1 to 7 with its sign before it, such as b3 or #4.");
+        if (text is not { Length: > 0 } || text[^1] is < '1' or > '7' || !NoteText.TryParse("C" + text[..^1], out var signed))
+            return false;
+        degree = new Degree(text[^1] - '0', signed.Accidental);
+        return true;
     }
 
     /// <summary>The degree in plain characters: b3, #4, 5.</summary>

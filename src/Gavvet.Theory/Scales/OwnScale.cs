@@ -33,6 +33,25 @@ public static class OwnScale
         return new ScaleType("own:" + Named(name), ScaleFamily.Own, form, form, [Named(name)]);
     }
 
+    /// <summary>A scale that has no name but its formula: degrees, or seven steps.</summary>
+    /// <param name="formula">Such as "1 b2 3 4 5 b6 7" or "1-b2-3-4-5-b6-7" or "2 1 3 1 2 1 2".</param>
+    /// <returns>The scale, or null when the text is no formula.</returns>
+    public static ScaleType? OfFormula(string? formula)
+    {
+        var words = Words(ScaleNames.Plain(formula));
+        if (words.Length < Fewest || !words.All(word => Degree.TryParse(word, out _)))
+            return null;
+        try
+        {
+            var form = IsSteps(words) ? FormOfSteps(string.Join(' ', words)) : Form(string.Join(' ', words));
+            return new ScaleType(string.Join('-', form.Degrees.Select(degree => degree.Ascii)), ScaleFamily.Own, form, form, [string.Join(' ', form.Degrees.Select(degree => degree.Ascii))]);
+        }
+        catch (FormatException)
+        {
+            return null;
+        }
+    }
+
     /// <summary>Reads degrees, in any of the spaces, commas and signs teachers type.</summary>
     /// <param name="text">What was typed.</param>
     /// <exception cref="FormatException">They are no scale; the message says what would be right.</exception>
@@ -82,6 +101,9 @@ public static class OwnScale
 
         return new ScaleForm(degrees.MoveToImmutable(), steps, ScaleForm.EachLetterOnce);
     }
+
+    // Seven plain numbers that make an octave are steps; 1 2 3 4 5 6 7 makes 28.
+    private static bool IsSteps(string[] words) => words.Length == Letters.Count && words.All(word => word.Length == 1) && words.Sum(word => word[0] - '0') == 12;
 
     private static string Named(string name)
     {

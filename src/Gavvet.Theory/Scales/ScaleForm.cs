@@ -29,6 +29,14 @@ public sealed record ScaleForm(ImmutableArray<Degree> Degrees, ImmutableArray<in
         }
     }
 
+    /// <summary>The piano keys as seen from one of the degrees.</summary>
+    /// <param name="degree">The degree that becomes bit 0.</param>
+    internal int Turned(Degree degree)
+    {
+        var up = ((degree.Semitones % 12) + 12) % 12;
+        return ((PitchClassBits >> up) | (PitchClassBits << (12 - up))) & 0xFFF;
+    }
+
     /// <summary>The form written as degrees and steps, in plain characters.</summary>
     /// <param name="degrees">Such as "1 2 b3 4 5 b6 7".</param>
     /// <param name="steps">Such as "2 1 2 2 1 3 1".</param>

@@ -30,14 +30,20 @@ public static class ScaleNames
             : [.. Known.Where(known => Begins(known.Name.Split(' '), words)).OrderBy(known => !known.Name.StartsWith(words[0], StringComparison.Ordinal)).Select(known => known.Type).Distinct()];
     }
 
-    /// <summary>The scale type a name means.</summary>
-    /// <param name="name">An id, a name or a synonym.</param>
+    /// <summary>The scale type a name or formula means, or null when it means none or more than one.</summary>
+    /// <param name="name">An id, a name, a synonym, or a formula.</param>
+    public static ScaleType? Only(string? name) => Find(name ?? "") is [var only] ? only : OwnScale.OfFormula(name);
+
+    /// <summary>The scale type a name or formula means.</summary>
+    /// <param name="name">An id, a name, a synonym, or a formula such as "1 b2 3 4 5 b6 7".</param>
     /// <exception cref="FormatException">It means none, or more than one; the message offers what it may mean.</exception>
     public static ScaleType Parse(string name)
     {
         var found = Find(name);
         if (found is [var only])
             return only;
+        if (found.IsEmpty && OwnScale.OfFormula(name) is { } own)
+            return own;
         throw new FormatException(found.IsEmpty
             ? $"“{name}” is not a scale here. Did you mean {Nearest(name).Id}?"
             : $"“{name}” may mean {string.Join(" or ", found.Select(type => $"{type.Name} ({type.Id})"))}. Say which.");

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Numerics;
 
 namespace Gavvet.Theory;
 
@@ -14,7 +13,7 @@ public static class ScaleProperties
     {
         ArgumentNullException.ThrowIfNull(type);
         var bits = type.Up.PitchClassBits;
-        return Enumerable.Range(1, Octave).First(semitones => Rotated(bits, semitones) == bits);
+        return Enumerable.Range(1, Octave).First(semitones => (((bits >> semitones) | (bits << (Octave - semitones))) & 0xFFF) == bits);
     }
 
     /// <summary>Whether the steps read the same up and down.</summary>
@@ -39,9 +38,8 @@ public static class ScaleProperties
     public static ImmutableArray<Rotation> Rotations(this ScaleType type)
     {
         ArgumentNullException.ThrowIfNull(type);
-        var bits = type.Up.PitchClassBits;
         return [.. type.Degrees.Select((degree, index) => new Rotation(
-            index + 1, degree, [.. Sounding(Rotated(bits, degree.Semitones)).OrderBy(other => !ReferenceEquals(other, type))]))];
+            index + 1, degree, [.. Sounding(type.Up.Turned(degree)).OrderBy(other => !ReferenceEquals(other, type))]))];
     }
 
     /// <summary>The catalogue's scale types that have just these piano keys.</summary>
@@ -63,17 +61,6 @@ public static class ScaleProperties
             .ThenByDescending(note => note.Fifths)
             .First())];
     }
-
-    /// <summary>The bits as seen from a note so many semitones up.</summary>
-    private static int Rotated(int bits, int semitones)
-    {
-        var up = ((semitones % Octave) + Octave) % Octave;
-        return ((bits >> up) | (bits << (Octave - up))) & ((1 << Octave) - 1);
-    }
-
-    /// <summary>How many different piano keys a scale has.</summary>
-    /// <param name="bits">The piano keys as bits.</param>
-    public static int Count(int bits) => BitOperations.PopCount((uint)bits);
 }
 
 /// <summary>A rotation of a scale.</summary>

@@ -1,3 +1,4 @@
+using Gavvet.Web.Pages.Atlas;
 using Gavvet.Web.Pages.Workbench;
 using Microsoft.AspNetCore.Diagnostics;
 
@@ -22,6 +23,7 @@ internal static class Pipeline
         application.MapStaticAssets();
         application.MapRazorPages().WithStaticAssets();
         SheetPapers.Map(application);
+        Handout.Map(application);
     }
 
     // Set as the answer starts, so that an error page carries them too.

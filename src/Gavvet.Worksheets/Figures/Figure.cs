@@ -31,6 +31,12 @@ public sealed record StaffFigure(
 /// <param name="Given">The marks the student is given.</param>
 public sealed record LetterLineFigure(int Columns, bool Gaps, ImmutableArray<Mark> Given) : Figure(Given);
 
+/// <summary>A piano keyboard.</summary>
+/// <param name="Lowest">The white key it begins with, as a natural pitch.</param>
+/// <param name="WhiteKeys">How many white keys it has.</param>
+/// <param name="Given">The marks the student is given.</param>
+public sealed record KeyboardFigure(Pitch Lowest, int WhiteKeys, ImmutableArray<Mark> Given) : Figure(Given);
+
 /// <summary>Lines to write words on.</summary>
 /// <param name="Lines">The lines, left to right.</param>
 public sealed record AnswerLinesFigure(ImmutableArray<AnswerLine> Lines) : Figure([]);

@@ -17,6 +17,7 @@ public static class FigureText
         {
             StaffFigure staff => OfStaff(staff, marks),
             LetterLineFigure line => OfLetters(line, marks),
+            KeyboardFigure keyboard => OfKeyboard(keyboard, marks),
             AnswerLinesFigure lines => OfLines(lines, marks),
             _ => throw new ArgumentException($"No words for {figure.GetType().Name}."),
         };
@@ -47,6 +48,13 @@ public static class FigureText
         yield return $"{line.Columns} letters: {string.Join(", ", letters)}";
         foreach (var words in Under([.. marks.Where(mark => mark is not LabelMark)]))
             yield return words;
+    }
+
+    private static IEnumerable<string> OfKeyboard(KeyboardFigure keyboard, ImmutableArray<Mark> marks)
+    {
+        yield return $"Keyboard of {keyboard.WhiteKeys} white keys from {NoteText.Spoken(keyboard.Lowest.Name)}";
+        var keys = marks.OfType<KeyMark>().OrderBy(key => key.Semitones).Select(key => Spoken(key.Name)).ToArray();
+        yield return keys.Length == 0 ? "no key is marked" : $"marked: {string.Join(", ", keys)}";
     }
 
     private static IEnumerable<string> OfLines(AnswerLinesFigure lines, ImmutableArray<Mark> marks)

@@ -34,6 +34,11 @@ public sealed record SlurMark(int Column) : Mark;
 /// <param name="Accidental">The accidental.</param>
 public sealed record SignMark(int Column, Accidental Accidental) : Mark;
 
+/// <summary>A piano key that belongs to the answer, with its note's name.</summary>
+/// <param name="Semitones">The key, in semitones above C0.</param>
+/// <param name="Name">The name written at it.</param>
+public sealed record KeyMark(int Semitones, string Name) : Mark;
+
 /// <summary>Words on a line.</summary>
 /// <param name="Line">Which line, from 0.</param>
 /// <param name="Text">The words.</param>

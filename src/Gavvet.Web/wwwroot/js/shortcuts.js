@@ -12,9 +12,19 @@ const typing = (target) => target.matches("input:not([type=checkbox]):not([type=
 
 const nextSection = () => {
   const cards = [...document.querySelectorAll(".card-line")];
+  if (cards.length === 0) return;
   const next = cards[(cards.findIndex((card) => card.open) + 1) % cards.length];
   for (const card of cards) card.open = card === next;
   next.querySelector("summary").focus();
+};
+
+// A field is gone to, anything else is pressed.
+const press = (target, event) => {
+  if (!target) return;
+  if (!typing(target)) return target.click();
+  event.preventDefault();
+  target.focus();
+  target.select();
 };
 
 document.addEventListener("keydown", (event) => {
@@ -24,7 +34,7 @@ document.addEventListener("keydown", (event) => {
     const id = key === "z" ? (event.shiftKey ? "redo" : "undo") : key === "y" ? "redo" : null;
     if (id) {
       event.preventDefault();
-      document.getElementById(id).click();
+      document.getElementById(id)?.click();
     }
     return;
   }
@@ -38,5 +48,5 @@ document.addEventListener("keydown", (event) => {
   if (!single.checked) return;
   if (key === "?") help.showModal();
   else if (key === "n") nextSection();
-  else document.querySelector(`[data-key="${CSS.escape(key)}"]`)?.click();
+  else press(document.querySelector(`[data-key="${CSS.escape(key)}"]`), event);
 });

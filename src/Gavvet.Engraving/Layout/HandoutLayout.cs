@@ -1,0 +1,130 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Reference;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Engraving.Layout;
+
+/// <summary>A scale on one page to hand out: staff, keyboard, formula, degrees and working.</summary>
+public static class HandoutLayout
+{
+    private const int ColumnGap = 3_000;
+
+    /// <summary>The page; a second only where the working is long.</summary>
+    public static ImmutableArray<Page> LayOut(AtlasEntry entry, Paper paper)
+    {
+        var metrics = new PageMetrics(new PageSetup(paper, 7));
+        return Pagination.Fill([.. Blocks(entry, metrics)], metrics, new HandoutFurniture(entry, metrics));
+    }
+
+    private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics)
+    {
+        yield return Figure(entry.Staff, metrics, metrics.ContentWidth);
+        yield return Figure(entry.Keyboard, metrics, metrics.ContentWidth * 3 / 4);
+        yield return Heading("Formula", metrics);
+        yield return Figure(entry.Formula(false), metrics, metrics.ContentWidth);
+        if (entry.Scale.Type.IsTwoWay)
+            yield return Figure(entry.Formula(true), metrics, metrics.ContentWidth);
+        yield return Heading("Degrees", metrics);
+        yield return Table(Rows(entry), metrics);
+        yield return Heading("Working", metrics);
+        foreach (var sentence in entry.Working)
+            yield return Sentence(sentence, metrics);
+        foreach (var sentence in entry.Pattern)
+            yield return Sentence(sentence, metrics);
+    }
+
+    private static IEnumerable<string[]> Rows(AtlasEntry entry)
+    {
+        yield return ["Degree", "Note", "Name", "From the tonic up", "From the upper tonic down"];
+        foreach (var degree in entry.Degrees(false))
+            yield return [$"{degree.Degree}", entry.Style.Say(degree.Note), degree.Technical ?? degree.Numeral, degree.FromTonic.Name, degree.FromUpperTonic.Name];
+    }
+
+    private static Block Figure(Figure figure, PageMetrics metrics, int width)
+    {
+        var set = FigureSetter.Set(figure, [], Ink.Given, metrics, width);
+        return Block(set.Height + (metrics.LineHeight / 4), set.Primitives, FigureText.Describe(figure, []), metrics);
+    }
+
+    private static Block Heading(string words, PageMetrics metrics) =>
+        Block(metrics.Heading + (metrics.LineHeight / 2), [.. TextSetter.Line(words, TextStyle.Bold, metrics.Heading, 0, metrics.Heading)], null, metrics) with
+        {
+            KeepWithNext = true,
+            Above = metrics.SectionGap / 2,
+            Bookmark = words,
+        };
+
+    private static Block Table(IEnumerable<string[]> rows, PageMetrics metrics)
+    {
+        var lines = rows.ToArray();
+        var widths = Enumerable.Range(0, lines[0].Length).Select(column => lines.Max(line => TextSetter.Width(line[column], TextStyle.Bold, metrics.Body))).ToArray();
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        var y = metrics.Body;
+        for (var row = 0; row < lines.Length; row++)
+        {
+            var x = 0;
+            for (var column = 0; column < widths.Length; column++)
+            {
+                primitives.AddRange(TextSetter.Line(lines[row][column], row == 0 ? TextStyle.Italic : TextStyle.Regular, metrics.Body, x, y));
+                x += widths[column] + ColumnGap;
+            }
+
+            y += metrics.LineHeight;
+        }
+
+        return Block(y, primitives.ToImmutable(), null, metrics);
+    }
+
+    private static Block Sentence(string words, PageMetrics metrics)
+    {
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        var y = 0;
+        foreach (var line in TextSetter.Wrap(words, TextStyle.Regular, metrics.Body, metrics.ContentWidth))
+        {
+            primitives.AddRange(TextSetter.Line(line, TextStyle.Regular, metrics.Body, 0, y + metrics.Body));
+            y += metrics.LineHeight;
+        }
+
+        return Block(y, primitives.ToImmutable(), null, metrics);
+    }
+
+    private static Block Block(int height, ImmutableArray<Primitive> primitives, string? label, PageMetrics metrics) =>
+        new(height, false, [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), label, primitives)]);
+
+    private sealed class HandoutFurniture(AtlasEntry entry, PageMetrics metrics) : IPageFurniture
+    {
+        private readonly string _names = string.Join(", ", entry.Type.OtherNames);
+
+        public int ContentTop(int page) => page > 0
+            ? metrics.TopMargin + (2 * metrics.Small) + (metrics.SectionGap / 2)
+            : metrics.TopMargin + metrics.Title + (_names.Length > 0 ? metrics.LineHeight : 0) + metrics.SectionGap;
+
+        public IEnumerable<PageGroup> Head(int page)
+        {
+            if (page > 0)
+            {
+                yield return Group(TextSetter.Line(entry.Name, TextStyle.Italic, metrics.Small, metrics.SideMargin, metrics.TopMargin + metrics.Small));
+                yield break;
+            }
+
+            var baseline = metrics.TopMargin + metrics.Title;
+            yield return Group(TextSetter.Line(Capital(entry.Name), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
+            if (_names.Length > 0)
+                yield return Group(TextSetter.Line($"Also: {_names}", TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
+        }
+
+        public IEnumerable<PageGroup> Foot(int page, int pages)
+        {
+            var words = pages > 1 ? $"{entry.Name} · page {page + 1} of {pages}" : entry.Name;
+            yield return Group(TextSetter.Line(words, TextStyle.Regular, metrics.Small, metrics.SideMargin, metrics.Height - metrics.BottomMargin));
+        }
+
+        private static PageGroup Group(IEnumerable<Primitive> primitives) => new(GroupKind.Furniture, default, null, [.. primitives]);
+
+        private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
+    }
+}

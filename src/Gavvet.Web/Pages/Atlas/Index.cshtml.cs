@@ -1,0 +1,76 @@
+using Gavvet.Engraving.Layout;
+using Gavvet.Engraving.Output;
+using Gavvet.Theory;
+using Gavvet.Web.Pages.Shared;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Reference;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Atlas;
+
+/// <summary>The atlas: any scale on any tonic.</summary>
+public sealed class IndexModel : PageModel
+{
+    private const int FigureWidth = 176_000;
+
+    public AtlasEntry Entry { get; private set; } = null!;
+
+    /// <summary>What is typed in the box, and what it finds.</summary>
+    public Findings Found { get; private set; } = null!;
+
+    /// <summary>What is wrong with the address, in words; the atlas then shows C major.</summary>
+    public string? Problem { get; private set; }
+
+    public void OnGet(string? type, string? tonic, string? style, string? clef, string? q)
+    {
+        var house = Places.Style(style);
+        var staff = Clef.Find(clef) ?? Clef.Treble;
+        Found = new Findings(q ?? "", house, staff);
+        try
+        {
+            Entry = new AtlasEntry(ScaleNames.Parse(type ?? ScaleTypes.Major.Id), NoteText.Parse(tonic ?? "C"), house, staff);
+        }
+        catch (Exception problem) when (problem is FormatException or UnwritableNoteException)
+        {
+            Problem = problem.Message;
+            Entry = new AtlasEntry(ScaleTypes.Major, default, house, staff);
+        }
+    }
+
+    /// <summary>Another tonic, clef or house style chosen: the same scale at its own address.</summary>
+    public IActionResult OnGetGo(string type, string tonic, string? style, string? clef) =>
+        ScaleNames.Only(type) is { } found && NoteText.TryParse(tonic, out var note)
+            ? Redirect(Places.Atlas(found, note, Places.Style(style), Clef.Find(clef) ?? Clef.Treble))
+            : NotFound();
+
+    /// <summary>What the box finds while it is typed in.</summary>
+    public PartialViewResult OnGetFound(string? q, string? style, string? clef) =>
+        Partial("Atlas/_Found", new Findings(q ?? "", Places.Style(style), Clef.Find(clef) ?? Clef.Treble));
+
+    /// <summary>A figure as a drawing for the screen.</summary>
+    public string Draw(Figure figure, string id, int width = FigureWidth) =>
+        SvgWriter.Inline(FigureDrawing.Draw(figure, [], width), id, Entry.Name);
+
+    /// <summary>The address of another scale in the same clef and house style, or null where it cannot be written.</summary>
+    public string? AddressOf(ScaleType type, NoteName tonic) =>
+        Entry.Style.CanSpell(type, tonic) ? Places.Atlas(type, tonic, Entry.Style, Entry.Clef) : null;
+}
+
+/// <summary>What the box finds.</summary>
+/// <param name="Text">What is typed.</param>
+/// <param name="Style">The house style.</param>
+/// <param name="Clef">The clef links keep.</param>
+public sealed record Findings(string Text, HouseStyle Style, Clef Clef)
+{
+    /// <summary>How many are shown; more words find fewer.</summary>
+    public const int Most = 40;
+
+    public IReadOnlyList<ScaleMatch> Matches { get; } = ScaleSearch.Find(Text, Style);
+
+    public string AddressOf(ScaleMatch match)
+    {
+        ArgumentNullException.ThrowIfNull(match);
+        return Places.Atlas(match.Type, match.Tonic ?? default, Style, Clef);
+    }
+}

@@ -1,0 +1,33 @@
+using Gavvet.Theory;
+
+namespace Gavvet.Web.Pages.Shared;
+
+/// <summary>Addresses of scales, to bookmark and to link to.</summary>
+public static class Places
+{
+    /// <summary>A scale in the atlas.</summary>
+    public static string Atlas(ScaleType type, NoteName tonic, HouseStyle style, Clef clef)
+    {
+        ArgumentNullException.ThrowIfNull(type);
+        return $"/atlas/{type.Id}/{Uri.EscapeDataString(NoteText.Ascii(tonic))}{Choices(style, clef)}";
+    }
+
+    /// <summary>Its handout.</summary>
+    public static string Handout(ScaleType type, NoteName tonic, HouseStyle style, Clef clef)
+    {
+        ArgumentNullException.ThrowIfNull(type);
+        return $"/atlas/{type.Id}/{Uri.EscapeDataString(NoteText.Ascii(tonic))}/handout.pdf{Choices(style, clef)}";
+    }
+
+    /// <summary>A preset of this name, or the classical one.</summary>
+    public static HouseStyle Style(string? id) => HouseStyle.Presets.FirstOrDefault(preset => preset.Id == id) ?? HouseStyle.Classical;
+
+    // What is usual goes without saying.
+    private static string Choices(HouseStyle style, Clef clef)
+    {
+        ArgumentNullException.ThrowIfNull(style);
+        ArgumentNullException.ThrowIfNull(clef);
+        string[] choices = [.. style.Id == HouseStyle.Classical.Id ? [] : new[] { $"style={style.Id}" }, .. clef == Clef.Treble ? [] : new[] { $"clef={clef.Id}" }];
+        return choices.Length == 0 ? "" : "?" + string.Join('&', choices);
+    }
+}

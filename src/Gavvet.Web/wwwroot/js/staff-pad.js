@@ -1,0 +1,34 @@
+// Clicks on the staff become notes in the answer; the address follows, so that a checked answer can be kept.
+const answer = document.getElementById("answer");
+const form = answer.form;
+const letters = "CDEFGAB";
+
+const words = () => answer.value.split(/[\s,;]+/).filter((word) => word);
+
+const write = (notes) => {
+  answer.value = notes.join(" ");
+  htmx.trigger(form, "gavvet:again");
+};
+
+document.addEventListener("click", (event) => {
+  const pad = event.target.closest("[data-staff-pad]");
+  if (pad) {
+    const box = pad.querySelector("svg").getBoundingClientRect();
+    const down = (event.clientY - box.top) / box.height;
+    const { top, bottom, bottomLine } = pad.dataset;
+    const place = Math.round(((bottom - down) / (bottom - top)) * 8);
+    const step = Number(bottomLine) + place;
+    const sign = document.querySelector("[name=pad-sign]:checked").value;
+    write([...words(), letters[((step % 7) + 7) % 7] + sign + Math.floor(step / 7)]);
+    document.querySelector("[name=pad-sign][value='']").checked = true;
+  }
+  if (event.target.closest("[data-pad-back]")) write(words().slice(0, -1));
+  if (event.target.closest("[data-pad-clear]")) write([]);
+});
+
+// Which tonics can be written depends on the scale; a page with another scale is fetched whole.
+for (const field of [document.getElementById("type"), document.getElementById("style")]) field.addEventListener("change", () => form.submit());
+
+document.addEventListener("htmx:afterSwap", () => {
+  history.replaceState(null, "", `${form.dataset.address}?${new URLSearchParams(new FormData(form))}`);
+});

@@ -1,0 +1,153 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Working;
+
+namespace Gavvet.Worksheets.Reference;
+
+/// <summary>Everything there is to say of one scale on one tonic, in a house style.</summary>
+public sealed class AtlasEntry
+{
+    /// <summary>The entry of a scale.</summary>
+    /// <param name="type">The scale type.</param>
+    /// <param name="tonic">The tonic.</param>
+    /// <param name="style">The house style.</param>
+    /// <param name="clef">The clef it is shown in.</param>
+    /// <exception cref="UnwritableNoteException">The scale would need a triple accidental; the message offers a tonic that works.</exception>
+    public AtlasEntry(ScaleType type, NoteName tonic, HouseStyle style, Clef clef)
+    {
+        ArgumentNullException.ThrowIfNull(type);
+        ArgumentNullException.ThrowIfNull(style);
+        ArgumentNullException.ThrowIfNull(clef);
+        (Type, Style, Clef, Scale) = (type, style, clef, style.Spell(type, tonic));
+    }
+
+    /// <summary>The scale type, as the catalogue has it.</summary>
+    public ScaleType Type { get; }
+
+    /// <summary>The house style.</summary>
+    public HouseStyle Style { get; }
+
+    /// <summary>The clef.</summary>
+    public Clef Clef { get; }
+
+    /// <summary>The scale, as the house style writes it.</summary>
+    public Scale Scale { get; }
+
+    /// <summary>The tonic.</summary>
+    public NoteName Tonic => Scale.Tonic;
+
+    /// <summary>The name: "A♭ Mixolydian".</summary>
+    public string Name => Style.Say(Type, Tonic);
+
+    /// <summary>The signature the house style prints, or null where it writes accidentals only.</summary>
+    public KeySignature? Signature => Style.SignatureOf(Type, Tonic);
+
+    /// <summary>The key it is, for major and the minor forms; null otherwise.</summary>
+    public Key? Key => Type.Family == ScaleFamily.MajorAndMinor ? new Key(Tonic, Type.HasMinorThird ? KeyMode.Minor : KeyMode.Major) : null;
+
+    /// <summary>The pitches up and down, in the octave with the fewest ledger lines.</summary>
+    public ImmutableArray<Pitch> Pitches => Scale.Pitches(Direction.Both, Clef.LowestTonic(Scale));
+
+    /// <summary>The degrees going up, or coming down where they differ.</summary>
+    /// <param name="descending">Whether those coming down are meant; they too are listed from the tonic up.</param>
+    public ImmutableArray<AtlasDegree> Degrees(bool descending)
+    {
+        var form = Scale.Type.Form(descending);
+        var notes = descending ? Scale.Descending.Reverse() : Scale.Ascending;
+        return [.. form.Degrees.Zip(notes, (degree, note) => new AtlasDegree(
+            degree, note, Style.TechnicalName(Type, degree), Style.Syllable(Type, degree), DegreeNaming.Numeral(degree), degree.FromTonic, degree.ToOctave))];
+    }
+
+    /// <summary>The scale on a staff, up and down in one bar.</summary>
+    public StaffFigure Staff
+    {
+        get
+        {
+            var pitches = Pitches;
+            var notes = StaffNotes.InOneBar(pitches, Signature ?? default);
+            var places = pitches.Select(Clef.Position).ToArray();
+            ImmutableArray<Mark> given = Signature is { } signature ? [new SignatureMark(signature), .. notes] : [.. notes];
+            return new StaffFigure(Clef, notes.Length, Signature is { Count: > 0 }, StaffRows.None, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given);
+        }
+    }
+
+    /// <summary>The scale going up on a keyboard.</summary>
+    public KeyboardFigure Keyboard
+    {
+        get
+        {
+            var lowest = new Pitch(Tonic, 4);
+            // It begins with the C or F at or under the tonic as it sounds: C♭4 lies under C4.
+            var (octave, within) = Math.DivRem(lowest.Semitones, 12);
+            var first = new Pitch(new NoteName(within < 5 ? Letter.C : Letter.F), octave);
+            var pitches = Scale.Pitches(Direction.Ascending, lowest);
+            // Up to the white key at or above the upper tonic.
+            var last = first.StaffStep + 1;
+            while (Pitch.At(new NoteName(Letter.C.Up(last)), last).Semitones < pitches[^1].Semitones)
+                last++;
+            return new KeyboardFigure(first, last - first.StaffStep + 1, [.. pitches.Select(pitch => new KeyMark(pitch.Semitones, Style.Say(pitch.Name)))]);
+        }
+    }
+
+    /// <summary>The formula: degrees with the steps between them.</summary>
+    /// <param name="descending">Whether that of the line coming down is meant.</param>
+    public LetterLineFigure Formula(bool descending)
+    {
+        var form = Scale.Type.Form(descending);
+        var direction = descending ? Direction.Descending : Direction.Ascending;
+        ImmutableArray<Mark> given =
+        [
+            .. Scale.DegreesOf(direction).Select((degree, column) => new LabelMark(column, column == form.Degrees.Length && !descending ? "8" : $"{degree}")),
+            .. Style.Signs(Scale, direction).Select((sign, column) => new GapMark(column, sign)),
+        ];
+        return new LetterLineFigure(form.Degrees.Length + 1, true, given);
+    }
+
+    /// <summary>The working by the route the house style names.</summary>
+    public ImmutableArray<string> Working => [.. ScaleWorking.Of(Type, Tonic, Style).Select(step => WorkingWords.Sentence(Style, step))];
+
+    /// <summary>The route by degrees, in one sentence.</summary>
+    public string ByDegrees => $"Degrees: {string.Join(", ", Degrees(false).Select(degree => $"{degree.Degree} {Style.Say(degree.Note)}"))}.";
+
+    /// <summary>The route by steps, in one sentence.</summary>
+    public string BySteps => WorkingWords.Sentence(Style, new StepsWalked(Scale.Type, Scale.Ascending, Scale.MeasuredSteps(Direction.Ascending)));
+
+    /// <summary>The rotations with the tonics they begin on, the scale itself apart.</summary>
+    public ImmutableArray<AtlasRotation> Rotations =>
+        [.. Scale.Type.Rotations().Skip(1).Select(rotation => new AtlasRotation(rotation.Position, Scale.Ascending[rotation.Position - 1], rotation.Types))];
+
+    /// <summary>What its pattern is like, as sentences.</summary>
+    public IEnumerable<string> Pattern
+    {
+        get
+        {
+            if (Scale.Type.IsPalindrome())
+                yield return "The steps read the same up and down.";
+            else if (Scale.Type.Reflections() is { IsEmpty: false } mirrors)
+                yield return $"Read downward its steps are those of {string.Join(" and ", mirrors.Select(type => type.Name))}.";
+            var transpositions = Scale.Type.Transpositions();
+            if (transpositions == 12)
+                yield break;
+            yield return $"There {(transpositions == 1 ? "is only one such scale" : $"are only {CountText.Word(transpositions)} different ones")}, whatever the tonic.";
+            if (transpositions > 1)
+                yield return $"The same notes by sound on {Style.Say(Scale.Type.TonicsSharingNotes(Tonic))}.";
+        }
+    }
+}
+
+/// <summary>A degree of an entry.</summary>
+/// <param name="Degree">The degree.</param>
+/// <param name="Note">The note.</param>
+/// <param name="Technical">Its technical name, or null where the scale has none.</param>
+/// <param name="Syllable">Its syllable, or null where none is settled.</param>
+/// <param name="Numeral">Its Roman numeral.</param>
+/// <param name="FromTonic">The interval from the tonic up to it.</param>
+/// <param name="FromUpperTonic">The interval from the upper tonic down to it.</param>
+public sealed record AtlasDegree(Degree Degree, NoteName Note, string? Technical, string? Syllable, string Numeral, Interval FromTonic, Interval FromUpperTonic);
+
+/// <summary>A rotation of an entry.</summary>
+/// <param name="Position">On which note it begins.</param>
+/// <param name="Tonic">That note.</param>
+/// <param name="Types">The scale types that sound so; empty when it has no name here.</param>
+public sealed record AtlasRotation(int Position, NoteName Tonic, ImmutableArray<ScaleType> Types);

@@ -25,10 +25,6 @@ public readonly record struct KeySignature
         Fifths = fifths;
     }
 
-    /// <summary>The letter of a sharp by its place in the order.</summary>
-    /// <param name="place">0 for F to 6 for B.</param>
-    internal static Letter SharpAt(int place) => OrderOfSharps[place];
-
     /// <summary>Sharps (positive) or flats (negative).</summary>
     public int Fifths { get; }
 

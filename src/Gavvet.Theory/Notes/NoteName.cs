@@ -5,6 +5,10 @@ namespace Gavvet.Theory;
 /// </summary>
 public readonly record struct NoteName
 {
+    // F is the first of its row of seven: F C G D A E B share an accidental, F𝄫 opens the first row.
+    private static readonly NoteName[] ByFifths =
+        [.. Enumerable.Range(0, 35).Select(place => new NoteName(Letter.F.Up(4 * (place % Letters.Count)), (Accidental)((place / Letters.Count) - Accidentals.Widest)))];
+
     /// <summary>The name with this letter and accidental.</summary>
     /// <param name="letter">The letter.</param>
     /// <param name="accidental">The accidental; natural if left out.</param>
@@ -48,9 +52,7 @@ public readonly record struct NoteName
     {
         if (!HasFifths(fifths))
             throw new UnwritableNoteException("That note would need a triple accidental, which is not written.");
-        // F is the first of its row of seven: F C G D A E B share an accidental, F𝄫 opens the first row.
-        var (row, place) = Math.DivRem(fifths + 15, Letters.Count);
-        return new NoteName(KeySignature.SharpAt(place), (Accidental)(row - Accidentals.Widest));
+        return ByFifths[fifths + 15];
     }
 
     /// <summary>The name an interval above this one.</summary>

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 
 namespace Gavvet.Theory;
 
@@ -45,17 +46,16 @@ public sealed class Scale
     /// <param name="direction">Up, down, or both.</param>
     public ImmutableArray<int> MeasuredSteps(Direction direction)
     {
-        var notes = Notes(direction);
-        var steps = ImmutableArray.CreateBuilder<int>(notes.Length - 1);
-        for (var i = 1; i < notes.Length; i++)
+        var notes = Notes(direction).AsSpan();
+        var steps = new int[notes.Length - 1];
+        var top = direction == Direction.Descending ? 0 : Ascending.Length - 1;
+        for (var i = 0; i < steps.Length; i++)
         {
-            var rising = direction == Direction.Ascending || (direction == Direction.Both && i < Ascending.Length);
-            var (lower, upper) = rising ? (notes[i - 1], notes[i]) : (notes[i], notes[i - 1]);
-            var wraps = upper.Letter < lower.Letter ? 12 : 0;
-            steps.Add(upper.Semitones + wraps - lower.Semitones);
+            var (lower, upper) = i < top ? (notes[i], notes[i + 1]) : (notes[i + 1], notes[i]);
+            steps[i] = upper.Semitones + (upper.Letter < lower.Letter ? 12 : 0) - lower.Semitones;
         }
 
-        return steps.MoveToImmutable();
+        return ImmutableCollectionsMarshal.AsImmutableArray(steps);
     }
 
     /// <summary>The degree of each note in the order they are written; the tonic is 1 at both ends.</summary>
@@ -104,6 +104,6 @@ public sealed class Scale
     {
         var reversed = notes.ToArray();
         Array.Reverse(reversed);
-        return System.Runtime.InteropServices.ImmutableCollectionsMarshal.AsImmutableArray(reversed);
+        return ImmutableCollectionsMarshal.AsImmutableArray(reversed);
     }
 }

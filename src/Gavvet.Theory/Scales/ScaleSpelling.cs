@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 
 namespace Gavvet.Theory;
 
@@ -16,13 +17,18 @@ public static class ScaleSpelling
     public static Scale Spell(ScaleType type, NoteName tonic)
     {
         ArgumentNullException.ThrowIfNull(type);
-        if (!IsWritable(type.Up, tonic) || !IsWritable(type.Down, tonic))
+        try
+        {
+            var up = Agreed(type, type.Up, tonic);
+            var scale = new Scale(type, up, type.IsTwoWay ? Agreed(type, type.Down, tonic) : up);
+            if (type.Parent is { } parent)
+                AgreeWithParent(scale, parent);
+            return scale;
+        }
+        catch (UnwritableNoteException)
+        {
             throw new UnwritableNoteException($"{tonic} {type.Name} would need a triple accidental, which is not written. {Offer(type, tonic)}".TrimEnd());
-        var up = Agreed(type, type.Up, tonic);
-        var scale = new Scale(type, up, type.IsTwoWay ? Agreed(type, type.Down, tonic) : up);
-        if (type.Parent is { } parent)
-            AgreeWithParent(scale, parent);
-        return scale;
+        }
     }
 
     /// <summary>Whether the scale can be written on a tonic without a triple accidental.</summary>
@@ -31,7 +37,7 @@ public static class ScaleSpelling
     public static bool CanSpell(ScaleType type, NoteName tonic)
     {
         ArgumentNullException.ThrowIfNull(type);
-        return IsWritable(type.Up, tonic) && IsWritable(type.Down, tonic);
+        return IsWritable(type.Up, tonic) && (!type.IsTwoWay || IsWritable(type.Down, tonic));
     }
 
     /// <summary>Route A reads only the degrees: each is so many fifths from the tonic.</summary>
@@ -43,11 +49,12 @@ public static class ScaleSpelling
     {
         ArgumentNullException.ThrowIfNull(form);
         var fifths = tonic.Fifths;
-        var notes = ImmutableArray.CreateBuilder<NoteName>(form.Degrees.Length + 1);
-        foreach (var degree in form.Degrees)
-            notes.Add(NoteName.FromFifths(fifths + degree.Fifths));
-        notes.Add(tonic);
-        return notes.MoveToImmutable();
+        var degrees = form.Degrees.AsSpan();
+        var notes = new NoteName[degrees.Length + 1];
+        for (var i = 0; i < degrees.Length; i++)
+            notes[i] = NoteName.FromFifths(fifths + degrees[i].Fifths);
+        notes[^1] = tonic;
+        return ImmutableCollectionsMarshal.AsImmutableArray(notes);
     }
 
     /// <summary>Route B reads only the letters and steps: each letter in turn, with the accidental its distance then needs.</summary>
@@ -58,19 +65,21 @@ public static class ScaleSpelling
     public static ImmutableArray<NoteName> BySteps(ScaleForm form, NoteName tonic)
     {
         ArgumentNullException.ThrowIfNull(form);
-        var notes = ImmutableArray.CreateBuilder<NoteName>(form.Steps.Length + 1);
-        notes.Add(tonic);
+        var steps = form.Steps.AsSpan();
+        var onC = form.Letters.AsSpan();
+        var notes = new NoteName[steps.Length + 1];
+        notes[0] = tonic;
         var semitones = tonic.Semitones;
-        for (var i = 0; i < form.Steps.Length; i++)
+        for (var i = 0; i < steps.Length; i++)
         {
             // The letters stand as on C; after the last of them comes the tonic's letter an octave higher.
-            var letters = i + 1 < form.Letters.Length ? (int)form.Letters[i + 1] : Letters.Count;
-            semitones += form.Steps[i];
-            var octave = ((int)tonic.Letter + letters) / Letters.Count;
-            notes.Add(NoteName.WithSemitones(tonic.Letter.Up(letters), semitones - (12 * octave)));
+            var letters = (int)tonic.Letter + (i + 1 < onC.Length ? (int)onC[i + 1] : Letters.Count);
+            semitones += steps[i];
+            var octave = letters >= Letters.Count ? (letters >= 2 * Letters.Count ? 2 : 1) : 0;
+            notes[i + 1] = NoteName.WithSemitones((Letter)(letters - (Letters.Count * octave)), semitones - (12 * octave));
         }
 
-        return notes.MoveToImmutable();
+        return ImmutableCollectionsMarshal.AsImmutableArray(notes);
     }
 
     /// <summary>The rotation's parent on the tonic it then has.</summary>
@@ -105,7 +114,8 @@ public static class ScaleSpelling
         var bySound = scale.Type.Family == ScaleFamily.Symmetric;
         for (var i = 0; i < degrees.Length; i++)
         {
-            var fifths = parentFifths + degrees[(first + i) % degrees.Length].Fifths;
+            var place = first + i;
+            var fifths = parentFifths + degrees[place < degrees.Length ? place : place - degrees.Length].Fifths;
             var note = scale.Ascending[i].Fifths;
             if (bySound ? (fifths - note) % 12 != 0 : fifths != note)
                 throw Disagreement(scale, parent);

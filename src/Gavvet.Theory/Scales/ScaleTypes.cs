@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Collections.Immutable;
 
 namespace Gavvet.Theory;
@@ -96,12 +97,12 @@ public static class ScaleTypes
         melodic-minor-both-ways     | melodic-minor | 1 2 b3 4 5 6 7               | 2 1 2 2 2 2 1           |              |                            |                         |
         """;
 
-    private static readonly ImmutableDictionary<string, ScaleType> ById;
+    private static readonly FrozenDictionary<string, ScaleType> ById;
 
     static ScaleTypes()
     {
         All = ReadTable();
-        ById = All.ToImmutableDictionary(type => type.Id);
+        ById = All.ToFrozenDictionary(type => type.Id);
         var variants = Rows(VariantTable).ToDictionary(cells => cells[0], ReadVariant);
         HarmonicChromatic = variants["chromatic-harmonic"];
         BluesWithSharpFour = variants["minor-blues-sharp-4-up"];

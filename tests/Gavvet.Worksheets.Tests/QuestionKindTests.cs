@@ -84,9 +84,9 @@ public class QuestionKindTests
     [Fact]
     public void A_cancelled_sign_is_written_out()
     {
-        var bar = StaffNotes.InOneBar([Pitch("G#"), Pitch("G"), Pitch("G")], default);
+        var bar = StaffNotes.InOneBar([Pitch("G#"), Pitch("G"), Pitch("G")], default, HouseStyle.Classical);
         Assert.Equal([Accidental.Sharp, Accidental.Natural, null], bar.Select(note => note.Sign));
-        var inSignature = StaffNotes.InOneBar([Pitch("F"), Pitch("F#")], new KeySignature(1));
+        var inSignature = StaffNotes.InOneBar([Pitch("F"), Pitch("F#")], new KeySignature(1), HouseStyle.Classical);
         Assert.Equal([Accidental.Natural, Accidental.Sharp], inSignature.Select(note => note.Sign));
 
         static Pitch Pitch(string name) => new(NoteText.Parse(name), 4);

@@ -23,6 +23,7 @@ public class ScaleWorkingTests
     [InlineData("double-harmonic-major", "C", "lower the 2nd, D becomes D♭; lower the 6th, A becomes A♭")]
     [InlineData("harmonic-major", "C", "lower the 6th, A becomes A♭")]
     [InlineData("hungarian-minor", "C", "the 4th note of G double harmonic major")]
+    [InlineData("minor-blues", "C", "The blue note is ♭5, G♭.")]
     [InlineData("whole-tone", "C", "Steps: C –W– D –W– E –W– F♯ –W– G♯ –W– B♭ –W– C.")]
     [InlineData("major", "Bb", "Check: two flats, B♭ E♭; the B♭ of the octave is not counted again.")]
     [InlineData("major", "G#", "Accidentals only: G♯ major would need eight sharps in its signature.")]
@@ -32,6 +33,7 @@ public class ScaleWorkingTests
 
     [Theory]
     [InlineData("natural-minor", "C", "From C major, C D E F G A B C: lower the 3rd, E becomes E♭; lower the 6th, A becomes A♭; lower the 7th, B becomes B♭.")]
+    [InlineData("minor-blues", "C", "The blue notes are ♭3, ♯4 and ♭7: E♭ F♯ B♭.")]
     [InlineData("dorian", "B", "From B major, B C♯ D♯ E F♯ G♯ A♯ B: lower the 3rd, D♯ becomes D; lower the 7th, A♯ becomes A.")]
     [InlineData("harmonic-minor", "A#", "A♯ major is a theoretical key")]
     [InlineData("harmonic-minor", "A#", "above A♯ is C♯")]

@@ -150,7 +150,10 @@ internal sealed class StaffSetter
         {
             var glyph = SignGlyph(sign);
             var gap = ledgers > 0 ? reach + Space(120) : Space(250);
-            yield return new GlyphPrimitive(Role.Accidental, ink, glyph, left - gap - Space(glyph.Right), Level(top, position), _metrics.StaffSpace);
+            var x = left - gap - Space(glyph.Right);
+            yield return new GlyphPrimitive(Role.Accidental, ink, glyph, x, Level(top, position), _metrics.StaffSpace);
+            if (note.NaturalFirst)
+                yield return new GlyphPrimitive(Role.Accidental, ink, MusicGlyph.AccidentalNatural, x - Space(150) - Space(MusicGlyph.AccidentalNatural.Right), Level(top, position), _metrics.StaffSpace);
         }
     }
 

@@ -9,7 +9,8 @@ public abstract record Mark;
 /// <param name="Column">Which place, from 0.</param>
 /// <param name="Pitch">The pitch.</param>
 /// <param name="Sign">The accidental written before it, or null where none is.</param>
-public sealed record NoteMark(int Column, Pitch Pitch, Accidental? Sign) : Mark;
+/// <param name="NaturalFirst">Whether a natural sign stands before the accidental, cancelling a double one.</param>
+public sealed record NoteMark(int Column, Pitch Pitch, Accidental? Sign, bool NaturalFirst = false) : Mark;
 
 /// <summary>A key signature after the clef.</summary>
 /// <param name="Signature">The signature.</param>

@@ -12,8 +12,10 @@ public static class StaffNotes
     /// </summary>
     /// <param name="pitches">The pitches in order.</param>
     /// <param name="signature">The signature at the head of the staff; empty where accidentals are written.</param>
-    public static ImmutableArray<NoteMark> InOneBar(ImmutableArray<Pitch> pitches, KeySignature signature)
+    /// <param name="style">The house style, which says how a double accidental is cancelled to a single one.</param>
+    public static ImmutableArray<NoteMark> InOneBar(ImmutableArray<Pitch> pitches, KeySignature signature, HouseStyle style)
     {
+        ArgumentNullException.ThrowIfNull(style);
         var inForce = new Dictionary<int, Accidental>();
         var notes = ImmutableArray.CreateBuilder<NoteMark>(pitches.Length);
         for (var column = 0; column < pitches.Length; column++)
@@ -22,7 +24,8 @@ public static class StaffNotes
             var held = inForce.GetValueOrDefault(pitch.StaffStep, signature.On(pitch.Name.Letter));
             var sign = held == pitch.Name.Accidental ? (Accidental?)null : pitch.Name.Accidental;
             inForce[pitch.StaffStep] = pitch.Name.Accidental;
-            notes.Add(new NoteMark(column, pitch, sign));
+            var cancelsDouble = style.CancelDouble == CancelDouble.NaturalFirst && sign is { } single && single != Accidental.Natural && (int)held == 2 * (int)single;
+            notes.Add(new NoteMark(column, pitch, sign, cancelsDouble));
         }
 
         return notes.MoveToImmutable();

@@ -31,7 +31,7 @@ public abstract class GivenScale : QuestionKind
         ArgumentNullException.ThrowIfNull(setting);
         var scale = MajorKeyFacts.Scale(setting.Key);
         var signature = setting.Notation == Notation.Signature ? MajorKeyFacts.Signature(setting.Key) : default;
-        var notes = StaffNotes.InOneBar(scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)), signature);
+        var notes = StaffNotes.InOneBar(scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)), signature, setting.Style);
         ImmutableArray<Mark> given = setting.Notation == Notation.Signature ? [new SignatureMark(signature), .. notes] : [.. notes];
         return new Question(MajorKeyFacts.Prompt(setting),
         [

@@ -91,7 +91,8 @@ public sealed class WriteScale : QuestionKind
 
     private static ImmutableArray<NoteMark> Notes(QuestionSetting setting, Scale scale) => StaffNotes.InOneBar(
         scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)),
-        setting.Notation == Notation.Signature ? MajorKeyFacts.Signature(setting.Key) : default);
+        setting.Notation == Notation.Signature ? MajorKeyFacts.Signature(setting.Key) : default,
+        setting.Style);
 
     private static ImmutableArray<Mark> Given(QuestionSetting setting)
     {

@@ -65,7 +65,7 @@ public sealed class AtlasEntry
         get
         {
             var pitches = Pitches;
-            var notes = StaffNotes.InOneBar(pitches, Signature ?? default);
+            var notes = StaffNotes.InOneBar(pitches, Signature ?? default, Style);
             var places = pitches.Select(Clef.Position).ToArray();
             ImmutableArray<Mark> given = Signature is { } signature ? [new SignatureMark(signature), .. notes] : [.. notes];
             return new StaffFigure(Clef, notes.Length, Signature is { Count: > 0 }, StaffRows.None, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given);

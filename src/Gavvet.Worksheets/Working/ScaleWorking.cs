@@ -21,6 +21,7 @@ public static class ScaleWorking
             .. Route(scale, style),
             .. Signature(scale, style),
             .. Descent(scale),
+            .. Blue(scale, style),
             .. Checks(scale),
             .. style.RemarkOn(type, tonic) is { } remark ? new[] { new Remarked(remark) } : [],
         ];
@@ -140,6 +141,15 @@ public static class ScaleWorking
             ? [.. up.Zip(down, (before, after) => new Alteration(before, after)).Where(change => change.Before != change.After).Reverse()]
             : [];
         yield return new ChangedDescending(changes);
+    }
+
+    private static IEnumerable<WorkingStep> Blue(Scale scale, HouseStyle style)
+    {
+        if (scale.Type.Id != "minor-blues")
+            yield break;
+        // The note between 4 and 5, under either of its names; the wider school adds the lowered 3 and 7.
+        var blue = Named(scale).Where(note => note.Degree.Semitones == 6 || (style.BlueNotes == BlueNotes.Three && note.Degree is { Alteration: Accidental.Flat }));
+        yield return new BlueNotesNamed([.. blue]);
     }
 
     private static IEnumerable<WorkingStep> Checks(Scale scale)

@@ -77,6 +77,10 @@ public sealed record SeventhLeads(NoteName Seventh, NoteName Tonic) : WorkingSte
 /// <param name="Count">How many.</param>
 public sealed record NotesCounted(int Count) : WorkingStep;
 
+/// <summary>The blue notes are named, one or three as the house style has it.</summary>
+/// <param name="Notes">Their degrees and notes.</param>
+public sealed record BlueNotesNamed(ImmutableArray<DegreeNote> Notes) : WorkingStep;
+
 /// <summary>The half steps are located.</summary>
 /// <param name="Pairs">The notes either side of each half step, in the order they are written.</param>
 public sealed record HalfStepsFound(ImmutableArray<(NoteName First, NoteName Second)> Pairs) : WorkingStep;

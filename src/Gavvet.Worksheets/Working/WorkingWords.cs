@@ -31,6 +31,8 @@ public static class WorkingWords
             EachLetterOnce => "Check: each letter once.",
             SeventhLeads leads => $"Check: the 7th, {style.Say(leads.Seventh)}, lies a {style.Word(1, 1)} under {style.Say(leads.Tonic)}.",
             NotesCounted counted => $"Check: {CountText.Word(counted.Count)} different notes.",
+            BlueNotesNamed { Notes: [var only] } => $"The blue note is {only.Degree}, {style.Say(only.Note)}.",
+            BlueNotesNamed named => $"The blue notes are {InWords(named.Notes.Select(note => $"{note.Degree}"))}: {style.Say(named.Notes.Select(note => note.Note))}.",
             HalfStepsFound found => $"{Capital(style.Word(1, 1))}s: {string.Join(", ", found.Pairs.Select(pair => $"{style.Say(pair.First)}–{style.Say(pair.Second)}"))}.",
             Remarked remark => remark.Words,
             _ => throw new ArgumentException($"No words for {step?.GetType().Name}."),

@@ -41,7 +41,7 @@ public static class CheckStaff
         ArgumentNullException.ThrowIfNull(request);
         var scale = request.Asked.Expected;
         var signature = request.Written is null ? default : request.House.SignatureOf(request.Scale, scale.Tonic) ?? default;
-        var notes = StaffNotes.InOneBar(scale.Pitches(request.Way, request.OnStaff.LowestTonic(scale)), signature);
+        var notes = StaffNotes.InOneBar(scale.Pitches(request.Way, request.OnStaff.LowestTonic(scale)), signature, request.House);
         var places = notes.Select(note => request.OnStaff.Position(note.Pitch)).ToArray();
         ImmutableArray<Mark> given = signature.Count > 0 ? [new SignatureMark(signature), .. notes] : [.. notes];
         var figure = new StaffFigure(request.OnStaff, notes.Length, signature.Count > 0, StaffRows.None, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given);

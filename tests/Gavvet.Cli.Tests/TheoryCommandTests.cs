@@ -32,7 +32,7 @@ public class TheoryCommandTests
     {
         Assert.Contains("\"descending\":[\"B\",\"A#\"", Run("scales", "--type", "melodic-minor", "--tonic", "B", "--preset", "jazz", "--json").Out, StringComparison.Ordinal);
         Assert.Contains("From B major", Run("scales", "--type", "dorian", "--tonic", "B", "--preset", "jazz").Out, StringComparison.Ordinal);
-        Assert.Contains("lies a semitone under", Run("scales", "--type", "major", "--tonic", "B", "--preset", "tone-semitone").Out, StringComparison.Ordinal);
+        Assert.Contains("lies a semitone under", Run("scales", "--type", "major", "--tonic", "B", "--preset", "tones").Out, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -57,11 +57,11 @@ test("a scale is shown whole, in the clef and house style chosen, at an address 
   assert.match(await page.locator("svg [role=img]").first().getAttribute("aria-label"), /Treble clef, six sharps; D sharp, E sharp/);
   await page.selectOption("#clef", "bass");
   await page.waitForURL("**/atlas/harmonic-minor/D%23?clef=bass");
-  await page.selectOption("#style", "tone-semitone");
-  await page.waitForURL("**/atlas/harmonic-minor/D%23?style=tone-semitone&clef=bass");
+  await page.selectOption("#style", "tones");
+  await page.waitForURL("**/atlas/harmonic-minor/D%23?style=tones&clef=bass");
   assert.ok((await page.locator(".working").textContent()).includes("semitone"));
   await page.locator("input[name=tonic][value=A]").check({ force: true });
-  await page.waitForURL("**/atlas/harmonic-minor/A?style=tone-semitone&clef=bass");
+  await page.waitForURL("**/atlas/harmonic-minor/A?style=tones&clef=bass");
   await page.reload();
   assert.equal(await page.locator("h1").textContent(), "A harmonic minor");
   assert.deepEqual(await violations(page), []);

@@ -295,7 +295,7 @@ public sealed record HouseStyle
     /// <summary>Tones and semitones, semibreves and staves, British spelling; otherwise as classical.</summary>
     public static HouseStyle ToneSemitone { get; } = new()
     {
-        Id = "tone-semitone",
+        Id = "tones",
         Name = "Tone and semitone",
         Steps = StepWords.ToneSemitone,
         Vocabulary = Vocabulary.British,

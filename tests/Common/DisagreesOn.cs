@@ -19,6 +19,10 @@ internal sealed class DisagreesOn(Key key) : QuestionKind
 
     public override ImmutableArray<Scaffolding> Scaffoldings => _real.Scaffoldings;
 
+    public override QuestionGroup Group => _real.Group;
+
+    public override bool Takes(ScaleType type) => _real.Takes(type);
+
     public override int PerRow => 1;
 
     public override string Instruction(Section section, HouseStyle style) => _real.Instruction(section, style);

@@ -40,7 +40,7 @@ public class PageTests
                 var (svgs, pdfs, answers) = (new HashSet<string>(), new HashSet<string>(), new HashSet<string>());
                 foreach (var key in Key.Majors)
                 {
-                    var section = new Section(1, kind.Id, "", [key], [Clef.Alto], Notation.Signature, direction, Scaffolding.Blank, [new Slot(2, 0, false, new Draw(key, Clef.Alto))]);
+                    var section = new Section(1, kind.Id, "", [ScaleTypes.Major], [key], [Clef.Alto], Notation.Signature, direction, Scaffolding.Blank, [new Slot(2, 0, false, new Draw(key, Clef.Alto))]);
                     var composition = Composer.Compose(new Sheet(1, "Title", "", PageSetup.Usual, [section], 3));
                     // The prompt names the key; with one prompt for all, nothing else may tell them apart.
                     var worksheet = composition.Worksheet;

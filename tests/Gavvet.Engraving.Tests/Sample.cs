@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Editing;
 
 namespace Gavvet.Engraving.Tests;
@@ -19,12 +20,13 @@ internal static class Sample
             index + 1,
             kind.Id,
             "",
+            [ScaleTypes.All.First(kind.Takes)],
             Key.Majors,
             Clef.All,
             notation,
             direction,
             scaffolding?.Invoke(kind) ?? Scaffolding.Blank,
-            [.. Enumerable.Range(0, count).Select(i => new Slot((100 * (index + 1)) + i, 0, false, new Draw(Key.Majors[((i * 4) + index) % 15], Clef.All[i % 4])))])).ToImmutableList();
+            [.. Enumerable.Range(0, count).Select(i => new Slot((100 * (index + 1)) + i, 0, false, Drawn(kind, Key.Majors[((i * 4) + index) % 15], Clef.All[i % 4])))])).ToImmutableList();
         return new Sheet(5, "Every kind of question", "Work in pencil.", new PageSetup(paper, staffHeight), sections, 1000);
     }
 
@@ -32,10 +34,20 @@ internal static class Sample
     public static Sheet AllKeys(string kindId, Notation notation, Direction direction, int staffHeight)
     {
         var kind = QuestionCatalogue.Standard.Get(kindId);
-        var draws = Key.Majors.SelectMany(_ => kind.UsesClef ? Clef.All : [Clef.Treble], (key, clef) => new Draw(key, clef));
+        var type = ScaleTypes.All.First(kind.Takes);
+        var draws = Key.Majors.SelectMany(_ => kind.UsesClef ? Clef.All : [Clef.Treble], (key, clef) => Drawn(kind, key, clef));
         var slots = draws.Select((draw, i) => new Slot(i + 10, 0, false, draw)).ToImmutableList();
-        var section = new Section(1, kindId, "", Key.Majors, Clef.All, notation, direction, Scaffolding.Blank, slots);
+        var section = new Section(1, kindId, "", [type], Key.Majors, Clef.All, notation, direction, Scaffolding.Blank, slots);
         return new Sheet(5, "All keys", "", new PageSetup(Paper.A4, staffHeight), [section], 1000);
+    }
+
+    private static Draw Drawn(QuestionKind kind, Key place, Clef clef)
+    {
+        var type = ScaleTypes.All.First(kind.Takes);
+        // The place asked for, or the nearest at which the kind has a question.
+        return Key.Majors.OrderBy(key => Math.Abs(key.Fifths - place.Fifths))
+            .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, QuestionDraw.TonicAt(type, key), clef, variant))
+            .First(draw => ScaleSpelling.CanSpell(type, draw.Tonic) && kind.CanAsk(draw));
     }
 
     public static ImmutableArray<Page> Pages(this Sheet sheet, PaperKind kind) => SheetLayout.LayOut(Composer.Compose(sheet), kind);

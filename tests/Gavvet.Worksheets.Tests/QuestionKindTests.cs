@@ -14,7 +14,7 @@ public class QuestionKindTests
             var answer = kind.Answer(setting);
             Assert.Equal(question.Figures.Length, answer.Marks.Length);
             Assert.NotEmpty(answer.Text);
-            Assert.All(answer.Working, step => Assert.EndsWith(".", Working.WorkingWords.Sentence(HouseStyle.Classical, step), StringComparison.Ordinal));
+            Assert.All(answer.AlsoRight, sentence => Assert.EndsWith(".", sentence, StringComparison.Ordinal));
             for (var i = 0; i < question.Figures.Length; i++)
                 Assert.Empty(question.Figures[i].Given.Intersect(answer.Marks[i]));
         }
@@ -24,7 +24,7 @@ public class QuestionKindTests
     public void Room_for_an_answer_does_not_depend_on_the_key_asked(string id)
     {
         var kind = QuestionCatalogue.Standard.Get(id);
-        foreach (var group in Sample.AllSettings(kind).GroupBy(setting => setting with { Key = default }))
+        foreach (var group in Sample.AllSettings(kind).GroupBy(setting => setting with { Tonic = default, Variant = 0 }))
         {
             var rooms = group.Select(setting => string.Join('|', kind.Ask(setting).Figures.Select(WithoutGiven))).Distinct();
             Assert.Single(rooms);

@@ -25,10 +25,16 @@ internal static class Sample
 
     /// <summary>Every setting of a kind there is.</summary>
     public static IEnumerable<QuestionSetting> AllSettings(QuestionKind kind) =>
+        from type in ScaleTypes.All
+        where kind.Takes(type)
         from key in Key.Majors
-        from clef in Clef.All
-        from notation in Enum.GetValues<Notation>()
-        from direction in Enum.GetValues<Direction>()
+        let tonic = Drawing.QuestionDraw.TonicAt(type, key)
+        where HouseStyle.Classical.CanSpell(type, tonic)
+        from variant in Enumerable.Range(0, kind.Variants(type))
+        where kind.CanAsk(new Draw(type, tonic, Clef.Treble, variant))
+        from clef in kind.UsesClef ? Clef.All : [Clef.Treble]
+        from notation in kind.UsesNotation ? Enum.GetValues<Notation>() : [Notation.Accidentals]
+        from direction in kind.UsesDirection ? Enum.GetValues<Direction>() : [Direction.Ascending]
         from scaffolding in kind.Scaffoldings
-        select new QuestionSetting(key, clef, notation, direction, scaffolding);
+        select new QuestionSetting(type, tonic, clef, notation, direction, scaffolding) { Variant = variant };
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
@@ -59,13 +60,18 @@ public static class Composer
     {
         if (section.Scaffolding != Scaffolding.WorkedExample)
             return null;
-        var asked = section.Slots.Select(slot => slot.Drawn.Key).ToHashSet();
-        var key = Key.Majors
-            .OrderBy(candidate => asked.Contains(candidate))
-            .ThenBy(candidate => candidate.Fifths == 0)
-            .ThenBy(candidate => Math.Abs(candidate.Fifths))
-            .First();
-        var setting = QuestionSetting.Of(section, new Draw(key, section.Clefs[0]), style);
+        var asked = section.Slots.Select(slot => (slot.Drawn.Scale, slot.Drawn.Tonic)).ToHashSet();
+        var type = section.Scales[0];
+        var draw = Key.Majors
+            .OrderBy(place => Math.Abs(place.Fifths))
+            .Select(place => new Draw(type, QuestionDraw.TonicAt(type, place), section.Clefs[0]))
+            .Where(draw => ScaleSpelling.CanSpell(type, draw.Tonic) && kind.CanAsk(draw))
+            .OrderBy(draw => asked.Contains((type, draw.Tonic)))
+            .ThenBy(draw => !ScaleSpelling.Spell(type, draw.Tonic).AlteredNotes.Any())
+            .FirstOrDefault();
+        if (draw.Scale is null)
+            return null;
+        var setting = QuestionSetting.Of(section, draw, style);
         return new WorkedExample(kind.Ask(setting), kind.Answer(setting));
     }
 }

@@ -6,8 +6,8 @@ using Gavvet.Worksheets.Sheets;
 namespace Gavvet.Worksheets.Drawing;
 
 /// <summary>
-/// Decides which key and clef each question takes: none twice on a sheet while others remain, spread over the keys
-/// first and the clefs next, and otherwise by the slot's own seed.
+/// Decides which scale, tonic and clef each question takes: none twice on a sheet while others remain, spread over the
+/// scales first, then their tonics and the clefs, and otherwise by the slot's own seed.
 /// </summary>
 public static class QuestionDraw
 {
@@ -16,7 +16,17 @@ public static class QuestionDraw
     public static int Available(Section section)
     {
         ArgumentNullException.ThrowIfNull(section);
-        return section.Keys.Length * (QuestionCatalogue.Standard.Get(section.KindId).UsesClef ? section.Clefs.Length : 1);
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        return Candidates(section).Count / (kind.UsesClef ? 1 : section.Clefs.Length);
+    }
+
+    /// <summary>The tonic a scale type takes at a place on the line of fifths: minor forms the relative minor's, so that the place tells the signature.</summary>
+    /// <param name="type">The scale type.</param>
+    /// <param name="place">The place, by its major key.</param>
+    public static NoteName TonicAt(ScaleType type, Key place)
+    {
+        ArgumentNullException.ThrowIfNull(type);
+        return type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? place.Relative.Tonic : place.Tonic;
     }
 
     /// <summary>Draws the chosen slots of a section anew, all of them against what the rest of the sheet already asks.</summary>
@@ -64,22 +74,36 @@ public static class QuestionDraw
         return changed with { Slots = changed.Slots.Replace(redrawn, redrawn with { Drawn = tally.Choose(seed) }) };
     }
 
-    private static IEnumerable<Draw> Candidates(Section section) =>
-        section.Keys.SelectMany(_ => section.Clefs, (key, clef) => new Draw(key, clef));
+    private static List<Draw> Candidates(Section section)
+    {
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        var draws = from type in section.Scales
+                    where kind.Takes(type)
+                    from place in section.Keys
+                    let tonic = TonicAt(type, place)
+                    where ScaleSpelling.CanSpell(type, tonic)
+                    from variant in Enumerable.Range(0, kind.Variants(type))
+                    where kind.CanAsk(new Draw(type, tonic, section.Clefs[0], variant))
+                    from clef in section.Clefs
+                    select new Draw(type, tonic, clef, variant);
+        return [.. draws];
+    }
 
     /// <summary>What a section has asked so far while it is being drawn.</summary>
     private sealed class Tally
     {
         private readonly Section _section;
-        private readonly ImmutableArray<Draw> _candidates;
+        private readonly List<Draw> _candidates;
         private readonly Dictionary<QuestionIdentity, int> _asked = [];
-        private readonly Dictionary<Key, int> _keys = [];
+        private readonly Dictionary<(ScaleType, NoteName), int> _tonics = [];
+        private readonly Dictionary<ScaleType, int> _scales = [];
+        private readonly Dictionary<int, int> _variants = [];
         private readonly Dictionary<Clef, int> _clefs = [];
 
         public Tally(Section section, IEnumerable<QuestionIdentity> elsewhere, IEnumerable<Draw> here)
         {
             _section = section;
-            _candidates = [.. Candidates(section)];
+            _candidates = Candidates(section);
             foreach (var identity in elsewhere)
                 Count(_asked, identity);
             foreach (var draw in here)
@@ -90,21 +114,29 @@ public static class QuestionDraw
         {
             var chosen = _candidates.MinBy(draw => (
                 _asked.GetValueOrDefault(QuestionIdentity.Of(_section, draw)),
-                _keys.GetValueOrDefault(draw.Key),
+                _scales.GetValueOrDefault(draw.Scale),
+                _tonics.GetValueOrDefault((draw.Scale, draw.Tonic)),
+                _variants.GetValueOrDefault(draw.Variant),
                 _clefs.GetValueOrDefault(draw.Clef),
                 SplitMix64.At(seed, Rank(draw))));
             Note(chosen);
             return chosen;
         }
 
-        // A number of its own for every key and clef there is, so that widening a scope moves no other candidate.
-        private static ulong Rank(Draw draw) =>
-            (ulong)(((draw.Key.Fifths + 64) * 256) + (Clef.All.IndexOf(draw.Clef) + 1));
+        // A number of its own for every draw there is, so that widening a scope moves no other candidate. The scale
+        // counts by its name, not by its place in the catalogue, which may grow.
+        private static ulong Rank(Draw draw) => unchecked(
+            (NameRank(draw.Scale.Id) << 24) + ((ulong)(draw.Tonic.Fifths + 64) << 14) + ((ulong)draw.Variant << 4) + (ulong)(Clef.All.IndexOf(draw.Clef) + 1));
+
+        // FNV-1a, 32 bits (Fowler, Noll and Vo, IETF draft-eastlake-fnv).
+        private static ulong NameRank(string id) => id.Aggregate(2_166_136_261u, (hash, letter) => unchecked((hash ^ letter) * 16_777_619u));
 
         private void Note(Draw draw)
         {
             Count(_asked, QuestionIdentity.Of(_section, draw));
-            Count(_keys, draw.Key);
+            Count(_scales, draw.Scale);
+            Count(_tonics, (draw.Scale, draw.Tonic));
+            Count(_variants, draw.Variant);
             Count(_clefs, draw.Clef);
         }
 
@@ -115,11 +147,13 @@ public static class QuestionDraw
 
 /// <summary>What makes two questions the same question, wherever on the sheet they stand.</summary>
 /// <param name="KindId">The kind.</param>
-/// <param name="Key">The key.</param>
+/// <param name="Scale">The scale type, by its name in files.</param>
+/// <param name="Tonic">The tonic.</param>
+/// <param name="Variant">Which question about it.</param>
 /// <param name="Clef">The clef, where the kind prints a staff.</param>
 /// <param name="Notation">Signature or accidentals, where the kind has the choice.</param>
 /// <param name="Direction">The direction, where the kind has one.</param>
-public readonly record struct QuestionIdentity(string KindId, Key Key, Clef? Clef, Notation? Notation, Direction? Direction)
+public readonly record struct QuestionIdentity(string KindId, string Scale, NoteName Tonic, int Variant, Clef? Clef, Notation? Notation, Direction? Direction)
 {
     /// <summary>The identity of a draw in its section.</summary>
     /// <param name="section">The section.</param>
@@ -130,7 +164,9 @@ public readonly record struct QuestionIdentity(string KindId, Key Key, Clef? Cle
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         return new QuestionIdentity(
             section.KindId,
-            draw.Key,
+            draw.Scale.Id,
+            draw.Tonic,
+            draw.Variant,
             kind.UsesClef ? draw.Clef : null,
             kind.UsesNotation ? section.Notation : null,
             kind.UsesDirection ? section.Direction : null);

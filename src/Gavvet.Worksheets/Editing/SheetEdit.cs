@@ -68,6 +68,11 @@ public sealed record ChangeKind(int SectionId, string KindId) : SectionEdit(Sect
 /// <param name="Keys">The keys, in any order.</param>
 public sealed record ChangeKeys(int SectionId, ImmutableArray<Key> Keys) : SectionEdit(SectionId);
 
+/// <summary>Chooses the scale types a section draws from.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Scales">The scale types, in any order.</param>
+public sealed record ChangeScales(int SectionId, ImmutableArray<ScaleType> Scales) : SectionEdit(SectionId);
+
 /// <summary>Chooses the clefs a section draws from.</summary>
 /// <param name="SectionId">The section.</param>
 /// <param name="Clefs">The clefs, in any order.</param>

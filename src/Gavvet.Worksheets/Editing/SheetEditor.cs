@@ -62,6 +62,9 @@ public static class SheetEditor
         ChangeKeys { Keys: var keys } => SheetRules.Keys(keys) is { } problem
             ? EditOutcome.Refused("keys", problem)
             : Rescope(sheet, section with { Keys = [.. keys.Distinct().OrderBy(key => key.Fifths)] }, "keys"),
+        ChangeScales { Scales: var scales } => SheetRules.Scales(QuestionCatalogue.Standard.Get(section.KindId), scales) is { } problem
+            ? EditOutcome.Refused("scales", problem)
+            : Rescope(sheet, section with { Scales = [.. ScaleTypes.All.Where(scales.Contains)] }, "scales"),
         ChangeClefs { Clefs: var clefs } => clefs.IsDefaultOrEmpty
             ? EditOutcome.Refused("clefs", "Choose at least one clef.")
             : Rescope(sheet, section with { Clefs = [.. Clef.All.Where(clefs.Contains)] }, "clefs"),
@@ -92,6 +95,7 @@ public static class SheetEditor
             sheet.NextId,
             kind.Id,
             "",
+            before is null ? [ScaleTypes.Major] : Taken(before.Scales, kind),
             before?.Keys ?? [.. Key.Majors.Where(key => Math.Abs(key.Fifths) <= 2)],
             before?.Clefs ?? [Clef.Treble],
             before?.Notation ?? Notation.Accidentals,
@@ -113,14 +117,26 @@ public static class SheetEditor
         return sheet with { Sections = sheet.Sections.RemoveAt(from).Insert(to, section) };
     }
 
-    private static Section Fitted(Section section, QuestionKind kind) =>
-        kind.Scaffoldings.Contains(section.Scaffolding) ? section : section with { Scaffolding = Scaffolding.Blank };
+    private static Section Fitted(Section section, QuestionKind kind) => section with
+    {
+        Scales = Taken(section.Scales, kind),
+        Scaffolding = kind.Scaffoldings.Contains(section.Scaffolding) ? section.Scaffolding : Scaffolding.Blank,
+    };
+
+    // Of the scales chosen those the kind can ask about, or else the first it can.
+    private static ImmutableArray<ScaleType> Taken(ImmutableArray<ScaleType> scales, QuestionKind kind)
+    {
+        ImmutableArray<ScaleType> taken = [.. scales.Where(kind.Takes)];
+        return taken.IsEmpty ? [ScaleTypes.All.First(kind.Takes)] : taken;
+    }
 
     // A changed scope draws every question anew that is not pinned, from the seeds it has: the same scope gives the
     // same questions again. Where the scope holds fewer than were asked for, the count comes down and says so.
     private static EditOutcome Rescope(Sheet sheet, Section section, string field)
     {
         var available = QuestionDraw.Available(section);
+        if (available == 0)
+            return EditOutcome.Refused(field, "These keys and scales offer no such question. Choose more keys or other scales.");
         var lowered = section.Slots.Count > available;
         if (lowered)
             section = section with { Slots = [.. section.Slots.OrderByDescending(slot => slot.Pinned).Take(available).OrderBy(section.Slots.IndexOf)] };
@@ -133,7 +149,7 @@ public static class SheetEditor
     {
         var missing = Math.Max(0, count - section.Slots.Count);
         var fresh = Enumerable.Range(sheet.NextId, missing)
-            .Select(id => new Slot(id, 0, false, new Draw(section.Keys[0], section.Clefs[0])))
+            .Select(id => new Slot(id, 0, false, new Draw(section.Scales[0], section.Keys[0].Tonic, section.Clefs[0])))
             .ToImmutableList();
         var resized = section with { Slots = [.. section.Slots.Take(count), .. fresh] };
         var drawn = QuestionDraw.Draw(sheet, resized, fresh.Select(slot => slot.Id).ToHashSet());

@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Worksheets.Editing;
@@ -40,6 +41,25 @@ public static class SheetRules
             return "Choose at least one key.";
         var odd = keys.FirstOrDefault(key => key.IsTheoretical, keys[0]);
         return odd.IsTheoretical ? $"{odd} has no key signature. Choose {odd.PracticalTwin} instead." : null;
+    }
+
+    /// <summary>There is a scale type, and the kind can ask about each.</summary>
+    /// <param name="kind">The kind of question.</param>
+    /// <param name="scales">The scale types chosen.</param>
+    public static string? Scales(QuestionKind kind, ImmutableArray<ScaleType> scales)
+    {
+        ArgumentNullException.ThrowIfNull(kind);
+        if (scales.IsDefaultOrEmpty)
+            return "Choose at least one scale.";
+        return scales.FirstOrDefault(type => !kind.Takes(type)) is { } odd
+            ? $"“{kind.Name}” is not asked of {odd.Name}. It takes {Listed(kind)}."
+            : null;
+    }
+
+    private static string Listed(QuestionKind kind)
+    {
+        string[] names = [.. ScaleTypes.All.Where(kind.Takes).Select(type => type.Name).Take(4)];
+        return names.Length == 1 ? names[0] : string.Join(", ", names[..^1]) + " or " + names[^1];
     }
 
     /// <summary>The count is one the section's scope and the sheet can hold.</summary>

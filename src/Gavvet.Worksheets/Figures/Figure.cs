@@ -85,7 +85,7 @@ public readonly record struct StaffRange(int Lowest, int Highest)
     /// <summary>The staff itself.</summary>
     public static StaffRange Staff { get; } = new(0, 8);
 
-    /// <summary>The room any major scale may need in a clef, whichever key is asked: room never tells an answer.</summary>
+    /// <summary>The room any scale may need in a clef, whichever key is asked: room never tells an answer.</summary>
     /// <param name="clef">The clef.</param>
     public static StaffRange OfScales(Clef clef)
     {
@@ -95,7 +95,8 @@ public readonly record struct StaffRange(int Lowest, int Highest)
 
     private static readonly ImmutableDictionary<Clef, StaffRange> Ranges = Clef.All.ToImmutableDictionary(clef => clef, clef =>
     {
-        var lowest = Key.Majors.Select(key => clef.Position(clef.LowestTonic(ScaleSpelling.Spell(ScaleTypes.Major, key.Tonic)))).ToArray();
+        // Places hang on letters alone, so the seven natural tonics stand for all.
+        var lowest = ScaleTypes.All.SelectMany(_ => Enum.GetValues<Letter>(), (type, letter) => clef.Position(clef.LowestTonic(ScaleSpelling.Spell(type, new NoteName(letter))))).ToArray();
         return new StaffRange(Math.Min(0, lowest.Min()), Math.Max(8, lowest.Max() + 7));
     });
 }

@@ -79,6 +79,10 @@ public static class SheetFile
         json.WriteNumber("id", section.Id);
         json.WriteString("kind", section.KindId);
         json.WriteString("instruction", section.Instruction);
+        json.WriteStartArray("scales");
+        foreach (var type in section.Scales)
+            json.WriteStringValue(type.Id);
+        json.WriteEndArray();
         json.WriteStartArray("keys");
         foreach (var key in section.Keys)
             json.WriteStringValue(NoteText.Ascii(key.Tonic));
@@ -97,7 +101,9 @@ public static class SheetFile
             json.WriteNumber("id", slot.Id);
             json.WriteNumber("redraws", slot.Redraws);
             json.WriteBoolean("pinned", slot.Pinned);
-            json.WriteString("key", NoteText.Ascii(slot.Drawn.Key.Tonic));
+            json.WriteString("scale", slot.Drawn.Scale.Id);
+            json.WriteString("key", NoteText.Ascii(slot.Drawn.Tonic));
+            json.WriteNumber("variant", slot.Drawn.Variant);
             json.WriteString("clef", slot.Drawn.Clef.Id);
             json.WriteEndObject();
         }

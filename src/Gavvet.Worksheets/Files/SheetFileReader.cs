@@ -12,6 +12,7 @@ namespace Gavvet.Worksheets.Files;
 internal static class SheetFileReader
 {
     private const int HighestId = 1_000_000;
+    private const int HighestVariant = 1_000;
 
     public static Sheet Read(JsonElement root)
     {
@@ -51,6 +52,9 @@ internal static class SheetFileReader
         ImmutableArray<Clef> clefs = [.. fields.Texts("clefs").Select(text => ReadClef(fields, text)).Distinct().OrderBy(clef => Clef.All.IndexOf(clef))];
         if (clefs.IsEmpty)
             throw fields.Wrong("clefs", "Choose at least one clef.");
+        ImmutableArray<ScaleType> scales = fields.Has("scales") ? [.. fields.Texts("scales").Select(text => ReadScale(fields, text)).Distinct().OrderBy(type => ScaleTypes.All.IndexOf(type))] : [ScaleTypes.Major];
+        if (SheetRules.Scales(kind, scales) is { } unasked)
+            throw fields.Wrong("scales", unasked);
         var scaffolding = fields.Word("scaffolding", Scaffolding.Blank);
         if (!kind.Scaffoldings.Contains(scaffolding))
             throw fields.Wrong("scaffolding", $"“{kind.Id}” can be {string.Join(", ", kind.Scaffoldings.Select(FileWords.Of))}.");
@@ -58,6 +62,7 @@ internal static class SheetFileReader
             fields.Number("id", 0, 0, HighestId),
             kind.Id,
             fields.Ruled("instruction", SheetRules.Instructions).Trim(),
+            scales,
             keys,
             clefs,
             fields.Word("notation", Notation.Accidentals),
@@ -69,18 +74,24 @@ internal static class SheetFileReader
             throw fields.Wrong("questions", "A section has either its “questions” or, to have them drawn, a “count”.");
         var count = hasCount ? fields.Number("count", 1, 1, SheetLimits.Questions) : (int?)null;
         if (!hasCount)
-            section = section with { Slots = [.. fields.Items("questions", "question").Select(ReadSlot)] };
+            section = section with { Slots = [.. fields.Items("questions", "question").Select(question => ReadSlot(question, kind))] };
         fields.NothingElse();
         return new RawSection(fields, section, count);
     }
 
-    private static Slot ReadSlot(Fields fields)
+    private static Slot ReadSlot(Fields fields, QuestionKind kind)
     {
+        var type = fields.Has("scale") ? ReadScale(fields, fields.Text("scale", "")) : ScaleTypes.Major;
+        var draw = new Draw(type, ReadTonic(fields, fields.Text("key", "")), ReadClef(fields, fields.Text("clef", "")), fields.Number("variant", 0, 0, HighestVariant));
+        if (!kind.Takes(type))
+            throw fields.Wrong("scale", SheetRules.Scales(kind, [type])!);
+        if (!ScaleSpelling.CanSpell(type, draw.Tonic) || draw.Variant >= kind.Variants(type) || !kind.CanAsk(draw))
+            throw fields.Wrong("key", $"“{kind.Name}” cannot be asked of {draw.Tonic} {type.Name}. Choose another key.");
         var slot = new Slot(
             fields.Number("id", 0, 0, HighestId),
             fields.Number("redraws", 0, 0, HighestId),
             fields.Flag("pinned"),
-            new Draw(ReadKey(fields, "key", fields.Text("key", "")), ReadClef(fields, fields.Text("clef", ""))));
+            draw);
         fields.NothingElse();
         return slot;
     }
@@ -133,6 +144,11 @@ internal static class SheetFileReader
         var key = new Key(tonic);
         return SheetRules.Keys([key]) is { } problem ? throw fields.Wrong(name, problem) : key;
     }
+
+    private static NoteName ReadTonic(Fields fields, string text) => NoteText.TryParse(text, out var tonic) ? tonic : throw fields.Wrong("key", NoteText.Problem(text));
+
+    private static ScaleType ReadScale(Fields fields, string id) => ScaleTypes.Find(id)
+        ?? throw fields.Wrong("scales", $"There is no scale called “{Fields.Short(id)}”. Did you mean {ScaleNames.Nearest(Fields.Short(id)).Id}?");
 
     private static Clef ReadClef(Fields fields, string text) => Clef.Find(text)
         ?? throw fields.Wrong("clef", $"There is no clef called “{Fields.Short(text)}”. There are {string.Join(", ", Clef.All.Select(clef => clef.Id))}.");

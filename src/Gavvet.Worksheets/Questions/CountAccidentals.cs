@@ -29,6 +29,12 @@ public sealed class CountAccidentals : QuestionKind
         [Scaffolding.WorkedExample, Scaffolding.Count, Scaffolding.Blank];
 
     /// <inheritdoc/>
+    public override QuestionGroup Group => QuestionGroup.Signatures;
+
+    /// <inheritdoc/>
+    public override bool Takes(ScaleType type) => ScaleFacts.IsKey(type);
+
+    /// <inheritdoc/>
     public override int PerRow => 1;
 
     /// <inheritdoc/>
@@ -41,7 +47,7 @@ public sealed class CountAccidentals : QuestionKind
         ArgumentNullException.ThrowIfNull(setting);
         var which = new AnswerLine("Which?", "", AnswerRoom.SevenNames);
         return setting.Scaffolding == Scaffolding.Count
-            ? new Question($"{setting.Style.Say(setting.Key)}: {MajorKeyFacts.Signature(setting.Key)}", [new AnswerLinesFigure([which])])
+            ? new Question($"{setting.Style.Say(setting.Key)}: {ScaleFacts.Signature(setting.Key)}", [new AnswerLinesFigure([which])])
             : new Question($"{setting.Style.Say(setting.Key)}", [new AnswerLinesFigure([new AnswerLine("How many?", "", AnswerRoom.Name), which])]);
     }
 
@@ -49,7 +55,7 @@ public sealed class CountAccidentals : QuestionKind
     public override Answer Answer(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var signature = MajorKeyFacts.Signature(setting.Key);
+        var signature = ScaleFacts.Signature(setting.Key);
         var names = signature.Count == 0 ? "none" : setting.Style.Say(signature.Notes);
         ImmutableArray<Mark> marks = setting.Scaffolding == Scaffolding.Count
             ? [new LineMark(0, names)]
@@ -58,6 +64,6 @@ public sealed class CountAccidentals : QuestionKind
             [marks],
             signature.Count == 0 ? $"{signature}" : $"{signature}: {names}",
             [],
-            [new SignatureUsed(setting.Key, signature), new LastAccidental(setting.Key, signature), MajorKeyFacts.Counted(MajorKeyFacts.Scale(setting.Key))]);
+            [new SignatureUsed(setting.Key, signature), new LastAccidental(setting.Key, signature), ScaleFacts.Counted(ScaleFacts.Scale(setting))]);
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
 
@@ -20,6 +21,12 @@ public abstract class GivenScale : QuestionKind
     public override ImmutableArray<Scaffolding> Scaffoldings { get; } = [Scaffolding.WorkedExample, Scaffolding.Blank];
 
     /// <inheritdoc/>
+    public override QuestionGroup Group => QuestionGroup.Steps;
+
+    /// <inheritdoc/>
+    public override bool Takes(ScaleType type) => true;
+
+    /// <inheritdoc/>
     public override int PerRow => 1;
 
     /// <summary>The rows the answer is written in.</summary>
@@ -29,13 +36,21 @@ public abstract class GivenScale : QuestionKind
     public override Question Ask(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var scale = MajorKeyFacts.Scale(setting.Key);
-        var signature = setting.Notation == Notation.Signature ? MajorKeyFacts.Signature(setting.Key) : default;
-        var notes = StaffNotes.InOneBar(scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)), signature, setting.Style);
-        ImmutableArray<Mark> given = setting.Notation == Notation.Signature ? [new SignatureMark(signature), .. notes] : [.. notes];
-        return new Question(MajorKeyFacts.Prompt(setting),
+        var scale = ScaleFacts.Scale(setting);
+        var notes = StaffNotes.InOneBar(scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)), ScaleFacts.Printed(setting), setting.Style);
+        IEnumerable<Mark> signature = ScaleFacts.HasSignature(setting) ? [new SignatureMark(ScaleFacts.Printed(setting))] : [];
+        return new Question(Prompt(setting),
         [
-            new StaffFigure(setting.Clef, notes.Length, setting.Notation == Notation.Signature, Rows, StaffRange.OfScales(setting.Clef), given),
+            new StaffFigure(setting.Clef, notes.Length, setting.Notation == Notation.Signature, Rows, StaffRange.OfScales(setting.Clef), [.. signature, .. notes]),
+            .. Below(setting),
         ]);
     }
+
+    /// <summary>The words beside the number: the scale and its direction.</summary>
+    /// <param name="setting">What the question is about.</param>
+    private protected virtual string Prompt(QuestionSetting setting) => ScaleFacts.Prompt(setting);
+
+    /// <summary>Figures under the staff: none, or lines to write on.</summary>
+    /// <param name="setting">What the question is about.</param>
+    private protected virtual ImmutableArray<Figure> Below(QuestionSetting setting) => [];
 }

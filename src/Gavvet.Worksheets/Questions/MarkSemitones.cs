@@ -18,6 +18,13 @@ public sealed class MarkSemitones : GivenScale
     private protected override StaffRows Rows => StaffRows.Slurs;
 
     /// <inheritdoc/>
+    public override bool Takes(ScaleType type)
+    {
+        ArgumentNullException.ThrowIfNull(type);
+        return type.Steps.Contains(1) && type.Steps.Any(step => step != 1);
+    }
+
+    /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style) =>
         $"Join with a slur each two {style.Words.Neighboring} notes that are a {style.Word(1, 1)} apart.";
 
@@ -25,9 +32,9 @@ public sealed class MarkSemitones : GivenScale
     public override Answer Answer(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var scale = MajorKeyFacts.Scale(setting.Key);
+        var scale = ScaleFacts.Scale(setting);
         var notes = scale.Notes(setting.Direction);
-        var steps = MajorKeyFacts.Steps(scale, setting.Direction);
+        var steps = ScaleFacts.Steps(scale, setting.Direction);
         ImmutableArray<int> columns = [.. Enumerable.Range(0, steps.Length).Where(column => steps[column] == 1)];
         ImmutableArray<(NoteName, NoteName)> pairs = [.. columns.Select(column => (notes[column], notes[column + 1]))];
         return new Answer(

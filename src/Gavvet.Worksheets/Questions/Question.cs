@@ -7,13 +7,31 @@ using Gavvet.Worksheets.Working;
 namespace Gavvet.Worksheets.Questions;
 
 /// <summary>All that decides one question: what was drawn and how its section wants it.</summary>
-/// <param name="Key">The key asked about.</param>
+/// <param name="Scale">The scale type asked about.</param>
+/// <param name="Tonic">Its tonic.</param>
 /// <param name="Clef">The clef.</param>
 /// <param name="Notation">Signature or accidentals.</param>
 /// <param name="Direction">Up, down or both.</param>
 /// <param name="Scaffolding">How much is given.</param>
-public sealed record QuestionSetting(Key Key, Clef Clef, Notation Notation, Direction Direction, Scaffolding Scaffolding)
+public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef, Notation Notation, Direction Direction, Scaffolding Scaffolding)
 {
+    /// <summary>A setting about a key's own scale.</summary>
+    /// <param name="key">The key.</param>
+    /// <param name="clef">The clef.</param>
+    /// <param name="notation">Signature or accidentals.</param>
+    /// <param name="direction">Up, down or both.</param>
+    /// <param name="scaffolding">How much is given.</param>
+    public QuestionSetting(Key key, Clef clef, Notation notation, Direction direction, Scaffolding scaffolding)
+        : this(key.ScaleType, key.Tonic, clef, notation, direction, scaffolding)
+    {
+    }
+
+    /// <summary>The key on the tonic: minor where the scale's third is minor.</summary>
+    public Key Key => new(Tonic, Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major);
+
+    /// <summary>Which of the questions the kind can ask about the scale, from 0.</summary>
+    public int Variant { get; init; }
+
     /// <summary>The house style everything is said in.</summary>
     public HouseStyle Style { get; init; } = HouseStyle.Classical;
 
@@ -24,7 +42,7 @@ public sealed record QuestionSetting(Key Key, Clef Clef, Notation Notation, Dire
     public static QuestionSetting Of(Section section, Draw draw, HouseStyle style)
     {
         ArgumentNullException.ThrowIfNull(section);
-        return new QuestionSetting(draw.Key, draw.Clef, section.Notation, section.Direction, section.Scaffolding) { Style = style };
+        return new QuestionSetting(draw.Scale, draw.Tonic, draw.Clef, section.Notation, section.Direction, section.Scaffolding) { Style = style, Variant = draw.Variant };
     }
 }
 

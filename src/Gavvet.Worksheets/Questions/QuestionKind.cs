@@ -25,6 +25,21 @@ public abstract class QuestionKind
     /// <summary>The scaffolding this kind can give, from most to least; the last is blank.</summary>
     public abstract ImmutableArray<Scaffolding> Scaffoldings { get; }
 
+    /// <summary>Whether it can be asked of a scale type.</summary>
+    /// <param name="type">The scale type.</param>
+    public abstract bool Takes(ScaleType type);
+
+    /// <summary>How many different questions it can ask about one scale on one tonic and clef.</summary>
+    /// <param name="type">The scale type.</param>
+    public virtual int Variants(ScaleType type) => 1;
+
+    /// <summary>Whether there is such a question: its answer exists and is the only one.</summary>
+    /// <param name="draw">The scale, tonic and variant; the scale can be written.</param>
+    public virtual bool CanAsk(Draw draw) => true;
+
+    /// <summary>The group it is offered in, in the order of the subject.</summary>
+    public abstract QuestionGroup Group { get; }
+
     /// <summary>How many questions stand side by side.</summary>
     public abstract int PerRow { get; }
 
@@ -41,6 +56,34 @@ public abstract class QuestionKind
     /// <param name="setting">What it is about.</param>
     /// <exception cref="RoutesDisagreeException">Two derivations differ, so there is no answer to print.</exception>
     public abstract Answer Answer(QuestionSetting setting);
+}
+
+/// <summary>Parts of the subject, in teaching order.</summary>
+public enum QuestionGroup
+{
+    /// <summary>Steps and formulas.</summary>
+    Steps,
+
+    /// <summary>Writing scales.</summary>
+    Scales,
+
+    /// <summary>Signatures and keys.</summary>
+    Signatures,
+
+    /// <summary>Degrees.</summary>
+    Degrees,
+
+    /// <summary>Modes.</summary>
+    Modes,
+
+    /// <summary>Pentatonic, blues, symmetric and exotic scales.</summary>
+    OtherScales,
+
+    /// <summary>Intervals and chords.</summary>
+    Chords,
+
+    /// <summary>Enharmonic names and transposing parts.</summary>
+    Enharmonic,
 }
 
 /// <summary>The kinds of question there are.</summary>

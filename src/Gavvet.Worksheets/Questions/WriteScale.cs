@@ -29,6 +29,12 @@ public sealed class WriteScale : QuestionKind
         [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Formula, Scaffolding.Tonic, Scaffolding.Blank];
 
     /// <inheritdoc/>
+    public override QuestionGroup Group => QuestionGroup.Scales;
+
+    /// <inheritdoc/>
+    public override bool Takes(ScaleType type) => true;
+
+    /// <inheritdoc/>
     public override int PerRow => 1;
 
     /// <inheritdoc/>
@@ -36,7 +42,7 @@ public sealed class WriteScale : QuestionKind
     {
         ArgumentNullException.ThrowIfNull(section);
         return section.Notation == Notation.Signature
-            ? $"Write the key signature, then the scale in {style.Words.WholeNotes}."
+            ? $"Write the key signature, then the scale in {style.Words.WholeNotes}{(section.Scales is [{ Id: "major" }] ? "" : " with any accidentals it still needs")}."
             : $"Write the scale in {style.Words.WholeNotes}. Put an accidental before each note that needs one; use no key signature.";
     }
 
@@ -44,8 +50,8 @@ public sealed class WriteScale : QuestionKind
     public override Question Ask(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var columns = setting.Direction == Direction.Both ? 15 : 8;
-        return new Question(MajorKeyFacts.Prompt(setting),
+        var columns = ScaleFacts.Scale(setting).Notes(setting.Direction).Length;
+        return new Question(ScaleFacts.Prompt(setting),
         [
             new StaffFigure(
                 setting.Clef,
@@ -66,41 +72,47 @@ public sealed class WriteScale : QuestionKind
     public override Answer Answer(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var scale = MajorKeyFacts.Scale(setting.Key);
-        var signature = MajorKeyFacts.Signature(setting.Key);
-        var steps = MajorKeyFacts.Steps(scale, setting.Direction);
-        var names = scale.Notes(setting.Direction);
-        var bySignature = setting.Notation == Notation.Signature;
-        var notes = Notes(setting, scale);
-        ImmutableArray<Mark> marks = [.. bySignature ? [new SignatureMark(signature)] : Array.Empty<Mark>(), .. notes.Except(Given(setting))];
+        var scale = ScaleFacts.Scale(setting);
+        ScaleFacts.Steps(scale, setting.Direction);
+        IEnumerable<Mark> signature = ScaleFacts.HasSignature(setting) ? [new SignatureMark(ScaleFacts.Printed(setting))] : [];
         return new Answer(
-            [marks],
-            setting.Style.Say(names),
-            AlsoRight(setting, scale),
-            [
-                new LettersWritten([.. names.Select(name => name.Letter)]),
-                bySignature ? new SignatureUsed(setting.Key, signature) : new StepsWalked(scale.Type, names, steps),
-                MajorKeyFacts.Counted(scale),
-            ]);
+            [[.. signature, .. Notes(setting, scale).Except(Given(setting))]],
+            setting.Style.Say(scale.Notes(setting.Direction)),
+            [.. RepeatedSigns(setting, scale), .. ScaleFacts.OtherSpellings(setting, scale)],
+            Working(setting, scale));
     }
 
-    private static ImmutableArray<string> AlsoRight(QuestionSetting setting, Scale scale) =>
-        setting is { Direction: Direction.Both, Notation: Notation.Accidentals } && scale.AlteredNotes.Length > 0
+    // A major scale written with accidentals is walked by its steps; every other goes the way the house style names.
+    private static ImmutableArray<WorkingStep> Working(QuestionSetting setting, Scale scale)
+    {
+        if (setting.Scale.Id != ScaleTypes.Major.Id)
+            return ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style);
+        var names = scale.Notes(setting.Direction);
+        return
+        [
+            new LettersWritten([.. names.Select(name => name.Letter)]),
+            ScaleFacts.HasSignature(setting)
+                ? new SignatureUsed(setting.Key, ScaleFacts.Printed(setting))
+                : new StepsWalked(scale.Type, names, scale.MeasuredSteps(setting.Direction)),
+            ScaleFacts.Counted(scale),
+        ];
+    }
+
+    private static IEnumerable<string> RepeatedSigns(QuestionSetting setting, Scale scale) =>
+        setting is { Direction: Direction.Both, Notation: Notation.Accidentals } && !scale.Type.IsTwoWay && scale.AlteredNotes.Length > 0
             ? ["Also right: each accidental written again coming down."]
             : [];
 
     private static ImmutableArray<NoteMark> Notes(QuestionSetting setting, Scale scale) => StaffNotes.InOneBar(
-        scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)),
-        setting.Notation == Notation.Signature ? MajorKeyFacts.Signature(setting.Key) : default,
-        setting.Style);
+        scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)), ScaleFacts.Printed(setting), setting.Style);
 
     private static ImmutableArray<Mark> Given(QuestionSetting setting)
     {
-        var scale = MajorKeyFacts.Scale(setting.Key);
+        var scale = ScaleFacts.Scale(setting);
         return setting.Scaffolding switch
         {
             Scaffolding.Letters => [.. scale.Notes(setting.Direction).Select((name, column) => new LabelMark(column, setting.Style.Say(name.Letter)))],
-            Scaffolding.Formula => [.. MajorKeyFacts.Steps(scale, setting.Direction).Select((step, column) => new GapMark(column, setting.Style.Sign(step, 1)))],
+            Scaffolding.Formula => [.. ScaleFacts.StepSigns(setting.Style, scale, setting.Direction).Select((sign, column) => new GapMark(column, sign))],
             Scaffolding.Tonic => [Notes(setting, scale)[0]],
             _ => [],
         };

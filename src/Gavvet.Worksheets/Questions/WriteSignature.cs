@@ -29,6 +29,12 @@ public sealed class WriteSignature : QuestionKind
         [Scaffolding.WorkedExample, Scaffolding.Count, Scaffolding.Blank];
 
     /// <inheritdoc/>
+    public override QuestionGroup Group => QuestionGroup.Signatures;
+
+    /// <inheritdoc/>
+    public override bool Takes(ScaleType type) => ScaleFacts.IsKey(type);
+
+    /// <inheritdoc/>
     public override int PerRow => 2;
 
     /// <inheritdoc/>
@@ -39,7 +45,7 @@ public sealed class WriteSignature : QuestionKind
     public override Question Ask(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var prompt = setting.Scaffolding == Scaffolding.Count ? $"{setting.Style.Say(setting.Key)}: {MajorKeyFacts.Signature(setting.Key)}" : $"{setting.Style.Say(setting.Key)}";
+        var prompt = setting.Scaffolding == Scaffolding.Count ? $"{setting.Style.Say(setting.Key)}: {ScaleFacts.Signature(setting.Key)}" : $"{setting.Style.Say(setting.Key)}";
         return new Question(prompt, [new StaffFigure(setting.Clef, 0, true, StaffRows.Labels, StaffRange.Staff, [])]);
     }
 
@@ -47,7 +53,7 @@ public sealed class WriteSignature : QuestionKind
     public override Answer Answer(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var signature = MajorKeyFacts.Signature(setting.Key);
+        var signature = ScaleFacts.Signature(setting.Key);
         var words = signature.Count == 0 ? $"{signature}" : setting.Style.Say(signature.Notes);
         ImmutableArray<WorkingStep> working = [new SignatureUsed(setting.Key, signature), new LastAccidental(setting.Key, signature)];
         return new Answer([[new SignatureMark(signature), new LabelMark(0, words)]], words, [], working);

@@ -17,20 +17,35 @@ public sealed class WriteSteps : GivenScale
     private protected override StaffRows Rows => StaffRows.Gaps;
 
     /// <inheritdoc/>
-    public override string Instruction(Section section, HouseStyle style) =>
-        $"Under each gap write {style.Sign(2, 1)} for a {style.Word(2, 1)} or {style.Sign(1, 1)} for a {style.Word(1, 1)}.";
+    public override string Instruction(Section section, HouseStyle style)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        ArgumentNullException.ThrowIfNull(style);
+        // The steps the scales of the section have, the plain ones first.
+        var steps = section.Scales.SelectMany(type => WidthsOf(type)).Distinct().OrderBy(step => step switch { (2, _) => 0, (1, _) => 1, _ => step.Semitones }).ThenBy(step => step.Letters);
+        string[] words = [.. steps.Select(step => $"{style.Sign(step.Semitones, step.Letters)} for {Article(style.Word(step.Semitones, step.Letters))}").Distinct()];
+        return $"Under each gap write {(words.Length == 1 ? words[0] : string.Join(", ", words[..^1]) + " or " + words[^1])}.";
+    }
 
     /// <inheritdoc/>
     public override Answer Answer(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var scale = MajorKeyFacts.Scale(setting.Key);
-        var steps = MajorKeyFacts.Steps(scale, setting.Direction);
-        var signs = steps.Select(step => setting.Style.Sign(step, 1)).ToArray();
+        var scale = ScaleFacts.Scale(setting);
+        var signs = ScaleFacts.StepSigns(setting.Style, scale, setting.Direction);
         return new Answer(
             [[.. signs.Select((sign, column) => new GapMark(column, sign))]],
             string.Join('–', signs),
             [],
-            [new StepsWalked(scale.Type, scale.Notes(setting.Direction), steps)]);
+            [new StepsWalked(scale.Type, scale.Notes(setting.Direction), scale.MeasuredSteps(setting.Direction))]);
     }
+
+    private static IEnumerable<(int Semitones, int Letters)> WidthsOf(ScaleType type)
+    {
+        var onC = ScaleSpelling.Spell(type, new NoteName(Letter.C));
+        var notes = onC.Notes(Direction.Both);
+        return onC.MeasuredSteps(Direction.Both).Select((step, i) => (step, step <= 2 ? 1 : StepNaming.LettersBetween(type, notes[i], notes[i + 1])));
+    }
+
+    private static string Article(string words) => words[0] is 'a' or 'e' or 'i' or 'o' or 'u' ? $"an {words}" : words.EndsWith('s') ? words : $"a {words}";
 }

@@ -57,7 +57,8 @@ public sealed record Sheet(
 /// <param name="Id">The lasting id.</param>
 /// <param name="KindId">Which kind of question, by its name in files.</param>
 /// <param name="Instruction">The teacher's own instruction, or empty for the kind's.</param>
-/// <param name="Keys">The keys to draw from, along the line of fifths; never empty.</param>
+/// <param name="Scales">The scale types to draw from, in the order of the catalogue; never empty.</param>
+/// <param name="Keys">The places on the line of fifths to draw from, each by its major key; never empty. A minor scale takes the relative of a place, other scales its tonic.</param>
 /// <param name="Clefs">The clefs to draw from, in the order of <see cref="Clef.All"/>; never empty.</param>
 /// <param name="Notation">Key signature or accidentals.</param>
 /// <param name="Direction">Up, down or both.</param>
@@ -67,6 +68,7 @@ public sealed record Section(
     int Id,
     string KindId,
     string Instruction,
+    ImmutableArray<ScaleType> Scales,
     ImmutableArray<Key> Keys,
     ImmutableArray<Clef> Clefs,
     Notation Notation,
@@ -87,9 +89,23 @@ public sealed record Section(
 public sealed record Slot(int Id, int Redraws, bool Pinned, Draw Drawn);
 
 /// <summary>What a draw decides: the rest of a question is the section's.</summary>
-/// <param name="Key">The key.</param>
+/// <param name="Scale">The scale type.</param>
+/// <param name="Tonic">The tonic.</param>
 /// <param name="Clef">The clef; kinds that print no staff pay it no heed.</param>
-public readonly record struct Draw(Key Key, Clef Clef);
+/// <param name="Variant">Which of the questions a kind can ask about the scale, from 0.</param>
+public readonly record struct Draw(ScaleType Scale, NoteName Tonic, Clef Clef, int Variant = 0)
+{
+    /// <summary>A draw of a key's own scale.</summary>
+    /// <param name="key">The key.</param>
+    /// <param name="clef">The clef.</param>
+    public Draw(Key key, Clef clef)
+        : this(key.ScaleType, key.Tonic, clef)
+    {
+    }
+
+    /// <summary>The key on the tonic: minor where the scale's third is minor.</summary>
+    public Key Key => new(Tonic, Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major);
+}
 
 /// <summary>How accidentals are written.</summary>
 public enum Notation

@@ -34,6 +34,18 @@ public static class Words
         _ => "Student page",
     };
 
+    public static string Of(QuestionGroup group) => group switch
+    {
+        QuestionGroup.Steps => "Steps",
+        QuestionGroup.Scales => "Scales",
+        QuestionGroup.Signatures => "Signatures and keys",
+        QuestionGroup.Degrees => "Degrees",
+        QuestionGroup.Modes => "Modes",
+        QuestionGroup.OtherScales => "Pentatonic, blues and others",
+        QuestionGroup.Chords => "Intervals and chords",
+        _ => "Enharmonic and transposing",
+    };
+
     public static string Of(Paper paper) => paper == Paper.A4 ? "A4" : "Letter";
 
     /// <summary>A section in one line: what it asks, how often, in which keys and clefs.</summary>
@@ -42,7 +54,8 @@ public static class Words
         ArgumentNullException.ThrowIfNull(section);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var clefs = kind.UsesClef ? $" · {string.Join(", ", section.Clefs.Select(clef => clef.Name.ToLowerInvariant()))}" : "";
-        return $"{section.Slots.Count} · {Keys(section.Keys)}{clefs}";
+        var scales = section.Scales is [{ Id: "major" }] ? "" : $" · {(section.Scales.Length <= 2 ? string.Join(", ", section.Scales.Select(type => type.Name)) : $"{section.Scales.Length} scales")}";
+        return $"{section.Slots.Count}{scales} · {Keys(section.Keys)}{clefs}";
     }
 
     private static string Keys(IReadOnlyList<Key> keys)

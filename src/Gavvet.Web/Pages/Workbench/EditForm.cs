@@ -28,6 +28,7 @@ internal static class EditForm
             "instruction" => Good(new RewordInstruction(section, form["instruction"].ToString())),
             "kind" => Good(new ChangeKind(section, form["kind"].ToString())),
             "keys" => Keys(section, form["keys"]),
+            "scales" => Scales(section, form["scales"]),
             "clefs" => Clefs(section, form["clefs"]),
             "count" => Number(form["count"]) is { } count
                 ? Good(new ChangeCount(section, count))
@@ -65,6 +66,14 @@ internal static class EditForm
         }
 
         return Good(new ChangeKeys(section, keys.ToImmutable()));
+    }
+
+    private static (SheetEdit?, string, string?) Scales(int section, IEnumerable<string?> ids)
+    {
+        var scales = ids.Select(ScaleTypes.Find).ToArray();
+        return scales.Contains(null)
+            ? Bad("scales", "Choose from the scales shown.")
+            : Good(new ChangeScales(section, [.. scales.OfType<ScaleType>()]));
     }
 
     private static (SheetEdit?, string, string?) Clefs(int section, IEnumerable<string?> ids)

@@ -126,6 +126,7 @@ public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPage
         Reinstruct => "instructions",
         ChangeSetup => "staffHeight",
         ChangeKeys => "keys",
+        ChangeScales => "scales",
         ChangeClefs => "clefs",
         ChangeCount => "count",
         RewordInstruction => "instruction",

@@ -1,0 +1,107 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Working;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>What questions rest on, each fact derived by two routes that must agree.</summary>
+internal static class ScaleFacts
+{
+    /// <summary>Whether a scale is a key's own: major or the natural minor.</summary>
+    public static bool IsKey(ScaleType type) => type.Id is "major" or "natural-minor";
+
+    /// <summary>The scale, as the house style writes it.</summary>
+    public static Scale Scale(QuestionSetting setting) => setting.Style.Spell(setting.Scale, setting.Tonic);
+
+    /// <summary>The signature the question is written with; empty where accidentals are asked for or none is printed.</summary>
+    public static KeySignature Printed(QuestionSetting setting) =>
+        setting.Notation == Notation.Signature && setting.Style.SignatureKey(setting.Scale, setting.Tonic) is { IsTheoretical: false } key ? Signature(key) : default;
+
+    /// <summary>Whether the question is written with a signature.</summary>
+    public static bool HasSignature(QuestionSetting setting) =>
+        setting.Notation == Notation.Signature && setting.Style.SignatureKey(setting.Scale, setting.Tonic) is { IsTheoretical: false };
+
+    /// <summary>The key's signature: from its place on the line of fifths, and from the notes its steps alter.</summary>
+    public static KeySignature Signature(Key key)
+    {
+        var walked = ScaleSpelling.BySteps(key.ScaleType.Up, key.Tonic)[..7].Where(note => note.Accidental != Accidental.Natural);
+        TwoRoutes.Agree($"the signature of {key}", key.Signature.Notes, WorkingWords.InSignatureOrder([.. walked]));
+        return key.Signature;
+    }
+
+    /// <summary>The key of a signature: by counting fifths from C or A, and by its last accidentals.</summary>
+    public static Key KeyOf(KeySignature signature, KeyMode mode)
+    {
+        var notes = signature.Notes;
+        var major = (signature.Kind, notes.Length) switch
+        {
+            (Accidental.Sharp, _) => notes[^1].Up(new Interval(1, 1)),
+            (Accidental.Flat, 1) => notes[0].Up(new Interval(4, 7)),
+            (Accidental.Flat, _) => notes[^2],
+            _ => new NoteName(Letter.C),
+        };
+        // A minor key lies a major sixth above its relative.
+        var byLast = mode == KeyMode.Major ? major : major.Up(new Interval(5, 9));
+        return new Key(TwoRoutes.Agree($"the key with {signature}", NoteName.FromFifths(signature.Fifths + (mode == KeyMode.Major ? 0 : 3)), byLast), mode);
+    }
+
+    /// <summary>The steps in semitones: as the table has them, and as measured on notes spelled from degrees.</summary>
+    public static ImmutableArray<int> Steps(Scale scale, Direction direction)
+    {
+        var (up, down) = (scale.Type.Up.Steps, scale.Type.Down.Steps.Reverse().ToImmutableArray());
+        ImmutableArray<int> listed = direction switch
+        {
+            Direction.Ascending => up,
+            Direction.Descending => down,
+            _ => [.. up, .. down],
+        };
+        return TwoRoutes.Agree($"the steps of {scale.Tonic} {scale.Type.Name}", listed, scale.MeasuredSteps(direction));
+    }
+
+    /// <summary>The steps as signs of the house style.</summary>
+    public static ImmutableArray<string> StepSigns(HouseStyle style, Scale scale, Direction direction)
+    {
+        Steps(scale, direction);
+        return [.. style.Signs(scale, direction)];
+    }
+
+    /// <summary>The prompt: the scale, its formula where the name is not settled, and the direction.</summary>
+    public static string Prompt(QuestionSetting setting) => $"{Named(setting)}, {DirectionWords(setting.Direction)}";
+
+    /// <summary>The scale by name, with its formula where the name is not settled.</summary>
+    public static string Named(QuestionSetting setting)
+    {
+        var name = setting.Style.Say(setting.Scale, setting.Tonic);
+        return setting.Scale.NeedsFormula || (setting.Style.PrintedReminders && setting.Scale.Family == ScaleFamily.Exotic)
+            ? $"{name} ({string.Join(' ', setting.Scale.Degrees)})"
+            : name;
+    }
+
+    /// <summary>Other spellings that earn full marks, as sentences.</summary>
+    public static ImmutableArray<string> OtherSpellings(QuestionSetting setting, Scale scale)
+    {
+        const int most = 6;
+        if (setting.Direction == Direction.Both)
+            return [];
+        var others = AcceptedSpellings.Of(scale, setting.Style, setting.Direction == Direction.Descending).Skip(1).Take(most + 1).ToArray();
+        return others.Length > most
+            ? ["Also right: any spelling that uses each letter once or twice and never goes back to an earlier one."]
+            : [.. others.Select(notes => $"Also right: {setting.Style.Say(notes)}.")];
+    }
+
+    /// <summary>The count at the end of a working.</summary>
+    public static AlteredCounted Counted(Scale scale)
+    {
+        var altered = WorkingWords.InSignatureOrder(scale.AlteredNotes);
+        return new AlteredCounted(altered, scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
+    }
+
+    private static string DirectionWords(Direction direction) => direction switch
+    {
+        Direction.Ascending => "ascending",
+        Direction.Descending => "descending",
+        _ => "ascending and descending",
+    };
+}

@@ -68,7 +68,7 @@ public class PageTests
             {
                 var pages = Sample.Every(staff, count: count).Pages(PaperKind.Student);
                 var questions = pages.SelectMany(page => page.Groups).Count(group => group.Kind is GroupKind.Question);
-                Assert.Equal(count * 7, questions);
+                Assert.Equal(count * QuestionCatalogue.Standard.All.Length, questions);
                 Assert.All(pages, page => Assert.IsType<GroupKind.Question>(page.Groups.Last(group => group.Kind is not GroupKind.PageFurniture).Kind));
             }
         }

@@ -79,14 +79,18 @@ public static class QuestionDraw
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var draws = from type in section.Scales
                     where kind.Takes(type)
-                    from place in section.Keys
-                    let tonic = TonicAt(type, place)
-                    where ScaleSpelling.CanSpell(type, tonic)
+                    from tonic in Tonics(section, kind, type)
                     from variant in Enumerable.Range(0, kind.Variants(type))
                     where kind.CanAsk(new Draw(type, tonic, section.Clefs[0], variant))
                     from clef in section.Clefs
                     select new Draw(type, tonic, clef, variant);
         return [.. draws];
+    }
+
+    private static IEnumerable<NoteName> Tonics(Section section, QuestionKind kind, ScaleType type)
+    {
+        var tonics = section.Keys.Select(place => TonicAt(type, place)).Where(tonic => ScaleSpelling.CanSpell(type, tonic));
+        return kind.UsesTonic ? tonics : tonics.Take(1);
     }
 
     /// <summary>What a section has asked so far while it is being drawn.</summary>
@@ -165,7 +169,7 @@ public readonly record struct QuestionIdentity(string KindId, string Scale, Note
         return new QuestionIdentity(
             section.KindId,
             draw.Scale.Id,
-            draw.Tonic,
+            kind.UsesTonic ? draw.Tonic : default,
             draw.Variant,
             kind.UsesClef ? draw.Clef : null,
             kind.UsesNotation ? section.Notation : null,

@@ -57,7 +57,7 @@ public static class SheetEditor
             ? EditOutcome.Refused("instruction", problem)
             : EditOutcome.Done(sheet.With(section with { Instruction = text.Trim() })),
         ChangeKind { KindId: var kindId } => QuestionCatalogue.Standard.Find(kindId) is { } kind
-            ? Rescope(sheet, Fitted(section with { KindId = kind.Id }, kind), "kind")
+            ? Rescope(sheet, Widened(Fitted(section with { KindId = kind.Id }, kind)), "kind")
             : EditOutcome.Refused("kind", $"There is no kind of question called “{kindId}”."),
         ChangeKeys { Keys: var keys } => SheetRules.Keys(keys) is { } problem
             ? EditOutcome.Refused("keys", problem)
@@ -102,6 +102,7 @@ public static class SheetEditor
             before?.Direction ?? Direction.Ascending,
             Scaffolding.Blank,
             []);
+        section = Widened(section);
         var added = sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 };
         const int usualCount = 4;
         var count = Math.Min(Math.Min(usualCount, QuestionDraw.Available(section)), SheetLimits.Questions - sheet.QuestionCount);
@@ -122,6 +123,9 @@ public static class SheetEditor
         Scales = Taken(section.Scales, kind),
         Scaffolding = kind.Scaffoldings.Contains(section.Scaffolding) ? section.Scaffolding : Scaffolding.Blank,
     };
+
+    // A kind that has no question in the keys at hand, such as one about theoretical keys, begins with all of them.
+    private static Section Widened(Section section) => QuestionDraw.Available(section) > 0 ? section : section with { Keys = Key.Majors };
 
     // Of the scales chosen those the kind can ask about, or else the first it can.
     private static ImmutableArray<ScaleType> Taken(ImmutableArray<ScaleType> scales, QuestionKind kind)

@@ -29,6 +29,9 @@ public abstract class QuestionKind
     /// <param name="type">The scale type.</param>
     public abstract bool Takes(ScaleType type);
 
+    /// <summary>Whether the tonic matters; a kind about the type alone asks each once.</summary>
+    public virtual bool UsesTonic => true;
+
     /// <summary>How many different questions it can ask about one scale on one tonic and clef.</summary>
     /// <param name="type">The scale type.</param>
     public virtual int Variants(ScaleType type) => 1;
@@ -104,11 +107,46 @@ public sealed class QuestionCatalogue
     [
         new WriteSteps(),
         new MarkSemitones(),
+        new BuildFromSteps(),
+        new NameFromSteps(),
+        new JoinTetrachords(),
+        new KeyboardScale(),
         new AddAccidentals(),
         new WriteScale(),
+        new CompleteScale(),
+        new CorrectScale(),
+        new IdentifyScale(),
+        new RingDifferences(),
         new CountAccidentals(),
+        new SignatureToAccidentals(),
+        new AccidentalsToSignature(),
         new WriteSignature(),
         new NameKey(),
+        new RelativeKey(),
+        new ParallelKey(),
+        new SameLetterTwin(),
+        new ScalesContaining(),
+        new NameDegree(),
+        new WriteDegree(),
+        new KeyFromDegree(),
+        new LabelDegrees(),
+        new LeadingOrSubtonic(),
+        new ModeParent(),
+        new ModeDegrees(),
+        new CharacteristicDegree(),
+        new StrikeDegrees(),
+        new BlueNote(),
+        new RelativePentatonic(),
+        new AugmentedSeconds(),
+        new SameNotes(),
+        new ScaleFactsKind(),
+        new ScaleIntervals(),
+        new ScaleTriads(),
+        new EnharmonicNotes(),
+        new EnharmonicKey(),
+        new PracticalKey(),
+        new ChooseSpelling(),
+        new WrittenKey(),
     ]);
 
     /// <summary>The kinds, in the order they are offered.</summary>

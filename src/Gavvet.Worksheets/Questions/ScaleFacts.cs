@@ -98,7 +98,8 @@ internal static class ScaleFacts
         return new AlteredCounted(altered, scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
     }
 
-    private static string DirectionWords(Direction direction) => direction switch
+    /// <summary>The direction in words.</summary>
+    public static string DirectionWords(Direction direction) => direction switch
     {
         Direction.Ascending => "ascending",
         Direction.Descending => "descending",

@@ -7,7 +7,7 @@ using Gavvet.Worksheets.Working;
 namespace Gavvet.Worksheets.Questions;
 
 /// <summary>Write the scale on the staff.</summary>
-public sealed class WriteScale : QuestionKind
+public class WriteScale : QuestionKind
 {
     /// <inheritdoc/>
     public override string Id => "write-scale";
@@ -51,7 +51,7 @@ public sealed class WriteScale : QuestionKind
     {
         ArgumentNullException.ThrowIfNull(setting);
         var columns = ScaleFacts.Scale(setting).Notes(setting.Direction).Length;
-        return new Question(ScaleFacts.Prompt(setting),
+        return new Question(Prompt(setting),
         [
             new StaffFigure(
                 setting.Clef,
@@ -82,8 +82,12 @@ public sealed class WriteScale : QuestionKind
             Working(setting, scale));
     }
 
+    /// <summary>The words beside the number: the scale and its direction.</summary>
+    /// <param name="setting">What the question is about.</param>
+    private protected virtual string Prompt(QuestionSetting setting) => ScaleFacts.Prompt(setting);
+
     // A major scale written with accidentals is walked by its steps; every other goes the way the house style names.
-    private static ImmutableArray<WorkingStep> Working(QuestionSetting setting, Scale scale)
+    private protected virtual ImmutableArray<WorkingStep> Working(QuestionSetting setting, Scale scale)
     {
         if (setting.Scale.Id != ScaleTypes.Major.Id)
             return ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style);

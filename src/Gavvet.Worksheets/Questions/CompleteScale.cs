@@ -1,0 +1,60 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Working;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>Complete a scale of which some notes are given.</summary>
+public sealed class CompleteScale : GivenScale
+{
+    private const int EveryThird = 3;
+
+    /// <inheritdoc/>
+    public override string Id => "complete-scale";
+
+    /// <inheritdoc/>
+    public override string Name => "Complete the scale";
+
+    /// <inheritdoc/>
+    public override QuestionGroup Group => QuestionGroup.Scales;
+
+    private protected override StaffRows Rows => StaffRows.None;
+
+    /// <inheritdoc/>
+    public override int Variants(ScaleType type) => EveryThird - 1;
+
+    /// <inheritdoc/>
+    public override string Instruction(Section section, HouseStyle style)
+    {
+        ArgumentNullException.ThrowIfNull(style);
+        return $"Some notes are missing. Write them in {style.Words.WholeNotes}.";
+    }
+
+    /// <inheritdoc/>
+    public override Question Ask(QuestionSetting setting)
+    {
+        var whole = base.Ask(setting);
+        var staff = (StaffFigure)whole.Figures[0];
+        return whole with { Figures = [staff with { Given = [.. staff.Given.Where(mark => !IsMissing(setting, mark))] }] };
+    }
+
+    /// <inheritdoc/>
+    public override Answer Answer(QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        var scale = ScaleFacts.Scale(setting);
+        ScaleFacts.Steps(scale, setting.Direction);
+        ImmutableArray<Mark> missing = [.. base.Ask(setting).Figures[0].Given.Where(mark => IsMissing(setting, mark))];
+        return new Answer(
+            [missing],
+            setting.Style.Say(missing.OfType<NoteMark>().Select(note => note.Pitch.Name)),
+            ScaleFacts.OtherSpellings(setting, scale),
+            ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
+    }
+
+    // Every third note, from the second or the third on; the tonics at both ends stay.
+    private static bool IsMissing(QuestionSetting setting, Mark mark) =>
+        mark is NoteMark { Column: var column } note && column % EveryThird == setting.Variant + 1 && note.Pitch.Name != setting.Tonic;
+}

@@ -1,0 +1,116 @@
+namespace Gavvet.Worksheets.Tests;
+
+/// <summary>One or more answers of each kind, written out by hand (common practice, no source).</summary>
+public class KindAnswerTests
+{
+    [Theory]
+    [InlineData("write-steps", "harmonic-minor A", 0, "W–H–W–W–H–A2–H")]
+    [InlineData("mark-semitones", "harmonic-minor A", 0, "B–C, E–F, G♯–A")]
+    [InlineData("build-from-steps", "hungarian-minor C", 0, "C D E♭ F♯ G A♭ B C")]
+    [InlineData("name-from-steps", "dorian C", 0, "Dorian")]
+    [InlineData("join-tetrachords", "major D", 0, "D E F♯ G; A B C♯ D")]
+    [InlineData("keyboard-scale", "whole-tone C", 0, "C D E F♯ G♯ B♭ C")]
+    [InlineData("add-accidentals", "melodic-minor E", 0, "E F♯ G A B C♯ D♯ E")]
+    [InlineData("write-scale", "minor-blues E", 0, "E G A B♭ B D E")]
+    [InlineData("complete-scale", "major G", 0, "A D")]
+    [InlineData("complete-scale", "major G", 1, "B E")]
+    [InlineData("correct-scale", "major D", 1, "note 3: F♯")]
+    [InlineData("identify-scale", "phrygian-dominant E", 0, "E Phrygian dominant")]
+    [InlineData("ring-differences", "harmonic-minor G#", 0, "F♯ to F𝄪")]
+    [InlineData("count-accidentals", "natural-minor C", 0, "three flats: B♭ E♭ A♭")]
+    [InlineData("signature-to-accidentals", "major A", 0, "F♯ C♯ G♯")]
+    [InlineData("accidentals-to-signature", "major Ab", 0, "B♭ E♭ A♭ D♭")]
+    [InlineData("write-signature", "natural-minor F#", 0, "F♯ C♯ G♯")]
+    [InlineData("name-key", "natural-minor Bb", 0, "B♭ minor")]
+    [InlineData("relative-key", "natural-minor D#", 0, "F♯")]
+    [InlineData("relative-key", "major Ab", 0, "F")]
+    [InlineData("parallel-key", "major G", 0, "two flats")]
+    [InlineData("parallel-key", "natural-minor C", 0, "no sharps or flats")]
+    [InlineData("same-letter-twin", "major Eb", 0, "four sharps")]
+    [InlineData("same-letter-twin", "major C", 0, "seven flats")]
+    [InlineData("same-letter-twin", "major C", 1, "seven sharps")]
+    [InlineData("scales-containing", "major C", 0, "F major, C major, G major")]
+    [InlineData("name-degree", "major Eb", 4, "submediant")]
+    [InlineData("name-degree", "natural-minor A", 5, "subtonic")]
+    [InlineData("write-degree", "major B", 5, "A♯")]
+    [InlineData("key-from-degree", "major B", 4, "B")]
+    [InlineData("label-degrees", "dorian D", 0, "1 2 ♭3 4 5 6 ♭7 1")]
+    [InlineData("leading-or-subtonic", "harmonic-minor D", 0, "leading note")]
+    [InlineData("leading-or-subtonic", "mixolydian G", 0, "subtonic")]
+    [InlineData("mode-parent", "dorian B", 0, "A major; 2nd")]
+    [InlineData("mode-parent", "phrygian-dominant E", 0, "A harmonic minor; 5th")]
+    [InlineData("mode-degrees", "phrygian E", 0, "♭2 ♭3 ♭6 ♭7")]
+    [InlineData("characteristic-degree", "lydian F", 0, "♯4; B")]
+    [InlineData("strike-degrees", "major-pentatonic C", 0, "F B")]
+    [InlineData("strike-degrees", "minor-pentatonic A", 0, "B F")]
+    [InlineData("blue-note", "minor-blues C", 0, "G♭")]
+    [InlineData("blue-note", "major-blues C", 0, "E♭")]
+    [InlineData("relative-pentatonic", "major-pentatonic C", 0, "A")]
+    [InlineData("relative-pentatonic", "minor-pentatonic E", 0, "G")]
+    [InlineData("augmented-seconds", "harmonic-minor C", 0, "A♭–B")]
+    [InlineData("augmented-seconds", "double-harmonic-major C", 0, "D♭–E, A♭–B")]
+    [InlineData("same-notes", "augmented C", 0, "E A♭")]
+    [InlineData("scale-facts", "diminished-half-whole C", 0, "3")]
+    [InlineData("scale-facts", "whole-tone C", 0, "2")]
+    [InlineData("scale-intervals", "major Ab", 0, "M2 M3 P4 P5 M6 M7")]
+    [InlineData("scale-intervals", "major Ab", 1, "m2 m3 P4 P5 m6 m7")]
+    [InlineData("scale-triads", "harmonic-minor A", 2, "C E G♯; augmented triad")]
+    [InlineData("enharmonic-notes", "major C#", 0, "D♭ B𝄪")]
+    [InlineData("enharmonic-key", "major Gb", 0, "F♯")]
+    [InlineData("practical-key", "major Ab", 0, "A♭")]
+    [InlineData("choose-spelling", "harmonic-minor D#", 0, "C𝄪")]
+    [InlineData("written-key", "major Eb", 2, "C")]
+    [InlineData("written-key", "major C", 0, "D")]
+    public void A_question_is_answered_as_a_teacher_would(string kind, string scale, int variant, string answer)
+    {
+        var setting = Setting(scale, variant);
+        var draw = new Draw(setting.Scale, setting.Tonic, setting.Clef, variant);
+        var asked = QuestionCatalogue.Standard.Get(kind);
+        Assert.True(asked.Takes(setting.Scale) && variant < asked.Variants(setting.Scale) && asked.CanAsk(draw));
+        Assert.Equal(answer, asked.Answer(setting).Text);
+    }
+
+    [Theory]
+    [InlineData("identify-scale", "melodic-minor B", "Also right: B melodic minor (one way).")]
+    [InlineData("blue-note", "minor-blues C", "Also right: F♯.")]
+    [InlineData("written-key", "major A", "Also right: G♭ major.", 2)]
+    [InlineData("write-scale", "augmented C", "Also right: C E♭ E G A♭ B C.")]
+    [InlineData("leading-or-subtonic", "major C", "Also right: leading tone.")]
+    [InlineData("name-from-steps", "melodic-minor C", "Also right: jazz minor.")]
+    public void What_else_is_right_is_listed(string kind, string scale, string sentence, int variant = 0) =>
+        Assert.Contains(sentence, QuestionCatalogue.Standard.Get(kind).Answer(Setting(scale, variant)).AlsoRight);
+
+    [Fact]
+    public void Every_kind_has_an_answer_written_out_here_and_a_place_in_the_subject()
+    {
+        var cases = typeof(KindAnswerTests).GetMethod(nameof(A_question_is_answered_as_a_teacher_would))!
+            .GetCustomAttributes(typeof(InlineDataAttribute), false).Cast<InlineDataAttribute>().Select(data => (string)data.Data[0]!).ToHashSet();
+        Assert.Empty(QuestionCatalogue.Standard.All.Select(kind => kind.Id).Except(cases));
+        Assert.Equal(QuestionCatalogue.Standard.All.Length, QuestionCatalogue.Standard.All.Select(kind => kind.Name).Distinct().Count());
+        Assert.All(QuestionCatalogue.Standard.All, kind => Assert.NotNull(ScaleTypes.All.FirstOrDefault(kind.Takes)));
+    }
+
+    // Every kind on every scale it takes, as soon as the sheet is drawn: no question twice, none withheld.
+    [Fact]
+    public void A_sheet_of_every_kind_is_drawn_and_answered()
+    {
+        foreach (var kind in QuestionCatalogue.Standard.All)
+        {
+            var sheet = Sample.Sheet().After(new AddSection(kind.Id));
+            var section = sheet.Sections[^1];
+            sheet = sheet.After(new ChangeScales(section.Id, [.. ScaleTypes.All.Where(kind.Takes)])).After(new ChangeKeys(section.Id, Key.Majors));
+            var available = Drawing.QuestionDraw.Available(sheet.Find(section.Id)!);
+            sheet = sheet.After(new ChangeCount(section.Id, Math.Min(available, 40)));
+            var drawn = sheet.Find(section.Id)!.Slots.Select(slot => slot.Drawn).ToArray();
+            Assert.Equal(drawn.Length, drawn.Distinct().Count());
+            Assert.True(Composer.Compose(sheet).Key.MayPrint, kind.Id);
+            Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(SheetFile.Read(SheetFile.Write(sheet))));
+        }
+    }
+
+    private static QuestionSetting Setting(string scale, int variant)
+    {
+        var words = scale.Split(' ');
+        return new QuestionSetting(ScaleTypes.Get(words[0]), NoteText.Parse(words[1]), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank) { Variant = variant };
+    }
+}

@@ -21,13 +21,13 @@ public sealed class MakeTests : IDisposable
     }
 
     [Fact]
-    public void A_recipe_becomes_three_papers_the_same_bytes_each_time()
+    public void A_recipe_becomes_four_papers_the_same_bytes_each_time()
     {
         var file = Write(Recipe);
         Assert.Equal(0, Run("make", file, "--svg").Code);
         string[] papers = [.. Directory.GetFiles(_folder, "*.pdf").Select(Path.GetFileName).Order()!];
-        Assert.Equal(["sheet-key.pdf", "sheet-student.pdf", "sheet-working.pdf"], papers);
-        Assert.Equal(3, Directory.GetFiles(_folder, "*.svg").Length);
+        Assert.Equal(["sheet-key.pdf", "sheet-short.pdf", "sheet-student.pdf", "sheet-working.pdf"], papers);
+        Assert.Equal(4, Directory.GetFiles(_folder, "*.svg").Length);
         var again = Path.Combine(_folder, "again");
         Assert.Equal(0, Run("make", file, "--out", again).Code);
         foreach (var paper in papers)

@@ -108,6 +108,34 @@ public class KindAnswerTests
         }
     }
 
+    // Every kind in every preset, with other names and syllables: nothing is withheld, and notes are named as the style names them.
+    [Fact]
+    public void Every_kind_speaks_every_house_style()
+    {
+        HouseStyle[] styles =
+        [
+            .. HouseStyle.Presets,
+            HouseStyle.Classical with { NoteNames = NameSystem.German, Degrees = DegreeWords.Numerals, WritingModes = ModeWriting.TonicSignature, Chromatic = ChromaticSchool.Harmonic },
+            HouseStyle.Classical with { NoteNames = NameSystem.French, Degrees = DegreeWords.Syllables, Syllables = SyllableSchool.LaBased, WritingMinors = MinorWriting.Accidentals, Steps = StepWords.Fractions },
+            HouseStyle.Jazz with { NoteNames = NameSystem.Dutch, Degrees = DegreeWords.Technical, Steps = StepWords.Semitones, CancelDouble = CancelDouble.NaturalFirst },
+        ];
+        foreach (var kind in QuestionCatalogue.Standard.All)
+        {
+            var settings = Sample.AllSettings(kind).Where((_, i) => i % 7 == 0).Take(150).ToArray();
+            foreach (var style in styles)
+            {
+                foreach (var setting in settings.Select(setting => setting with { Style = style }))
+                {
+                    var answer = kind.Answer(setting);
+                    Assert.Equal(kind.Ask(setting).Figures.Length, answer.Marks.Length);
+                    Assert.All(answer.Working, step => Assert.EndsWith(".", Working.WorkingWords.Sentence(style, step), StringComparison.Ordinal));
+                    if (style.NoteNames == NameSystem.French && kind.Id == "write-scale")
+                        Assert.DoesNotContain(answer.Text, character => character is '♯' or '♭');
+                }
+            }
+        }
+    }
+
     private static QuestionSetting Setting(string scale, int variant)
     {
         var words = scale.Split(' ');

@@ -5,7 +5,7 @@ using Gavvet.Worksheets.Composing;
 
 namespace Gavvet.Engraving.Layout;
 
-/// <summary>Which of the three papers a page belongs to.</summary>
+/// <summary>Which of the papers a page belongs to.</summary>
 public enum PaperKind
 {
     /// <summary>What the student writes on.</summary>
@@ -13,6 +13,9 @@ public enum PaperKind
 
     /// <summary>The student's pages with the answers in place.</summary>
     Key,
+
+    /// <summary>A list of the answers, one line each.</summary>
+    Short,
 
     /// <summary>The answers with their working.</summary>
     Working,
@@ -26,7 +29,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 {
     private readonly ImmutableArray<string> _title = TextSetter.Wrap(sheet.Title, TextStyle.Bold, metrics.Title, metrics.ContentWidth);
 
-    private readonly ImmutableArray<string> _instructions = sheet.Instructions.Length == 0 || kind == PaperKind.Working
+    private readonly ImmutableArray<string> _instructions = sheet.Instructions.Length == 0 || kind is PaperKind.Working or PaperKind.Short
         ? []
         : TextSetter.Wrap(sheet.Instructions, TextStyle.Regular, metrics.Body, metrics.ContentWidth);
 
@@ -39,6 +42,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     private string What => kind switch
     {
         PaperKind.Key => "Answer key",
+        PaperKind.Short => "Short key",
         PaperKind.Working => "Answers with working",
         _ => "",
     };

@@ -10,11 +10,11 @@ namespace Gavvet.Engraving.Layout;
 /// <summary>Lays a worksheet out on pages.</summary>
 public static class SheetLayout
 {
-    /// <summary>The pages of one of the three papers.</summary>
+    /// <summary>The pages of one of the papers.</summary>
     public static ImmutableArray<Page> LayOut(Composition composition, PaperKind kind) => kind switch
     {
         PaperKind.Key => Key(composition.Worksheet, composition.Key),
-        PaperKind.Working => WorkingLayout.LayOut(composition.Worksheet, composition.Key),
+        PaperKind.Short or PaperKind.Working => WorkingLayout.LayOut(composition.Worksheet, composition.Key, kind),
         _ => Student(composition.Worksheet),
     };
 

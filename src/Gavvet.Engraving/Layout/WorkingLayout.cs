@@ -7,20 +7,20 @@ using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Engraving.Layout;
 
-/// <summary>The key with working: it flows on its own, under the student page's question numbers.</summary>
+/// <summary>The keys that flow on their own under the student page's question numbers: with working, or a line an answer.</summary>
 internal static class WorkingLayout
 {
-    public static ImmutableArray<Page> LayOut(Worksheet sheet, AnswerKey key)
+    public static ImmutableArray<Page> LayOut(Worksheet sheet, AnswerKey key, PaperKind kind)
     {
         var metrics = new PageMetrics(sheet.Setup);
         var blocks = new List<Block>();
         foreach (var section in sheet.Sections)
         {
             blocks.Add(Heading(section, metrics));
-            blocks.AddRange(section.Items.Select(item => Item(item, key, metrics, sheet.Style)));
+            blocks.AddRange(section.Items.Select(item => Item(item, key, metrics, kind == PaperKind.Working ? sheet.Style : null)));
         }
 
-        return Pagination.Fill(blocks, metrics, new SheetFurniture(sheet, PaperKind.Working, metrics));
+        return Pagination.Fill(blocks, metrics, new SheetFurniture(sheet, kind, metrics));
     }
 
     private static Block Heading(WorksheetSection section, PageMetrics metrics)
@@ -35,7 +35,7 @@ internal static class WorkingLayout
         return new Block(height, true, [group], metrics.SectionGap / 2, section.Heading);
     }
 
-    private static Block Item(WorksheetItem item, AnswerKey key, PageMetrics metrics, HouseStyle style)
+    private static Block Item(WorksheetItem item, AnswerKey key, PageMetrics metrics, HouseStyle? workingIn)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var indent = TextSetter.Width("000.", TextStyle.Bold, metrics.Body) + (metrics.Body / 2);
@@ -52,16 +52,26 @@ internal static class WorkingLayout
             }
         }
 
-        if (item.Question.Prompt.Length > 0)
-            Write(item.Question.Prompt, TextStyle.Regular, Ink.Given);
-        if (key.Answers.GetValueOrDefault(item.SlotId) is { } answer)
+        var answer = key.Answers.GetValueOrDefault(item.SlotId);
+        if (workingIn is { } style)
         {
-            Write(answer.Text, TextStyle.BoldItalic, Ink.Answer);
-            foreach (var sentence in answer.Working.Select(step => WorkingWords.Sentence(style, step)).Concat(answer.AlsoRight))
+            if (item.Question.Prompt.Length > 0)
+                Write(item.Question.Prompt, TextStyle.Regular, Ink.Given);
+            if (answer is not null)
+            {
+                Write(answer.Text, TextStyle.BoldItalic, Ink.Answer);
+                foreach (var sentence in answer.Working.Select(step => WorkingWords.Sentence(style, step)).Concat(answer.AlsoRight))
+                    Write(sentence, TextStyle.Regular, Ink.Given);
+            }
+        }
+        else
+        {
+            Write(answer?.Text ?? item.Question.Prompt, TextStyle.BoldItalic, Ink.Answer);
+            foreach (var sentence in answer?.AlsoRight ?? [])
                 Write(sentence, TextStyle.Regular, Ink.Given);
         }
 
-        var height = y + (metrics.LineHeight / 2);
+        var height = y + (workingIn is null ? 0 : metrics.LineHeight / 2);
         var group = new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, metrics.ContentWidth, height), null, primitives.ToImmutable());
         return new Block(height, false, [group]);
     }

@@ -30,6 +30,7 @@ public static class Words
     public static string Of(PaperKind kind) => kind switch
     {
         PaperKind.Key => "Key",
+        PaperKind.Short => "Short key",
         PaperKind.Working => "Working",
         _ => "Student page",
     };

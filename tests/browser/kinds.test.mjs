@@ -1,0 +1,91 @@
+// Other scales and other kinds of question on the workbench, from choosing them to the printed key.
+import assert from "node:assert/strict";
+import { after, before, test } from "node:test";
+import { execFileSync } from "node:child_process";
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { temporaryFolder } from "../support/commands.mjs";
+import { launch, start, violations, watch } from "../support/server.mjs";
+
+let server, browser, context, page, complaints;
+
+before(async () => {
+  server = await start();
+  browser = await launch();
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  page = await context.newPage();
+  complaints = watch(page, server.address);
+});
+
+after(async () => {
+  await browser?.close();
+  await server?.stop();
+});
+
+const saved = () => page.waitForFunction(() => document.getElementById("saved").textContent === "Saved" && !document.querySelector(".htmx-request"));
+const card = () => page.locator(".card-line[open]");
+const paper = () => page.locator("#pages").textContent();
+
+const pdfText = async (kind) => {
+  const folder = temporaryFolder();
+  try {
+    const file = join(folder.path, "paper.pdf");
+    writeFileSync(file, await (await page.request.get(`${page.url().split("?")[0]}/${kind}.pdf`)).body());
+    return execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
+  } finally {
+    folder.remove();
+  }
+};
+
+test("a section takes other scales, and the page, its instruction and its key follow", async () => {
+  await page.goto(server.address);
+  await page.getByRole("button", { name: "New sheet" }).click();
+  await page.waitForURL("**/sheets/*");
+  await page.locator(".card-line > summary").nth(1).click();
+  await card().locator("input[value=harmonic-minor]").check({ force: true });
+  await saved();
+  await card().locator("input[value=major]").uncheck({ force: true });
+  await saved();
+  await page.waitForFunction(() => /harmonic minor, ascending/.test(document.getElementById("pages").textContent) && !/major, ascending/.test(document.getElementById("pages").textContent));
+  await card().locator("summary", { hasText: "Modes of major" }).click();
+  await card().locator("input[value=dorian]").check({ force: true });
+  await page.waitForFunction(() => /Dorian, ascending/.test(document.getElementById("pages").textContent));
+  const working = await pdfText("working");
+  assert.match(working, /raise the 7th/);
+  assert.match(working, /Parent: Dorian begins on the 2nd note of major/);
+  assert.deepEqual(await violations(page), []);
+});
+
+test("the last scale cannot be taken away, and it is said at the scales", async () => {
+  await card().locator("input[value=dorian]").uncheck({ force: true });
+  await saved();
+  await card().locator("input[value=harmonic-minor]").uncheck({ force: true });
+  await page.waitForFunction(() => [...document.querySelectorAll("[id^=words-scales]")].some((words) => words.textContent === "Choose at least one scale."));
+  assert.match(await paper(), /harmonic minor/);
+  await card().locator("input[value=harmonic-minor]").check({ force: true });
+});
+
+test("every kind of question is offered in the order of the subject, and each makes a page and a key", async () => {
+  const groups = await card().locator("select[name=kind] optgroup").evaluateAll((all) => all.map((group) => group.label));
+  assert.deepEqual(groups, ["Steps", "Scales", "Signatures and keys", "Degrees", "Modes", "Pentatonic, blues and others", "Intervals and chords", "Enharmonic and transposing"]);
+  const kinds = await card().locator("select[name=kind] option").evaluateAll((all) => all.map((option) => [option.value, option.textContent]));
+  assert.ok(kinds.length > 40);
+  for (const [kind, name] of kinds) {
+    await card().locator("select[name=kind]").selectOption(kind);
+    await page.waitForFunction((heading) => document.querySelector(".card-line[open] .section-name")?.textContent.trim() === heading, name);
+    await saved();
+    assert.ok((await paper()).includes(name), name);
+  }
+  assert.match(await pdfText("key"), /Keys for transposing parts/);
+  assert.deepEqual(await violations(page), []);
+  assert.deepEqual(complaints, []);
+});
+
+test("undo leads back through kinds and scales", async () => {
+  await page.keyboard.press("Escape");
+  const before = await paper();
+  await page.locator("#undo").click();
+  await page.waitForFunction((old) => document.getElementById("pages").textContent !== old, before);
+  await page.reload();
+  assert.notEqual(await paper(), before);
+});

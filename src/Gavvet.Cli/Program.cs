@@ -7,6 +7,7 @@ var root = new RootCommand("Scale worksheets and their answer keys, without a sc
     ScalesCommand.Create(),
     KeyCommand.Create(),
     CheckCommand.Create(),
+    VerifyCommand.Create(),
 };
 var parsed = root.Parse(args);
 if (parsed.Errors.Count > 0)

@@ -101,12 +101,23 @@ public class TheoryCommandTests
     [InlineData("at most seven", "check", "--type", "major", "--tonic", "C", "--signature", "9", "--answer", "C")]
     [InlineData("Did you mean alto-sax?", "check", "--type", "major", "--tonic", "C", "--part", "alto-sacks", "--answer", "C")]
     [InlineData("There is no file", "check", "--batch", "/nowhere.jsonl")]
+    [InlineData("Ask for 1 to", "verify", "--questions", "0")]
     public void Bad_input_is_answered_with_what_would_be_right_and_exit_code_2(string words, params string[] arguments)
     {
         var (code, _, error) = Run(arguments);
         Assert.Equal(2, code);
         Assert.Contains(words, error, StringComparison.Ordinal);
         Assert.DoesNotContain("   at ", error, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Keys_are_verified_with_counts_for_every_kind_and_school()
+    {
+        var (code, text, _) = Run("verify", "--questions", "500");
+        Assert.Equal(0, code);
+        Assert.Contains("500 questions", text, StringComparison.Ordinal);
+        Assert.Contains("0 failures", text, StringComparison.Ordinal);
+        Assert.Matches("written-key +[1-9]", text);
     }
 
     private static string List(JsonElement element, string name) =>

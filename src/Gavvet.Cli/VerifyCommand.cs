@@ -1,0 +1,37 @@
+using System.CommandLine;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Verifying;
+
+namespace Gavvet.Cli;
+
+/// <summary>verify: draws questions of every kind and school, and has every key checked.</summary>
+internal static class VerifyCommand
+{
+    private const int Most = 5_000_000;
+
+    public static Command Create()
+    {
+        var questions = new Option<int>("--questions") { Description = "How many questions to draw and check.", DefaultValueFactory = _ => 20_000 };
+        var seed = new Option<ulong>("--seed") { Description = "Where the draws begin.", DefaultValueFactory = _ => 1 };
+        var command = new Command("verify", "Check that no answer key is wrong.") { questions, seed };
+        command.SetAction(parsed => Verify(parsed.GetValue(questions), parsed.GetValue(seed)));
+        return command;
+    }
+
+    private static int Verify(int questions, ulong seed)
+    {
+        if (questions is < 1 or > Most)
+            return Words.Refuse($"Ask for 1 to {Most} questions.");
+        var verification = Verification.Run(questions, seed, QuestionCatalogue.Standard, done => Console.Error.WriteLine($"{done} of {questions}"));
+        foreach (var (kind, count) in verification.Kinds)
+            Console.WriteLine($"{kind,-26} {count,8}");
+        Console.WriteLine();
+        foreach (var (school, count) in verification.Schooled)
+            Console.WriteLine($"{school,-40} {count,8}");
+        Console.WriteLine();
+        foreach (var failure in verification.Failures.Take(20))
+            Console.WriteLine(Words.Plain(failure));
+        Console.WriteLine($"{questions} questions, {verification.Judged} scales read off the page and judged, {verification.Planted} planted faults, {verification.Failures.Count} failures");
+        return verification.Failures.Count == 0 ? 0 : 1;
+    }
+}

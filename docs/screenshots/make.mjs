@@ -25,7 +25,7 @@ try {
   await page.locator(".question > summary").nth(2).click();
   await page.waitForTimeout(300);
   await page.screenshot({ path: join(shots, "key.png") });
-  for (const [name, path] of [["atlas", "/atlas/harmonic-minor/D%23"], ["check", "/check?type=harmonic-minor&tonic=D%23&answer=D%23+E%23+F%23+G%23+A%23+B+D+D%23"]]) {
+  for (const [name, path] of [["atlas", "/atlas/harmonic-minor/D%23"], ["specimens", "/specimens"], ["check", "/check?type=harmonic-minor&tonic=D%23&answer=D%23+E%23+F%23+G%23+A%23+B+D+D%23"]]) {
     await page.goto(server.address + path);
     await page.evaluate(() => document.fonts.ready);
     await page.waitForTimeout(200);

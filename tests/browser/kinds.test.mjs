@@ -89,3 +89,16 @@ test("undo leads back through kinds and scales", async () => {
   await page.reload();
   assert.notEqual(await paper(), before);
 });
+
+test("the specimen book shows every kind answered, and a kind can be set on a new sheet", async () => {
+  await page.goto(`${server.address}/specimens`);
+  const shown = await page.locator(".specimen").count();
+  assert.ok(shown > 40);
+  assert.equal(await page.locator(".specimen svg").count() >= shown, true);
+  assert.deepEqual(await violations(page), []);
+  await page.locator("#relative-key button").click();
+  await page.waitForURL("**/sheets/*");
+  assert.match(await paper(), /Name the relative key/);
+  assert.equal(await page.inputValue("#title"), "Relative keys");
+  assert.deepEqual(complaints, []);
+});

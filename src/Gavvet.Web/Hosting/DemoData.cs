@@ -22,6 +22,20 @@ internal static class DemoData
         {"kind":"add-accidentals","keys":["D","A","F"],"clefs":["treble"],"count":3,"scaffolding":"formula"}]}
         """,
         """
+        {"format":"gavvet-sheet","version":1,"seed":"00000000000ca115","title":"Hazelmoor jazz workshop: modes and blues","instructions":"Say the parent scale before you write.","sections":[
+        {"kind":"mode-parent","scales":["dorian","mixolydian","lydian"],"keys":["Bb","F","C","G"],"clefs":["treble"],"count":3},
+        {"kind":"write-scale","scales":["dorian","minor-blues"],"keys":["Bb","F","C","G"],"clefs":["treble"],"count":4},
+        {"kind":"blue-note","scales":["minor-blues"],"keys":["Bb","F","C","G"],"clefs":["treble"],"count":4},
+        {"kind":"written-key","keys":["Bb","F","C","G"],"clefs":["treble"],"count":3}]}
+        """,
+        """
+        {"format":"gavvet-sheet","version":1,"seed":"00000000000ca116","title":"Hazelmoor theory class: the three minor forms","instructions":"","sections":[
+        {"kind":"relative-key","scales":["natural-minor"],"keys":["Eb","Bb","F","C","G","D","A"],"clefs":["treble"],"count":4},
+        {"kind":"write-scale","scales":["harmonic-minor","melodic-minor"],"keys":["Bb","F","C","G","D"],"clefs":["treble","bass"],"notation":"signature","direction":"both","count":3},
+        {"kind":"correct-scale","scales":["harmonic-minor"],"keys":["Bb","F","C","G","D"],"clefs":["treble"],"count":2},
+        {"kind":"identify-scale","scales":["natural-minor","harmonic-minor","melodic-minor-one-way"],"keys":["Bb","F","C","G","D"],"clefs":["treble","bass"],"count":3}]}
+        """,
+        """
         {"format":"gavvet-sheet","version":1,"seed":"00000000000ca112","title":"Hazelmoor theory class: five to seven sharps and flats","instructions":"","paper":"letter","sections":[
         {"kind":"write-scale","keys":["Cb","Gb","Db","B","F#","C#"],"clefs":["treble","bass"],"count":4,"direction":"both"},
         {"kind":"write-signature","keys":["Cb","Gb","Db","B","F#","C#"],"clefs":["tenor","alto"],"count":4}]}

@@ -81,6 +81,10 @@ public class KindAnswerTests
         Assert.Contains(sentence, QuestionCatalogue.Standard.Get(kind).Answer(Setting(scale, variant)).AlsoRight);
 
     [Fact]
+    public void Three_blue_notes_are_asked_where_the_school_has_three() =>
+        Assert.Equal("E♭ F♯ B♭", QuestionCatalogue.Standard.Get("blue-note").Answer(Setting("minor-blues C", 0) with { Style = HouseStyle.Jazz }).Text);
+
+    [Fact]
     public void Every_kind_has_an_answer_written_out_here_and_a_place_in_the_subject()
     {
         var cases = typeof(KindAnswerTests).GetMethod(nameof(A_question_is_answered_as_a_teacher_would))!

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
@@ -7,7 +6,7 @@ using Gavvet.Worksheets.Working;
 namespace Gavvet.Worksheets.Questions;
 
 /// <summary>Write accidentals that are named in no order as a signature.</summary>
-public sealed class AccidentalsToSignature : QuestionKind
+public sealed class AccidentalsToSignature : SignatureKind
 {
     /// <inheritdoc/>
     public override string Id => "accidentals-to-signature";
@@ -16,28 +15,10 @@ public sealed class AccidentalsToSignature : QuestionKind
     public override string Name => "From accidentals to signature";
 
     /// <inheritdoc/>
-    public override bool UsesClef => true;
-
-    /// <inheritdoc/>
-    public override bool UsesNotation => false;
-
-    /// <inheritdoc/>
-    public override bool UsesDirection => false;
-
-    /// <inheritdoc/>
-    public override ImmutableArray<Scaffolding> Scaffoldings { get; } = [Scaffolding.WorkedExample, Scaffolding.Blank];
-
-    /// <inheritdoc/>
-    public override QuestionGroup Group => QuestionGroup.Signatures;
-
-    /// <inheritdoc/>
     public override bool Takes(ScaleType type) => type == ScaleTypes.Major;
 
     /// <inheritdoc/>
     public override bool CanAsk(Draw draw) => draw.Key.Fifths != 0;
-
-    /// <inheritdoc/>
-    public override int PerRow => 2;
 
     /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style) => "Write these accidentals as a key signature: in order, each in its place.";

@@ -29,7 +29,7 @@ public sealed class BlueNote : WordsKind
     }
 
     /// <inheritdoc/>
-    public override string Instruction(Section section, HouseStyle style) => "Write the blue note.";
+    public override string Instruction(Section section, HouseStyle style) => style.BlueNotes == BlueNotes.Three ? "Write the blue notes." : "Write the blue note.";
 
     private protected override string Prompt(QuestionSetting setting) => ScaleFacts.Named(setting);
 
@@ -42,6 +42,13 @@ public sealed class BlueNote : WordsKind
         // By sound between its neighbours, whichever of its two names the house style writes.
         var note = scale.Ascending.Single(candidate => candidate != scale.Tonic && (candidate.Fifths - scale.Tonic.Fifths - degree.Fifths) % 12 == 0 && Math.Abs(candidate.Fifths - scale.Tonic.Fifths - degree.Fifths) <= 12);
         TwoRoutes.Agree($"the blue note of {scale.Tonic}", note.PitchClass, (scale.Tonic.PitchClass + degree.Semitones) % 12);
+        // The wider school calls the lowered 3 and 7 blue as well.
+        if (setting.Style.BlueNotes == BlueNotes.Three)
+        {
+            var blue = scale.Type.Degrees.Zip(scale.Ascending).Where(pair => pair.Second == note || pair.First is { Number: 3 or 7, Alteration: Accidental.Flat });
+            return WordsAnswer.Of(setting.Style.Say(blue.Select(pair => pair.Second)), [.. ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style)]);
+        }
+
         var other = new[] { note.Fifths + 12, note.Fifths - 12 }.Where(NoteName.HasFifths).Select(NoteName.FromFifths).Where(name => Judging.AcceptedSpellings.Of(scale, setting.Style, false).Any(line => line.Contains(name)));
         return WordsAnswer.Of(setting.Style.Say(note), [.. ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style)]).OrElse(other.Select(setting.Style.Say));
     }

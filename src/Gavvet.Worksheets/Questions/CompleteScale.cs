@@ -20,6 +20,9 @@ public sealed class CompleteScale : GivenScale
     /// <inheritdoc/>
     public override QuestionGroup Group => QuestionGroup.Scales;
 
+    /// <inheritdoc/>
+    public override bool UsesDirection => false;
+
     private protected override StaffRows Rows => StaffRows.None;
 
     /// <inheritdoc/>
@@ -35,7 +38,7 @@ public sealed class CompleteScale : GivenScale
     /// <inheritdoc/>
     public override Question Ask(QuestionSetting setting)
     {
-        var whole = base.Ask(setting);
+        var whole = base.Ask(Up(setting));
         var staff = (StaffFigure)whole.Figures[0];
         return whole with { Figures = [staff with { Given = [.. staff.Given.Where(mark => !IsMissing(setting, mark))] }] };
     }
@@ -44,6 +47,7 @@ public sealed class CompleteScale : GivenScale
     public override Answer Answer(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
+        setting = Up(setting);
         var scale = ScaleFacts.Scale(setting);
         ScaleFacts.Steps(scale, setting.Direction);
         ImmutableArray<Mark> missing = [.. base.Ask(setting).Figures[0].Given.Where(mark => IsMissing(setting, mark))];
@@ -52,6 +56,13 @@ public sealed class CompleteScale : GivenScale
             setting.Style.Say(missing.OfType<NoteMark>().Select(note => note.Pitch.Name)),
             ScaleFacts.OtherSpellings(setting, scale),
             ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
+    }
+
+    // Only going up: in one bar with the way down, a printed note could hang on the sign of a missing one.
+    private static QuestionSetting Up(QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        return setting with { Direction = Direction.Ascending };
     }
 
     // Every third note, from the second or the third on; the tonics at both ends stay.

@@ -19,13 +19,6 @@ public sealed class ModeDegrees : WordsKind
     public override QuestionGroup Group => QuestionGroup.Modes;
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw)
-    {
-        // Without a tonic the answer is the type's own; the same on every tonic, but the notes differ.
-        return true;
-    }
-
-    /// <inheritdoc/>
     public override bool Takes(ScaleType type)
     {
         ArgumentNullException.ThrowIfNull(type);

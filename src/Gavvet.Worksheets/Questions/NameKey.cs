@@ -7,7 +7,7 @@ using Gavvet.Worksheets.Working;
 namespace Gavvet.Worksheets.Questions;
 
 /// <summary>Name the major key of a signature.</summary>
-public sealed class NameKey : QuestionKind
+public sealed class NameKey : SignatureKind
 {
     /// <inheritdoc/>
     public override string Id => "name-key";
@@ -16,25 +16,7 @@ public sealed class NameKey : QuestionKind
     public override string Name => "Name the key";
 
     /// <inheritdoc/>
-    public override bool UsesClef => true;
-
-    /// <inheritdoc/>
-    public override bool UsesNotation => false;
-
-    /// <inheritdoc/>
-    public override bool UsesDirection => false;
-
-    /// <inheritdoc/>
-    public override ImmutableArray<Scaffolding> Scaffoldings { get; } = [Scaffolding.WorkedExample, Scaffolding.Blank];
-
-    /// <inheritdoc/>
-    public override QuestionGroup Group => QuestionGroup.Signatures;
-
-    /// <inheritdoc/>
     public override bool Takes(ScaleType type) => ScaleFacts.IsKey(type);
-
-    /// <inheritdoc/>
-    public override int PerRow => 2;
 
     /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style) => section.Scales is [var only] ? $"Name the {ModeWord(only)} key that has this signature." : "Name the key that has this signature.";

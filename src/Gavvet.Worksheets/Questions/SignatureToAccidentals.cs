@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
@@ -7,7 +6,7 @@ using Gavvet.Worksheets.Working;
 namespace Gavvet.Worksheets.Questions;
 
 /// <summary>Name the notes a signature alters.</summary>
-public sealed class SignatureToAccidentals : QuestionKind
+public sealed class SignatureToAccidentals : SignatureKind
 {
     /// <inheritdoc/>
     public override string Id => "signature-to-accidentals";
@@ -16,28 +15,10 @@ public sealed class SignatureToAccidentals : QuestionKind
     public override string Name => "Read the signature";
 
     /// <inheritdoc/>
-    public override bool UsesClef => true;
-
-    /// <inheritdoc/>
-    public override bool UsesNotation => false;
-
-    /// <inheritdoc/>
-    public override bool UsesDirection => false;
-
-    /// <inheritdoc/>
-    public override ImmutableArray<Scaffolding> Scaffoldings { get; } = [Scaffolding.WorkedExample, Scaffolding.Blank];
-
-    /// <inheritdoc/>
-    public override QuestionGroup Group => QuestionGroup.Signatures;
-
-    /// <inheritdoc/>
     public override bool Takes(ScaleType type) => type == ScaleTypes.Major;
 
     /// <inheritdoc/>
     public override bool CanAsk(Draw draw) => draw.Key.Fifths != 0;
-
-    /// <inheritdoc/>
-    public override int PerRow => 2;
 
     /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style) => "Name the notes the signature alters, in its order.";

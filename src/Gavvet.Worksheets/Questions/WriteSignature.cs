@@ -7,7 +7,7 @@ using Gavvet.Worksheets.Working;
 namespace Gavvet.Worksheets.Questions;
 
 /// <summary>Write a key's signature on the staff.</summary>
-public sealed class WriteSignature : QuestionKind
+public sealed class WriteSignature : SignatureKind
 {
     /// <inheritdoc/>
     public override string Id => "write-signature";
@@ -16,26 +16,11 @@ public sealed class WriteSignature : QuestionKind
     public override string Name => "Write the key signature";
 
     /// <inheritdoc/>
-    public override bool UsesClef => true;
-
-    /// <inheritdoc/>
-    public override bool UsesNotation => false;
-
-    /// <inheritdoc/>
-    public override bool UsesDirection => false;
-
-    /// <inheritdoc/>
     public override ImmutableArray<Scaffolding> Scaffoldings { get; } =
         [Scaffolding.WorkedExample, Scaffolding.Count, Scaffolding.Blank];
 
     /// <inheritdoc/>
-    public override QuestionGroup Group => QuestionGroup.Signatures;
-
-    /// <inheritdoc/>
     public override bool Takes(ScaleType type) => ScaleFacts.IsKey(type);
-
-    /// <inheritdoc/>
-    public override int PerRow => 2;
 
     /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style) =>

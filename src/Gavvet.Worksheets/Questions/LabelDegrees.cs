@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
@@ -43,8 +44,12 @@ public sealed class LabelDegrees : GivenScale
             scale.DegreesOf(setting.Direction),
             [.. notes.Select(note => Degree.FromFifths(note.Fifths - scale.Tonic.Fifths))]);
         string[] labels = [.. degrees.Select(degree => Label(setting, degree))];
-        return new Answer([[.. labels.Select((label, column) => new LabelMark(column, label))]], string.Join(' ', labels), [], ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
+        return new Answer([[.. labels.Select((label, column) => new LabelMark(column, label))]], string.Join(' ', labels), AlsoRight(setting), ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
     }
+
+    // The octave is the eighth degree as well as the first.
+    private static ImmutableArray<string> AlsoRight(QuestionSetting setting) =>
+        setting.Style.Degrees is DegreeWords.Numerals or DegreeWords.Syllables ? [] : ["Also right: 8 for the upper tonic."];
 
     // Technical names are too long to stand under notes; the house style's short forms are used.
     private static string Label(QuestionSetting setting, Degree degree) => setting.Style.Degrees switch

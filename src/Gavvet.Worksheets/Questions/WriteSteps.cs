@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
@@ -36,9 +37,18 @@ public sealed class WriteSteps : GivenScale
         return new Answer(
             [[.. signs.Select((sign, column) => new GapMark(column, sign))]],
             string.Join('–', signs),
-            [],
+            BySize(scale, setting.Direction, signs),
             [new StepsWalked(scale.Type, scale.Notes(setting.Direction), scale.MeasuredSteps(setting.Direction))]);
     }
+
+    // A step is judged by its size, so that its number of semitones is as good as the name of its interval.
+    private static ImmutableArray<string> BySize(Scale scale, Direction direction, ImmutableArray<string> signs) =>
+    [
+        .. scale.MeasuredSteps(direction).Zip(signs)
+            .Where(step => step.First > 2 && step.Second != $"{step.First}")
+            .Distinct()
+            .Select(step => $"Also right: {step.First}, its semitones, for {step.Second}."),
+    ];
 
     private static IEnumerable<(int Semitones, int Letters)> WidthsOf(ScaleType type)
     {

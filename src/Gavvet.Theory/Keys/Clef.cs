@@ -28,8 +28,11 @@ public sealed record Clef
     /// <summary>The C clef on the fourth line.</summary>
     public static Clef Tenor { get; } = new("tenor", "Tenor", At(Letter.D, 3), "2 6 3 7 4 8 5", "5 8 4 7 3 6 2");
 
+    /// <summary>The G clef with an eight below it, for guitar and tenor voice: written as they sound.</summary>
+    public static Clef TrebleEightBelow { get; } = new("treble-8", "Treble 8 below", At(Letter.E, 3), "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
+
     /// <summary>Every clef, in the order teachers list them.</summary>
-    public static ImmutableArray<Clef> All { get; } = [Treble, Bass, Alto, Tenor];
+    public static ImmutableArray<Clef> All { get; } = [Treble, Bass, Alto, Tenor, TrebleEightBelow];
 
     /// <summary>The name in files.</summary>
     public string Id { get; }
@@ -59,12 +62,27 @@ public sealed record Clef
 
     /// <summary>The lower tonic that keeps a scale on the staff with the fewest ledger lines, the lower one on a tie.</summary>
     /// <param name="scale">The scale.</param>
-    public Pitch LowestTonic(Scale scale)
+    public Pitch LowestTonic(Scale scale) => LowestTonic(scale, 1);
+
+    /// <summary>The lower tonic that keeps a scale of several octaves on the staff with the fewest ledger lines, the lower one on a tie.</summary>
+    /// <param name="scale">The scale.</param>
+    /// <param name="octaves">How many octaves.</param>
+    public Pitch LowestTonic(Scale scale, int octaves)
     {
         ArgumentNullException.ThrowIfNull(scale);
-        return Enumerable.Range(BottomLine.Octave - 1, 4)
+        return Enumerable.Range(Math.Max(0, BottomLine.Octave - 2), 5)
             .Select(octave => new Pitch(scale.Tonic, octave))
-            .MinBy(tonic => scale.Pitches(Direction.Ascending, tonic).Sum(pitch => LedgerLines(Position(pitch))));
+            .MinBy(tonic => Ledgers(scale, tonic, octaves));
+    }
+
+    /// <summary>Ledger lines a scale needs from a lower tonic up, all notes together.</summary>
+    /// <param name="scale">The scale.</param>
+    /// <param name="lowestTonic">The lower tonic.</param>
+    /// <param name="octaves">How many octaves.</param>
+    public int Ledgers(Scale scale, Pitch lowestTonic, int octaves)
+    {
+        ArgumentNullException.ThrowIfNull(scale);
+        return scale.Pitches(Direction.Ascending, lowestTonic, octaves).Sum(pitch => LedgerLines(Position(pitch)));
     }
 
     /// <summary>The clef's name.</summary>

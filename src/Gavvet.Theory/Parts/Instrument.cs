@@ -36,6 +36,8 @@ public sealed record Instrument
         cor-anglais       | Cor anglais                   | treble | +P5   | B3  | D6
         guitar            | Guitar                        | treble | +P8   | E3  | B5
         double-bass       | Double bass                   | bass   | +P8   | E2  | G4
+        keyboard          | Keyboard                      | treble | =     | A2  | C7
+        tenor-voice       | Tenor voice                   | treble-8 | =   | C3  | C5
         piccolo           | Piccolo                       | treble | -P8   | D4  | C7
         """;
 

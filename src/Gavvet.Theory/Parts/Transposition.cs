@@ -52,6 +52,25 @@ public static class Transposition
             : throw new UnwritableNoteException($"{concert} {type.Name} cannot be written for {part.Name} without triple accidentals.");
     }
 
+    /// <summary>
+    /// The lower tonic a part reads a scale from: the octave within its range that needs the fewest ledger lines, the lower
+    /// one on a tie.
+    /// </summary>
+    /// <param name="part">The part.</param>
+    /// <param name="scale">The scale as it is written for the part.</param>
+    /// <param name="octaves">How many octaves.</param>
+    /// <returns>The pitch, or null when so many octaves are beyond the part's range.</returns>
+    public static Pitch? LowestTonic(this Instrument part, Scale scale, int octaves)
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        ArgumentNullException.ThrowIfNull(scale);
+        var within = Enumerable.Range(0, 8)
+            .Select(octave => new Pitch(scale.Tonic, octave))
+            .Where(tonic => tonic.Semitones >= part.Lowest.Semitones && tonic.Semitones + (12 * octaves) <= part.Highest.Semitones)
+            .ToArray();
+        return within.Length == 0 ? null : within.MinBy(tonic => part.Clef.Ledgers(scale, tonic, octaves));
+    }
+
     // Accidentals counted, and whether sharps (positive) or flats (negative) prevail.
     private static (int Accidentals, int Leaning) Weight(ScaleType type, NoteName tonic)
     {

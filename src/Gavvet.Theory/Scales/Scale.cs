@@ -40,7 +40,12 @@ public sealed class Scale
 
     /// <summary>The notes in the order they are written.</summary>
     /// <param name="direction">Up, down, or up and down with the top note once.</param>
-    public ImmutableArray<NoteName> Notes(Direction direction) => Line(Ascending, Descending, direction);
+    public ImmutableArray<NoteName> Notes(Direction direction) => Notes(direction, 1);
+
+    /// <summary>The notes in the order they are written, over several octaves.</summary>
+    /// <param name="direction">Up, down, or up and down with the top note once.</param>
+    /// <param name="octaves">How many octaves, at least one.</param>
+    public ImmutableArray<NoteName> Notes(Direction direction, int octaves) => Line(Chained(Ascending, octaves), Chained(Descending, octaves), direction);
 
     /// <summary>Semitones between neighbours, in the order the notes are written, measured on the spelled notes.</summary>
     /// <param name="direction">Up, down, or both.</param>
@@ -71,12 +76,34 @@ public sealed class Scale
     /// <param name="direction">Up, down, or both.</param>
     /// <param name="lowestTonic">The pitch of the lower tonic.</param>
     /// <exception cref="ArgumentException">The pitch is not this scale's tonic.</exception>
-    public ImmutableArray<Pitch> Pitches(Direction direction, Pitch lowestTonic)
+    public ImmutableArray<Pitch> Pitches(Direction direction, Pitch lowestTonic) => Pitches(direction, lowestTonic, 1);
+
+    /// <summary>The scale in a register, over several octaves: the pitches in the order they are written.</summary>
+    /// <param name="direction">Up, down, or both.</param>
+    /// <param name="lowestTonic">The pitch of the lower tonic.</param>
+    /// <param name="octaves">How many octaves, at least one.</param>
+    /// <exception cref="ArgumentException">The pitch is not this scale's tonic.</exception>
+    public ImmutableArray<Pitch> Pitches(Direction direction, Pitch lowestTonic, int octaves)
     {
         if (lowestTonic.Name != Tonic)
             throw new ArgumentException($"{lowestTonic} is not the tonic {Tonic}.");
-        return Line(Placed(Ascending, lowestTonic), Reversed(Placed(Reversed(Descending), lowestTonic)), direction);
+        return Line(Climbed(Ascending, lowestTonic, octaves), Reversed(Climbed(Reversed(Descending), lowestTonic, octaves)), direction);
     }
+
+    // One octave after the other, the tonic between two of them once.
+    private static ImmutableArray<T> Chained<T>(ImmutableArray<T> line, int octaves) =>
+        octaves == 1 ? line : [.. Enumerable.Range(0, octaves - 1).SelectMany(_ => line.Take(line.Length - 1)), .. line];
+
+    private static ImmutableArray<Pitch> Climbed(ImmutableArray<NoteName> rising, Pitch lowestTonic, int octaves) => octaves == 1
+        ? Placed(rising, lowestTonic)
+        :
+        [
+            .. Enumerable.Range(0, octaves).SelectMany(octave =>
+            {
+                var placed = Placed(rising, lowestTonic with { Octave = lowestTonic.Octave + octave });
+                return octave == octaves - 1 ? placed : placed.RemoveAt(placed.Length - 1);
+            }),
+        ];
 
     private static ImmutableArray<Pitch> Placed(ImmutableArray<NoteName> rising, Pitch lowestTonic)
     {

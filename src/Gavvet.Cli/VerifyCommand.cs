@@ -1,5 +1,7 @@
 using System.CommandLine;
+using Gavvet.Engraving.Layout;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Verifying;
 
 namespace Gavvet.Cli;
@@ -18,11 +20,19 @@ internal static class VerifyCommand
         return command;
     }
 
+    // Every staff height and paper in turn, on the width the kind takes.
+    private static string? Ink(Question question, Answer answer)
+    {
+        var turn = question.Prompt.Length + answer.Text.Length;
+        var setup = new PageSetup((Paper)(turn % 2), PageSetup.SmallestStaff + (turn % (PageSetup.LargestStaff - PageSetup.SmallestStaff + 1)));
+        return FigureCheck.Problem(question, answer, setup, 1);
+    }
+
     private static int Verify(int questions, ulong seed)
     {
         if (questions is < 1 or > Most)
             return Words.Refuse($"Ask for 1 to {Most} questions.");
-        var verification = Verification.Run(questions, seed, QuestionCatalogue.Standard, done => Console.Error.WriteLine($"{done} of {questions}"));
+        var verification = Verification.Run(questions, seed, QuestionCatalogue.Standard, done => Console.Error.WriteLine($"{done} of {questions}"), Ink);
         foreach (var (kind, count) in verification.Kinds)
             Console.WriteLine($"{kind,-26} {count,8}");
         Console.WriteLine();
@@ -31,6 +41,7 @@ internal static class VerifyCommand
         Console.WriteLine();
         foreach (var failure in verification.Failures.Take(20))
             Console.WriteLine(Words.Plain(failure));
+        Console.WriteLine($"{verification.Drawn} drawn and their ink checked, {verification.Unoffered} without a wrong answer to choose from");
         Console.WriteLine($"{questions} questions, {verification.Judged} scales read off the page and judged, {verification.Planted} planted faults, {verification.Failures.Count} failures");
         return verification.Failures.Count == 0 ? 0 : 1;
     }

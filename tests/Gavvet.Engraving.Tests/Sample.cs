@@ -20,7 +20,7 @@ internal static class Sample
             index + 1,
             kind.Id,
             "",
-            [ScaleTypes.All.First(kind.Takes)],
+            [ScaleTypes.All.First(type => kind.Takes(type) && kind.Variants(type) > 0)],
             Key.Majors,
             Clef.All,
             notation,
@@ -34,7 +34,7 @@ internal static class Sample
     public static Sheet AllKeys(string kindId, Notation notation, Direction direction, int staffHeight)
     {
         var kind = QuestionCatalogue.Standard.Get(kindId);
-        var type = ScaleTypes.All.First(kind.Takes);
+        var type = ScaleTypes.All.First(candidate => kind.Takes(candidate) && kind.Variants(candidate) > 0);
         var draws = Key.Majors.SelectMany(_ => kind.UsesClef ? Clef.All : [Clef.Treble], (key, clef) => Drawn(kind, key, clef));
         var slots = draws.Select((draw, i) => new Slot(i + 10, 0, false, draw)).ToImmutableList();
         var section = new Section(1, kindId, "", [type], Key.Majors, Clef.All, notation, direction, Scaffolding.Blank, slots);
@@ -43,10 +43,10 @@ internal static class Sample
 
     private static Draw Drawn(QuestionKind kind, Key place, Clef clef)
     {
-        var type = ScaleTypes.All.First(kind.Takes);
+        var type = ScaleTypes.All.First(candidate => kind.Takes(candidate) && kind.Variants(candidate) > 0);
         // The place asked for, or the nearest at which the kind has a question.
         return Key.Majors.OrderBy(key => Math.Abs(key.Fifths - place.Fifths))
-            .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, QuestionDraw.TonicAt(type, key), clef, variant))
+            .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, Scope.TonicAt(type, key), clef, variant))
             .First(draw => ScaleSpelling.CanSpell(type, draw.Tonic) && kind.CanAsk(draw));
     }
 

@@ -14,6 +14,7 @@ public class StaffTests
             ["bass"] = ("6 3 7 4 1 5 2", "2 5 1 4 0 3 -1"),
             ["alto"] = ("7 4 8 5 2 6 3", "3 6 2 5 1 4 0"),
             ["tenor"] = ("2 6 3 7 4 8 5", "5 8 4 7 3 6 2"),
+            ["treble-8"] = ("8 5 9 6 3 7 4", "4 7 3 6 2 5 1"),
         };
         foreach (var clef in Clef.All)
         {
@@ -33,6 +34,7 @@ public class StaffTests
 
     [Theory]
     [InlineData("treble", "gClef", 2)]
+    [InlineData("treble-8", "gClef8vb", 2)]
     [InlineData("bass", "fClef", 6)]
     [InlineData("alto", "cClef", 4)]
     [InlineData("tenor", "cClef", 6)]

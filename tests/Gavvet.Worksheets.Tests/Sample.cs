@@ -23,12 +23,30 @@ internal static class Sample
         Direction direction = Direction.Ascending,
         Scaffolding scaffolding = Scaffolding.Blank) => new(MajorKey(tonic), Clef.Treble, notation, direction, scaffolding);
 
-    /// <summary>Every setting of a kind there is.</summary>
-    public static IEnumerable<QuestionSetting> AllSettings(QuestionKind kind) =>
+    /// <summary>Where the checkout stands.</summary>
+    public static string Repository()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder.FullName, "Gavvet.slnx")))
+            folder = folder.Parent!;
+        return folder.FullName;
+    }
+
+    /// <summary>Every setting of a kind there is, or where there are very many, every so many of them.</summary>
+    public static IEnumerable<QuestionSetting> AllSettings(QuestionKind kind)
+    {
+        const int enough = 4_000;
+        var all = Every(kind).ToArray();
+        // An odd stride, so that no scaffolding, clef or direction is passed over.
+        var stride = (all.Length / enough) | 1;
+        return all.Where((_, i) => i % stride == 0);
+    }
+
+    private static IEnumerable<QuestionSetting> Every(QuestionKind kind) =>
         from type in ScaleTypes.All
         where kind.Takes(type)
         from key in Key.Majors
-        let tonic = Drawing.QuestionDraw.TonicAt(type, key)
+        let tonic = Drawing.Scope.TonicAt(type, key)
         where HouseStyle.Classical.CanSpell(type, tonic)
         from variant in Enumerable.Range(0, kind.Variants(type))
         where kind.CanAsk(new Draw(type, tonic, Clef.Treble, variant))

@@ -53,7 +53,14 @@ public class SheetEditorTests
                 { new ChangeCount(id, 200), "count", "Ask for 5 or fewer" },
                 { new ChangeCount(id, 0), "count", "at least one question" },
                 { new ChangeKind(id, "no-such"), "kind", "no kind of question" },
-                { new ChangeScaffolding(id, Scaffolding.Count), "scaffolding", "does not give" },
+                { new ChangeScaffolding(id, Scaffolding.Signature), "scaffolding", "only where scales are written with one" },
+                { new ChangeOctaves(id, 4), "octaves", "1 to 3 octaves" },
+                { new ChangeMarks(id, 0), "marks", "1 to 20 marks" },
+                { new ChangeAnswerForm(id, AnswerForm.Choice), "answerAs", "Have it written" },
+                { new ChangeOption(id, "read"), "option", "not asked that way" },
+                { new ChangeTuning(id, "E2 A2"), "tuning", "3 to 8 strings" },
+                { new ChangeOwnQuestions(id, []), "own", "at least one question" },
+                { new ChangeVersions(27), "versions", "1 to 26" },
                 { new RemoveSection(id), "section", "at least one section" },
                 { new RemoveSection(999), "section", "no longer on the sheet" },
                 { new PinQuestion(id, 999, true), "question", "no longer on the sheet" },
@@ -114,7 +121,7 @@ public class SheetEditorTests
     [Fact]
     public void A_question_whose_derivations_disagree_is_withheld_and_the_rest_stays()
     {
-        var composition = Composer.Compose(_sheet, new QuestionCatalogue([new DisagreesOn(_sheet.Sections[0].Slots[1].Drawn.Key)]), HouseStyle.Classical);
+        var composition = Composer.Compose(_sheet, new QuestionCatalogue([new DisagreesOn(_sheet.Sections[0].Slots[1].Drawn.Key)]), Edition.Only);
         Assert.False(composition.Key.MayPrint);
         var withheld = Assert.Single(composition.Key.Withheld);
         Assert.Equal(2, withheld.Number);

@@ -73,7 +73,7 @@ public class SheetFileTests
     [Fact]
     public void The_published_schema_says_what_the_reader_takes()
     {
-        var file = Path.Combine(Repository(), "docs", "sheet.schema.json");
+        var file = Path.Combine(Sample.Repository(), "docs", "sheet.schema.json");
         using var schema = System.Text.Json.JsonDocument.Parse(File.ReadAllText(file));
         var definitions = schema.RootElement.GetProperty("$defs");
         var section = definitions.GetProperty("section").GetProperty("properties");
@@ -87,14 +87,6 @@ public class SheetFileTests
         Assert.Equal(SheetLimits.Instructions, section.GetProperty("instruction").GetProperty("maxLength").GetInt32());
 
         static IEnumerable<string?> Enumerated(System.Text.Json.JsonElement field) => field.GetProperty("enum").EnumerateArray().Select(value => value.GetString());
-
-        static string Repository()
-        {
-            var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder.FullName, "Gavvet.slnx")))
-                folder = folder.Parent!;
-            return folder.FullName;
-        }
     }
 
     [Fact]

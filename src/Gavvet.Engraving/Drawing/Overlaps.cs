@@ -4,13 +4,16 @@ namespace Gavvet.Engraving.Drawing;
 public static class Overlaps
 {
     // The pairs that may touch: notes, clefs, signs and barlines stand on staff lines; ledgers go through heads;
-    // black piano keys lie between white ones and dots on either.
+    // black piano keys lie between white ones and dots on either; rings go around notes; names stand in their places on the
+    // circle, whose line runs around them.
     private static readonly HashSet<(Role, Role)> Allowed =
     [
         (Role.StaffLine, Role.Notehead), (Role.StaffLine, Role.Accidental), (Role.StaffLine, Role.Clef),
         (Role.StaffLine, Role.Barline), (Role.StaffLine, Role.Slur), (Role.Ledger, Role.Notehead),
         (Role.Ledger, Role.Ledger), (Role.WhiteKey, Role.WhiteKey), (Role.WhiteKey, Role.BlackKey), (Role.WhiteKey, Role.KeyDot),
-        (Role.BlackKey, Role.KeyDot),
+        (Role.BlackKey, Role.KeyDot), (Role.Slur, Role.Slur), (Role.Ring, Role.StaffLine), (Role.Ring, Role.Notehead), (Role.Ring, Role.Accidental), (Role.Ring, Role.Ledger),
+        (Role.FretLine, Role.FretLine), (Role.FretLine, Role.FretDot), (Role.FretDot, Role.DotLabel), (Role.FretDot, Role.DotRim), (Role.FretLine, Role.DotRim), (Role.DotRim, Role.DotLabel), (Role.FretLine, Role.DotLabel),
+        (Role.Circle, Role.CirclePlace), (Role.CirclePlace, Role.PlaceRim), (Role.Circle, Role.PlaceRim), (Role.PlaceRim, Role.Text), (Role.Circle, Role.Text), (Role.CirclePlace, Role.Text), (Role.TickBox, Role.Tick),
     ];
 
     /// <summary>The pairs of primitives on a page that overlap and may not.</summary>

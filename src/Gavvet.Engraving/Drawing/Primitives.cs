@@ -29,6 +29,26 @@ public enum Role
     WhiteKey,
     BlackKey,
     KeyDot,
+
+    /// <summary>A ring around a note, or a stroke through it.</summary>
+    Ring,
+
+    /// <summary>A string or fret of a fretboard.</summary>
+    FretLine,
+    FretDot,
+    DotRim,
+
+    /// <summary>The name of a note in its dot.</summary>
+    DotLabel,
+
+    /// <summary>The line of the circle of fifths, and a place on it.</summary>
+    Circle,
+    CirclePlace,
+    PlaceRim,
+
+    /// <summary>A box to tick, and its tick.</summary>
+    TickBox,
+    Tick,
 }
 
 /// <summary>A box in micrometers, y downward.</summary>
@@ -52,12 +72,12 @@ public abstract record Primitive(Role Role, Ink Ink)
     public abstract Primitive Moved(int dx, int dy);
 }
 
-/// <summary>A straight line, level or upright.</summary>
+/// <summary>A straight line.</summary>
 public sealed record LinePrimitive(Role Role, Ink Ink, int X1, int Y1, int X2, int Y2, int Thickness) : Primitive(Role, Ink)
 {
     public override Box InkBox => Y1 == Y2
         ? new(Math.Min(X1, X2), Y1 - (Thickness / 2), Math.Max(X1, X2), Y1 + (Thickness / 2))
-        : new(X1 - (Thickness / 2), Math.Min(Y1, Y2), X1 + (Thickness / 2), Math.Max(Y1, Y2));
+        : new(Math.Min(X1, X2) - (Thickness / 2), Math.Min(Y1, Y2), Math.Max(X1, X2) + (Thickness / 2), Math.Max(Y1, Y2));
 
     public override Primitive Moved(int dx, int dy) => this with { X1 = X1 + dx, Y1 = Y1 + dy, X2 = X2 + dx, Y2 = Y2 + dy };
 }

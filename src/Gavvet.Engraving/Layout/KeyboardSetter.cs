@@ -38,7 +38,12 @@ internal static class KeyboardSetter
             var middle = isBlack ? top + blackHeight - dot : top + whiteHeight - dot;
             primitives.Add(new RectanglePrimitive(Role.KeyDot, isBlack ? Ink.Paper : ink, new Box(center - (dot / 2), middle - (dot / 2), center + (dot / 2), middle + (dot / 2)), dot / 2, 0));
             var baseline = isBlack ? top - (metrics.Body / 3) : top + whiteHeight + metrics.Body + (metrics.Body / 4);
-            primitives.AddRange(TextSetter.Centered(mark.Name, ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular, metrics.Body, center, baseline, ink));
+            var style = ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;
+            // A name wider than its key is set smaller, so that it does not run into the next one.
+            var needed = TextSetter.Width(mark.Name, style, metrics.Body);
+            var room = white * 19 / 20;
+            var size = needed > room ? (int)((long)metrics.Body * room / needed) : metrics.Body;
+            primitives.AddRange(TextSetter.Centered(mark.Name, style, size, center, baseline, ink));
         }
 
         return new SetFigure(top + whiteHeight + (metrics.LineHeight * 3 / 2), primitives.ToImmutable());

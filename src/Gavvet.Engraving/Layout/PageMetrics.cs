@@ -8,6 +8,7 @@ public sealed record PageMetrics
     public PageMetrics(PageSetup setup)
     {
         (Width, Height) = setup.Paper == Paper.A4 ? (210_000, 297_000) : (215_900, 279_400);
+        Height /= setup.HalfSheets ? 2 : 1;
         StaffSpace = setup.StaffHeight * 1000 / 4;
         var large = setup.IsLargePrint;
         Body = Points(large ? 18 : 11);
@@ -19,6 +20,7 @@ public sealed record PageMetrics
 
     public int Width { get; }
 
+    /// <summary>The height of a page, or of half of one where two are printed on a page.</summary>
     public int Height { get; }
 
     public int StaffSpace { get; }

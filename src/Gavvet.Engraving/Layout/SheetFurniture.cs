@@ -87,7 +87,8 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     public IEnumerable<PageGroup> Foot(int page, int pages)
     {
         var baseline = metrics.Height - metrics.BottomMargin;
-        var what = kind == PaperKind.Student ? "" : $" · {What}";
+        var edition = $"{sheet.Edition}" is { Length: > 0 } words ? $" · {words}" : "";
+        var what = kind == PaperKind.Student ? edition : $"{edition} · {What}";
         var number = $"Page {page + 1} of {pages}";
         var right = metrics.SideMargin + metrics.ContentWidth - TextSetter.Width(number, TextStyle.Regular, metrics.Small);
         yield return Group(

@@ -14,9 +14,12 @@ public static class SheetLayout
     public static ImmutableArray<Page> LayOut(Composition composition, PaperKind kind) => kind switch
     {
         PaperKind.Key => Key(composition.Worksheet, composition.Key),
-        PaperKind.Short or PaperKind.Working => WorkingLayout.LayOut(composition.Worksheet, composition.Key, kind),
+        PaperKind.Short or PaperKind.Working => WorkingLayout.LayOut([composition], kind),
         _ => Student(composition.Worksheet),
     };
+
+    /// <summary>One key, short or with working, for several versions or parts; each begins with its name.</summary>
+    public static ImmutableArray<Page> Combined(IReadOnlyList<Composition> editions, PaperKind kind) => WorkingLayout.LayOut(editions, kind);
 
     /// <summary>The student's pages. They are made without the key at hand.</summary>
     public static ImmutableArray<Page> Student(Worksheet sheet) => Pages(sheet, PaperKind.Student, null);
@@ -27,26 +30,50 @@ public static class SheetLayout
     private static ImmutableArray<Page> Pages(Worksheet sheet, PaperKind kind, AnswerKey? key)
     {
         var metrics = new PageMetrics(sheet.Setup);
-        var blocks = sheet.Sections.SelectMany(section => Blocks(section, metrics, key)).ToArray();
-        return Pagination.Fill(blocks, metrics, new SheetFurniture(sheet, kind, metrics));
+        var unplaced = new List<(int Number, ImmutableArray<string> AlsoRight)>();
+        var blocks = sheet.Sections.SelectMany(section => Blocks(section, metrics, key, unplaced)).ToList();
+        // What else is right and has no room beside its question stands at the end, after the student's pages.
+        if (unplaced.Count > 0)
+            blocks.AddRange(AlsoRightList.Blocks(unplaced, metrics));
+        var pages = Pagination.Fill(blocks, metrics, new SheetFurniture(sheet, kind, metrics));
+        return sheet.Setup.HalfSheets ? [.. pages.Select(HalfSheets.Doubled)] : pages;
     }
 
-    private static IEnumerable<Block> Blocks(WorksheetSection section, PageMetrics metrics, AnswerKey? key)
+    private static IEnumerable<Block> Blocks(WorksheetSection section, PageMetrics metrics, AnswerKey? key, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced)
     {
         yield return Head(section, metrics);
+        if (!section.Bank.IsEmpty)
+            yield return Bank(section.Bank, metrics);
         var perRow = section.PerRow;
         var width = (metrics.ContentWidth - ((perRow - 1) * metrics.Gutter)) / perRow;
         if (section.Example is { } example)
             yield return ExampleBlock(example, metrics, width);
         foreach (var row in section.Items.Chunk(perRow))
         {
-            var items = row.Select(item => Item(item, metrics, width, key)).ToArray();
+            var items = row.Select(item => Item(item, section.Marks, metrics, width, key, unplaced)).ToArray();
             var height = items.Max(item => item.Box.Height);
             yield return new Block(
                 height + metrics.QuestionGap,
                 false,
                 [.. items.Select((item, column) => item.Moved(column * (width + metrics.Gutter), 0))]);
         }
+    }
+
+    // The answers to match, two side by side.
+    private static Block Bank(ImmutableArray<string> bank, PageMetrics metrics)
+    {
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        var rows = (bank.Length + 1) / 2;
+        for (var i = 0; i < bank.Length; i++)
+        {
+            var (x, y) = (i / rows * (metrics.ContentWidth / 2), metrics.Body + (i % rows * metrics.LineHeight));
+            primitives.AddRange(TextSetter.Line($"{(char)('A' + i)}", TextStyle.Bold, metrics.Body, x, y));
+            primitives.AddRange(TextSetter.Line(bank[i], TextStyle.Regular, metrics.Body, x + (metrics.Body * 3 / 2), y));
+        }
+
+        var height = (rows * metrics.LineHeight) + (metrics.Body / 2);
+        var label = $"Answers to choose from: {string.Join("; ", bank.Select((text, i) => $"{(char)('A' + i)} {FigureText.Spoken(text)}"))}.";
+        return new Block(height + metrics.QuestionGap, true, [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), label, primitives.ToImmutable())]);
     }
 
     private static Block Head(WorksheetSection section, PageMetrics metrics)
@@ -68,35 +95,63 @@ public static class SheetLayout
     private static Block ExampleBlock(WorkedExample example, PageMetrics metrics, int width)
     {
         var prompt = example.Question.Prompt.Length == 0 ? "Example" : $"Example: {example.Question.Prompt}";
-        var (height, primitives) = Body(example.Question, example.Answer.Marks, Ink.Example, metrics, width, TextSetter.Line(prompt, TextStyle.Italic, metrics.Body, 0, metrics.Body, Ink.Example));
+        var lines = TextSetter.Wrap(prompt, TextStyle.Italic, metrics.Body, width);
+        var words = lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Italic, metrics.Body, 0, metrics.Body + (i * metrics.LineHeight), Ink.Example));
+        var (height, primitives) = Body(example.Question, example.Answer.Marks, Ink.Example, metrics, width, words, lines.Length);
         var box = new Box(0, 0, width, height);
         var label = $"{prompt}. {Described(example.Question, example.Answer.Marks)}";
         return new Block(height + metrics.QuestionGap, false, [new PageGroup(GroupKind.Furniture, box, label, primitives)]);
     }
 
-    private static PageGroup Item(WorksheetItem item, PageMetrics metrics, int width, AnswerKey? key)
+    private static PageGroup Item(WorksheetItem item, int marksOf, PageMetrics metrics, int width, AnswerKey? key, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced)
     {
         var answer = key?.Answers.GetValueOrDefault(item.SlotId);
         var marks = answer?.Marks ?? [.. item.Question.Figures.Select(_ => ImmutableArray<Mark>.Empty)];
         var number = $"{item.Number}.";
         var indent = TextSetter.Width(number, TextStyle.Bold, metrics.Body) + (metrics.Body / 2);
-        IEnumerable<Primitive> prompt =
-        [
-            .. TextSetter.Line(number, TextStyle.Bold, metrics.Body, 0, metrics.Body),
-            .. item.Question.Prompt.Length == 0 ? [] : TextSetter.Line(item.Question.Prompt, TextStyle.Regular, metrics.Body, indent, metrics.Body),
-        ];
-        var (height, primitives) = Body(item.Question, marks, Ink.Answer, metrics, width, prompt);
+        var earned = MarksLine(marksOf, metrics, width);
+        var left = earned.Min(primitive => primitive.InkBox.Left) - metrics.Body;
+        var prompt = ImmutableArray.CreateBuilder<Primitive>();
+        prompt.AddRange(TextSetter.Line(number, TextStyle.Bold, metrics.Body, 0, metrics.Body));
+        prompt.AddRange(earned);
+        var lines = TextSetter.Wrap(item.Question.Prompt, TextStyle.Regular, metrics.Body, left - indent);
+        for (var i = 0; i < lines.Length; i++)
+            prompt.AddRange(TextSetter.Line(lines[i], TextStyle.Regular, metrics.Body, indent, metrics.Body + (i * metrics.LineHeight)));
+        if (answer is not null && answer.AlsoRight is { IsEmpty: false } others)
+        {
+            var start = indent + TextSetter.Width(lines[^1], TextStyle.Regular, metrics.Body) + metrics.Body;
+            var beside = AlsoRightList.Beside(answer, start, left, metrics.Body + ((lines.Length - 1) * metrics.LineHeight), metrics);
+            prompt.AddRange(beside);
+            if (beside.IsEmpty)
+                unplaced.Add((item.Number, others));
+        }
+
+        var (height, primitives) = Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
         var words = item.Question.Prompt.Length == 0 ? "" : FigureText.Spoken(item.Question.Prompt) + ". ";
         var label = $"Question {item.Number}. {words}{Described(item.Question, marks)}".TrimEnd();
         return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives);
     }
 
+    // A short rule for the mark and what it is out of, at the right end of the question's first line.
+    private static ImmutableArray<Primitive> MarksLine(int marks, PageMetrics metrics, int width)
+    {
+        const int rule = 6_000;
+        var words = $"/ {marks}";
+        var x = width - TextSetter.Width(words, TextStyle.Regular, metrics.Small);
+        var y = metrics.Body + (metrics.Small / 8);
+        return
+        [
+            new LinePrimitive(Role.Rule, Ink.Given, x - rule - (metrics.Small / 4), y, x - (metrics.Small / 4), y, metrics.RuleThickness),
+            .. TextSetter.Line(words, TextStyle.Regular, metrics.Small, x, metrics.Body),
+        ];
+    }
+
     private static (int Height, ImmutableArray<Primitive> Primitives) Body(
-        Question question, ImmutableArray<ImmutableArray<Mark>> marks, Ink ink, PageMetrics metrics, int width, IEnumerable<Primitive> prompt)
+        Question question, ImmutableArray<ImmutableArray<Mark>> marks, Ink ink, PageMetrics metrics, int width, IEnumerable<Primitive> prompt, int promptLines)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         primitives.AddRange(prompt);
-        var y = metrics.LineHeight;
+        var y = promptLines * metrics.LineHeight;
         for (var i = 0; i < question.Figures.Length; i++)
         {
             var figure = FigureSetter.Set(question.Figures[i], marks[i], ink, metrics, width);

@@ -42,7 +42,7 @@ internal sealed class StaffSetter
         _figure.SignatureRoom ? 2_100 : 1_600,
         (_figure.Columns > 0 ? Math.Max(0, _figure.Range.Highest - 8) * 500 : 0) + (_figure.Columns > 0 ? 1_900 : 0)));
 
-    private int RoomBelow => Space(Math.Max(1_900, _figure.Columns > 0 ? (-_figure.Range.Lowest * 500) + 1_700 : 0));
+    private int RoomBelow => Space(Math.Max(_figure.Clef == Theory.Clef.TrebleEightBelow ? 2_800 : 1_900, _figure.Columns > 0 ? (-_figure.Range.Lowest * 500) + 1_700 : 0));
 
     private int SlurRoom => _figure.Rows.HasFlag(StaffRows.Slurs) ? Space(SlurClearance + SlurDepth) : 0;
 
@@ -104,6 +104,7 @@ internal sealed class StaffSetter
             "bass" => (MusicGlyph.FClef, 6),
             "alto" => (MusicGlyph.CClef, 4),
             "tenor" => (MusicGlyph.CClef, 6),
+            "treble-8" => (MusicGlyph.GClef8vb, 2),
             var other => throw new InvalidOperationException($"No sign for the {other} clef."),
         };
         yield return new GlyphPrimitive(Role.Clef, Ink.Given, glyph, Space(ClefLeft), Level(top, line), _metrics.StaffSpace);
@@ -124,6 +125,12 @@ internal sealed class StaffSetter
         NoteMark note => Note(note, mark.Ink),
         SignatureMark { Signature: var signature } => Enumerable.Range(0, _systems).SelectMany(system => Signature(signature, StaffTop(system), mark.Ink)),
         SlurMark slur => Slur(slur.Column, mark.Ink),
+        SignRowMark row => Enumerable.Range(0, _systems).SelectMany(system => SignRow(row.Accidental, row.Positions, StaffTop(system), mark.Ink)),
+        // The head stands there already, and is wider than a written one.
+        AddedSignMark added => Note(added.Note, Ink.Given).OfType<GlyphPrimitive>().Where(glyph => glyph.Role == Role.Accidental).Select(glyph => glyph with { Ink = mark.Ink }),
+        RingMark ring => Ring(ring.Note, mark.Ink),
+        StrikeMark strike => Strike(strike.Note, mark.Ink),
+        BracketMark bracket => Bracket(bracket.Column, mark.Ink),
         GapMark gap => Gap(gap, mark.Ink),
         LabelMark label => Label(label, mark.Ink),
         _ => throw new ArgumentException($"A staff takes no {mark.Mark.GetType().Name}."),
@@ -157,12 +164,43 @@ internal sealed class StaffSetter
         }
     }
 
-    private IEnumerable<Primitive> Signature(KeySignature signature, int top, Ink ink)
+    private IEnumerable<Primitive> Signature(KeySignature signature, int top, Ink ink) =>
+        SignRow(signature.Kind, _figure.Clef.SignaturePositions(signature), top, ink);
+
+    private IEnumerable<Primitive> SignRow(Accidental kind, ImmutableArray<int> positions, int top, Ink ink)
     {
-        var glyph = SignGlyph(signature.Kind);
-        var positions = _figure.Clef.SignaturePositions(signature);
+        var glyph = SignGlyph(kind);
         for (var i = 0; i < positions.Length; i++)
             yield return new GlyphPrimitive(Role.Accidental, ink, glyph, Space(SignatureLeft + (i * SignatureStep)), Level(top, positions[i]), _metrics.StaffSpace);
+    }
+
+    // Around the head and its sign, with some air.
+    private IEnumerable<Primitive> Ring(NoteMark note, Ink ink)
+    {
+        var box = Around(note, Space(350));
+        yield return new RectanglePrimitive(Role.Ring, ink, box, Math.Min(box.Width, box.Height) / 2, Space(180));
+    }
+
+    private IEnumerable<Primitive> Strike(NoteMark note, Ink ink)
+    {
+        var box = Around(note with { Sign = null }, Space(450));
+        yield return new LinePrimitive(Role.Ring, ink, box.Left, box.Bottom, box.Right, box.Top, Space(220));
+    }
+
+    private Box Around(NoteMark note, int air)
+    {
+        var boxes = Note(note, Ink.Given).Where(primitive => primitive.Role is Role.Notehead or Role.Accidental).Select(primitive => primitive.InkBox).ToArray();
+        return new Box(boxes.Min(box => box.Left) - air, boxes.Min(box => box.Top) - air, boxes.Max(box => box.Right) + air, boxes.Max(box => box.Bottom) + air);
+    }
+
+    // A bracket hangs where a slur would.
+    private IEnumerable<Primitive> Bracket(int column, Ink ink)
+    {
+        var slur = (SlurPrimitive)Slur(column, ink).Single();
+        var (top, bottom, thickness) = (slur.Y, slur.Y + (slur.Depth * 2 / 3), Space(EngravingDefaults.StaffLineThickness));
+        yield return new LinePrimitive(Role.Slur, ink, slur.X1, top, slur.X1, bottom, thickness);
+        yield return new LinePrimitive(Role.Slur, ink, slur.X1, bottom, slur.X2, bottom, thickness);
+        yield return new LinePrimitive(Role.Slur, ink, slur.X2, top, slur.X2, bottom, thickness);
     }
 
     // Under the two notes, clear of their heads, ledgers and accidentals.
@@ -179,7 +217,8 @@ internal sealed class StaffSetter
     private IEnumerable<Primitive> Gap(GapMark gap, Ink ink)
     {
         var row = StaffTop(SystemOf(gap.Column)) + Space(4_000) + RoomBelow + SlurRoom;
-        var center = HeadCenter(gap.Column) + (ColumnWidth / 2);
+        // After the last note of a system the step stands at its end.
+        var center = Math.Min(HeadCenter(gap.Column) + (ColumnWidth / 2), _width - (TextSetter.Width(gap.Text, Style(ink), _metrics.Body) / 2));
         return TextSetter.Centered(gap.Text, Style(ink), _metrics.Body, center, row + (GapRoom / 2) + (_metrics.Body / 3), ink);
     }
 
@@ -187,8 +226,9 @@ internal sealed class StaffSetter
     {
         var row = StaffTop(SystemOf(label.Column)) + Space(4_000) + RoomBelow + SlurRoom + GapRoom;
         var baseline = row + _metrics.Body;
+        var (needed, room) = (TextSetter.Width(label.Text, Style(ink), _metrics.Body), _width - Space(ClefLeft));
         return _figure.Columns == 0
-            ? TextSetter.Line(label.Text, Style(ink), _metrics.Body, Space(ClefLeft), baseline, ink)
+            ? TextSetter.Line(label.Text, Style(ink), needed > room ? (int)((long)_metrics.Body * room / needed) : _metrics.Body, Space(ClefLeft), baseline, ink)
             : TextSetter.Centered(label.Text, Style(ink), _metrics.Body, HeadCenter(label.Column), baseline, ink);
     }
 

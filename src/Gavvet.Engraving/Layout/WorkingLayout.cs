@@ -10,20 +10,37 @@ namespace Gavvet.Engraving.Layout;
 /// <summary>The keys that flow on their own under the student page's question numbers: with working, or a line an answer.</summary>
 internal static class WorkingLayout
 {
-    public static ImmutableArray<Page> LayOut(Worksheet sheet, AnswerKey key, PaperKind kind)
+    public static ImmutableArray<Page> LayOut(IReadOnlyList<Composition> editions, PaperKind kind)
     {
-        var metrics = new PageMetrics(sheet.Setup);
+        var first = editions[0].Worksheet;
+        var setup = first.Setup with { HalfSheets = false };
+        var metrics = new PageMetrics(setup);
         var blocks = new List<Block>();
-        foreach (var section in sheet.Sections)
+        foreach (var (sheet, key) in editions)
         {
-            blocks.Add(Heading(section, metrics));
-            blocks.AddRange(section.Items.Select(item => Item(item, key, metrics, kind == PaperKind.Working ? sheet.Style : null)));
+            // One key for a pile of several versions or parts says which it is coming to.
+            if (editions.Count > 1)
+                blocks.Add(EditionHeading($"{sheet.Edition}", metrics));
+            foreach (var section in sheet.Sections)
+            {
+                blocks.Add(Heading(section, metrics, editions.Count == 1));
+                blocks.AddRange(section.Items.Select(item => Item(item, key, metrics, kind == PaperKind.Working ? sheet.Style : null)));
+            }
         }
 
-        return Pagination.Fill(blocks, metrics, new SheetFurniture(sheet, kind, metrics));
+        var edition = editions.Count > 1 ? Edition.Only : first.Edition;
+        return Pagination.Fill(blocks, metrics, new SheetFurniture(first with { Setup = setup, Edition = edition }, kind, metrics));
     }
 
-    private static Block Heading(WorksheetSection section, PageMetrics metrics)
+    private static Block EditionHeading(string words, PageMetrics metrics)
+    {
+        var size = (metrics.Heading + metrics.Title) / 2;
+        var height = size + (metrics.LineHeight / 3);
+        var group = new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), null, [.. TextSetter.Line(words, TextStyle.Bold, size, 0, size)]);
+        return new Block(height, true, [group], metrics.SectionGap, words);
+    }
+
+    private static Block Heading(WorksheetSection section, PageMetrics metrics, bool bookmarked)
     {
         var baseline = metrics.Heading;
         var height = baseline + (metrics.LineHeight / 2);
@@ -32,7 +49,7 @@ internal static class WorkingLayout
             new Box(0, 0, metrics.ContentWidth, height),
             null,
             [.. TextSetter.Line(section.Heading, TextStyle.Bold, metrics.Heading, 0, baseline)]);
-        return new Block(height, true, [group], metrics.SectionGap / 2, section.Heading);
+        return new Block(height, true, [group], metrics.SectionGap / 2, bookmarked ? section.Heading : null);
     }
 
     private static Block Item(WorksheetItem item, AnswerKey key, PageMetrics metrics, HouseStyle? workingIn)

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
@@ -11,48 +12,72 @@ public static class Composer
 {
     private const string WithheldPrompt = "This question is withheld. Draw it again.";
 
-    /// <summary>Composes with the kinds the program ships, in the classical house style.</summary>
+    /// <summary>Composes with the kinds the program ships.</summary>
     /// <param name="sheet">The sheet.</param>
-    public static Composition Compose(Sheet sheet) => Compose(sheet, QuestionCatalogue.Standard, HouseStyle.Classical);
+    public static Composition Compose(Sheet sheet) => Compose(sheet, QuestionCatalogue.Standard, Edition.Only);
 
-    /// <summary>Composes with these kinds. A question whose derivations disagree is withheld, the rest stays.</summary>
-    /// <param name="sheet">The sheet.</param>
+    /// <summary>Composes one version for one part with these kinds. A question whose derivations disagree is withheld, the rest stays.</summary>
+    /// <param name="sheet">The sheet, with the version's questions.</param>
     /// <param name="catalogue">The kinds of question.</param>
-    /// <param name="style">The house style it is set and answered in.</param>
-    public static Composition Compose(Sheet sheet, QuestionCatalogue catalogue, HouseStyle style)
+    /// <param name="edition">Which version it is, and for which part.</param>
+    public static Composition Compose(Sheet sheet, QuestionCatalogue catalogue, Edition edition)
     {
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(catalogue);
-        var answers = ImmutableDictionary.CreateBuilder<int, Answer>();
-        var withheld = ImmutableArray.CreateBuilder<WithheldQuestion>();
+        ArgumentNullException.ThrowIfNull(edition);
+        var key = new KeyInTheMaking();
         var sections = ImmutableArray.CreateBuilder<WorksheetSection>(sheet.Sections.Count);
-        var number = 0;
         foreach (var section in sheet.Sections)
-        {
-            var kind = catalogue.Get(section.KindId);
-            var items = ImmutableArray.CreateBuilder<WorksheetItem>(section.Slots.Count);
-            foreach (var slot in section.Slots)
-            {
-                number++;
-                var setting = QuestionSetting.Of(section, slot.Drawn, style);
-                try
-                {
-                    answers.Add(slot.Id, kind.Answer(setting));
-                    items.Add(new WorksheetItem(slot.Id, number, kind.Ask(setting)));
-                }
-                catch (RoutesDisagreeException disagreement)
-                {
-                    withheld.Add(new WithheldQuestion(slot.Id, number, disagreement.Message));
-                    items.Add(new WorksheetItem(slot.Id, number, new Question(WithheldPrompt, [])));
-                }
-            }
+            sections.Add(Resolve(sheet, section, catalogue.Get(section.KindId), edition, key));
+        var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, sheet.Style, sections.MoveToImmutable()) { Edition = edition };
+        return new Composition(worksheet, new AnswerKey(key.Answers.ToImmutable(), key.Withheld.ToImmutable()));
+    }
 
-            var instruction = section.Instruction.Length > 0 ? section.Instruction : kind.Instruction(section, style);
-            sections.Add(new WorksheetSection(section.Id, kind.Name, instruction, kind.PerRow, Example(section, kind, style), items.MoveToImmutable()));
+    private static WorksheetSection Resolve(Sheet sheet, Section section, QuestionKind kind, Edition edition, KeyInTheMaking key)
+    {
+        var items = ImmutableArray.CreateBuilder<WorksheetItem>(section.Slots.Count);
+        var matched = new List<(Slot Slot, QuestionSetting Setting, Question Written, Answer Answer)>();
+        foreach (var slot in section.Slots)
+        {
+            var number = ++key.Number;
+            try
+            {
+                var setting = QuestionSetting.Of(section, slot.Drawn, sheet.Style).For(kind, edition.Part);
+                var (question, answer) = AnswerForms.Ask(kind, setting);
+                if (setting.AnswerAs == AnswerForm.Matching && kind.AnswersInWords)
+                    matched.Add((slot, setting, kind.Ask(setting), answer));
+                key.Answers.Add(slot.Id, answer);
+                items.Add(new WorksheetItem(slot.Id, number, question) { Setting = setting, Load = QuestionLoad.Of(kind, setting) });
+            }
+            catch (Exception problem) when (problem is RoutesDisagreeException or UnwritableNoteException)
+            {
+                key.Answers.Remove(slot.Id);
+                key.Withheld.Add(new WithheldQuestion(slot.Id, number, problem.Message));
+                items.Add(new WorksheetItem(slot.Id, number, new Question(WithheldPrompt, [])));
+            }
         }
 
-        var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, style, sections.MoveToImmutable());
-        return new Composition(worksheet, new AnswerKey(answers.ToImmutable(), withheld.ToImmutable()));
+        var (bank, letters) = AnswerForms.Match(kind, [.. matched.Select(item => (item.Setting, item.Written, item.Answer))], sheet.Seed ^ (ulong)section.Id);
+        for (var i = 0; i < matched.Count; i++)
+            key.Answers[matched[i].Slot.Id] = letters[i];
+        var instruction = section.Instruction.Length > 0 ? section.Instruction : AnswerForms.Instruction(section.AnswerAs, kind.Instruction(section, sheet.Style));
+        var heading = section.Title.Length > 0 ? section.Title : kind.Name;
+        return new WorksheetSection(section.Id, heading, instruction, section.Columns > 0 ? section.Columns : kind.PerRow, Example(section, kind, sheet.Style), items.MoveToImmutable())
+        {
+            KindId = kind.Id,
+            Marks = section.Marks,
+            Bank = bank,
+        };
+    }
+
+    /// <summary>The key while it is put together.</summary>
+    private sealed class KeyInTheMaking
+    {
+        public int Number { get; set; }
+
+        public ImmutableDictionary<int, Answer>.Builder Answers { get; } = ImmutableDictionary.CreateBuilder<int, Answer>();
+
+        public ImmutableArray<WithheldQuestion>.Builder Withheld { get; } = ImmutableArray.CreateBuilder<WithheldQuestion>();
     }
 
     // The easiest key with a sharp or flat that the section does not ask, so that the example gives nothing away.
@@ -64,14 +89,14 @@ public static class Composer
         var type = section.Scales[0];
         var draw = Key.Majors
             .OrderBy(place => Math.Abs(place.Fifths))
-            .Select(place => new Draw(type, QuestionDraw.TonicAt(type, place), section.Clefs[0]))
-            .Where(draw => ScaleSpelling.CanSpell(type, draw.Tonic) && kind.CanAsk(draw))
+            .Select(place => new Draw(type, Scope.TonicAt(type, place), section.Clefs[0]))
+            .Where(draw => style.CanSpell(type, draw.Tonic) && kind.CanAsk(draw))
             .OrderBy(draw => asked.Contains((type, draw.Tonic)))
             .ThenBy(draw => !ScaleSpelling.Spell(type, draw.Tonic).AlteredNotes.Any())
             .FirstOrDefault();
         if (draw.Scale is null)
             return null;
-        var setting = QuestionSetting.Of(section, draw, style);
+        var setting = QuestionSetting.Of(section, draw, style) with { AnswerAs = AnswerForm.Write };
         return new WorkedExample(kind.Ask(setting), kind.Answer(setting));
     }
 }

@@ -22,10 +22,10 @@ public sealed record Specimen(QuestionKind Kind, Question Question, Answer Answe
     {
         ArgumentNullException.ThrowIfNull(kind);
         ArgumentNullException.ThrowIfNull(style);
-        var type = ScaleTypes.All.First(kind.Takes);
+        var type = ScaleTypes.All.First(candidate => kind.Takes(candidate) && kind.Variants(candidate) > 0);
         var draw = Places
             .Select(place => Key.Majors.Single(key => key.Fifths == place))
-            .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, QuestionDraw.TonicAt(type, key), Clef.Treble, variant))
+            .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, Scope.TonicAt(type, key), Clef.Treble, variant))
             .First(draw => style.CanSpell(type, draw.Tonic) && kind.CanAsk(draw));
         var section = new Section(1, kind.Id, "", [type], Key.Majors, [Clef.Treble], Notation.Accidentals, Direction.Ascending, Scaffolding.Blank, []);
         var setting = QuestionSetting.Of(section, draw, style);

@@ -20,8 +20,14 @@ public sealed record Worksheet(
     HouseStyle Style,
     ImmutableArray<WorksheetSection> Sections)
 {
-    /// <summary>The most marks a student can earn: one a question.</summary>
-    public int Marks => Sections.Sum(section => section.Items.Length);
+    /// <summary>Which of the sheet's printings this is.</summary>
+    public Edition Edition { get; init; } = Edition.Only;
+
+    /// <summary>The most marks a student can earn.</summary>
+    public int Marks => Sections.Sum(section => section.Items.Length * section.Marks);
+
+    /// <summary>The load of all questions together.</summary>
+    public int Load => Sections.Sum(section => section.Items.Sum(item => item.Load));
 }
 
 /// <summary>A section resolved.</summary>
@@ -37,7 +43,17 @@ public sealed record WorksheetSection(
     string Instruction,
     int PerRow,
     WorkedExample? Example,
-    ImmutableArray<WorksheetItem> Items);
+    ImmutableArray<WorksheetItem> Items)
+{
+    /// <summary>The kind's name in files.</summary>
+    public string KindId { get; init; } = "";
+
+    /// <summary>The marks each question can earn.</summary>
+    public int Marks { get; init; } = 1;
+
+    /// <summary>The answers to match with the questions, A first; empty in other forms.</summary>
+    public ImmutableArray<string> Bank { get; init; } = [];
+}
 
 /// <summary>A question with its answer for all to see.</summary>
 /// <param name="Question">The question.</param>
@@ -48,7 +64,14 @@ public sealed record WorkedExample(Question Question, Answer Answer);
 /// <param name="SlotId">The slot's lasting id.</param>
 /// <param name="Number">The number on the page, counted through the sheet.</param>
 /// <param name="Question">The question.</param>
-public sealed record WorksheetItem(int SlotId, int Number, Question Question);
+public sealed record WorksheetItem(int SlotId, int Number, Question Question)
+{
+    /// <summary>What it is about; null when it is withheld.</summary>
+    public QuestionSetting? Setting { get; init; }
+
+    /// <summary>Its load.</summary>
+    public int Load { get; init; }
+}
 
 /// <summary>The answers to a worksheet, and the questions that have none to trust.</summary>
 /// <param name="Answers">By slot id.</param>

@@ -13,20 +13,12 @@ public static class QuestionDraw
 {
     /// <summary>How many different questions a section's scope holds.</summary>
     /// <param name="section">The section.</param>
-    public static int Available(Section section)
+    /// <param name="style">The house style.</param>
+    public static int Available(Section section, HouseStyle style)
     {
         ArgumentNullException.ThrowIfNull(section);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        return Candidates(section).Count / (kind.UsesClef ? 1 : section.Clefs.Length);
-    }
-
-    /// <summary>The tonic a scale type takes at a place on the line of fifths: minor forms the relative minor's, so that the place tells the signature.</summary>
-    /// <param name="type">The scale type.</param>
-    /// <param name="place">The place, by its major key.</param>
-    public static NoteName TonicAt(ScaleType type, Key place)
-    {
-        ArgumentNullException.ThrowIfNull(type);
-        return type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? place.Relative.Tonic : place.Tonic;
+        return Scope.Of(section, style).Count / (kind.UsesClefAs(section.Option) ? 1 : section.Clefs.Length);
     }
 
     /// <summary>Draws the chosen slots of a section anew, all of them against what the rest of the sheet already asks.</summary>
@@ -40,7 +32,7 @@ public static class QuestionDraw
         ArgumentNullException.ThrowIfNull(slotIds);
         var others = sheet.Sections.Where(other => other.Id != section.Id)
             .SelectMany(other => other.Slots.Select(slot => QuestionIdentity.Of(other, slot.Drawn)));
-        var tally = new Tally(section, others, section.Slots.Where(slot => !slotIds.Contains(slot.Id)).Select(slot => slot.Drawn));
+        var tally = new Tally(sheet, section, others, section.Slots.Where(slot => !slotIds.Contains(slot.Id)).Select(slot => slot.Drawn));
         var slots = section.Slots.ToBuilder();
         for (var i = 0; i < slots.Count; i++)
         {
@@ -64,50 +56,40 @@ public static class QuestionDraw
         ArgumentNullException.ThrowIfNull(section);
         ArgumentNullException.ThrowIfNull(slot);
         var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.Of(other, any.Drawn))).ToHashSet();
-        if (Candidates(section).All(draw => asked.Contains(QuestionIdentity.Of(section, draw))))
+        if (Scope.Of(section, sheet.Style).All(draw => asked.Contains(QuestionIdentity.Of(section, draw))))
             return null;
         var redrawn = slot with { Redraws = slot.Redraws + 1 };
         var changed = section with { Slots = section.Slots.Replace(slot, redrawn) };
         // What stands there now counts as asked, so something else is found.
-        var tally = new Tally(section, asked, section.Slots.Where(other => other.Id != slot.Id).Select(other => other.Drawn));
+        var tally = new Tally(sheet, section, asked, section.Slots.Where(other => other.Id != slot.Id).Select(other => other.Drawn));
         var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, slot.Id, redrawn.Redraws);
         return changed with { Slots = changed.Slots.Replace(redrawn, redrawn with { Drawn = tally.Choose(seed) }) };
     }
 
-    private static List<Draw> Candidates(Section section)
-    {
-        var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        var draws = from type in section.Scales
-                    where kind.Takes(type)
-                    from tonic in Tonics(section, kind, type)
-                    from variant in Enumerable.Range(0, kind.Variants(type))
-                    where kind.CanAsk(new Draw(type, tonic, section.Clefs[0], variant))
-                    from clef in section.Clefs
-                    select new Draw(type, tonic, clef, variant);
-        return [.. draws];
-    }
-
-    private static IEnumerable<NoteName> Tonics(Section section, QuestionKind kind, ScaleType type)
-    {
-        var tonics = section.Keys.Select(place => TonicAt(type, place)).Where(tonic => ScaleSpelling.CanSpell(type, tonic));
-        return kind.UsesTonic ? tonics : tonics.Take(1);
-    }
+    /// <summary>A number that orders draws by chance, the same for the same seed and draw.</summary>
+    /// <param name="seed">The seed.</param>
+    /// <param name="draw">The draw.</param>
+    internal static ulong Chance(ulong seed, Draw draw) => SplitMix64.At(seed, Tally.Rank(draw));
 
     /// <summary>What a section has asked so far while it is being drawn.</summary>
     private sealed class Tally
     {
         private readonly Section _section;
-        private readonly List<Draw> _candidates;
+        private readonly IReadOnlyList<Draw> _candidates;
+        private readonly LoadRungs _rungs;
+        private readonly bool _keepsOrder;
         private readonly Dictionary<QuestionIdentity, int> _asked = [];
         private readonly Dictionary<(ScaleType, NoteName), int> _tonics = [];
         private readonly Dictionary<ScaleType, int> _scales = [];
         private readonly Dictionary<int, int> _variants = [];
         private readonly Dictionary<Clef, int> _clefs = [];
 
-        public Tally(Section section, IEnumerable<QuestionIdentity> elsewhere, IEnumerable<Draw> here)
+        public Tally(Sheet sheet, Section section, IEnumerable<QuestionIdentity> elsewhere, IEnumerable<Draw> here)
         {
             _section = section;
-            _candidates = Candidates(section);
+            _candidates = Scope.Of(section, sheet.Style);
+            _keepsOrder = QuestionCatalogue.Standard.Get(section.KindId).KeepsOrder;
+            _rungs = LoadRungs.Of(sheet, section, _candidates);
             foreach (var identity in elsewhere)
                 Count(_asked, identity);
             foreach (var draw in here)
@@ -118,18 +100,19 @@ public static class QuestionDraw
         {
             var chosen = _candidates.MinBy(draw => (
                 _asked.GetValueOrDefault(QuestionIdentity.Of(_section, draw)),
+                _rungs.Cost(draw),
                 _scales.GetValueOrDefault(draw.Scale),
                 _tonics.GetValueOrDefault((draw.Scale, draw.Tonic)),
                 _variants.GetValueOrDefault(draw.Variant),
                 _clefs.GetValueOrDefault(draw.Clef),
-                SplitMix64.At(seed, Rank(draw))));
+                _keepsOrder ? (ulong)draw.Variant : SplitMix64.At(seed, Rank(draw))));
             Note(chosen);
             return chosen;
         }
 
         // A number of its own for every draw there is, so that widening a scope moves no other candidate. The scale
         // counts by its name, not by its place in the catalogue, which may grow.
-        private static ulong Rank(Draw draw) => unchecked(
+        public static ulong Rank(Draw draw) => unchecked(
             (NameRank(draw.Scale.Id) << 24) + ((ulong)(draw.Tonic.Fifths + 64) << 14) + ((ulong)draw.Variant << 4) + (ulong)(Clef.All.IndexOf(draw.Clef) + 1));
 
         // FNV-1a, 32 bits (Fowler, Noll and Vo, IETF draft-eastlake-fnv).
@@ -138,6 +121,7 @@ public static class QuestionDraw
         private void Note(Draw draw)
         {
             Count(_asked, QuestionIdentity.Of(_section, draw));
+            _rungs.Take(draw);
             Count(_scales, draw.Scale);
             Count(_tonics, (draw.Scale, draw.Tonic));
             Count(_variants, draw.Variant);
@@ -157,7 +141,8 @@ public static class QuestionDraw
 /// <param name="Clef">The clef, where the kind prints a staff.</param>
 /// <param name="Notation">Signature or accidentals, where the kind has the choice.</param>
 /// <param name="Direction">The direction, where the kind has one.</param>
-public readonly record struct QuestionIdentity(string KindId, string Scale, NoteName Tonic, int Variant, Clef? Clef, Notation? Notation, Direction? Direction)
+/// <param name="Option">The way of asking.</param>
+public readonly record struct QuestionIdentity(string KindId, string Scale, NoteName Tonic, int Variant, Clef? Clef, Notation? Notation, Direction? Direction, string Option)
 {
     /// <summary>The identity of a draw in its section.</summary>
     /// <param name="section">The section.</param>
@@ -171,8 +156,9 @@ public readonly record struct QuestionIdentity(string KindId, string Scale, Note
             draw.Scale.Id,
             kind.UsesTonic ? draw.Tonic : default,
             draw.Variant,
-            kind.UsesClef ? draw.Clef : null,
+            kind.UsesClefAs(section.Option) ? draw.Clef : null,
             kind.UsesNotation ? section.Notation : null,
-            kind.UsesDirection ? section.Direction : null);
+            kind.UsesDirection ? section.Direction : null,
+            section.Option);
     }
 }

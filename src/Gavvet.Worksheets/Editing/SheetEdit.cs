@@ -30,7 +30,14 @@ public sealed record Reinstruct(string Instructions) : SheetEdit
 /// <summary>Changes the paper and the staff size.</summary>
 /// <param name="Paper">The paper.</param>
 /// <param name="StaffHeight">The staff height in millimeters.</param>
-public sealed record ChangeSetup(Paper Paper, int StaffHeight) : SheetEdit;
+public sealed record ChangeSetup(Paper Paper, int StaffHeight) : SheetEdit
+{
+    /// <summary>Whether text is set in large print whatever the staff height.</summary>
+    public bool LargeText { get; init; }
+
+    /// <summary>Whether each page holds the same half page twice.</summary>
+    public bool HalfSheets { get; init; }
+}
 
 /// <summary>Adds a section at the end.</summary>
 /// <param name="KindId">The kind of question.</param>
@@ -97,6 +104,66 @@ public sealed record ChangeNotation(int SectionId, Notation Notation) : SectionE
 /// <param name="SectionId">The section.</param>
 /// <param name="Direction">Which.</param>
 public sealed record ChangeDirection(int SectionId, Direction Direction) : SectionEdit(SectionId);
+
+/// <summary>Changes a section's heading.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Title">The heading, or empty for the kind's name.</param>
+public sealed record ChangeHeading(int SectionId, string Title) : SectionEdit(SectionId)
+{
+    /// <inheritdoc/>
+    public override string? Typing => $"heading of {SectionId}";
+}
+
+/// <summary>Changes over how many octaves scales are written.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Octaves">How many.</param>
+public sealed record ChangeOctaves(int SectionId, int Octaves) : SectionEdit(SectionId);
+
+/// <summary>Changes the marks each question can earn.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Marks">How many.</param>
+public sealed record ChangeMarks(int SectionId, int Marks) : SectionEdit(SectionId);
+
+/// <summary>Changes how many questions stand side by side.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Columns">1 or 2; 0 for what the kind takes.</param>
+public sealed record ChangeColumns(int SectionId, int Columns) : SectionEdit(SectionId);
+
+/// <summary>Changes whether answers are written or chosen.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Form">The form.</param>
+public sealed record ChangeAnswerForm(int SectionId, AnswerForm Form) : SectionEdit(SectionId);
+
+/// <summary>Changes the way of asking.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Option">One of the kind's.</param>
+public sealed record ChangeOption(int SectionId, string Option) : SectionEdit(SectionId);
+
+/// <summary>Changes the tuning of a fretboard.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Tuning">The open strings, such as "E2 A2 D3 G3 B3 E4".</param>
+public sealed record ChangeTuning(int SectionId, string Tuning) : SectionEdit(SectionId);
+
+/// <summary>Changes the teacher's own questions of a section.</summary>
+/// <param name="SectionId">The section.</param>
+/// <param name="Questions">The questions, in order.</param>
+public sealed record ChangeOwnQuestions(int SectionId, ImmutableArray<OwnQuestion> Questions) : SectionEdit(SectionId)
+{
+    /// <inheritdoc/>
+    public override string? Typing => $"own questions of {SectionId}";
+}
+
+/// <summary>Changes how many versions are printed.</summary>
+/// <param name="Versions">1 to 26.</param>
+public sealed record ChangeVersions(int Versions) : SheetEdit;
+
+/// <summary>Chooses the parts the sheet is printed for.</summary>
+/// <param name="Parts">The parts; empty for concert pitch.</param>
+public sealed record ChangeParts(ImmutableArray<Instrument> Parts) : SheetEdit;
+
+/// <summary>Changes the house style.</summary>
+/// <param name="Style">The style.</param>
+public sealed record ChangeHouseStyle(HouseStyle Style) : SheetEdit;
 
 /// <summary>Draws one question anew.</summary>
 /// <param name="SectionId">The section.</param>

@@ -40,8 +40,13 @@ public static class SheetEditor
                 : EditOutcome.Done(sheet with { Instructions = text.Trim() }),
             ChangeSetup setup => SheetRules.StaffHeight(setup.StaffHeight) is { } problem
                 ? EditOutcome.Refused("staffHeight", problem)
-                : EditOutcome.Done(sheet with { Setup = new PageSetup(setup.Paper, setup.StaffHeight) }),
+                : EditOutcome.Done(sheet with { Setup = new PageSetup(setup.Paper, setup.StaffHeight) { LargeText = setup.LargeText, HalfSheets = setup.HalfSheets } }),
             AddSection add => Add(sheet, add.KindId),
+            ChangeVersions { Versions: var versions } => versions is >= 1 and <= Sheet.MostVersions
+                ? Versioned(sheet, versions)
+                : EditOutcome.Refused("versions", $"A sheet has from 1 to {Sheet.MostVersions} versions."),
+            ChangeParts { Parts: var parts } => EditOutcome.Done(sheet with { Parts = [.. Instrument.All.Where(parts.Contains)] }),
+            ChangeHouseStyle { Style: var style } => Restyled(sheet, style),
             RedrawAll => EditOutcome.Done(sheet.Sections.Aggregate(sheet, RedrawUnpinned)),
             _ => throw new ArgumentException($"No edit {edit?.GetType().Name}."),
         };
@@ -57,14 +62,14 @@ public static class SheetEditor
             ? EditOutcome.Refused("instruction", problem)
             : EditOutcome.Done(sheet.With(section with { Instruction = text.Trim() })),
         ChangeKind { KindId: var kindId } => QuestionCatalogue.Standard.Find(kindId) is { } kind
-            ? Rescope(sheet, Widened(Fitted(section with { KindId = kind.Id }, kind)), "kind")
+            ? Rescope(sheet, SectionFitting.ForKind(section with { KindId = kind.Id }, kind, sheet.Style), "kind")
             : EditOutcome.Refused("kind", $"There is no kind of question called “{kindId}”."),
         ChangeKeys { Keys: var keys } => SheetRules.Keys(keys) is { } problem
             ? EditOutcome.Refused("keys", problem)
             : Rescope(sheet, section with { Keys = [.. keys.Distinct().OrderBy(key => key.Fifths)] }, "keys"),
         ChangeScales { Scales: var scales } => SheetRules.Scales(QuestionCatalogue.Standard.Get(section.KindId), scales) is { } problem
             ? EditOutcome.Refused("scales", problem)
-            : Rescope(sheet, section with { Scales = [.. ScaleTypes.All.Where(scales.Contains)] }, "scales"),
+            : Rescope(sheet, SectionFitting.Settled(section with { Scales = [.. ScaleTypes.All.Where(scales.Contains)] }, sheet.Style), "scales"),
         ChangeClefs { Clefs: var clefs } => clefs.IsDefaultOrEmpty
             ? EditOutcome.Refused("clefs", "Choose at least one clef.")
             : Rescope(sheet, section with { Clefs = [.. Clef.All.Where(clefs.Contains)] }, "clefs"),
@@ -72,9 +77,30 @@ public static class SheetEditor
             ? EditOutcome.Refused("count", problem)
             : EditOutcome.Done(Resize(sheet, section, count)),
         ChangeScaffolding change => QuestionCatalogue.Standard.Get(section.KindId).Scaffoldings.Contains(change.Scaffolding)
-            ? EditOutcome.Done(sheet.With(section with { Scaffolding = change.Scaffolding }))
+            ? Changed(sheet, section with { Scaffolding = change.Scaffolding })
             : EditOutcome.Refused("scaffolding", "This kind of question does not give that help."),
-        ChangeNotation change => EditOutcome.Done(sheet.With(section with { Notation = change.Notation })),
+        // Without a signature there is none to give.
+        ChangeNotation change => Rescope(sheet, section with
+        {
+            Notation = change.Notation,
+            Scaffolding = change.Notation == Notation.Accidentals && section.Scaffolding == Scaffolding.Signature ? Scaffolding.Blank : section.Scaffolding,
+        }, "notation"),
+        ChangeHeading { Title: var title } => title.Trim().Length > 0 && SheetRules.Title(title) is { } problem
+            ? EditOutcome.Refused("heading", problem)
+            : EditOutcome.Done(sheet.With(section with { Title = title.Trim() })),
+        ChangeOctaves { Octaves: var octaves } => octaves is >= 1 and <= SheetLimits.Octaves
+            ? Changed(sheet, section with { Octaves = octaves })
+            : EditOutcome.Refused("octaves", $"Scales are written over 1 to {SheetLimits.Octaves} octaves."),
+        ChangeMarks { Marks: var marks } => marks is >= 1 and <= SheetLimits.Marks
+            ? EditOutcome.Done(sheet.With(section with { Marks = marks }))
+            : EditOutcome.Refused("marks", $"A question earns from 1 to {SheetLimits.Marks} marks."),
+        ChangeColumns { Columns: var columns } => columns is >= 0 and <= 2
+            ? EditOutcome.Done(sheet.With(section with { Columns = columns }))
+            : EditOutcome.Refused("columns", "Questions stand in one or two columns."),
+        ChangeAnswerForm change => Changed(sheet, section with { AnswerAs = change.Form }),
+        ChangeOption { Option: var option } => Optioned(sheet, section, option),
+        ChangeTuning { Tuning: var tuning } => Tuned(sheet, section, tuning),
+        ChangeOwnQuestions { Questions: var questions } => Owned(sheet, section, questions),
         ChangeDirection change => EditOutcome.Done(sheet.With(section with { Direction = change.Direction })),
         RedrawQuestion redraw => Redraw(sheet, section, redraw.SlotId),
         PinQuestion pin => section.Find(pin.SlotId) is { } slot
@@ -82,6 +108,74 @@ public static class SheetEditor
             : EditOutcome.Refused("question", "This question is no longer on the sheet."),
         _ => throw new ArgumentException($"No edit {edit.GetType().Name}."),
     };
+
+    // A change that leaves the draws as they are.
+    private static EditOutcome Changed(Sheet sheet, Section section) => SheetRules.Contradiction(section, sheet.Style) is { } contradiction
+        ? EditOutcome.Refused(contradiction.Field, contradiction.Words)
+        : EditOutcome.Done(sheet.With(section));
+
+    // With more versions the questions are drawn anew, so that each has its like in load for every version.
+    private static EditOutcome Versioned(Sheet sheet, int versions)
+    {
+        var planned = sheet with { Versions = versions };
+        return EditOutcome.Done(planned.Sections.Aggregate(planned, (so, section) => so.With(QuestionDraw.Draw(so, section, Unpinned(section)))));
+    }
+
+    private static EditOutcome Restyled(Sheet sheet, HouseStyle style)
+    {
+        var restyled = sheet with { Style = style };
+        foreach (var section in restyled.Sections)
+        {
+            // What the new style cannot write with a signature is written with accidentals.
+            var fitted = SectionFitting.Settled(section, style);
+            var possible = Scope.Of(fitted, style).ToHashSet();
+            if (!ReferenceEquals(fitted, section) || section.Slots.Any(slot => !possible.Contains(slot.Drawn)))
+            {
+                var outcome = Rescope(restyled, fitted, "houseStyle");
+                if (outcome.Sheet is null)
+                    return outcome;
+                restyled = outcome.Sheet;
+            }
+        }
+
+        return EditOutcome.Done(restyled);
+    }
+
+    private static EditOutcome Optioned(Sheet sheet, Section section, string option)
+    {
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        if (kind.Options.IsEmpty || kind.Options.All(known => known.Id != option))
+            return EditOutcome.Refused("option", "This kind of question is not asked that way.");
+        return Rescope(sheet, SectionFitting.ForKind(section with { Option = option == kind.Options[0].Id ? "" : option }, kind, sheet.Style), "option");
+    }
+
+    private static EditOutcome Tuned(Sheet sheet, Section section, string tuning)
+    {
+        try
+        {
+            return EditOutcome.Done(sheet.With(section with { Tuning = Tunings.Parse(tuning) }));
+        }
+        catch (FormatException problem)
+        {
+            return EditOutcome.Refused("tuning", problem.Message);
+        }
+    }
+
+    // The teacher's questions stand in their own order, each once.
+    private static EditOutcome Owned(Sheet sheet, Section section, ImmutableArray<OwnQuestion> questions)
+    {
+        if (questions.IsDefaultOrEmpty)
+            return EditOutcome.Refused("own", "Write at least one question of your own, with its answer.");
+        var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
+        if (questions.Length > room)
+            return EditOutcome.Refused("own", $"A sheet holds up to {SheetLimits.Questions} questions. There is room for {room} here.");
+        if (questions.SelectMany(own => new[] { own.Prompt, own.Answer }).Select(SheetRules.OwnWords).FirstOrDefault(problem => problem is not null) is { } words)
+            return EditOutcome.Refused("own", words);
+        var missing = Math.Max(0, questions.Length - section.Slots.Count);
+        var slots = section.Slots.Take(questions.Length).Concat(Enumerable.Range(sheet.NextId, missing).Select(id => new Slot(id, 0, false, default)))
+            .Select((slot, i) => slot with { Drawn = new Draw(section.Scales[0], section.Keys[0].Tonic, section.Clefs[0], i) });
+        return EditOutcome.Done(sheet.With(section with { Own = questions, Slots = [.. slots] }) with { NextId = sheet.NextId + missing });
+    }
 
     private static EditOutcome Add(Sheet sheet, string kindId)
     {
@@ -95,17 +189,17 @@ public static class SheetEditor
             sheet.NextId,
             kind.Id,
             "",
-            before is null ? [ScaleTypes.Major] : Taken(before.Scales, kind),
+            before?.Scales ?? [ScaleTypes.Major],
             before?.Keys ?? [.. Key.Majors.Where(key => Math.Abs(key.Fifths) <= 2)],
             before?.Clefs ?? [Clef.Treble],
             before?.Notation ?? Notation.Accidentals,
             before?.Direction ?? Direction.Ascending,
             Scaffolding.Blank,
             []);
-        section = Widened(section);
+        section = SectionFitting.ForKind(section, kind, sheet.Style);
         var added = sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 };
         const int usualCount = 4;
-        var count = Math.Min(Math.Min(usualCount, QuestionDraw.Available(section)), SheetLimits.Questions - sheet.QuestionCount);
+        var count = Math.Min(Math.Min(usualCount, QuestionDraw.Available(section, sheet.Style)), SheetLimits.Questions - sheet.QuestionCount);
         return count < 1
             ? EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Questions} questions. Make a second sheet for more.")
             : EditOutcome.Done(Resize(added, section, count));
@@ -118,29 +212,15 @@ public static class SheetEditor
         return sheet with { Sections = sheet.Sections.RemoveAt(from).Insert(to, section) };
     }
 
-    private static Section Fitted(Section section, QuestionKind kind) => section with
-    {
-        Scales = Taken(section.Scales, kind),
-        Scaffolding = kind.Scaffoldings.Contains(section.Scaffolding) ? section.Scaffolding : Scaffolding.Blank,
-    };
-
-    // A kind that has no question in the keys at hand, such as one about theoretical keys, begins with all of them.
-    private static Section Widened(Section section) => QuestionDraw.Available(section) > 0 ? section : section with { Keys = Key.Majors };
-
-    // Of the scales chosen those the kind can ask about, or else the first it can.
-    private static ImmutableArray<ScaleType> Taken(ImmutableArray<ScaleType> scales, QuestionKind kind)
-    {
-        ImmutableArray<ScaleType> taken = [.. scales.Where(kind.Takes)];
-        return taken.IsEmpty ? [ScaleTypes.All.First(kind.Takes)] : taken;
-    }
-
     // A changed scope draws every question anew that is not pinned, from the seeds it has: the same scope gives the
     // same questions again. Where the scope holds fewer than were asked for, the count comes down and says so.
     private static EditOutcome Rescope(Sheet sheet, Section section, string field)
     {
-        var available = QuestionDraw.Available(section);
+        if (SheetRules.Contradiction(section, sheet.Style) is { } contradiction)
+            return EditOutcome.Refused(contradiction.Field, contradiction.Words);
+        var available = QuestionDraw.Available(section, sheet.Style);
         if (available == 0)
-            return EditOutcome.Refused(field, "These keys and scales offer no such question. Choose more keys or other scales.");
+            return EditOutcome.Refused(field, Scope.Advice(section, sheet.Style));
         var lowered = section.Slots.Count > available;
         if (lowered)
             section = section with { Slots = [.. section.Slots.OrderByDescending(slot => slot.Pinned).Take(available).OrderBy(section.Slots.IndexOf)] };

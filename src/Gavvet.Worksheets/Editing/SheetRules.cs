@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
@@ -56,6 +57,37 @@ public static class SheetRules
             : null;
     }
 
+    /// <summary>Words of the teacher's own for a question or an answer.</summary>
+    /// <param name="text">What was typed.</param>
+    public static string? OwnWords(string text) => (text ?? "").Trim() switch
+    {
+        "" => "Write a question and its answer.",
+        { Length: > SheetLimits.OwnWords } => $"A question or answer has up to {SheetLimits.OwnWords} characters.",
+        var words => Unprintable(words),
+    };
+
+    /// <summary>Settings that contradict each other or the kind, or null when there are none.</summary>
+    /// <param name="section">The section.</param>
+    /// <param name="style">The house style.</param>
+    /// <returns>The field, as files name it, and what would work.</returns>
+    public static (string Field, string Words)? Contradiction(Section section, HouseStyle style)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        ArgumentNullException.ThrowIfNull(style);
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        if (section.Octaves > 1 && !kind.UsesOctaves)
+            return ("octaves", $"“{kind.Name}” is asked over one octave.");
+        if (!AnswerForms.CanBe(kind, section.AnswerAs))
+            return ("answerAs", $"The answer of “{kind.Name}” cannot be chosen from a list. Have it written.");
+        if (kind.UsesNotation && section.Scaffolding == Scaffolding.Signature && section.Notation == Notation.Accidentals)
+            return ("scaffolding", "A key signature is given only where scales are written with one. Write with a signature, or give other help.");
+        if (kind.UsesNotation && section.Notation == Notation.Signature && section.Scales.All(type => style.SignatureKey(type, new NoteName(Letter.C)) is null))
+            return ("notation", $"{char.ToUpperInvariant(section.Scales[0].Name[0])}{section.Scales[0].Name[1..]} is written without a key signature. Write with accidentals.");
+        if (kind is FreeText && section.Own.IsEmpty)
+            return ("questions", "Write at least one question of your own, with its answer.");
+        return null;
+    }
+
     private static string Listed(QuestionKind kind)
     {
         string[] names = [.. ScaleTypes.All.Where(kind.Takes).Select(type => type.Name).Take(4)];
@@ -70,10 +102,12 @@ public static class SheetRules
     {
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(section);
-        var available = QuestionDraw.Available(section);
+        var available = QuestionDraw.Available(section, sheet.Style);
         var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
         if (count < 1)
             return "Ask for at least one question.";
+        if (count > available && !section.Own.IsEmpty && QuestionCatalogue.Standard.Get(section.KindId) is FreeText)
+            return $"There {(available == 1 ? "is one question" : $"are {available} questions")} of your own here. Write more of them first.";
         if (count > available)
         {
             var offer = available == 1 ? "only one question" : $"{available} different questions";

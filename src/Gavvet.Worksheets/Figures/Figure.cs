@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Gavvet.Theory;
 
@@ -40,6 +41,20 @@ public sealed record KeyboardFigure(Pitch Lowest, int WhiteKeys, ImmutableArray<
 /// <summary>Lines to write words on.</summary>
 /// <param name="Lines">The lines, left to right.</param>
 public sealed record AnswerLinesFigure(ImmutableArray<AnswerLine> Lines) : Figure([]);
+
+/// <summary>Answers to choose from, each with a box.</summary>
+/// <param name="Options">The answers, left to right.</param>
+public sealed record ChoicesFigure(ImmutableArray<string> Options) : Figure([]);
+
+/// <summary>The circle of fifths.</summary>
+/// <param name="Given">The names that are printed; the other places are blank.</param>
+public sealed record CircleFigure(ImmutableArray<Mark> Given) : Figure(Given);
+
+/// <summary>A fretboard, the lowest string at the bottom.</summary>
+/// <param name="Strings">The names of the open strings, from the lowest.</param>
+/// <param name="Frets">How many frets are drawn.</param>
+/// <param name="Given">The dots that are printed.</param>
+public sealed record FretboardFigure(ImmutableArray<string> Strings, int Frets, ImmutableArray<Mark> Given) : Figure(Given);
 
 /// <summary>One line to write on.</summary>
 /// <param name="Before">The words before it, or empty.</param>
@@ -87,16 +102,31 @@ public readonly record struct StaffRange(int Lowest, int Highest)
 
     /// <summary>The room any scale may need in a clef, whichever key is asked: room never tells an answer.</summary>
     /// <param name="clef">The clef.</param>
-    public static StaffRange OfScales(Clef clef)
+    public static StaffRange OfScales(Clef clef) => OfScales(clef, 1, null);
+
+    /// <summary>The room any scale of so many octaves may need in a clef, or in a part's range.</summary>
+    /// <param name="clef">The clef.</param>
+    /// <param name="octaves">How many octaves.</param>
+    /// <param name="part">The part, or null at concert pitch.</param>
+    public static StaffRange OfScales(Clef clef, int octaves, Instrument? part)
     {
         ArgumentNullException.ThrowIfNull(clef);
-        return Ranges[clef];
+        return Ranges.GetOrAdd((clef, octaves, part), static asked => Measured(asked.Clef, asked.Octaves, asked.Part));
     }
 
-    private static readonly ImmutableDictionary<Clef, StaffRange> Ranges = Clef.All.ToImmutableDictionary(clef => clef, clef =>
+    private static readonly ConcurrentDictionary<(Clef Clef, int Octaves, Instrument? Part), StaffRange> Ranges = new();
+
+    private static StaffRange Measured(Clef clef, int octaves, Instrument? part)
     {
-        // Places hang on letters alone, so the seven natural tonics stand for all.
-        var lowest = ScaleTypes.All.SelectMany(_ => Enum.GetValues<Letter>(), (type, letter) => clef.Position(clef.LowestTonic(ScaleSpelling.Spell(type, new NoteName(letter))))).ToArray();
-        return new StaffRange(Math.Min(0, lowest.Min()), Math.Max(8, lowest.Max() + 7));
-    });
+        // Places hang on letters alone, so at concert pitch the seven natural tonics stand for all; a part's range cuts
+        // between sharps and flats.
+        NoteName[] tonics = [.. part is null ? Enum.GetValues<Letter>().Select(letter => new NoteName(letter)) : NoteName.All];
+        var lowest = ScaleTypes.All
+            .SelectMany(_ => tonics, (type, tonic) => (type, tonic))
+            .Where(scale => ScaleSpelling.CanSpell(scale.type, scale.tonic))
+            .Select(scale => ScaleSpelling.Spell(scale.type, scale.tonic))
+            .Select(scale => part is null ? clef.LowestTonic(scale, octaves) : part.LowestTonic(scale, octaves))
+            .OfType<Pitch>().Select(clef.Position).Distinct().DefaultIfEmpty(0).ToArray();
+        return new StaffRange(Math.Min(0, lowest.Min()), Math.Max(8, lowest.Max() + (Letters.Count * octaves)));
+    }
 }

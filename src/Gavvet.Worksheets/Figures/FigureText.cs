@@ -19,6 +19,9 @@ public static class FigureText
             LetterLineFigure line => OfLetters(line, marks),
             KeyboardFigure keyboard => OfKeyboard(keyboard, marks),
             AnswerLinesFigure lines => OfLines(lines, marks),
+            ChoicesFigure choices => OfChoices(choices, marks),
+            CircleFigure => OfCircle(marks),
+            FretboardFigure fretboard => OfFretboard(fretboard, marks),
             _ => throw new ArgumentException($"No words for {figure.GetType().Name}."),
         };
         return string.Join("; ", words.Where(word => word.Length > 0)) + ".";
@@ -32,9 +35,12 @@ public static class FigureText
         var notes = marks.OfType<NoteMark>().OrderBy(note => note.Column).ToArray();
         if (notes.Length > 0)
             yield return string.Join(", ", notes.Select(note => NoteText.Spoken(note.Pitch.Name)));
+        var rows = marks.OfType<SignRowMark>().ToArray();
+        foreach (var row in rows)
+            yield return $"{CountText.Signs(row.Positions.Length, row.Accidental)}, in this order: {string.Join(", ", row.Positions.Select(position => NoteText.Spoken(new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + position), row.Accidental))))}";
         if (notes.Length < staff.Columns)
             yield return notes.Length == 0 ? "an empty staff to write on" : "the rest of the staff is empty";
-        if (staff.Columns == 0 && !marks.OfType<SignatureMark>().Any())
+        if (staff.Columns == 0 && rows.Length == 0 && !marks.OfType<SignatureMark>().Any())
             yield return "an empty staff to write on";
         foreach (var words in Under(marks))
             yield return words;
@@ -63,11 +69,35 @@ public static class FigureText
         return lines.Lines.Select((line, i) => $"{line.Before} {written.GetValueOrDefault(i, "blank")} {line.After}".Trim());
     }
 
+    private static IEnumerable<string> OfChoices(ChoicesFigure choices, ImmutableArray<Mark> marks)
+    {
+        var ticked = marks.OfType<TickMark>().Select(tick => tick.Option).ToHashSet();
+        return choices.Options.Select((option, i) => ticked.Contains(i) ? $"marked: {Spoken(option)}" : Spoken(option));
+    }
+
+    private static IEnumerable<string> OfCircle(ImmutableArray<Mark> marks)
+    {
+        var hours = marks.OfType<HourMark>().ToDictionary(mark => mark.Hour, mark => Spoken(mark.Text));
+        yield return $"Circle of fifths: {string.Join(", ", Enumerable.Range(0, 12).Select(place => place == 0 ? 12 : place).Select(hour => $"{hour} o’clock {hours.GetValueOrDefault(hour, "blank")}"))}";
+    }
+
+    private static IEnumerable<string> OfFretboard(FretboardFigure board, ImmutableArray<Mark> marks)
+    {
+        yield return $"Fretboard of {board.Strings.Length} strings, {string.Join(" ", board.Strings.Select(Spoken))}, frets 0 to {board.Frets}";
+        var dots = marks.OfType<DotMark>().OrderBy(dot => dot.String).ThenBy(dot => dot.Fret).Select(dot => $"string {dot.String + 1} fret {dot.Fret}{(dot.Text.Length > 0 ? " " + Spoken(dot.Text) : "")}").ToArray();
+        yield return dots.Length == 0 ? "no place is marked" : $"marked: {string.Join(", ", dots)}";
+    }
+
     private static IEnumerable<string> Under(ImmutableArray<Mark> marks)
     {
         var slurs = marks.OfType<SlurMark>().Select(slur => $"{slur.Column + 1} and {slur.Column + 2}").ToArray();
         if (slurs.Length > 0)
             yield return $"slurs join notes {string.Join(", ", slurs)}";
+        var brackets = marks.OfType<BracketMark>().Select(bracket => $"{bracket.Column + 1} and {bracket.Column + 2}").ToArray();
+        if (brackets.Length > 0)
+            yield return $"brackets under notes {string.Join(", ", brackets)}";
+        foreach (var (note, what) in marks.OfType<AddedSignMark>().Select(mark => (mark.Note, "sign added to")).Concat(marks.OfType<RingMark>().Select(mark => (mark.Note, "ring around"))).Concat(marks.OfType<StrikeMark>().Select(mark => (mark.Note, "stroke through"))))
+            yield return $"{what} note {note.Column + 1}, {NoteText.Spoken(note.Pitch.Name)}";
         var gaps = marks.OfType<GapMark>().OrderBy(gap => gap.Column).Select(gap => gap.Text).ToArray();
         if (gaps.Length > 0)
             yield return $"steps {string.Join(' ', gaps)}";

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Figures;
@@ -39,6 +40,42 @@ public sealed record SignMark(int Column, Accidental Accidental) : Mark;
 /// <param name="Semitones">The key, in semitones above C0.</param>
 /// <param name="Name">The name written at it.</param>
 public sealed record KeyMark(int Semitones, string Name) : Mark;
+
+/// <summary>Signs of a signature as someone wrote them, right or not.</summary>
+/// <param name="Accidental">Sharps or flats.</param>
+/// <param name="Positions">In half spaces above the bottom line, left to right.</param>
+public sealed record SignRowMark(Accidental Accidental, ImmutableArray<int> Positions) : Mark;
+
+/// <summary>An accidental before a note that stands there already.</summary>
+/// <param name="Note">The note with its sign.</param>
+public sealed record AddedSignMark(NoteMark Note) : Mark;
+
+/// <summary>A ring around a note.</summary>
+/// <param name="Note">The note.</param>
+public sealed record RingMark(NoteMark Note) : Mark;
+
+/// <summary>A stroke through a note.</summary>
+/// <param name="Note">The note.</param>
+public sealed record StrikeMark(NoteMark Note) : Mark;
+
+/// <summary>A bracket under two neighbouring notes.</summary>
+/// <param name="Column">The place of the first.</param>
+public sealed record BracketMark(int Column) : Mark;
+
+/// <summary>A tick in a box.</summary>
+/// <param name="Option">Which box, from 0.</param>
+public sealed record TickMark(int Option) : Mark;
+
+/// <summary>A key on the circle of fifths.</summary>
+/// <param name="Hour">1 to 12, C major and A minor at 12.</param>
+/// <param name="Text">Its name.</param>
+public sealed record HourMark(int Hour, string Text) : Mark;
+
+/// <summary>A dot on a fretboard.</summary>
+/// <param name="String">Which string, the lowest 0.</param>
+/// <param name="Fret">Which fret; 0 for the open string.</param>
+/// <param name="Text">The label in the dot, or empty.</param>
+public sealed record DotMark(int String, int Fret, string Text) : Mark;
 
 /// <summary>Words on a line.</summary>
 /// <param name="Line">Which line, from 0.</param>

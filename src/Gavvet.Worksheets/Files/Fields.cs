@@ -8,10 +8,12 @@ internal sealed class Fields
     private readonly Dictionary<string, JsonElement> _unread = new(StringComparer.Ordinal);
     private readonly HashSet<string> _names = new(StringComparer.Ordinal);
     private readonly string _place;
+    private readonly bool _asPath;
 
-    public Fields(JsonElement element, string place)
+    /// <summary>An object at a place, told in words or, in recipes, as a path such as sections[0].keys.</summary>
+    public Fields(JsonElement element, string place, bool asPath = false)
     {
-        _place = place;
+        (_place, _asPath) = (place, asPath);
         if (element.ValueKind != JsonValueKind.Object)
             throw new SheetFileException(place, "Here should be an object in braces.");
         foreach (var property in element.EnumerateObject())
@@ -27,7 +29,13 @@ internal sealed class Fields
     public bool Has(string name) => _names.Contains(name);
 
     public SheetFileException Wrong(string field, string problem) =>
-        new(_place.Length == 0 ? $"“{field}”" : $"{_place}, “{field}”", problem);
+        _asPath ? new(_place.Length == 0 ? field : $"{_place}.{field}", problem)
+        : new(_place.Length == 0 ? $"“{field}”" : $"{_place}, “{field}”", problem);
+
+    /// <summary>An object inside this one, or null where there is none.</summary>
+    public Fields? Inner(string name) => _unread.Remove(name, out var value)
+        ? new Fields(value, _asPath ? (_place.Length == 0 ? name : $"{_place}.{name}") : (_place.Length == 0 ? $"“{name}”" : $"{_place}, “{name}”"), _asPath)
+        : null;
 
     public string Text(string name, string absent) => !_unread.Remove(name, out var value)
         ? absent
@@ -67,10 +75,19 @@ internal sealed class Fields
     }
 
     public IEnumerable<string> Texts(string name) => Array(name)
-        .Select((value, i) => value.ValueKind == JsonValueKind.String ? value.GetString()! : throw Wrong($"{name} {i + 1}", "This should be text in quotes."));
+        .Select((value, i) => value.ValueKind == JsonValueKind.String ? value.GetString()! : throw Wrong(_asPath ? $"{name}[{i}]" : $"{name} {i + 1}", "This should be text in quotes."));
+
+    /// <summary>The texts of a list, or none where it is left out.</summary>
+    public IEnumerable<string> TextsIfAny(string name) => Has(name) ? Texts(name) : [];
 
     public IEnumerable<Fields> Items(string name, string each) => Array(name)
-        .Select((value, i) => new Fields(value, _place.Length == 0 ? $"{each} {i + 1}" : $"{_place}, {each} {i + 1}"));
+        .Select((value, i) => new Fields(value, _asPath ? $"{(_place.Length == 0 ? "" : _place + ".")}{name}[{i}]" : _place.Length == 0 ? $"{each} {i + 1}" : $"{_place}, {each} {i + 1}", _asPath));
+
+    /// <summary>The objects of a list, or none where it is left out.</summary>
+    public IEnumerable<Fields> ItemsIfAny(string name, string each) => Has(name) ? Items(name, each) : [];
+
+    /// <summary>Leaves a field to be read elsewhere.</summary>
+    public void Skip(string name) => _unread.Remove(name);
 
     public void NothingElse()
     {

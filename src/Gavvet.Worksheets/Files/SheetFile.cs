@@ -39,6 +39,20 @@ public static class SheetFile
             json.WriteString("instructions", sheet.Instructions);
             json.WriteString("paper", FileWords.Of(sheet.Setup.Paper));
             json.WriteNumber("staffHeight", sheet.Setup.StaffHeight);
+            if (sheet.Setup.LargeText)
+                json.WriteBoolean("largeText", true);
+            if (sheet.Setup.HalfSheets)
+                json.WriteBoolean("halfSheets", true);
+            if (sheet.Style != HouseStyle.Classical)
+            {
+                json.WritePropertyName("houseStyle");
+                HouseStyleFile.Write(json, sheet.Style);
+            }
+
+            if (sheet.Versions > 1)
+                json.WriteNumber("versions", sheet.Versions);
+            if (!sheet.Parts.IsEmpty)
+                WriteTexts(json, "parts", sheet.Parts.Select(part => part.Id));
             json.WriteStartArray("sections");
             foreach (var section in sheet.Sections)
                 WriteSection(json, section);
@@ -70,8 +84,61 @@ public static class SheetFile
         }
 
         using (document)
-            return SheetFileReader.Read(document.RootElement);
+        {
+            return document.RootElement.ValueKind == JsonValueKind.Object && document.RootElement.TryGetProperty(RecipeFile.Mark, out _)
+                ? RecipeFileReader.Read(document.RootElement)
+                : SheetFileReader.Read(document.RootElement);
+        }
     }
+
+    internal static void WriteTexts(Utf8JsonWriter json, string name, IEnumerable<string> texts)
+    {
+        json.WriteStartArray(name);
+        foreach (var text in texts)
+            json.WriteStringValue(text);
+        json.WriteEndArray();
+    }
+
+    // Written only where they differ from the usual, so that a plain sheet has a plain file.
+    private static void WriteUnusual(Utf8JsonWriter json, Section section)
+    {
+        if (section.Title.Length > 0)
+            json.WriteString("title", section.Title);
+        if (section.Octaves > 1)
+            json.WriteNumber("octaves", section.Octaves);
+        if (section.Marks > 1)
+            json.WriteNumber("marks", section.Marks);
+        if (section.Columns > 0)
+            json.WriteNumber("columns", section.Columns);
+        if (section.AnswerAs != AnswerForm.Write)
+            json.WriteString("answerAs", FileWords.Of(section.AnswerAs));
+        if (section.Option.Length > 0)
+            json.WriteString("ask", section.Option);
+        if (!section.AlsoTonics.IsEmpty)
+            WriteTexts(json, "alsoTonics", section.AlsoTonics.Select(NoteText.Ascii));
+        if (!section.WithoutTonics.IsEmpty)
+            WriteTexts(json, "withoutTonics", section.WithoutTonics.Select(NoteText.Ascii));
+        if (!section.Tuning.SequenceEqual(Tunings.Guitar))
+            WriteTexts(json, "tuning", section.Tuning.Select(PitchText));
+        if (section.Own.IsEmpty)
+            return;
+        json.WriteStartArray("own");
+        foreach (var own in section.Own)
+            WriteOwn(json, own);
+        json.WriteEndArray();
+    }
+
+    internal static void WriteOwn(Utf8JsonWriter json, OwnQuestion own)
+    {
+        json.WriteStartObject();
+        json.WriteString("prompt", own.Prompt);
+        json.WriteString("answer", own.Answer);
+        if (own.Clef is { } clef)
+            json.WriteString("clef", clef.Id);
+        json.WriteEndObject();
+    }
+
+    internal static string PitchText(Pitch pitch) => $"{NoteText.Ascii(pitch.Name)}{pitch.Octave}";
 
     private static void WriteSection(Utf8JsonWriter json, Section section)
     {
@@ -94,6 +161,7 @@ public static class SheetFile
         json.WriteString("notation", FileWords.Of(section.Notation));
         json.WriteString("direction", FileWords.Of(section.Direction));
         json.WriteString("scaffolding", FileWords.Of(section.Scaffolding));
+        WriteUnusual(json, section);
         json.WriteStartArray("questions");
         foreach (var slot in section.Slots)
         {

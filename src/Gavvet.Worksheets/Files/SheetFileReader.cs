@@ -31,17 +31,21 @@ internal static class SheetFileReader
         var instructions = file.Ruled("instructions", SheetRules.Instructions).Trim();
         var paper = file.Word("paper", Paper.A4);
         var staff = file.Number("staffHeight", PageSetup.Usual.StaffHeight, PageSetup.SmallestStaff, PageSetup.LargestStaff);
-        var sections = file.Items("sections", "section").Select(ReadSection).ToArray();
+        var setup = new PageSetup(paper, staff) { LargeText = file.Flag("largeText"), HalfSheets = file.Flag("halfSheets") };
+        var style = file.Inner("houseStyle") is { } chosen ? HouseStyleFile.Read(chosen) : HouseStyle.Classical;
+        var versions = file.Number("versions", 1, 1, Sheet.MostVersions);
+        var parts = SharedFields.Parts(file);
+        var sections = file.Items("sections", "section").Select(fields => ReadSection(fields, style)).ToArray();
         if (sections.Length is < 1 or > SheetLimits.Sections)
             throw file.Wrong("sections", $"A sheet has from 1 to {SheetLimits.Sections} sections.");
         var nextId = file.Number("nextId", 1, 1, HighestId);
         file.NothingElse();
-        return Assemble(new Sheet(seedValue, title, instructions, new PageSetup(paper, staff), [], nextId), sections);
+        return Assemble(new Sheet(seedValue, title, instructions, setup, [], nextId) { Style = style, Versions = versions, Parts = parts }, sections);
     }
 
     private sealed record RawSection(Fields Place, Section Section, int? Count);
 
-    private static RawSection ReadSection(Fields fields)
+    private static RawSection ReadSection(Fields fields, HouseStyle style)
     {
         var kindId = fields.Text("kind", "");
         var kind = QuestionCatalogue.Standard.Find(kindId)
@@ -68,24 +72,31 @@ internal static class SheetFileReader
             fields.Word("notation", Notation.Accidentals),
             fields.Word("direction", Direction.Ascending),
             scaffolding,
-            []);
+            [])
+        {
+            AlsoTonics = SharedFields.Tonics(fields, "alsoTonics"),
+            WithoutTonics = SharedFields.Tonics(fields, "withoutTonics"),
+        };
+        section = SharedFields.Details(fields, section, kind, "own");
+        if (SheetRules.Contradiction(section, style) is { } contradiction)
+            throw fields.Wrong(contradiction.Field, contradiction.Words);
         var hasCount = fields.Has("count");
         if (hasCount == fields.Has("questions"))
             throw fields.Wrong("questions", "A section has either its “questions” or, to have them drawn, a “count”.");
         var count = hasCount ? fields.Number("count", 1, 1, SheetLimits.Questions) : (int?)null;
         if (!hasCount)
-            section = section with { Slots = [.. fields.Items("questions", "question").Select(question => ReadSlot(question, kind))] };
+            section = section with { Slots = [.. fields.Items("questions", "question").Select(question => ReadSlot(question, section, kind))] };
         fields.NothingElse();
         return new RawSection(fields, section, count);
     }
 
-    private static Slot ReadSlot(Fields fields, QuestionKind kind)
+    private static Slot ReadSlot(Fields fields, Section section, QuestionKind kind)
     {
         var type = fields.Has("scale") ? ReadScale(fields, fields.Text("scale", "")) : ScaleTypes.Major;
         var draw = new Draw(type, ReadTonic(fields, fields.Text("key", "")), ReadClef(fields, fields.Text("clef", "")), fields.Number("variant", 0, 0, HighestVariant));
         if (!kind.Takes(type))
             throw fields.Wrong("scale", SheetRules.Scales(kind, [type])!);
-        if (!ScaleSpelling.CanSpell(type, draw.Tonic) || draw.Variant >= kind.Variants(type) || !kind.CanAsk(draw))
+        if (!ScaleSpelling.CanSpell(type, draw.Tonic) || draw.Variant >= kind.VariantsIn(section, type) || !kind.CanAsk(draw))
             throw fields.Wrong("key", $"“{kind.Name}” cannot be asked of {draw.Tonic} {type.Name}. Choose another key.");
         var slot = new Slot(
             fields.Number("id", 0, 0, HighestId),
@@ -95,6 +106,10 @@ internal static class SheetFileReader
         fields.NothingElse();
         return slot;
     }
+
+    /// <summary>Draws the sections of a recipe, in their order.</summary>
+    public static Sheet DrawAll(Sheet sheet, IEnumerable<(Fields Place, Section Section, int Count)> sections) =>
+        Assemble(sheet, [.. sections.Select(section => new RawSection(section.Place, section.Section, section.Count))]);
 
     // Ids are what seeds hang on: those of the file are kept, missing ones are given, twice the same is refused.
     private static Sheet Assemble(Sheet sheet, RawSection[] raws)
@@ -147,9 +162,9 @@ internal static class SheetFileReader
 
     private static NoteName ReadTonic(Fields fields, string text) => NoteText.TryParse(text, out var tonic) ? tonic : throw fields.Wrong("key", NoteText.Problem(text));
 
-    private static ScaleType ReadScale(Fields fields, string id) => ScaleTypes.Find(id)
+    internal static ScaleType ReadScale(Fields fields, string id) => ScaleTypes.Find(id)
         ?? throw fields.Wrong("scales", $"There is no scale called “{Fields.Short(id)}”. Did you mean {ScaleNames.Nearest(Fields.Short(id)).Id}?");
 
-    private static Clef ReadClef(Fields fields, string text) => Clef.Find(text)
+    internal static Clef ReadClef(Fields fields, string text) => Clef.Find(text)
         ?? throw fields.Wrong("clef", $"There is no clef called “{Fields.Short(text)}”. There are {string.Join(", ", Clef.All.Select(clef => clef.Id))}.");
 }

@@ -24,6 +24,9 @@ public sealed class BuildFromSteps : WriteScale
     public override bool UsesDirection => false;
 
     /// <inheritdoc/>
+    public override bool UsesOctaves => false;
+
+    /// <inheritdoc/>
     public override ImmutableArray<Scaffolding> Scaffoldings { get; } = [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Tonic, Scaffolding.Blank];
 
     /// <inheritdoc/>
@@ -48,6 +51,6 @@ public sealed class BuildFromSteps : WriteScale
     private static QuestionSetting Plain(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        return setting with { Notation = Notation.Accidentals, Direction = Direction.Ascending };
+        return setting with { Notation = Notation.Accidentals, Direction = Direction.Ascending, Octaves = 1 };
     }
 }

@@ -51,10 +51,11 @@ public sealed class CompleteScale : GivenScale
         var scale = ScaleFacts.Scale(setting);
         ScaleFacts.Steps(scale, setting.Direction);
         ImmutableArray<Mark> missing = [.. base.Ask(setting).Figures[0].Given.Where(mark => IsMissing(setting, mark))];
-        return new Answer(
+        return ScaleFacts.WholeScale(
+            setting,
+            scale,
             [missing],
             setting.Style.Say(missing.OfType<NoteMark>().Select(note => note.Pitch.Name)),
-            ScaleFacts.OtherSpellings(setting, scale),
             ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
     }
 

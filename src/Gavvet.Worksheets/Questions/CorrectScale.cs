@@ -55,7 +55,7 @@ public sealed class CorrectScale : GivenScale
         var staff = (StaffFigure)whole.Figures[0];
         var scale = ScaleFacts.Scale(setting);
         var place = setting.Variant + 1;
-        var pitches = scale.Pitches(Direction.Ascending, setting.Clef.LowestTonic(scale));
+        var pitches = scale.Pitches(Direction.Ascending, (setting with { Octaves = 1 }).LowestTonic(scale));
         pitches = pitches.SetItem(place, pitches[place] with { Name = Planted(scale, setting.Variant)!.Value });
         var notes = StaffNotes.InOneBar(pitches, ScaleFacts.Printed(setting), setting.Style);
         return whole with { Figures = whole.Figures.SetItem(0, staff with { Given = [.. staff.Given.Where(mark => mark is not NoteMark), .. notes] }) };

@@ -36,12 +36,13 @@ public abstract class GivenScale : QuestionKind
     public override Question Ask(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
+        setting = setting with { Octaves = 1 };
         var scale = ScaleFacts.Scale(setting);
-        var notes = StaffNotes.InOneBar(scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)), ScaleFacts.Printed(setting), setting.Style);
+        var notes = ScaleFacts.OnStaff(setting, scale);
         IEnumerable<Mark> signature = ScaleFacts.HasSignature(setting) ? [new SignatureMark(ScaleFacts.Printed(setting))] : [];
         return new Question(Prompt(setting),
         [
-            new StaffFigure(setting.Clef, notes.Length, setting.Notation == Notation.Signature, Rows, StaffRange.OfScales(setting.Clef), [.. signature, .. notes]),
+            new StaffFigure(setting.Clef, notes.Length, setting.Notation == Notation.Signature, Rows, ScaleFacts.Room(setting), [.. signature, .. notes]),
             .. Below(setting),
         ]);
     }

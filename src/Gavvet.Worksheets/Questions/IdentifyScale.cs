@@ -22,6 +22,9 @@ public sealed class IdentifyScale : GivenScale
     private protected override StaffRows Rows => StaffRows.None;
 
     /// <inheritdoc/>
+    public override bool AnswersInWords => true;
+
+    /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style) => "Name each scale in full: its tonic and what it is.";
 
     private protected override string Prompt(QuestionSetting setting) => $"On {setting.Style.Say(setting.Tonic)}, {ScaleFacts.DirectionWords(setting.Direction)}";
@@ -38,7 +41,7 @@ public sealed class IdentifyScale : GivenScale
         // Matched against the whole catalogue: every scale that is written just so is a right name.
         var right = Identification.Of(scale.Notes(setting.Direction), setting.Direction, setting.Style);
         TwoRoutes.Agree($"what {name} is", right.Any(type => type.Id == setting.Scale.Id), true);
-        var others = right.Where(type => type.Id != setting.Scale.Id).Select(type => setting.Style.Say(type, setting.Tonic)).Concat(setting.Scale.OtherNames);
-        return new Answer([[], [new LineMark(0, name)]], name, [.. others.Select(other => $"Also right: {other}.")], ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
+        var others = right.Where(type => type.Id != setting.Scale.Id).Select(type => setting.Style.Say(type, setting.Tonic)).Concat(ScaleFacts.OtherNames(setting));
+        return new Answer([[], [new LineMark(0, name)]], name, [.. others], ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
     }
 }

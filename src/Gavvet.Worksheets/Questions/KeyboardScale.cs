@@ -33,6 +33,9 @@ public sealed class KeyboardScale : QuestionKind
     public override QuestionGroup Group => QuestionGroup.Steps;
 
     /// <inheritdoc/>
+    public override bool IsTransposed => false;
+
+    /// <inheritdoc/>
     public override bool Takes(ScaleType type) => true;
 
     /// <inheritdoc/>
@@ -56,10 +59,11 @@ public sealed class KeyboardScale : QuestionKind
         var scale = ScaleFacts.Scale(setting);
         ScaleFacts.Steps(scale, Direction.Ascending);
         var keys = Keys(setting);
-        return new Answer(
+        return ScaleFacts.WholeScale(
+            setting with { Direction = Direction.Ascending },
+            scale,
             [[.. keys.Skip(setting.Scaffolding == Scaffolding.Tonic ? 1 : 0)]],
             setting.Style.Say(scale.Ascending),
-            ScaleFacts.OtherSpellings(setting with { Direction = Direction.Ascending }, scale),
             ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
     }
 

@@ -44,11 +44,11 @@ public sealed class LabelDegrees : GivenScale
             scale.DegreesOf(setting.Direction),
             [.. notes.Select(note => Degree.FromFifths(note.Fifths - scale.Tonic.Fifths))]);
         string[] labels = [.. degrees.Select(degree => Label(setting, degree))];
-        return new Answer([[.. labels.Select((label, column) => new LabelMark(column, label))]], string.Join(' ', labels), AlsoRight(setting), ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style));
+        return new Answer([[.. labels.Select((label, column) => new LabelMark(column, label))]], string.Join(' ', labels), [], ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style)) { Remarks = Remarks(setting) };
     }
 
     // The octave is the eighth degree as well as the first.
-    private static ImmutableArray<string> AlsoRight(QuestionSetting setting) =>
+    private static ImmutableArray<string> Remarks(QuestionSetting setting) =>
         setting.Style.Degrees is DegreeWords.Numerals or DegreeWords.Syllables ? [] : ["Also right: 8 for the upper tonic."];
 
     // Technical names are too long to stand under notes; the house style's short forms are used.

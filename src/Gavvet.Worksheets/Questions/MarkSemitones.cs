@@ -17,6 +17,11 @@ public sealed class MarkSemitones : GivenScale
 
     private protected override StaffRows Rows => StaffRows.Slurs;
 
+    private const string Wide = "augmented";
+
+    /// <inheritdoc/>
+    public override ImmutableArray<KindOption> Options { get; } = [new("half-steps", "Half steps"), new(Wide, "Half steps and augmented seconds")];
+
     /// <inheritdoc/>
     public override bool Takes(ScaleType type)
     {
@@ -25,8 +30,13 @@ public sealed class MarkSemitones : GivenScale
     }
 
     /// <inheritdoc/>
-    public override string Instruction(Section section, HouseStyle style) =>
-        $"Join with a slur each two {style.Words.Neighboring} notes that are a {style.Word(1, 1)} apart.";
+    public override string Instruction(Section section, HouseStyle style)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        ArgumentNullException.ThrowIfNull(style);
+        var wide = section.Option == Wide ? " Put a bracket under each augmented second." : "";
+        return $"Join with a slur each two {style.Words.Neighboring} notes that are a {style.Word(1, 1)} apart.{wide}";
+    }
 
     /// <inheritdoc/>
     public override Answer Answer(QuestionSetting setting)
@@ -37,9 +47,11 @@ public sealed class MarkSemitones : GivenScale
         var steps = ScaleFacts.Steps(scale, setting.Direction);
         ImmutableArray<int> columns = [.. Enumerable.Range(0, steps.Length).Where(column => steps[column] == 1)];
         ImmutableArray<(NoteName, NoteName)> pairs = [.. columns.Select(column => (notes[column], notes[column + 1]))];
+        ImmutableArray<int> wide = setting.Option == Wide ? [.. Enumerable.Range(0, steps.Length).Where(column => steps[column] == 3 && StepNaming.LettersBetween(scale.Type, notes[column], notes[column + 1]) == 1)] : [];
+        string Pairs(IEnumerable<int> places) => string.Join(", ", places.Select(column => $"{setting.Style.Say(notes[column])}–{setting.Style.Say(notes[column + 1])}"));
         return new Answer(
-            [[.. columns.Select(column => new SlurMark(column))]],
-            string.Join(", ", pairs.Select(pair => $"{setting.Style.Say(pair.Item1)}–{setting.Style.Say(pair.Item2)}")),
+            [[.. columns.Select(column => new SlurMark(column)), .. wide.Select(column => new BracketMark(column))]],
+            wide.IsEmpty ? Pairs(columns) : $"{Pairs(columns)}; augmented: {Pairs(wide)}",
             [],
             [new StepsWalked(scale.Type, notes, steps), new HalfStepsFound(pairs)]);
     }

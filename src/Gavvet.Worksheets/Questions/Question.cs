@@ -35,6 +35,53 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     /// <summary>The house style everything is said in.</summary>
     public HouseStyle Style { get; init; } = HouseStyle.Classical;
 
+    /// <summary>Over how many octaves a scale is written.</summary>
+    public int Octaves { get; init; } = 1;
+
+    /// <summary>Which of the kind's ways of asking; empty for the first.</summary>
+    public string Option { get; init; } = "";
+
+    /// <summary>Whether the answer is written out or chosen.</summary>
+    public AnswerForm AnswerAs { get; init; }
+
+    /// <summary>The part the page is for, or null at concert pitch; tonic and clef are the part's already.</summary>
+    public Instrument? Part { get; init; }
+
+    /// <summary>The open strings of a fretboard.</summary>
+    public ImmutableArray<Pitch> Tuning { get; init; } = Tunings.Guitar;
+
+    /// <summary>The teacher's own question, where the kind asks one.</summary>
+    public OwnQuestion? Own { get; init; }
+
+    /// <summary>The setting as a part reads it: its own clef, and the written key where the kind is transposed.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="part">The part, or null at concert pitch.</param>
+    /// <exception cref="UnwritableNoteException">The scale cannot be written for the part.</exception>
+    public QuestionSetting For(QuestionKind kind, Instrument? part)
+    {
+        ArgumentNullException.ThrowIfNull(kind);
+        if (part is null)
+            return this;
+        var read = this with { Part = part, Clef = part.Clef };
+        if (!kind.IsTransposed)
+            return read;
+        var tonic = part.WrittenTonic(Scale, Tonic);
+        // Where the question has no like on the written tonic, it stays in the concert key.
+        return kind.CanAsk(new Draw(Scale, tonic, part.Clef, Variant)) ? read with { Tonic = tonic } : read;
+    }
+
+    /// <summary>The lower tonic a scale is written from: in the part's range, or where the clef needs the fewest ledger lines.</summary>
+    /// <param name="scale">The scale as it is written.</param>
+    /// <exception cref="UnwritableNoteException">So many octaves are beyond the part's range.</exception>
+    public Pitch LowestTonic(Scale scale)
+    {
+        ArgumentNullException.ThrowIfNull(scale);
+        if (Part is null)
+            return Clef.LowestTonic(scale, Octaves);
+        return Part.LowestTonic(scale, Octaves) ?? throw new UnwritableNoteException(
+            $"{char.ToUpperInvariant(CountText.Word(Octaves)[0])}{CountText.Word(Octaves)[1..]} {(Octaves == 1 ? "octave" : "octaves")} of {Style.Say(Scale, Tonic)} {(Octaves == 1 ? "does" : "do")} not fit {Part.Name}, which reads from {Part.Lowest} to {Part.Highest}. Ask for fewer octaves.");
+    }
+
     /// <summary>The setting of a drawn slot.</summary>
     /// <param name="section">The section.</param>
     /// <param name="draw">What was drawn.</param>
@@ -42,7 +89,16 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     public static QuestionSetting Of(Section section, Draw draw, HouseStyle style)
     {
         ArgumentNullException.ThrowIfNull(section);
-        return new QuestionSetting(draw.Scale, draw.Tonic, draw.Clef, section.Notation, section.Direction, section.Scaffolding) { Style = style, Variant = draw.Variant };
+        return new QuestionSetting(draw.Scale, draw.Tonic, draw.Clef, section.Notation, section.Direction, section.Scaffolding)
+        {
+            Style = style,
+            Variant = draw.Variant,
+            Octaves = section.Octaves,
+            Option = section.Option,
+            AnswerAs = section.AnswerAs,
+            Tuning = section.Tuning,
+            Own = draw.Variant < section.Own.Length ? section.Own[draw.Variant] : null,
+        };
     }
 }
 
@@ -54,10 +110,25 @@ public sealed record Question(string Prompt, ImmutableArray<Figure> Figures);
 /// <summary>What the key adds. Made only from derivations that agree by two routes.</summary>
 /// <param name="Marks">For each figure of the question, what is written into it.</param>
 /// <param name="Text">The answer in one line.</param>
-/// <param name="AlsoRight">Remarks on what else earns full marks, as sentences.</param>
+/// <param name="Accepted">Other answers that are right, each as <paramref name="Text"/> would have it.</param>
 /// <param name="Working">How the answer is found.</param>
 public sealed record Answer(
     ImmutableArray<ImmutableArray<Mark>> Marks,
     string Text,
-    ImmutableArray<string> AlsoRight,
-    ImmutableArray<WorkingStep> Working);
+    ImmutableArray<string> Accepted,
+    ImmutableArray<WorkingStep> Working)
+{
+    /// <summary>What else earns full marks, where it is not an answer of its own; sentences.</summary>
+    public ImmutableArray<string> Remarks { get; init; } = [];
+
+    /// <summary>The scale the student writes on the last staff, where the answer is one.</summary>
+    public WrittenScale? Written { get; init; }
+
+    /// <summary>Everything else that is right, as sentences.</summary>
+    public ImmutableArray<string> AlsoRight => Accepted.IsEmpty ? Remarks : [$"Also right: {string.Join("; ", Accepted)}.", .. Remarks];
+}
+
+/// <summary>A scale that is an answer.</summary>
+/// <param name="Type">The scale type, as the catalogue has it.</param>
+/// <param name="Scale">The scale, as the house style writes it.</param>
+public sealed record WrittenScale(ScaleType Type, Scale Scale);

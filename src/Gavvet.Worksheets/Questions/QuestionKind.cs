@@ -16,6 +16,10 @@ public abstract class QuestionKind
     /// <summary>Whether a staff is printed, so that the clef matters.</summary>
     public abstract bool UsesClef { get; }
 
+    /// <summary>Whether a staff is printed in a way of asking.</summary>
+    /// <param name="option">The way of asking; empty for the first.</param>
+    public virtual bool UsesClefAs(string option) => UsesClef;
+
     /// <summary>Whether there is a choice between key signature and accidentals.</summary>
     public abstract bool UsesNotation { get; }
 
@@ -35,6 +39,32 @@ public abstract class QuestionKind
     /// <summary>How many different questions it can ask about one scale on one tonic and clef.</summary>
     /// <param name="type">The scale type.</param>
     public virtual int Variants(ScaleType type) => 1;
+
+    /// <summary>How many different questions it can ask about one scale as a section asks them.</summary>
+    /// <param name="section">The section.</param>
+    /// <param name="type">The scale type.</param>
+    public virtual int VariantsIn(Section section, ScaleType type) => Variants(type);
+
+    /// <summary>Whether scales can be written over more than one octave.</summary>
+    public virtual bool UsesOctaves => false;
+
+    /// <summary>Whether a fretboard is printed, so that its tuning matters.</summary>
+    public virtual bool UsesTuning => false;
+
+    /// <summary>Its ways of asking, the usual one first; empty where there is one only.</summary>
+    public virtual ImmutableArray<KindOption> Options => [];
+
+    /// <summary>Whether the answer is words on lines, so that it can be chosen instead of written.</summary>
+    public virtual bool AnswersInWords => false;
+
+    /// <summary>Whether its questions stand in the order of their variants and not by chance.</summary>
+    public virtual bool KeepsOrder => false;
+
+    /// <summary>Whether a part is asked about its own written key.</summary>
+    public virtual bool IsTransposed => UsesTonic;
+
+    /// <summary>What the task itself weighs in a question's load.</summary>
+    public virtual int Weight => PerRow == 2 ? 3 : 5;
 
     /// <summary>Whether there is such a question: its answer exists and is the only one.</summary>
     /// <param name="draw">The scale, tonic and variant; the scale can be written.</param>
@@ -60,6 +90,11 @@ public abstract class QuestionKind
     /// <exception cref="RoutesDisagreeException">Two derivations differ, so there is no answer to print.</exception>
     public abstract Answer Answer(QuestionSetting setting);
 }
+
+/// <summary>A way of asking.</summary>
+/// <param name="Id">The name in files.</param>
+/// <param name="Name">The name on screen.</param>
+public sealed record KindOption(string Id, string Name);
 
 /// <summary>Parts of the subject, in teaching order.</summary>
 public enum QuestionGroup
@@ -87,6 +122,9 @@ public enum QuestionGroup
 
     /// <summary>Enharmonic names and transposing parts.</summary>
     Enharmonic,
+
+    /// <summary>The teacher's own.</summary>
+    Own,
 }
 
 /// <summary>The kinds of question there are.</summary>
@@ -111,20 +149,26 @@ public sealed class QuestionCatalogue
         new NameFromSteps(),
         new JoinTetrachords(),
         new KeyboardScale(),
+        new FretboardScale(),
         new AddAccidentals(),
         new WriteScale(),
         new CompleteScale(),
         new CorrectScale(),
         new IdentifyScale(),
+        new ConvertForm(),
+        new ChangeClef(),
         new RingDifferences(),
         new CountAccidentals(),
         new SignatureToAccidentals(),
         new AccidentalsToSignature(),
         new WriteSignature(),
         new NameKey(),
+        new OrderOfAccidentals(),
         new RelativeKey(),
         new ParallelKey(),
         new SameLetterTwin(),
+        new CircleOfFifths(),
+        new KeyOfMelody(),
         new ScalesContaining(),
         new NameDegree(),
         new WriteDegree(),
@@ -142,11 +186,16 @@ public sealed class QuestionCatalogue
         new ScaleFactsKind(),
         new ScaleIntervals(),
         new ScaleTriads(),
+        new TonicArpeggio(),
+        new ChordScale(),
         new EnharmonicNotes(),
+        new EnharmonicScale(),
         new EnharmonicKey(),
         new PracticalKey(),
         new ChooseSpelling(),
         new WrittenKey(),
+        new TransposeScale(),
+        new FreeText(),
     ]);
 
     /// <summary>The kinds, in the order they are offered.</summary>
@@ -155,6 +204,10 @@ public sealed class QuestionCatalogue
     /// <summary>The kind of this name in files, or null.</summary>
     /// <param name="id">Such as "write-scale".</param>
     public QuestionKind? Find(string? id) => id is not null && _byId.TryGetValue(id, out var kind) ? kind : null;
+
+    /// <summary>The kind whose name in files is nearest to what was written.</summary>
+    /// <param name="id">What was written.</param>
+    public QuestionKind Nearest(string id) => All.MinBy(kind => TextDistance.Between(kind.Id, id ?? ""))!;
 
     /// <summary>The kind of this name in files.</summary>
     /// <param name="id">Such as "write-scale".</param>

@@ -40,6 +40,6 @@ public sealed class SameNotes : WordsKind
         var sounds = scale.Ascending.Select(note => note.PitchClass).ToHashSet();
         var searched = Enumerable.Range(0, 12).Where(key => key != setting.Tonic.PitchClass && scale.Type.Degrees.All(degree => sounds.Contains((((key + degree.Semitones) % 12) + 12) % 12))).ToImmutableArray();
         TwoRoutes.Agree($"the tonics that share {scale.Tonic} {scale.Type.Name}", [.. tonics.Select(note => note.PitchClass).Order()], searched);
-        return WordsAnswer.Of(setting.Style.Say(tonics), new StepsWalked(scale.Type, scale.Ascending, scale.MeasuredSteps(Direction.Ascending))).OrElse(["the same notes under their other names"]);
+        return WordsAnswer.Of(setting.Style.Say(tonics), new StepsWalked(scale.Type, scale.Ascending, scale.MeasuredSteps(Direction.Ascending))) with { Remarks = ["Also right: the same notes under their other names."] };
     }
 }

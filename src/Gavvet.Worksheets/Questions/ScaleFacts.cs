@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Working;
@@ -79,16 +80,55 @@ internal static class ScaleFacts
             : name;
     }
 
-    /// <summary>Other spellings that earn full marks, as sentences.</summary>
-    public static ImmutableArray<string> OtherSpellings(QuestionSetting setting, Scale scale)
+    /// <summary>An answer that is a whole scale, with the other spellings that earn full marks.</summary>
+    public static Answer WholeScale(QuestionSetting setting, Scale scale, ImmutableArray<ImmutableArray<Mark>> marks, string text, ImmutableArray<WorkingStep> working)
+    {
+        var (accepted, remarks) = OtherSpellings(setting, scale);
+        return new Answer(marks, text, accepted, working) { Remarks = remarks, Written = new WrittenScale(setting.Scale, scale) };
+    }
+
+    /// <summary>Other spellings that earn full marks: as answers, or as a sentence where there are very many.</summary>
+    public static (ImmutableArray<string> Accepted, ImmutableArray<string> Remarks) OtherSpellings(QuestionSetting setting, Scale scale)
     {
         const int most = 6;
-        if (setting.Direction == Direction.Both)
-            return [];
-        var others = AcceptedSpellings.Of(scale, setting.Style, setting.Direction == Direction.Descending).Skip(1).Take(most + 1).ToArray();
-        return others.Length > most
-            ? ["Also right: any spelling that uses each letter once or twice and never goes back to an earlier one."]
-            : [.. others.Select(notes => $"Also right: {setting.Style.Say(notes)}.")];
+        string[] Others(bool descending) => [.. AcceptedSpellings.Of(scale, setting.Style, descending).Skip(1).Take(most + 1).Select(notes => setting.Style.Say(notes))];
+        var (up, down) = (setting.Direction == Direction.Descending ? [] : Others(false), setting.Direction == Direction.Ascending ? [] : Others(true));
+        if (up.Length > most || down.Length > most)
+            return ([], ["Also right: any spelling that uses each letter once or twice and never goes back to an earlier one."]);
+        return setting.Direction == Direction.Both
+            ? ([], [.. up.Select(notes => $"Also right going up: {notes}."), .. down.Select(notes => $"Also right coming down: {notes}.")])
+            : ([.. up, .. down], []);
+    }
+
+    /// <summary>The scale's notes in the order and over the octaves asked.</summary>
+    public static ImmutableArray<NoteName> Notes(QuestionSetting setting, Scale scale) => scale.Notes(setting.Direction, setting.Octaves);
+
+    /// <summary>The steps between those notes, as signs of the house style.</summary>
+    public static ImmutableArray<string> StepSigns(QuestionSetting setting, Scale scale)
+    {
+        IEnumerable<string> Repeated(Direction direction) => Enumerable.Repeat(StepSigns(setting.Style, scale, direction), setting.Octaves).SelectMany(signs => signs);
+        return setting.Direction == Direction.Both
+            ? [.. Repeated(Direction.Ascending), .. Repeated(Direction.Descending)]
+            : [.. Repeated(setting.Direction)];
+    }
+
+    /// <summary>The notes on the staff, with the signs they need.</summary>
+    public static ImmutableArray<NoteMark> OnStaff(QuestionSetting setting, Scale scale) => StaffNotes.InOneBar(
+        scale.Pitches(setting.Direction, setting.LowestTonic(scale), setting.Octaves), Printed(setting), setting.Style);
+
+    /// <summary>The room on the staff that any such question may need.</summary>
+    public static StaffRange Room(QuestionSetting setting) => StaffRange.OfScales(setting.Clef, setting.Octaves, setting.Part);
+
+    /// <summary>How many sharps and flats a scale has, counted apart, since other scales than major mix them.</summary>
+    public static string Told(Scale scale)
+    {
+        var (sharps, flats) = (scale.AlteredNotes.Count(note => note.Accidental > 0), scale.AlteredNotes.Count(note => note.Accidental < 0));
+        return (sharps, flats) switch
+        {
+            ( > 0, > 0) => $"{CountText.Signs(sharps, Accidental.Sharp)} and {CountText.Signs(flats, Accidental.Flat)}",
+            ( > 0, _) => CountText.Signs(sharps, Accidental.Sharp),
+            _ => CountText.Signs(flats, Accidental.Flat),
+        };
     }
 
     /// <summary>The count at the end of a working.</summary>
@@ -97,6 +137,9 @@ internal static class ScaleFacts
         var altered = WorkingWords.InSignatureOrder(scale.AlteredNotes);
         return new AlteredCounted(altered, scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
     }
+
+    /// <summary>The scale under its other names, each on its tonic.</summary>
+    public static IEnumerable<string> OtherNames(QuestionSetting setting) => setting.Scale.OtherNames.Select(name => $"{setting.Style.Say(setting.Tonic)} {name}");
 
     /// <summary>The direction in words.</summary>
     public static string DirectionWords(Direction direction) => direction switch

@@ -6,8 +6,8 @@ using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Worksheets.Questions;
 
-/// <summary>Name the notes struck out of a scale to leave another.</summary>
-public sealed class StrikeDegrees : WordsKind
+/// <summary>Strike out the notes of a scale that leave another.</summary>
+public sealed class StrikeDegrees : GivenScale
 {
     /// <inheritdoc/>
     public override string Id => "strike-degrees";
@@ -17,6 +17,11 @@ public sealed class StrikeDegrees : WordsKind
 
     /// <inheritdoc/>
     public override QuestionGroup Group => QuestionGroup.OtherScales;
+
+    /// <inheritdoc/>
+    public override bool UsesDirection => false;
+
+    private protected override StaffRows Rows => StaffRows.None;
 
     /// <inheritdoc/>
     public override bool CanAsk(Draw draw) => ScaleSpelling.CanSpell(draw.Scale.Base!, draw.Tonic);
@@ -29,19 +34,29 @@ public sealed class StrikeDegrees : WordsKind
     }
 
     /// <inheritdoc/>
-    public override string Instruction(Section section, HouseStyle style) => "Name the notes that are struck out.";
+    public override string Instruction(Section section, HouseStyle style) => "Strike out notes of the scale given, so that the other one is left.";
 
-    private protected override string Prompt(QuestionSetting setting) => $"{setting.Style.Say(setting.Scale.Base!, setting.Tonic)}, to leave {ScaleFacts.Named(setting)}";
-
-    private protected override ImmutableArray<AnswerLine> Lines(QuestionSetting setting) => Names();
-
-    private protected override WordsAnswer Find(QuestionSetting setting)
+    /// <inheritdoc/>
+    public override Question Ask(QuestionSetting setting)
     {
+        ArgumentNullException.ThrowIfNull(setting);
+        var prompt = $"{setting.Style.Say(setting.Scale.Base!, setting.Tonic)}, to leave {ScaleFacts.Named(setting)}";
+        return base.Ask(setting with { Scale = setting.Scale.Base!, Direction = Direction.Ascending }) with { Prompt = prompt };
+    }
+
+    /// <inheritdoc/>
+    public override Answer Answer(QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
         var derived = Derived(setting.Scale, setting.Tonic, setting.Style);
         var scale = ScaleFacts.Scale(setting);
         var left = derived.Base.Ascending[..^1].Where(note => !scale.Ascending.Contains(note)).ToImmutableArray();
         var struck = TwoRoutes.Agree($"what {scale.Tonic} {scale.Type.Name} leaves out", [.. derived.Struck.Select(note => note.Note)], left);
-        return WordsAnswer.Of(setting.Style.Say(struck), derived);
+        return new Answer(
+            [[.. Ask(setting).Figures[0].Given.OfType<NoteMark>().Where(note => struck.Contains(note.Pitch.Name)).Select(note => new StrikeMark(note))]],
+            setting.Style.Say(struck),
+            [],
+            [derived]);
     }
 
     private static bool Struck(ScaleType type) => type.Base is not null && Derived(type, default, HouseStyle.Classical) is { Struck.Length: > 0, Altered.IsEmpty: true };

@@ -12,6 +12,9 @@ public abstract class WordsKind : QuestionKind
     public override bool UsesClef => false;
 
     /// <inheritdoc/>
+    public override bool AnswersInWords => true;
+
+    /// <inheritdoc/>
     public override bool UsesNotation => false;
 
     /// <inheritdoc/>
@@ -47,7 +50,7 @@ public abstract class WordsKind : QuestionKind
     {
         ArgumentNullException.ThrowIfNull(setting);
         var found = Find(setting);
-        return new Answer([[.. found.Lines.Select((text, line) => new LineMark(line, text))]], string.Join("; ", found.Lines), found.AlsoRight, found.Working);
+        return new Answer([[.. found.Lines.Select((text, line) => new LineMark(line, text))]], string.Join("; ", found.Lines), found.Accepted, found.Working) { Remarks = found.Remarks };
     }
 
     /// <summary>One line for a name.</summary>
@@ -62,13 +65,16 @@ public abstract class WordsKind : QuestionKind
 
 /// <summary>An answer in words.</summary>
 /// <param name="Lines">What is written on each line.</param>
-/// <param name="AlsoRight">What else is right, as sentences.</param>
+/// <param name="Accepted">Other answers that are right.</param>
 /// <param name="Working">How it is found.</param>
-internal sealed record WordsAnswer(ImmutableArray<string> Lines, ImmutableArray<string> AlsoRight, ImmutableArray<WorkingStep> Working)
+internal sealed record WordsAnswer(ImmutableArray<string> Lines, ImmutableArray<string> Accepted, ImmutableArray<WorkingStep> Working)
 {
+    /// <summary>What else earns full marks, as sentences.</summary>
+    public ImmutableArray<string> Remarks { get; init; } = [];
+
     /// <summary>An answer of one line.</summary>
     public static WordsAnswer Of(string line, params WorkingStep[] working) => new([line], [], [.. working]);
 
     /// <summary>The same answer with another that is right too.</summary>
-    public WordsAnswer OrElse(IEnumerable<string> others) => this with { AlsoRight = [.. others.Select(other => $"Also right: {other}.")] };
+    public WordsAnswer OrElse(IEnumerable<string> others) => this with { Accepted = [.. others] };
 }

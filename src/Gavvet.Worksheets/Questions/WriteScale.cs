@@ -26,7 +26,13 @@ public class WriteScale : QuestionKind
 
     /// <inheritdoc/>
     public override ImmutableArray<Scaffolding> Scaffoldings { get; } =
-        [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Formula, Scaffolding.Tonic, Scaffolding.Blank];
+        [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Formula, Scaffolding.Signature, Scaffolding.Count, Scaffolding.Tonic, Scaffolding.Blank];
+
+    /// <inheritdoc/>
+    public override bool UsesOctaves => true;
+
+    /// <inheritdoc/>
+    public override int Weight => 8;
 
     /// <inheritdoc/>
     public override QuestionGroup Group => QuestionGroup.Scales;
@@ -41,6 +47,8 @@ public class WriteScale : QuestionKind
     public override string Instruction(Section section, HouseStyle style)
     {
         ArgumentNullException.ThrowIfNull(section);
+        if (section is { Notation: Notation.Signature, Scaffolding: Scaffolding.Signature })
+            return $"Write the scale in {style.Words.WholeNotes}{(section.Scales is [{ Id: "major" }] ? "" : ", with any accidentals it needs besides the signature")}.";
         return section.Notation == Notation.Signature
             ? $"Write the key signature, then the scale in {style.Words.WholeNotes}{(section.Scales is [{ Id: "major" }] ? "" : " with any accidentals it still needs")}."
             : $"Write the scale in {style.Words.WholeNotes}. Put an accidental before each note that needs one; use no key signature.";
@@ -50,8 +58,10 @@ public class WriteScale : QuestionKind
     public override Question Ask(QuestionSetting setting)
     {
         ArgumentNullException.ThrowIfNull(setting);
-        var columns = ScaleFacts.Scale(setting).Notes(setting.Direction).Length;
-        return new Question(Prompt(setting),
+        var scale = ScaleFacts.Scale(setting);
+        var columns = ScaleFacts.Notes(setting, scale).Length;
+        var prompt = setting.Scaffolding == Scaffolding.Count ? $"{Prompt(setting)} ({ScaleFacts.Told(scale)})" : Prompt(setting);
+        return new Question(prompt,
         [
             new StaffFigure(
                 setting.Clef,
@@ -63,7 +73,7 @@ public class WriteScale : QuestionKind
                     Scaffolding.Formula => StaffRows.Gaps,
                     _ => StaffRows.None,
                 },
-                StaffRange.OfScales(setting.Clef),
+                ScaleFacts.Room(setting),
                 Given(setting)),
         ]);
     }
@@ -75,11 +85,13 @@ public class WriteScale : QuestionKind
         var scale = ScaleFacts.Scale(setting);
         ScaleFacts.Steps(scale, setting.Direction);
         IEnumerable<Mark> signature = ScaleFacts.HasSignature(setting) ? [new SignatureMark(ScaleFacts.Printed(setting))] : [];
-        return new Answer(
-            [[.. signature, .. Notes(setting, scale).Except(Given(setting))]],
-            setting.Style.Say(scale.Notes(setting.Direction)),
-            [.. RepeatedSigns(setting, scale), .. ScaleFacts.OtherSpellings(setting, scale)],
+        var answer = ScaleFacts.WholeScale(
+            setting,
+            scale,
+            [[.. signature.Concat(ScaleFacts.OnStaff(setting, scale)).Except(Given(setting))]],
+            setting.Style.Say(ScaleFacts.Notes(setting, scale)),
             Working(setting, scale));
+        return answer with { Remarks = [.. RepeatedSigns(setting, scale), .. answer.Remarks] };
     }
 
     /// <summary>The words beside the number: the scale and its direction.</summary>
@@ -107,17 +119,15 @@ public class WriteScale : QuestionKind
             ? ["Also right: each accidental written again coming down."]
             : [];
 
-    private static ImmutableArray<NoteMark> Notes(QuestionSetting setting, Scale scale) => StaffNotes.InOneBar(
-        scale.Pitches(setting.Direction, setting.Clef.LowestTonic(scale)), ScaleFacts.Printed(setting), setting.Style);
-
     private static ImmutableArray<Mark> Given(QuestionSetting setting)
     {
         var scale = ScaleFacts.Scale(setting);
         return setting.Scaffolding switch
         {
-            Scaffolding.Letters => [.. scale.Notes(setting.Direction).Select((name, column) => new LabelMark(column, setting.Style.Say(name.Letter)))],
-            Scaffolding.Formula => [.. ScaleFacts.StepSigns(setting.Style, scale, setting.Direction).Select((sign, column) => new GapMark(column, sign))],
-            Scaffolding.Tonic => [Notes(setting, scale)[0]],
+            Scaffolding.Letters => [.. ScaleFacts.Notes(setting, scale).Select((name, column) => new LabelMark(column, setting.Style.Say(name.Letter)))],
+            Scaffolding.Formula => [.. ScaleFacts.StepSigns(setting, scale).Select((sign, column) => new GapMark(column, sign))],
+            Scaffolding.Signature when ScaleFacts.HasSignature(setting) => [new SignatureMark(ScaleFacts.Printed(setting))],
+            Scaffolding.Tonic => [ScaleFacts.OnStaff(setting, scale)[0]],
             _ => [],
         };
     }

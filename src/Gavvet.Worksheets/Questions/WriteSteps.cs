@@ -37,8 +37,11 @@ public sealed class WriteSteps : GivenScale
         return new Answer(
             [[.. signs.Select((sign, column) => new GapMark(column, sign))]],
             string.Join('–', signs),
-            BySize(scale, setting.Direction, signs),
-            [new StepsWalked(scale.Type, scale.Notes(setting.Direction), scale.MeasuredSteps(setting.Direction))]);
+            [],
+            [new StepsWalked(scale.Type, scale.Notes(setting.Direction), scale.MeasuredSteps(setting.Direction))])
+        {
+            Remarks = BySize(scale, setting.Direction, signs),
+        };
     }
 
     // A step is judged by its size, so that its number of semitones is as good as the name of its interval.

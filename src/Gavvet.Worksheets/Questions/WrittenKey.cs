@@ -22,6 +22,9 @@ public sealed class WrittenKey : WordsKind
     public override int Variants(ScaleType type) => Parts.Length;
 
     /// <inheritdoc/>
+    public override bool IsTransposed => false;
+
+    /// <inheritdoc/>
     public override bool Takes(ScaleType type) => ScaleFacts.IsKey(type);
 
     /// <inheritdoc/>
@@ -41,7 +44,7 @@ public sealed class WrittenKey : WordsKind
         return written.EnharmonicTwin is { } twin ? answer.OrElse([setting.Style.Say(twin)]) : answer;
     }
 
-    // One part for each transposition that changes the key.
-    private static readonly ImmutableArray<Instrument> Parts =
+    // One part for each transposition that changes the key; transposing on the staff asks for the same.
+    internal static readonly ImmutableArray<Instrument> Parts =
         [.. new[] { "trumpet", "clarinet", "alto-sax", "tenor-sax", "baritone-sax", "horn", "cor-anglais", "e-flat-clarinet" }.Select(Instrument.Parse)];
 }

@@ -24,9 +24,15 @@ public sealed record PageSetup(Paper Paper, int StaffHeight)
     /// <summary>From this staff height on, in millimeters, text is set in large print too.</summary>
     public const int LargePrintStaff = 10;
 
+    /// <summary>Whether text is set in large print whatever the staff height.</summary>
+    public bool LargeText { get; init; }
+
+    /// <summary>Whether each page holds the same half page twice, to be cut.</summary>
+    public bool HalfSheets { get; init; }
+
     /// <summary>A4 with an 8 mm staff.</summary>
     public static PageSetup Usual { get; } = new(Paper.A4, 8);
 
     /// <summary>Whether text is set at 18 points or more.</summary>
-    public bool IsLargePrint => StaffHeight >= LargePrintStaff;
+    public bool IsLargePrint => LargeText || StaffHeight >= LargePrintStaff;
 }

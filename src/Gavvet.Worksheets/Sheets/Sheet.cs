@@ -22,6 +22,18 @@ public sealed record Sheet(
     ImmutableList<Section> Sections,
     int NextId)
 {
+    /// <summary>The most versions of one sheet: A to Z.</summary>
+    public const int MostVersions = 26;
+
+    /// <summary>The house style it is set and answered in.</summary>
+    public HouseStyle Style { get; init; } = HouseStyle.Classical;
+
+    /// <summary>How many versions are printed, 1 to 26; the drawn questions are version A.</summary>
+    public int Versions { get; init; } = 1;
+
+    /// <summary>The parts it is printed for; empty for concert pitch in the clefs the sections name.</summary>
+    public ImmutableArray<Instrument> Parts { get; init; } = [];
+
     /// <summary>How many questions there are.</summary>
     public int QuestionCount => Sections.Sum(section => section.Slots.Count);
 
@@ -76,6 +88,36 @@ public sealed record Section(
     Scaffolding Scaffolding,
     ImmutableList<Slot> Slots)
 {
+    /// <summary>The teacher's own heading, or empty for the kind's name.</summary>
+    public string Title { get; init; } = "";
+
+    /// <summary>Over how many octaves scales are written, 1 to 3, where the kind writes them.</summary>
+    public int Octaves { get; init; } = 1;
+
+    /// <summary>The marks each question can earn.</summary>
+    public int Marks { get; init; } = 1;
+
+    /// <summary>Whether answers are written out or chosen.</summary>
+    public AnswerForm AnswerAs { get; init; }
+
+    /// <summary>Which of the kind's ways of asking, by its name in files; empty for the first.</summary>
+    public string Option { get; init; } = "";
+
+    /// <summary>Tonics drawn besides those of the places, whatever the scale.</summary>
+    public ImmutableArray<NoteName> AlsoTonics { get; init; } = [];
+
+    /// <summary>Tonics never drawn.</summary>
+    public ImmutableArray<NoteName> WithoutTonics { get; init; } = [];
+
+    /// <summary>How many questions stand side by side, 1 or 2; 0 for what the kind takes.</summary>
+    public int Columns { get; init; }
+
+    /// <summary>The open strings of a fretboard, from the lowest.</summary>
+    public ImmutableArray<Pitch> Tuning { get; init; } = Tunings.Guitar;
+
+    /// <summary>The teacher's own questions, where the kind asks them.</summary>
+    public ImmutableArray<OwnQuestion> Own { get; init; } = [];
+
     /// <summary>The slot with this id, or null.</summary>
     /// <param name="id">The slot's lasting id.</param>
     public Slot? Find(int id) => Slots.Find(slot => slot.Id == id);
@@ -107,6 +149,28 @@ public readonly record struct Draw(ScaleType Scale, NoteName Tonic, Clef Clef, i
     public Key Key => new(Tonic, Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major);
 }
 
+/// <summary>A question in the teacher's own words.</summary>
+/// <param name="Prompt">What is asked.</param>
+/// <param name="Answer">The answer the key prints.</param>
+/// <param name="Clef">The clef of an empty staff under it, or null for a line to write on.</param>
+public sealed record OwnQuestion(string Prompt, string Answer, Clef? Clef);
+
+/// <summary>How a question is answered.</summary>
+public enum AnswerForm
+{
+    /// <summary>The answer is written out.</summary>
+    Write,
+
+    /// <summary>One of four answers is ticked.</summary>
+    Choice,
+
+    /// <summary>The letter of an answer in a list for the whole section is written.</summary>
+    Matching,
+
+    /// <summary>A statement is called true or false.</summary>
+    TrueFalse,
+}
+
 /// <summary>How accidentals are written.</summary>
 public enum Notation
 {
@@ -128,6 +192,9 @@ public enum Scaffolding
 
     /// <summary>The steps between the notes.</summary>
     Formula,
+
+    /// <summary>The key signature.</summary>
+    Signature,
 
     /// <summary>The number of sharps or flats.</summary>
     Count,

@@ -15,6 +15,15 @@ public static class SheetLimits
     /// <summary>Questions on a sheet.</summary>
     public const int Questions = 120;
 
+    /// <summary>Octaves a scale is written over.</summary>
+    public const int Octaves = 3;
+
+    /// <summary>Marks one question can earn.</summary>
+    public const int Marks = 20;
+
+    /// <summary>Characters in a question or answer of the teacher's own.</summary>
+    public const int OwnWords = 300;
+
     /// <summary>Bytes in a sheet file; a full sheet needs a tenth of it.</summary>
     public const int FileBytes = 512 * 1024;
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
@@ -30,6 +31,8 @@ public sealed class Verification
     private readonly Dictionary<string, int> _kinds;
     private readonly Dictionary<string, int> _schools = Schools.ToDictionary(school => school.Name, _ => 0);
     private readonly List<string> _failures = [];
+    private int _unoffered;
+    private Func<Question, Answer, string?>? _drawn;
 
     private Verification(IEnumerable<QuestionKind> kinds) => _kinds = kinds.ToDictionary(kind => kind.Id, _ => 0);
 
@@ -45,6 +48,12 @@ public sealed class Verification
     /// <summary>Faults planted, all of which must be found.</summary>
     public int Planted { get; private set; }
 
+    /// <summary>Questions drawn and their ink checked.</summary>
+    public int Drawn { get; private set; }
+
+    /// <summary>Questions to choose from that had no wrong answer to offer, and so were not set.</summary>
+    public int Unoffered => _unoffered;
+
     /// <summary>What went wrong, in words; empty when every key is right.</summary>
     public IReadOnlyList<string> Failures => _failures;
 
@@ -53,11 +62,12 @@ public sealed class Verification
     /// <param name="seed">Where the draws begin; the same seed checks the same questions.</param>
     /// <param name="catalogue">The kinds of question.</param>
     /// <param name="progress">Told how many are done, now and then; or null.</param>
-    public static Verification Run(int questions, ulong seed, QuestionCatalogue catalogue, Action<int>? progress = null)
+    /// <param name="drawn">Draws a question with its answer and says what is wrong with the drawing, or null; or null where nothing is drawn.</param>
+    public static Verification Run(int questions, ulong seed, QuestionCatalogue catalogue, Action<int>? progress = null, Func<Question, Answer, string?>? drawn = null)
     {
         ArgumentNullException.ThrowIfNull(catalogue);
         var kinds = catalogue.All;
-        var verification = new Verification(kinds);
+        var verification = new Verification(kinds) { _drawn = drawn };
         var scales = kinds.ToDictionary(kind => kind.Id, kind => ScaleTypes.All.Where(kind.Takes).ToArray());
         for (var i = 0; i < questions; i++)
         {
@@ -83,31 +93,68 @@ public sealed class Verification
     {
         var (school, style) = Schools[dice.Next(Schools.Length)];
         var type = scales[dice.Next(scales.Length)];
-        var tonic = QuestionDraw.TonicAt(type, Key.Majors[dice.Next(Key.Majors.Length)]);
-        var draw = new Draw(type, tonic, Clef.All[dice.Next(Clef.All.Length)], dice.Next(kind.Variants(type)));
+        var tonic = Scope.TonicAt(type, Key.Majors[dice.Next(Key.Majors.Length)]);
+        var forms = Enum.GetValues<AnswerForm>().Where(form => AnswerForms.CanBe(kind, form)).ToArray();
+        var section = new Section(
+            1,
+            kind.Id,
+            "",
+            [type],
+            Key.Majors,
+            Clef.All,
+            kind.UsesNotation ? (Notation)dice.Next(2) : Notation.Accidentals,
+            kind.UsesDirection ? (Direction)dice.Next(3) : Direction.Ascending,
+            kind.Scaffoldings[dice.Next(kind.Scaffoldings.Length)],
+            [])
+        {
+            Option = kind.Options.IsEmpty ? "" : kind.Options[dice.Next(kind.Options.Length)].Id,
+            Octaves = kind.UsesOctaves ? 1 + dice.Next(3) : 1,
+            AnswerAs = forms[dice.Next(forms.Length)],
+            Own = [FreeText.Sample],
+        };
+        var variants = kind.VariantsIn(section, type);
+        if (variants == 0)
+            return (null, school);
+        var draw = new Draw(type, tonic, Clef.All[dice.Next(Clef.All.Length)], dice.Next(variants));
         if (!style.CanSpell(type, tonic) || !kind.CanAsk(draw))
             return (null, school);
-        var notation = kind.UsesNotation ? (Notation)dice.Next(2) : Notation.Accidentals;
-        var direction = kind.UsesDirection ? (Direction)dice.Next(3) : Direction.Ascending;
-        var scaffolding = kind.Scaffoldings[dice.Next(kind.Scaffoldings.Length)];
-        return (new QuestionSetting(type, tonic, draw.Clef, notation, direction, scaffolding) { Style = style, Variant = draw.Variant }, school);
+        var part = dice.Next(4) == 0 ? Instrument.All[dice.Next(Instrument.All.Length)] : null;
+        try
+        {
+            var setting = QuestionSetting.Of(section, draw, style).For(kind, part);
+            if (part is not null && kind.UsesClefAs(setting.Option) && part.LowestTonic(style.Spell(setting.Scale, setting.Tonic), setting.Octaves) is null)
+                setting = setting with { Octaves = 1 };
+            return (setting, school);
+        }
+        catch (UnwritableNoteException)
+        {
+            return (null, school); // no key of the part takes the scale without triple accidentals
+        }
     }
 
     private void Check(QuestionKind kind, QuestionSetting setting, string school, Dice dice)
     {
         _kinds[kind.Id]++;
         _schools[school]++;
-        var what = $"{kind.Id}, {NoteText.Ascii(setting.Tonic)} {setting.Scale.Id}, {setting.Direction}, {setting.Notation}, {school}";
+        var what = $"{kind.Id} {setting.Option}, {NoteText.Ascii(setting.Tonic)} {setting.Scale.Id} {setting.Variant}, {setting.Clef.Id}, {setting.Direction}, {setting.Notation}, {setting.Scaffolding}, {setting.AnswerAs}, {setting.Part?.Id}, {school}";
         try
         {
-            var (question, answer) = (kind.Ask(setting), kind.Answer(setting));
-            if (kind is CorrectScale)
-                return; // its page holds a mistake on purpose, and the kind has the judge confirm it
-            for (var figure = 0; figure < question.Figures.Length; figure++)
+            var (question, answer) = AnswerForms.Ask(kind, setting);
+            if (question.Figures.Length != answer.Marks.Length)
+                _failures.Add($"{what}: the key has marks for {answer.Marks.Length} of {question.Figures.Length} figures.");
+            CheckNotes(kind, setting, question, answer, what, dice);
+            CheckWords(kind, setting, question, answer, what);
+            CheckSignature(question, answer, what, dice);
+            if (_drawn is not null)
             {
-                if (question.Figures[figure] is StaffFigure { Columns: > 0 } staff)
-                    Judge(setting, [.. staff.Given, .. answer.Marks[figure]], what, dice);
+                Drawn++;
+                if (_drawn(question, answer) is { } ink)
+                    _failures.Add($"{what}: {ink}");
             }
+        }
+        catch (UnwritableNoteException problem) when (setting.AnswerAs != AnswerForm.Write && problem.Message.Contains("no wrong answer", StringComparison.Ordinal))
+        {
+            _unoffered++;
         }
         catch (Exception problem) when (problem is RoutesDisagreeException or UnwritableNoteException or ArgumentException)
         {
@@ -115,15 +162,76 @@ public sealed class Verification
         }
     }
 
-    private void Judge(QuestionSetting setting, ImmutableArray<Mark> marks, string what, Dice dice)
+    // Scales that stand on the page, in notes: what is given, or what the key writes.
+    private void CheckNotes(QuestionKind kind, QuestionSetting setting, Question question, Answer answer, string what, Dice dice)
     {
-        var asked = new AskedScale(setting.Scale, setting.Tonic, setting.Direction, setting.Style);
-        WrittenNote[] notes = [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).Select(note => new WrittenNote(note.Pitch.Name.Letter, note.Sign, note.Pitch.StaffStep))];
-        var signature = marks.OfType<SignatureMark>().FirstOrDefault() is { } mark ? WrittenSignature.Of(mark.Signature.Notes) : null;
+        if (answer.Written is { } written && question.Figures[^1] is StaffFigure { Columns: > 0 } staff)
+            Judge(setting, written.Type, written.Scale.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, [.. staff.Given, .. answer.Marks[^1]], what, dice);
+        // A page that shows a mistake or another scale on purpose is no key; its kind compares it by itself.
+        else if (kind is GivenScale and not (CorrectScale or StrikeDegrees) && question.Figures[0] is StaffFigure { Columns: > 0 } given)
+            Judge(setting, setting.Scale, setting.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, given.Given, what, dice);
+    }
+
+    // A signature the key writes: read off with its places, and with one sign put elsewhere or left out.
+    private void CheckSignature(Question question, Answer answer, string what, Dice dice)
+    {
+        if (question.Figures[^1] is not StaffFigure { Columns: 0 } staff || answer.Marks[^1].OfType<SignatureMark>().FirstOrDefault() is not { Signature.Count: > 0 } mark)
+            return;
+        var key = new Key(NoteName.FromFifths(mark.Signature.Fifths));
+        var asked = new AskedScale(key.ScaleType, key.Tonic, Direction.Ascending, HouseStyle.Classical) { SignatureAsked = true };
+        var positions = staff.Clef.SignaturePositions(mark.Signature);
+        var written = new WrittenSignature([.. positions.Select(position => new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + position), mark.Signature.Kind))], staff.Clef, positions);
         Judged++;
-        var judged = ScaleJudge.Judge(asked, new WrittenAnswer([.. notes], signature));
-        if (judged.Verdict != Verdict.Correct || judged.Marks != judged.Of)
-            _failures.Add($"{what}: the judge calls the key {judged.Verdict}.");
+        if (SignatureJudge.Judge(asked, key.Tonic, written) is { } finding)
+            _failures.Add($"{what}: the judge finds {finding.Code} in the key's signature.");
+        Planted++;
+        var place = dice.Next(positions.Length);
+        var spoiled = dice.Next(2) == 0
+            ? written with { Positions = positions.SetItem(place, positions[place] + 1), Notes = written.Notes.SetItem(place, new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + positions[place] + 1), mark.Signature.Kind)) }
+            : written with { Positions = positions.RemoveAt(place), Notes = written.Notes.RemoveAt(place) };
+        if (SignatureJudge.Judge(asked, key.Tonic, spoiled) is null)
+            _failures.Add($"{what}: sign {place + 1} of the signature spoiled, and the judge lets it pass.");
+    }
+
+    // Answers in words: another question's answer put in its place must be told from it and from what else is right.
+    private void CheckWords(QuestionKind kind, QuestionSetting setting, Question question, Answer answer, string what)
+    {
+        if (!kind.AnswersInWords || setting.AnswerAs == AnswerForm.TrueFalse)
+            return;
+        var written = setting with { AnswerAs = AnswerForm.Write };
+        foreach (var wrong in WrongAnswers.Of(kind, written, 2))
+        {
+            Planted++;
+            if (WordsJudge.IsRight(kind, written, wrong.Text))
+                _failures.Add($"{what}: “{wrong.Text}” was put in the place of the answer, and passes.");
+        }
+
+        Judged++;
+        var right = AnswerForms.Phrase(kind.Ask(written), kind.Answer(written));
+        if (!WordsJudge.IsRight(kind, written, right))
+            _failures.Add($"{what}: the key’s own answer “{right}” does not pass.");
+        if (setting.AnswerAs == AnswerForm.Choice && question.Figures[^1] is ChoicesFigure choices)
+        {
+            var passing = Enumerable.Range(0, choices.Options.Length).Where(i => WordsJudge.IsRight(kind, written, choices.Options[i])).ToArray();
+            if (passing is not [var only] || answer.Marks[^1].OfType<TickMark>().Single().Option != only)
+                _failures.Add($"{what}: of {string.Join(" | ", choices.Options)} not just the ticked one is right.");
+        }
+    }
+
+    private void Judge(QuestionSetting setting, ScaleType type, NoteName tonic, Direction direction, ImmutableArray<Mark> marks, string what, Dice dice)
+    {
+        var asked = new AskedScale(type, tonic, direction, setting.Style);
+        WrittenNote[] notes = ReadOff(marks);
+        var signature = marks.OfType<SignatureMark>().FirstOrDefault() is { } mark ? WrittenSignature.Of(mark.Signature.Notes) : null;
+        foreach (var octave in Octaves(asked, notes, signature))
+        {
+            Judged++;
+            var judged = ScaleJudge.Judge(asked, octave);
+            if (judged.Verdict != Verdict.Correct || judged.Marks != judged.Of)
+                _failures.Add($"{what}: the judge calls the key {judged.Verdict}.");
+        }
+
+        JudgeAccepted(asked, what);
 
         // One note spoiled, its sign another than it was in force.
         var place = dice.Next(notes.Length);
@@ -133,10 +241,64 @@ public sealed class Verification
             return;
         notes[place] = notes[place] with { Sign = wrong };
         Planted++;
-        var spoiled = ScaleJudge.Judge(asked, new WrittenAnswer([.. notes], signature));
-        var names = AnswerReading.Read([.. notes], signature is null ? _ => Accidental.Natural : signature.On).Select(note => note.Name).ToArray();
-        if (spoiled.Verdict is Verdict.Correct or Verdict.Accepted && !IsAccepted(asked, names))
-            _failures.Add($"{what}: note {place + 1} spoiled, and the judge calls it {spoiled.Verdict}.");
+        var found = Octaves(asked, notes, signature).Any(octave =>
+        {
+            var names = AnswerReading.Read(octave.Notes, signature is null ? _ => Accidental.Natural : signature.On).Select(note => note.Name).ToArray();
+            return ScaleJudge.Judge(asked, octave).Verdict is not (Verdict.Correct or Verdict.Accepted) || IsAccepted(asked, names);
+        });
+        if (!found)
+            _failures.Add($"{what}: note {place + 1} spoiled, and the judge lets it pass.");
+        if (signature is { Notes.Length: > 0 })
+            SpoilSignature(asked, ReadOff(marks), signature, what);
+    }
+
+    // The last sign of the signature forgotten: the notes on its letter change, or the signature itself is wrong.
+    private void SpoilSignature(AskedScale asked, WrittenNote[] notes, WrittenSignature signature, string what)
+    {
+        Planted++;
+        var spoiled = signature with { Notes = signature.Notes[..^1] };
+        if (Octaves(asked with { SignatureAsked = true }, notes, spoiled).All(octave => ScaleJudge.Judge(asked with { SignatureAsked = true }, octave).Verdict is Verdict.Correct or Verdict.Accepted))
+            _failures.Add($"{what}: a sign of the signature forgotten, and the judge lets it pass.");
+    }
+
+    // Every accepted spelling must pass as the key itself does.
+    private void JudgeAccepted(AskedScale asked, string what)
+    {
+        if (asked.Direction == Direction.Both)
+            return;
+        foreach (var line in AcceptedSpellings.Of(asked.Expected, asked.Style, asked.Direction == Direction.Descending).Skip(1).Take(8))
+        {
+            Judged++;
+            var verdict = ScaleJudge.Judge(asked, new WrittenAnswer([.. line.Select(note => new WrittenNote(note.Letter, note.Accidental))], null)).Verdict;
+            if (verdict is not (Verdict.Accepted or Verdict.Correct))
+                _failures.Add($"{what}: the accepted spelling {string.Join(' ', line)} is called {verdict}.");
+        }
+    }
+
+    // What stands on the staff, signs that were added before given notes with them.
+    private static WrittenNote[] ReadOff(ImmutableArray<Mark> marks)
+    {
+        var added = marks.OfType<AddedSignMark>().ToDictionary(mark => mark.Note.Column, mark => mark.Note.Sign);
+        return [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).Select(note => new WrittenNote(note.Pitch.Name.Letter, added.GetValueOrDefault(note.Column, note.Sign), note.Pitch.StaffStep))];
+    }
+
+    // The judge knows one octave; over several each is read in its place and judged by itself.
+    private static IEnumerable<WrittenAnswer> Octaves(AskedScale asked, WrittenNote[] notes, WrittenSignature? signature)
+    {
+        var one = asked.Expected.Notes(asked.Direction).Length;
+        if (notes.Length == one)
+            return [new WrittenAnswer([.. notes], signature)];
+        // Signs that still hold from the octave before are written out, so that each stands by itself.
+        var read = AnswerReading.Read([.. notes], signature is null ? _ => Accidental.Natural : signature.On);
+        WrittenNote[] plain = [.. read.Select(note => new WrittenNote(note.Name.Letter, note.Name.Accidental))];
+        var (up, down) = (asked.Expected.Ascending.Length - 1, asked.Expected.Descending.Length - 1);
+        var octaves = (notes.Length - 1) / (asked.Direction switch { Direction.Ascending => up, Direction.Descending => down, _ => up + down });
+        return Enumerable.Range(0, octaves).Select(octave => new WrittenAnswer(asked.Direction switch
+        {
+            Direction.Ascending => [.. plain.Skip(octave * up).Take(up + 1)],
+            Direction.Descending => [.. plain.Skip(octave * down).Take(down + 1)],
+            _ => [.. plain.Skip(octave * up).Take(up + 1), .. plain.Skip((octaves * up) + ((octaves - 1 - octave) * down) + 1).Take(down)],
+        }, null));
     }
 
     private static bool IsAccepted(AskedScale asked, NoteName[] names)

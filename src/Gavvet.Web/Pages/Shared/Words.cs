@@ -13,12 +13,21 @@ public static class Words
         Scaffolding.WorkedExample => "Worked example",
         Scaffolding.Letters => "Letters given",
         Scaffolding.Formula => "Steps given",
+        Scaffolding.Signature => "Signature given",
         Scaffolding.Count => "Number given",
         Scaffolding.Tonic => "First note given",
         _ => "Blank",
     };
 
     public static string Of(Notation notation) => notation == Notation.Signature ? "Key signature" : "Accidentals";
+
+    public static string Of(AnswerForm form) => form switch
+    {
+        AnswerForm.Choice => "Choose",
+        AnswerForm.Matching => "Match",
+        AnswerForm.TrueFalse => "True or false",
+        _ => "Write",
+    };
 
     public static string Of(Direction direction) => direction switch
     {
@@ -44,7 +53,8 @@ public static class Words
         QuestionGroup.Modes => "Modes",
         QuestionGroup.OtherScales => "Pentatonic, blues and others",
         QuestionGroup.Chords => "Intervals and chords",
-        _ => "Enharmonic and transposing",
+        QuestionGroup.Enharmonic => "Enharmonic and transposing",
+        _ => "Your own",
     };
 
     public static string Of(Paper paper) => paper == Paper.A4 ? "A4" : "Letter";

@@ -6,7 +6,6 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Storage;
-using Gavvet.Theory;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
@@ -36,7 +35,7 @@ public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArra
     public static BenchView Of(StoredSheet stored, PaperKind kind, QuestionCatalogue catalogue)
     {
         ArgumentNullException.ThrowIfNull(stored);
-        var composition = Composer.Compose(stored.Sheet, catalogue, HouseStyle.Classical);
+        var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
         var pages = SheetLayout.LayOut(composition, kind);
         return new BenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition.Key.Withheld);
     }

@@ -2,7 +2,6 @@ using System.Text;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Storage;
-using Gavvet.Theory;
 using Gavvet.Web.Hosting;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Files;
@@ -32,7 +31,7 @@ internal static class SheetPapers
             return;
         }
 
-        var composition = Composer.Compose(stored.Sheet, catalogue, HouseStyle.Classical);
+        var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
         if (!composition.Key.MayPrint)
         {
             context.Response.StatusCode = StatusCodes.Status409Conflict;
@@ -57,7 +56,7 @@ internal static class SheetPapers
             return Results.NotFound();
         if (context.Request.Query["head"] == $"{stored.Head}")
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        var page = SheetLayout.Student(Composer.Compose(stored.Sheet, catalogue, HouseStyle.Classical).Worksheet)[0];
+        var page = SheetLayout.Student(Composer.Compose(stored.Sheet, catalogue, Edition.Only).Worksheet)[0];
         return Results.File(PictureWriter.Png(page, PictureWidth), "image/png");
     }
 

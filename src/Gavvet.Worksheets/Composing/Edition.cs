@@ -1,0 +1,15 @@
+using Gavvet.Theory;
+
+namespace Gavvet.Worksheets.Composing;
+
+/// <summary>Which of a sheet's printings a page belongs to.</summary>
+/// <param name="Version">A to Z, or null where there is one version only.</param>
+/// <param name="Part">The part it is for, or null at concert pitch.</param>
+public sealed record Edition(char? Version, Instrument? Part)
+{
+    /// <summary>The one version at concert pitch.</summary>
+    public static Edition Only { get; } = new(null, null);
+
+    /// <summary>The edition in words, "Version B · Alto saxophone"; empty for the only one.</summary>
+    public override string ToString() => string.Join(" · ", new[] { Version is { } letter ? $"Version {letter}" : null, Part?.Name }.OfType<string>());
+}

@@ -1,0 +1,76 @@
+using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Drawing;
+
+/// <summary>What a section can draw: every scale, tonic, variant and clef its settings hold.</summary>
+public static class Scope
+{
+    /// <summary>Every draw the section can make, in a fixed order.</summary>
+    /// <param name="section">The section.</param>
+    /// <param name="style">The house style, which says what is written with a signature.</param>
+    public static IReadOnlyList<Draw> Of(Section section, HouseStyle style)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        ArgumentNullException.ThrowIfNull(style);
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        var draws = from type in section.Scales
+                    where kind.Takes(type)
+                    from tonic in Tonics(section, kind, type, style)
+                    from variant in Enumerable.Range(0, kind.VariantsIn(section, type))
+                    where kind.CanAsk(new Draw(type, tonic, section.Clefs[0], variant))
+                    from clef in section.Clefs
+                    select new Draw(type, tonic, clef, variant);
+        return [.. draws];
+    }
+
+    /// <summary>The tonic a scale type takes at a place on the line of fifths: minor forms the relative minor's, so that the place tells the signature.</summary>
+    /// <param name="type">The scale type.</param>
+    /// <param name="place">The place, by its major key.</param>
+    public static NoteName TonicAt(ScaleType type, Key place)
+    {
+        ArgumentNullException.ThrowIfNull(type);
+        return type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? place.Relative.Tonic : place.Tonic;
+    }
+
+    /// <summary>What to say of a scope that holds nothing: why, and what would work.</summary>
+    /// <param name="section">The section.</param>
+    /// <param name="style">The house style.</param>
+    public static string Advice(Section section, HouseStyle style)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        var scales = section.Scales.Length == 1 ? section.Scales[0].Name : "these scales";
+        if (section.Notation == Notation.Signature && kind.UsesNotation && Of(section with { Notation = Notation.Accidentals }, style).Count > 0)
+        {
+            var tonics = WorkingTonics(section);
+            return $"With a key signature {scales} cannot be written in these keys: it would need more than seven sharps or flats. Write with accidentals{(tonics.Length > 0 ? $", or choose from {tonics}" : "")}.";
+        }
+
+        return WorkingTonics(section) is { Length: > 0 } others
+            ? $"In these keys there is no such question about {scales}. Choose from {others}."
+            : "These keys and scales offer no such question. Choose other scales.";
+
+        string WorkingTonics(Section narrow)
+        {
+            var wide = Of(narrow with { Keys = Key.Majors, WithoutTonics = [] }, style);
+            return string.Join(", ", wide.Select(draw => draw.Tonic).Distinct().OrderBy(tonic => tonic.Fifths).Take(8).Select(style.Say));
+        }
+    }
+
+    private static IEnumerable<NoteName> Tonics(Section section, QuestionKind kind, ScaleType type, HouseStyle style)
+    {
+        var tonics = section.Keys.Select(place => TonicAt(type, place)).Union(section.AlsoTonics.Where(tonic => IsPractical(type, tonic)))
+            .Except(section.WithoutTonics)
+            .Where(tonic => style.CanSpell(type, tonic) && !NeedsTheoreticalSignature(section, kind, type, tonic, style));
+        return kind.UsesTonic ? tonics : tonics.Take(1);
+    }
+
+    // A key beyond seven sharps or flats is not set; a mode or another scale may stand on any tonic.
+    private static bool IsPractical(ScaleType type, NoteName tonic) =>
+        type.Family != ScaleFamily.MajorAndMinor || !new Key(tonic, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical;
+
+    private static bool NeedsTheoreticalSignature(Section section, QuestionKind kind, ScaleType type, NoteName tonic, HouseStyle style) =>
+        section.Notation == Notation.Signature && kind.UsesNotation && style.SignatureKey(type, tonic) is { IsTheoretical: true };
+}

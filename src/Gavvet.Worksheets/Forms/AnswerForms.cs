@@ -1,0 +1,128 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Forms;
+
+/// <summary>A question and its answer in the form the section asks for: written out, chosen, or called true or false.</summary>
+public static class AnswerForms
+{
+    private const int Choices = 4;
+
+    /// <summary>Whether a kind's questions can be answered so.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="form">The form.</param>
+    public static bool CanBe(QuestionKind kind, AnswerForm form)
+    {
+        ArgumentNullException.ThrowIfNull(kind);
+        return form == AnswerForm.Write || kind.AnswersInWords;
+    }
+
+    /// <summary>The instruction of a form, or the kind's own where answers are written.</summary>
+    /// <param name="form">The form.</param>
+    /// <param name="instruction">The kind's own.</param>
+    public static string Instruction(AnswerForm form, string instruction) => form switch
+    {
+        AnswerForm.Choice => $"{instruction} Mark the right answer.",
+        AnswerForm.Matching => $"{instruction} Write the letter of the answer from the list.",
+        AnswerForm.TrueFalse => $"{instruction} An answer is given: say whether it is true or false.",
+        _ => instruction,
+    };
+
+    /// <summary>The question and its answer. Matching leaves a line for a letter; <see cref="Match"/> gives the letters.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="setting">What it is about, with the form.</param>
+    /// <exception cref="RoutesDisagreeException">Two derivations differ, so there is no answer to print.</exception>
+    /// <exception cref="UnwritableNoteException">It cannot be written, or has no wrong answer to offer.</exception>
+    public static (Question Question, Answer Answer) Ask(QuestionKind kind, QuestionSetting setting)
+    {
+        ArgumentNullException.ThrowIfNull(kind);
+        ArgumentNullException.ThrowIfNull(setting);
+        var (question, answer) = (kind.Ask(setting), kind.Answer(setting));
+        if (setting.AnswerAs == AnswerForm.Write || !kind.AnswersInWords)
+            return (question, answer);
+        if (setting.AnswerAs == AnswerForm.Matching)
+            return (Replaced(question, new AnswerLinesFigure([new AnswerLine("Letter", "", AnswerRoom.Number)])), answer);
+        var right = AnswerInWords.Of(question, answer.Marks);
+        var wrong = WrongAnswers.Of(kind, setting, Choices - 1);
+        if (wrong.IsEmpty)
+            throw new UnwritableNoteException($"“{kind.Name}” about {setting.Style.Say(setting.Scale, setting.Tonic)} has no wrong answer to offer. Have it written instead.");
+        return setting.AnswerAs == AnswerForm.Choice
+            ? Chosen(setting, question, answer, right, wrong)
+            : TrueOrFalse(setting, question, answer, right, wrong[(int)(Chance(setting, 2) % (ulong)wrong.Length)].Text);
+    }
+
+    /// <summary>The answer as one phrase, with the words printed around its lines.</summary>
+    /// <param name="question">The question as it is written out.</param>
+    /// <param name="answer">Its answer.</param>
+    public static string Phrase(Question question, Answer answer)
+    {
+        ArgumentNullException.ThrowIfNull(question);
+        ArgumentNullException.ThrowIfNull(answer);
+        return AnswerInWords.Of(question, answer.Marks);
+    }
+
+    /// <summary>The answers of a section to match, in an order that tells nothing, and with each question its letters.</summary>
+    /// <param name="items">The questions as written out, with their answers and settings.</param>
+    /// <param name="kind">The kind.</param>
+    /// <param name="seed">What the order is drawn from.</param>
+    public static (ImmutableArray<string> Bank, ImmutableArray<Answer> Answers) Match(QuestionKind kind, IReadOnlyList<(QuestionSetting Setting, Question Written, Answer Answer)> items, ulong seed)
+    {
+        ArgumentNullException.ThrowIfNull(kind);
+        ArgumentNullException.ThrowIfNull(items);
+        string[] right = [.. items.Select(item => AnswerInWords.Of(item.Written, item.Answer.Marks))];
+        // Two answers more than are needed, so that the last is not given away.
+        var wrong = items.Take(2).SelectMany(item => WrongAnswers.Of(kind, item.Setting, 2).Take(1)).Select(answer => answer.Text);
+        ImmutableArray<string> bank = [.. right.Concat(wrong).Distinct().Take(26).OrderBy(text => SplitMix64.At(seed, Rank(text)))];
+        return (bank, [.. items.Select((item, i) => Lettered(item.Written, item.Answer, right[i], bank))]);
+    }
+
+    private static Answer Lettered(Question written, Answer answer, string right, ImmutableArray<string> bank)
+    {
+        var letter = Letter(bank.IndexOf(right));
+        var others = answer.Accepted.SelectMany(other => AnswerInWords.Around(written, other)).Select(text => bank.IndexOf(text)).Where(place => place >= 0).Select(Letter).Where(other => other != letter);
+        return answer with { Marks = WithLines(written, answer, [new LineMark(0, letter)]), Text = $"{letter}: {right}", Accepted = [.. others], Remarks = [] };
+    }
+
+    private static (Question, Answer) Chosen(QuestionSetting setting, Question question, Answer answer, string right, ImmutableArray<WrongAnswer> wrong)
+    {
+        ImmutableArray<string> options = [.. wrong.Select(answer => answer.Text).Append(right).OrderBy(text => SplitMix64.At(Chance(setting, 1), Rank(text)))];
+        var place = options.IndexOf(right);
+        return (Replaced(question, new ChoicesFigure(options)), answer with
+        {
+            Marks = WithLines(question, answer, [new TickMark(place)]),
+            Text = right,
+            Accepted = [],
+            Remarks = [],
+        });
+    }
+
+    private static (Question, Answer) TrueOrFalse(QuestionSetting setting, Question question, Answer answer, string right, string wrong)
+    {
+        var isTrue = (Chance(setting, 3) & 1) == 0;
+        var claim = isTrue ? right : wrong;
+        var prompt = question.Prompt.Length == 0 ? $"Answer: {claim}" : $"{question.Prompt} – answer: {claim}";
+        return (Replaced(question, new ChoicesFigure(["True", "False"])) with { Prompt = prompt }, answer with
+        {
+            Marks = WithLines(question, answer, [new TickMark(isTrue ? 0 : 1)]),
+            Text = isTrue ? "true" : $"false: {right}",
+            Accepted = [],
+            Remarks = [],
+        });
+    }
+
+    private static Question Replaced(Question question, Figure instead) =>
+        question with { Figures = [.. question.Figures.Select(figure => figure is AnswerLinesFigure ? instead : figure)] };
+
+    private static ImmutableArray<ImmutableArray<Mark>> WithLines(Question question, Answer answer, ImmutableArray<Mark> instead) =>
+        [.. question.Figures.Select((figure, i) => figure is AnswerLinesFigure ? instead : answer.Marks[i])];
+
+    private static string Letter(int place) => $"{(char)('A' + place)}";
+
+    private static ulong Chance(QuestionSetting setting, ulong salt) => QuestionDraw.Chance(salt, new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant));
+
+    private static ulong Rank(string text) => text.Aggregate(2_166_136_261u, (hash, letter) => unchecked((hash ^ letter) * 16_777_619u));
+}

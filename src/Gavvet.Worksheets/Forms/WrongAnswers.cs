@@ -1,0 +1,100 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Forms;
+
+/// <summary>A wrong answer to choose from, with the mistake a student makes to come to it.</summary>
+/// <param name="Text">The answer.</param>
+/// <param name="Mistake">The mistake.</param>
+public sealed record WrongAnswer(string Text, FindingCode Mistake);
+
+/// <summary>
+/// Wrong answers made from real mistakes: what the same question answers in the key, form, mode or degree that students
+/// take for the one asked.
+/// </summary>
+public static class WrongAnswers
+{
+    /// <summary>Wrong answers to a question, the likeliest first; fewer than asked for where there are no more.</summary>
+    /// <param name="kind">The kind, one that answers in words.</param>
+    /// <param name="setting">What the question is about.</param>
+    /// <param name="count">How many at most.</param>
+    public static ImmutableArray<WrongAnswer> Of(QuestionKind kind, QuestionSetting setting, int count)
+    {
+        ArgumentNullException.ThrowIfNull(kind);
+        ArgumentNullException.ThrowIfNull(setting);
+        var question = kind.Ask(setting);
+        var right = kind.Answer(setting);
+        var taken = right.Accepted.Append(right.Text).Append(AnswerInWords.Of(question, right.Marks)).ToHashSet(StringComparer.OrdinalIgnoreCase);
+        // An accepted answer may be one of several lines; with the words around its line it is still right.
+        taken.UnionWith(right.Accepted.SelectMany(other => AnswerInWords.Around(question, other)));
+        var found = ImmutableArray.CreateBuilder<WrongAnswer>();
+        foreach (var (mistaken, code) in Mistaken(kind, setting))
+        {
+            if (found.Count == count)
+                break;
+            var text = AnswerInWords.Of(question, kind.Answer(mistaken).Marks);
+            if (text.Length > 0 && taken.Add(text))
+                found.Add(new WrongAnswer(text, code));
+        }
+
+        return found.ToImmutable();
+    }
+
+    private static IEnumerable<(QuestionSetting Setting, FindingCode Code)> Mistaken(QuestionKind kind, QuestionSetting setting)
+    {
+        foreach (var (type, fifths, variant, code) in Slips(kind, setting))
+        {
+            if (!kind.Takes(type) || variant < 0 || variant >= kind.Variants(type) || !NoteName.HasFifths(fifths))
+                continue;
+            var tonic = NoteName.FromFifths(fifths);
+            if (setting.Style.CanSpell(type, tonic) && IsPractical(type, tonic) && kind.CanAsk(new Draw(type, tonic, setting.Clef, variant)))
+                yield return (setting with { Scale = type, Tonic = tonic, Variant = variant }, code);
+        }
+    }
+
+    private static IEnumerable<(ScaleType Type, int Fifths, int Variant, FindingCode Code)> Slips(QuestionKind kind, QuestionSetting setting)
+    {
+        var (type, fifths, variant) = (setting.Scale, setting.Tonic.Fifths, setting.Variant);
+        // Turned by the question itself, so that it is not always the sharper neighbour that comes first.
+        var turn = (QuestionDraw.Chance(7, new Draw(type, setting.Tonic, setting.Clef, variant)) & 1) == 0 ? 1 : -1;
+        if (kind.UsesTonic)
+        {
+            yield return (type, fifths + turn, variant, FindingCode.NeighbourKey);
+            if (type.Family == ScaleFamily.MajorAndMinor)
+                yield return (type, fifths - (2 * setting.Key.Fifths), variant, FindingCode.SignatureWrong);
+        }
+
+        if (kind.Variants(type) > 1)
+        {
+            yield return (type, fifths, variant + turn, FindingCode.StartedElsewhere);
+            yield return (type, fifths, variant - turn, FindingCode.StartedElsewhere);
+        }
+
+        foreach (var other in Confused(type))
+            yield return (other, fifths, variant, type.IsMode ? FindingCode.OtherMode : type.HasMinorThird ? FindingCode.NaturalForHarmonic : FindingCode.ParallelForRelative);
+        if (!kind.UsesTonic)
+            yield break;
+        yield return (type, fifths - turn, variant, FindingCode.NeighbourKey);
+        yield return (type, fifths + (7 * turn), variant, FindingCode.AccidentalMissing);
+        yield return (type, fifths - (7 * turn), variant, FindingCode.AccidentalExtra);
+        yield return (type, fifths + (12 * -Math.Sign(fifths)), variant, FindingCode.EnharmonicName);
+        yield return (type, fifths + (3 * turn), variant, FindingCode.WrongTonic);
+        yield return (type, fifths - (3 * turn), variant, FindingCode.WrongTonic);
+        yield return (type, fifths + (2 * turn), variant, FindingCode.WrongTonic);
+        yield return (type, fifths - (2 * turn), variant, FindingCode.WrongTonic);
+    }
+
+    // The parallel form first, then the scales of the same family, those with the same third before the others.
+    private static IEnumerable<ScaleType> Confused(ScaleType type) => ScaleTypes.All
+        .Where(other => other != type)
+        .OrderBy(other => other.Family != type.Family)
+        .ThenBy(other => other.HasMinorThird != type.HasMinorThird)
+        .Take(12);
+
+    private static bool IsPractical(ScaleType type, NoteName tonic) =>
+        type.Family != ScaleFamily.MajorAndMinor || !new Key(tonic, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical;
+}

@@ -1,0 +1,118 @@
+using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Versions;
+
+namespace Gavvet.Worksheets.Tests;
+
+/// <summary>Versions of equal load, and the loads they rest on.</summary>
+public class VersionTests
+{
+    private static string Recipe(int versions, ulong seed, string sections) => $$"""{"gavvet":1,"title":"Quiz","seed":{{seed}},"versions":{{versions}},"sections":[{{sections}}]}""";
+
+    private const string Mixed = """
+        {"kind":"write-scale","scales":["major","harmonic-minor","dorian"],"keys":{"flats":5,"sharps":5},"clefs":["treble","bass"],"count":5},
+        {"kind":"name-key","scales":["major","natural-minor"],"clefs":["treble","alto"],"count":4},
+        {"kind":"write-degree","scales":["major","natural-minor"],"count":6},
+        {"kind":"relative-key","scales":["natural-minor"],"count":1}
+        """;
+
+    [Theory]
+    [InlineData(2)]
+    [InlineData(4)]
+    [InlineData(10)]
+    public void Versions_weigh_the_same_and_share_no_question(int versions)
+    {
+        for (ulong seed = 0; seed < 12; seed++)
+        {
+            var sheet = SheetFile.Read(Recipe(versions, seed, Mixed));
+            var made = SheetVersions.Of(sheet);
+            Assert.Equal(versions, made.Length);
+            Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(made[0].Sheet));
+            Assert.InRange(made.Max(version => version.Load), 0, made.Min(version => version.Load) * 1.05);
+            var asked = made.SelectMany(version => version.Sheet.Sections.SelectMany(section => section.Slots.Select(slot => QuestionIdentity.Of(section, slot.Drawn)))).ToArray();
+            Assert.Equal(asked.Length, asked.Distinct().Count());
+            Assert.All(made, version => Assert.Equal(sheet.Sections.Select(section => (section.KindId, section.Slots.Count)), version.Sheet.Sections.Select(section => (section.KindId, section.Slots.Count))));
+        }
+    }
+
+    // Three versions of five use the fifteen major keys up: the loads must be dealt out evenly all the same.
+    [Fact]
+    public void A_scope_used_up_to_the_last_question_is_dealt_out_evenly()
+    {
+        for (ulong seed = 0; seed < 12; seed++)
+        {
+            var made = SheetVersions.Of(SheetFile.Read(Recipe(3, seed, """{"kind":"write-scale","count":5}""")));
+            Assert.Equal(15, made.SelectMany(version => version.Sheet.Sections[0].Slots.Select(slot => slot.Drawn)).Distinct().Count());
+            Assert.InRange(made.Max(version => version.Load), 0, made.Min(version => version.Load) * 1.05);
+        }
+    }
+
+    [Fact]
+    public void The_capacity_names_the_section_that_allows_no_more()
+    {
+        var sheet = SheetFile.Read(Recipe(1, 3, """{"kind":"write-scale","scales":["major","dorian"],"clefs":["treble","bass"],"count":2},{"kind":"relative-key","scales":["natural-minor"],"keys":{"flats":2,"sharps":2},"count":2}"""));
+        var capacity = SheetVersions.Capacity(sheet);
+        Assert.Equal((2, sheet.Sections[1].Id), (capacity.Versions, capacity.BottleneckId));
+        var rivals = SheetFile.Read(Recipe(1, 3, """{"kind":"relative-key","scales":["natural-minor"],"count":3},{"kind":"relative-key","scales":["natural-minor"],"count":2}"""));
+        Assert.Equal(3, SheetVersions.Capacity(rivals).Versions);
+        Assert.Null(SheetVersions.Capacity(SheetFile.Read(Recipe(1, 3, """{"kind":"write-degree","scales":["major","natural-minor"],"count":2}"""))).BottleneckId);
+    }
+
+    [Fact]
+    public void Beyond_the_capacity_questions_come_again_and_versions_are_still_made()
+    {
+        var made = SheetVersions.Of(SheetFile.Read(Recipe(26, 1, """{"kind":"write-scale","keys":{"flats":2,"sharps":2},"count":4}""")));
+        Assert.Equal(26, made.Length);
+        Assert.Equal('Z', made[^1].Letter);
+    }
+
+    public static TheoryData<string> Kinds => [.. QuestionCatalogue.Standard.All.Select(kind => kind.Id)];
+
+    // One thing made harder at a time, all else alike: the load never falls.
+    [Theory, MemberData(nameof(Kinds))]
+    public void The_load_never_falls_when_a_question_gets_harder(string id)
+    {
+        var kind = QuestionCatalogue.Standard.Get(id);
+        foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 11 == 0).Take(400))
+        {
+            var load = QuestionLoad.Of(kind, setting);
+            Assert.True(load > 0);
+            foreach (var harder in Harder(kind, setting))
+                Assert.True(QuestionLoad.Of(kind, harder) >= load, $"{setting} against {harder}");
+        }
+    }
+
+    [Fact]
+    public void Each_thing_that_makes_a_scale_harder_to_write_weighs()
+    {
+        var kind = new WriteScale();
+        var easy = Sample.Setting("C", scaffolding: Scaffolding.Letters);
+        int Load(QuestionSetting setting) => QuestionLoad.Of(kind, setting);
+        Assert.True(Load(Sample.Setting("E", scaffolding: Scaffolding.Letters)) > Load(easy));
+        Assert.True(Load(easy with { Clef = Clef.Alto }) > Load(easy));
+        Assert.True(Load(easy with { Direction = Direction.Both }) > Load(easy));
+        Assert.True(Load(easy with { Scaffolding = Scaffolding.Blank }) > Load(easy));
+        Assert.True(Load(easy with { Octaves = 2 }) > Load(easy));
+        Assert.True(Load(easy with { Scale = ScaleTypes.Get("harmonic-minor") }) > Load(easy with { Scale = ScaleTypes.NaturalMinor }));
+        // D sharp harmonic minor has a double sharp, C sharp harmonic minor has none.
+        Assert.True(Load(easy with { Scale = ScaleTypes.Get("harmonic-minor"), Tonic = NoteText.Parse("D#") }) - Load(easy with { Scale = ScaleTypes.Get("harmonic-minor"), Tonic = NoteText.Parse("C#") }) > 1);
+    }
+
+    private static IEnumerable<QuestionSetting> Harder(QuestionKind kind, QuestionSetting setting)
+    {
+        var away = setting.Tonic.Fifths + (setting.Key.Fifths >= 0 ? 1 : -1);
+        if (setting.Scale == ScaleTypes.Major && Math.Abs(away) <= 7)
+            yield return setting with { Tonic = NoteName.FromFifths(away) };
+        if (kind.UsesDirection)
+            yield return setting with { Direction = Direction.Both };
+        if (kind.UsesClef)
+            yield return setting with { Clef = setting.Clef == Clef.Treble ? Clef.Alto : Clef.Tenor };
+        if (setting.Scaffolding != Scaffolding.Blank)
+            yield return setting with { Scaffolding = Scaffolding.Blank };
+        if (kind.UsesOctaves)
+            yield return setting with { Octaves = 3 };
+        if (setting.AnswerAs != AnswerForm.Write)
+            yield return setting with { AnswerAs = AnswerForm.Write };
+        if (setting.Scale == ScaleTypes.NaturalMinor)
+            yield return setting with { Scale = ScaleTypes.Get("harmonic-minor") };
+    }
+}

@@ -7,16 +7,17 @@ namespace Gavvet.Web.Tests;
 public class ArrowTests
 {
     private static readonly string[] Houses =
-        ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Storage", "Gavvet.Web", "Gavvet.Cli"];
+        ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Storage", "Gavvet.Web", "Gavvet.Cli"];
 
     public static TheoryData<string, string[]> MayKnow => new()
     {
         { "Gavvet.Theory", [] },
         { "Gavvet.Worksheets", ["Gavvet.Theory"] },
         { "Gavvet.Engraving", ["Gavvet.Worksheets", "Gavvet.Theory"] },
+        { "Gavvet.Exchange", ["Gavvet.Worksheets", "Gavvet.Theory"] },
         { "Gavvet.Storage", ["Gavvet.Worksheets", "Gavvet.Theory"] },
-        { "Gavvet.Web", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Storage"] },
-        { "Gavvet.Cli", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Storage"] },
+        { "Gavvet.Web", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Storage"] },
+        { "Gavvet.Cli", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Storage"] },
     };
 
     [Theory, MemberData(nameof(MayKnow))]

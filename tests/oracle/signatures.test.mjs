@@ -37,8 +37,8 @@ const ours = (clef, kind) => {
     const file = join(folder.path, "sheet.json");
     const section = { kind: "write-signature", keys: [kind === "s" ? "C#" : "Cb"], clefs: [clef], count: 1 };
     writeFileSync(file, JSON.stringify({ format: "gavvet-sheet", version: 1, title: "Signatures", sections: [section] }));
-    cli("make", file, "--svg");
-    const svg = readFileSync(join(folder.path, "sheet-key-1.svg"), "utf8");
+    cli("make", file, "--formats", "svg", "--key", "in-place");
+    const svg = readFileSync(join(folder.path, "key-A-1.svg"), "utf8");
     const question = svg.slice(svg.indexOf('aria-label="Question 1'));
     const staffSpace = 2; // an 8 mm staff, in thousandths of the unit the outlines are drawn in
     const staff = question.match(/<path d="((?:M\d+ \d+L\d+ \d+){5})"/)[1];

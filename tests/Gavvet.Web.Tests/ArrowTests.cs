@@ -7,7 +7,7 @@ namespace Gavvet.Web.Tests;
 public class ArrowTests
 {
     private static readonly string[] Houses =
-        ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Storage", "Gavvet.Web", "Gavvet.Cli"];
+        ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Printing", "Gavvet.Storage", "Gavvet.Web", "Gavvet.Cli"];
 
     public static TheoryData<string, string[]> MayKnow => new()
     {
@@ -15,9 +15,10 @@ public class ArrowTests
         { "Gavvet.Worksheets", ["Gavvet.Theory"] },
         { "Gavvet.Engraving", ["Gavvet.Worksheets", "Gavvet.Theory"] },
         { "Gavvet.Exchange", ["Gavvet.Worksheets", "Gavvet.Theory"] },
+        { "Gavvet.Printing", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Engraving", "Gavvet.Exchange"] },
         { "Gavvet.Storage", ["Gavvet.Worksheets", "Gavvet.Theory"] },
-        { "Gavvet.Web", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Storage"] },
-        { "Gavvet.Cli", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Storage"] },
+        { "Gavvet.Web", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Printing", "Gavvet.Storage"] },
+        { "Gavvet.Cli", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Printing", "Gavvet.Storage"] },
     };
 
     [Theory, MemberData(nameof(MayKnow))]

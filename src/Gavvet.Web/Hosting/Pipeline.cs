@@ -1,4 +1,6 @@
 using Gavvet.Web.Pages.Atlas;
+using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Pages.Specimens;
 using Gavvet.Web.Pages.Workbench;
 using Microsoft.AspNetCore.Diagnostics;
 
@@ -24,6 +26,8 @@ internal static class Pipeline
         application.MapRazorPages().WithStaticAssets();
         SheetPapers.Map(application);
         Handout.Map(application);
+        SpecimenPicture.Map(application);
+        Piles.Map(application);
     }
 
     // Set as the answer starts, so that an error page carries them too.

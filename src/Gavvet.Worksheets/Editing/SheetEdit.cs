@@ -149,8 +149,11 @@ public sealed record ChangeTuning(int SectionId, string Tuning) : SectionEdit(Se
 /// <param name="Questions">The questions, in order.</param>
 public sealed record ChangeOwnQuestions(int SectionId, ImmutableArray<OwnQuestion> Questions) : SectionEdit(SectionId)
 {
+    /// <summary>Whether a question came or went; otherwise words are being typed.</summary>
+    public bool Reshapes { get; init; }
+
     /// <inheritdoc/>
-    public override string? Typing => $"own questions of {SectionId}";
+    public override string? Typing => Reshapes ? null : $"own questions of {SectionId}";
 }
 
 /// <summary>Changes how many versions are printed.</summary>

@@ -57,6 +57,9 @@ public static class Words
         _ => "Your own",
     };
 
+    /// <summary>A number of things: "1 page", "3 pages".</summary>
+    public static string Count(int count, string one) => count == 1 ? $"1 {one}" : $"{count} {one}s";
+
     public static string Of(Paper paper) => paper == Paper.A4 ? "A4" : "Letter";
 
     /// <summary>A section in one line: what it asks, how often, in which keys and clefs.</summary>
@@ -64,9 +67,10 @@ public static class Words
     {
         ArgumentNullException.ThrowIfNull(section);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        var clefs = kind.UsesClef ? $" · {string.Join(", ", section.Clefs.Select(clef => clef.Name.ToLowerInvariant()))}" : "";
+        var clefs = kind.UsesClefAs(section.Option) ? $" · {string.Join(", ", section.Clefs.Select(clef => clef.Name.ToLowerInvariant()))}" : "";
         var scales = section.Scales is [{ Id: "major" }] ? "" : $" · {(section.Scales.Length <= 2 ? string.Join(", ", section.Scales.Select(type => type.Name)) : $"{section.Scales.Length} scales")}";
-        return $"{section.Slots.Count}{scales} · {Keys(section.Keys)}{clefs}";
+        var keys = kind.UsesTonic ? $" · {Keys(section.Keys)}" : "";
+        return $"{section.Slots.Count}{scales}{keys}{clefs}";
     }
 
     private static string Keys(IReadOnlyList<Key> keys)

@@ -20,7 +20,7 @@ internal static class EditForm
             "title" => Good(new Retitle(form["title"].ToString())),
             "instructions" => Good(new Reinstruct(form["instructions"].ToString())),
             "setup" => FileWords.TryParse<Paper>(form["paper"], out var paper) && Number(form["staffHeight"]) is { } height
-                ? Good(new ChangeSetup(paper, height))
+                ? Good(new ChangeSetup(paper, height) { LargeText = form.ContainsKey("largeText"), HalfSheets = form.ContainsKey("halfSheets") })
                 : Bad("staffHeight", $"Choose a paper and a staff from {PageSetup.SmallestStaff} to {PageSetup.LargestStaff} mm."),
             "add-section" => Good(new AddSection(form["kind"].ToString())),
             "remove-section" => Good(new RemoveSection(section)),
@@ -36,6 +36,17 @@ internal static class EditForm
             "scaffolding" => Choice<Scaffolding>(form[name], name, choice => new ChangeScaffolding(section, choice)),
             "notation" => Choice<Notation>(form[name], name, choice => new ChangeNotation(section, choice)),
             "direction" => Choice<Direction>(form[name], name, choice => new ChangeDirection(section, choice)),
+            "heading" => Good(new ChangeHeading(section, form["heading"].ToString())),
+            "octaves" => Number(form["octaves"]) is { } octaves ? Good(new ChangeOctaves(section, octaves)) : Bad("octaves", "Choose one, two or three octaves."),
+            "marks" => Number(form["marks"]) is { } marks ? Good(new ChangeMarks(section, marks)) : Bad("marks", "Write the marks in figures, such as 2."),
+            "columns" => Number(form["columns"]) is { } columns ? Good(new ChangeColumns(section, columns)) : Bad("columns", "Choose one of those shown."),
+            "answer-form" => Choice<AnswerForm>(form[name], "answerAs", choice => new ChangeAnswerForm(section, choice)),
+            "option" => Good(new ChangeOption(section, form["option"].ToString())),
+            "tuning" => Good(new ChangeTuning(section, form["tuning"].ToString())),
+            "own" => OwnQuestions(section, form),
+            "versions" => Number(form["versions"]) is { } versions ? Good(new ChangeVersions(versions)) : Bad("versions", "Write the number of versions in figures, such as 3."),
+            "parts" => Parts(form["parts"]),
+            "house-style" => HouseStyle.Presets.FirstOrDefault(preset => preset.Id == form["houseStyle"]) is { } style ? Good(new ChangeHouseStyle(style)) : Bad("houseStyle", "Choose one of those shown."),
             "question" => Question(form["question"].ToString()),
             "redraw-all" => Good(new RedrawAll()),
             _ => Bad("section", "This page is older than the program. Load it again."),
@@ -74,6 +85,32 @@ internal static class EditForm
         return scales.Contains(null)
             ? Bad("scales", "Choose from the scales shown.")
             : Good(new ChangeScales(section, [.. scales.OfType<ScaleType>()]));
+    }
+
+    private static (SheetEdit?, string, string?) Parts(IEnumerable<string?> ids)
+    {
+        try
+        {
+            return Good(new ChangeParts([.. ids.Select(id => Instrument.Parse(id ?? ""))]));
+        }
+        catch (FormatException problem)
+        {
+            return Bad("parts", problem.Message);
+        }
+    }
+
+    // The rows as they stand; a button adds one at the end or takes one away.
+    private static (SheetEdit?, string, string?) OwnQuestions(int section, IFormCollection form)
+    {
+        var (prompts, answers, clefs) = (form["prompt"], form["answer"], form["ownClef"]);
+        if (prompts.Count != answers.Count || prompts.Count != clefs.Count)
+            return Bad("own", "This page is older than the program. Load it again.");
+        var rows = Enumerable.Range(0, prompts.Count).Select(i => new OwnQuestion(prompts[i]!.Trim(), answers[i]!.Trim(), Clef.Find(clefs[i]))).ToList();
+        if (Number(form["remove"]) is { } gone && gone >= 0 && gone < rows.Count)
+            rows.RemoveAt(gone);
+        if (form.ContainsKey("more"))
+            rows.Add(new OwnQuestion("Another question", "Its answer", null));
+        return Good(new ChangeOwnQuestions(section, [.. rows]) { Reshapes = rows.Count != prompts.Count });
     }
 
     private static (SheetEdit?, string, string?) Clefs(int section, IEnumerable<string?> ids)

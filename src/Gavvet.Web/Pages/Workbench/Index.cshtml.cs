@@ -3,6 +3,7 @@ using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -114,7 +115,11 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
 public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPages, SheetEdit? Edit, EditOutcome? Outcome)
 {
     /// <summary>Whether the cards in the margin are made anew: when sections come, go or change their controls.</summary>
-    public bool RemakesMargin => Edit is null or AddSection or RemoveSection or MoveSection or ChangeKind;
+    public bool RemakesMargin => Edit is null or AddSection or RemoveSection or MoveSection or ChangeKind or ChangeOption or ChangeNotation or ChangeHouseStyle
+        or ChangeOwnQuestions { Reshapes: true } || (Edit is ChangeScales && Outcome?.Words is null && SettlesNotation);
+
+    // Scales that are written without a signature change what the section offers.
+    private bool SettlesNotation => Bench.Stored.Sheet.Find(SectionId ?? 0) is { Notation: Notation.Accidentals };
 
     /// <summary>The section whose summary line and words follow the edit.</summary>
     public int? SectionId => (Edit as SectionEdit)?.SectionId;
@@ -130,6 +135,16 @@ public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPage
         ChangeClefs => "clefs",
         ChangeCount => "count",
         RewordInstruction => "instruction",
+        ChangeHeading => "heading",
+        ChangeOctaves => "octaves",
+        ChangeMarks => "marks",
+        ChangeAnswerForm => "answerAs",
+        ChangeTuning => "tuning",
+        ChangeOwnQuestions => "own",
+        ChangeScaffolding => "scaffolding",
+        ChangeVersions => "versions",
+        ChangeParts => "parts",
+        ChangeHouseStyle => "houseStyle",
         RedrawQuestion or PinQuestion => "question",
         _ => null,
     };
@@ -141,7 +156,7 @@ public sealed record FieldWords(string Field, long? Section, string Words, bool 
     /// <summary>The element that holds a field's words. Those about a question stand with the page's notices.</summary>
     public static string IdOf(string field, long? section) => field switch
     {
-        "title" or "instructions" or "staffHeight" or "addSection" => $"words-{field}",
+        "title" or "instructions" or "staffHeight" or "addSection" or "versions" or "parts" or "houseStyle" => $"words-{field}",
         _ when section is > 0 && field is not "question" => $"words-{field}-{section}",
         _ => "words-sheet",
     };

@@ -19,7 +19,8 @@ internal static class SheetPapers
     {
         foreach (var kind in Enum.GetValues<PaperKind>())
             application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HttpContext context) => PdfAsync(id, kind, store, catalogue, context));
-        application.MapGet("/sheets/{id}/sheet.json", FileAsync);
+        application.MapGet("/sheets/{id}/sheet.json", (string id, SheetStore store) => FileAsync(id, store, SheetFile.Write, ""));
+        application.MapGet("/sheets/{id}/recipe.json", (string id, SheetStore store) => FileAsync(id, store, RecipeFile.Write, "-recipe"));
         application.MapGet("/sheets/{id}/picture.png", PictureAsync);
     }
 
@@ -45,8 +46,8 @@ internal static class SheetPapers
         await file.ExecuteAsync(context);
     }
 
-    private static async Task<IResult> FileAsync(string id, SheetStore store) => await store.FindAsync(id) is { } stored
-        ? Results.File(Encoding.UTF8.GetBytes(SheetFile.Write(stored.Sheet)), "application/json", $"{FileName(stored.Sheet)}.json")
+    private static async Task<IResult> FileAsync(string id, SheetStore store, Func<Sheet, string> write, string suffix) => await store.FindAsync(id) is { } stored
+        ? Results.File(Encoding.UTF8.GetBytes(write(stored.Sheet)), "application/json", $"{FileName(stored.Sheet)}{suffix}.json")
         : Results.NotFound();
 
     // The address names the revision, so a picture that was shown once is never asked for again.
@@ -61,7 +62,7 @@ internal static class SheetPapers
     }
 
     // A name any file system takes: letters and figures of the title, and the code that finds the sheet.
-    private static string FileName(Sheet sheet)
+    internal static string FileName(Sheet sheet)
     {
         var plain = string.Concat(sheet.Title.Select(sign => char.IsAsciiLetterOrDigit(sign) ? char.ToLowerInvariant(sign) : '-'));
         var words = string.Join('-', plain.Split('-', StringSplitOptions.RemoveEmptyEntries).Take(6));

@@ -28,7 +28,7 @@ const press = (target, event) => {
 };
 
 document.addEventListener("keydown", (event) => {
-  if (help.open || typing(event.target) || event.altKey) return;
+  if (document.querySelector("dialog[open]") || typing(event.target) || event.altKey) return;
   const key = event.key.toLowerCase();
   if (event.ctrlKey || event.metaKey) {
     const id = key === "z" ? (event.shiftKey ? "redo" : "undo") : key === "y" ? "redo" : null;

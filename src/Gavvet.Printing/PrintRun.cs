@@ -1,12 +1,13 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Layout;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Versions;
 
-namespace Gavvet.Engraving.Layout;
+namespace Gavvet.Printing;
 
 /// <summary>One version for one part, composed, with the student's pages and the key in place.</summary>
 public sealed record PrintedEdition(Composition Composition, ImmutableArray<Page> Student, ImmutableArray<Page> Key)

@@ -4,6 +4,8 @@ import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import * as tonal from "@tonaljs/scale";
+import createVerovioModule from "verovio/wasm";
+import { VerovioToolkit } from "verovio/esm";
 import { cli, root, temporaryFolder } from "../tests/support/commands.mjs";
 import { launch } from "../tests/support/server.mjs";
 
@@ -35,6 +37,29 @@ console.log(`A judged answer: ${show(median([0, 1, 2].map(() => ours("judge", "1
 const whole = (...args) => { const start = performance.now(); cli(...args); return performance.now() - start; };
 const [help, atlas] = [["--help"], ["scales", "--json"]].map((args) => median([0, 1, 2, 3, 4].map(() => whole(...args))));
 console.log(`The whole atlas as JSON: ${show(atlas - help)} ms after start (the start alone: ${show(help)} ms)`);
+
+const sheet = ours("sheet", "9");
+console.log(`Student pages and key of a sheet of ${sheet.pages} pages, from questions to PDF: ${show(median(sheet.milliseconds))} ms`);
+const pile = ours("versions", "15", "2", "3");
+console.log(`15 versions for two parts with keys, ${pile.pages} pages: ${show(median(pile.milliseconds))} ms, ${pile.megabytes} MB at most`);
+const perVersion = [1, 4, 13, 26].map((count) => median(ours("versions", `${count}`, "1", "4").milliseconds) / count);
+console.log(`A version with its key, of 1, 4, 13 and 26: ${perVersion.map(show).join(", ")} ms each`);
+
+// The same staff, a scale in one bar, engraved as SVG again and again.
+const staves = 200;
+const toolkit = new VerovioToolkit(await createVerovioModule());
+const theirStaves = () => {
+  const start = performance.now();
+  for (let i = 0; i < staves; i += 1) {
+    toolkit.loadData(`<?xml version="1.0"?><mei xmlns="http://www.music-encoding.org/ns/mei"><meiHead><fileDesc><titleStmt><title/></titleStmt><pubStmt/></fileDesc></meiHead><music><body><mdiv><score><scoreDef keysig="2f"><staffGrp><staffDef n="1" lines="5" clef.shape="G" clef.line="2"/></staffGrp></scoreDef><section><measure n="1" right="end"><staff n="1"><layer n="1">${["g4", "a4", "b4", "c5", "d5", "e5", "f5s", "g5", "f5", "e5", "d5", "c5", "b4", "a4", "g4"].map((note) => `<note pname="${note[0]}" oct="${note[1]}" dur="1"${note[2] ? ' accid="s"' : ""}/>`).join("")}</layer></staff></measure></section></score></mdiv></body></music></mei>`);
+    toolkit.renderToSVG(1);
+  }
+  return performance.now() - start;
+};
+theirStaves();
+const ourStaves = median(ours("staves", `${staves}`, "5").milliseconds);
+const verovioStaves = median([0, 1, 2].map(theirStaves));
+console.log(`${staves} staves as SVG: ${show(ourStaves)} ms; verovio: ${show(verovioStaves)} ms; ratio ${(verovioStaves / ourStaves).toFixed(1)}`);
 
 const folder = temporaryFolder();
 const coldStart = performance.now();

@@ -6,7 +6,12 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Printing;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Reference;
+using Gavvet.Worksheets.Sheets;
 
 const string Recipe = """
     {"format":"gavvet-sheet","version":1,"title":"Eight pages of scales","sections":[
@@ -14,6 +19,8 @@ const string Recipe = """
     {"kind":"write-steps","keys":["Cb","Gb","Db","Ab","Eb","Bb","F","C","G","D","A","E","B","F#","C#"],"clefs":["treble","bass","alto","tenor"],"count":20},
     {"kind":"name-key","keys":["Cb","Gb","Db","Ab","Eb","Bb","F","C","G","D","A","E","B","F#","C#"],"clefs":["treble","bass","alto","tenor"],"count":24}]}
     """;
+
+const int WarmUp = 6;
 
 switch (args)
 {
@@ -34,13 +41,52 @@ switch (args)
         return 0;
     case ["pdf", var count, var runs]:
         var pages = Enumerable.Repeat(EightPages(), int.Parse(count, System.Globalization.CultureInfo.InvariantCulture) / 8).SelectMany(some => some).ToArray();
-        var times = Enumerable.Range(0, 1 + int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)).Select(_ => Time(() => PdfWriter.Write("Pages", pages))).Skip(1).ToArray();
+        var times = Enumerable.Range(0, WarmUp + int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)).Select(_ => Time(() => PdfWriter.Write("Pages", pages))).Skip(WarmUp).ToArray();
         Print(new { pages = pages.Length, milliseconds = times });
         return 0;
+    case ["sheet", var runs]:
+        // From the recipe to the PDFs of student pages and key.
+        var four = SheetFile.Read(FourPages(1, ""));
+        Print(new { pages = PrintRun.Of(four, QuestionCatalogue.Standard).Sum(edition => edition.Student.Length), milliseconds = Timed(() => Printed(four), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)) });
+        return 0;
+    case ["versions", var count, var parts, var runs]:
+        var many = SheetFile.Read(FourPages(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), parts == "1" ? "" : "\"viola\",\"trumpet\""));
+        var printed = 0;
+        var spans = Timed(() => printed = Printed(many), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture));
+        Print(new { pages = printed, milliseconds = spans, megabytes = Process.GetCurrentProcess().PeakWorkingSet64 / 1_048_576 });
+        return 0;
+    case ["staves", var count, var runs]:
+        var staff = new AtlasEntry(ScaleTypes.Get("harmonic-minor"), NoteText.Parse("G"), HouseStyle.Classical, Clef.Treble).Staff;
+        var staves = Timed(() =>
+        {
+            for (var i = 0; i < int.Parse(count, System.Globalization.CultureInfo.InvariantCulture); i++)
+                SvgWriter.Inline(FigureDrawing.Draw(staff, [], 176_000), "s", "staff");
+        }, int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture));
+        Print(new { milliseconds = staves });
+        return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | pages FOLDER | pdf PAGES RUNS");
+        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | staves COUNT RUNS");
         return 2;
 }
+
+// Four sections that fill four pages, drawn over scopes wide enough for every version.
+static string FourPages(int versions, string parts) => $$"""
+    {"gavvet":1,"title":"Four pages","seed":4,"versions":{{versions}},"parts":[{{parts}}],"sections":[
+    {"kind":"write-scale","scales":["major","natural-minor","harmonic-minor","melodic-minor","dorian","lydian","mixolydian"],"clefs":["treble","bass","alto","tenor"],"direction":"up-down","count":8},
+    {"kind":"write-steps","scales":["major","natural-minor","harmonic-minor","phrygian"],"clefs":["treble","bass","alto","tenor"],"count":8},
+    {"kind":"name-key","scales":["major","natural-minor"],"clefs":["treble","bass","alto","tenor"],"count":4},
+    {"kind":"write-degree","scales":["major","natural-minor","harmonic-minor"],"count":6}]}
+    """;
+
+// Everything a teacher prints: every edition's student pages and key in place as PDF.
+static int Printed(Sheet sheet)
+{
+    var editions = PrintRun.Of(sheet, QuestionCatalogue.Standard);
+    Parallel.ForEach(editions.SelectMany(edition => new[] { edition.Student, edition.Key }), pages => PdfWriter.Write(sheet.Title, pages));
+    return editions.Sum(edition => edition.Student.Length + edition.Key.Length);
+}
+
+static double[] Timed(Action action, int runs) => [.. Enumerable.Range(0, WarmUp + runs).Select(_ => Time(action)).Skip(WarmUp)];
 
 static Page[] EightPages()
 {

@@ -43,6 +43,7 @@ public sealed class TextFace
         Style = style;
         File = FontFiles.Read($"{style}");
         Typeface = FontFiles.Typeface(File);
+        CommonTypeface = FontFiles.Typeface(FontFiles.Read($"{style}.common"));
         // The shaper reads the file where it lies for as long as the program runs, so it must never be moved.
         var address = GCHandle.Alloc(File, GCHandleType.Pinned).AddrOfPinnedObject();
         var face = new Face(new Blob(address, File.Length, MemoryMode.ReadOnly), 0);
@@ -70,6 +71,21 @@ public sealed class TextFace
     public int CapHeight { get; }
 
     internal SKTypeface Typeface { get; }
+
+    /// <summary>The part of the face that common text needs, its glyphs under the same numbers.</summary>
+    internal SKTypeface CommonTypeface { get; }
+
+    /// <summary>Whether a string keeps to Latin letters, figures and punctuation: the ranges of build/subset-font.mjs.</summary>
+    internal static bool IsCommon(string text)
+    {
+        foreach (var sign in text)
+        {
+            if (sign is not ((>= '\u0020' and <= '\u017F') or (>= '\u2010' and <= '\u2030')))
+                return false;
+        }
+
+        return true;
+    }
 
     public static TextFace Of(TextStyle style) => Faces[style];
 

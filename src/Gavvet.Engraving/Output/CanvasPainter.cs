@@ -1,49 +1,111 @@
+using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using SkiaSharp;
 
 namespace Gavvet.Engraving.Output;
 
-/// <summary>Paints a page onto a canvas: a PDF's or a picture's.</summary>
-internal static class CanvasPainter
+/// <summary>
+/// Paints pages onto canvases: a PDF's or a picture's. Fonts are made once a painter, and signs and lines that follow one
+/// another in one ink are drawn together: a page is then a tenth of the calls.
+/// </summary>
+internal sealed class CanvasPainter(bool commonTextOnly) : IDisposable
 {
-    public static void Paint(SKCanvas canvas, Page page)
+    private readonly SKPaint _paint = new() { IsAntialias = true };
+    private readonly Dictionary<int, SKFont> _music = [];
+    private readonly Dictionary<(TextStyle, int), SKFont> _text = [];
+    private readonly List<ushort> _glyphs = [];
+    private readonly List<SKPoint> _places = [];
+
+    public void Paint(SKCanvas canvas, Page page)
     {
-        using var paint = new SKPaint { IsAntialias = true };
-        foreach (var primitive in page.Groups.SelectMany(group => group.Primitives))
+        foreach (var group in page.Groups)
         {
-            paint.Color = Inks.Color(primitive.Ink);
-            paint.Style = SKPaintStyle.Fill;
-            switch (primitive)
-            {
-                case LinePrimitive line:
-                    paint.Style = SKPaintStyle.Stroke;
-                    paint.StrokeWidth = line.Thickness;
-                    canvas.DrawLine(line.X1, line.Y1, line.X2, line.Y2, paint);
-                    break;
-                case GlyphPrimitive glyph:
-                    using (var font = MusicFont.Font(glyph.Space))
-                    using (var run = Run([MusicFont.GlyphId(glyph.Glyph)], [SKPoint.Empty], font))
-                        canvas.DrawText(run, glyph.X, glyph.Y, paint);
-                    break;
-                case TextPrimitive text:
-                    using (var font = new SKFont(TextFace.Of(text.Text.Style).Typeface, text.Text.Size) { Subpixel = true, Hinting = SKFontHinting.None, LinearMetrics = true })
-                    using (var run = Run(text.Text.Glyphs.AsSpan(), [.. text.Text.Offsets.Select(x => new SKPoint(x, 0))], font))
-                        canvas.DrawText(run, text.X, text.Y, paint);
-                    break;
-                case RectanglePrimitive { Box: var box } rectangle:
-                    paint.Style = rectangle.Thickness == 0 ? SKPaintStyle.Fill : SKPaintStyle.Stroke;
-                    paint.StrokeWidth = rectangle.Thickness;
-                    canvas.DrawRoundRect(box.Left, box.Top, box.Width, box.Height, rectangle.Radius, rectangle.Radius, paint);
-                    break;
-                case SlurPrimitive slur:
-                    using (var path = Path(slur))
-                        canvas.DrawPath(path, paint);
-                    break;
-                default:
-                    throw new ArgumentException($"No painting for {primitive.GetType().Name}.");
-            }
+            var primitives = group.Primitives;
+            for (var i = 0; i < primitives.Length;)
+                i = Draw(canvas, primitives, i);
         }
+    }
+
+    public void Dispose()
+    {
+        foreach (var font in _music.Values.Concat(_text.Values))
+            font.Dispose();
+        _paint.Dispose();
+    }
+
+    /// <summary>Draws a primitive and those after it that go with it; says which comes next.</summary>
+    private int Draw(SKCanvas canvas, ImmutableArray<Primitive> primitives, int first)
+    {
+        _paint.Color = Inks.Color(primitives[first].Ink);
+        _paint.Style = SKPaintStyle.Fill;
+        switch (primitives[first])
+        {
+            case LinePrimitive line:
+                return Lines(canvas, primitives, first, line);
+            case GlyphPrimitive glyph:
+                return Glyphs(canvas, primitives, first, glyph);
+            case TextPrimitive text:
+                using (var run = Run(text.Text.Glyphs.AsSpan(), [.. text.Text.Offsets.Select(x => new SKPoint(x, 0))], TextFont(text.Text.Style, text.Text.Size)))
+                    canvas.DrawText(run, text.X, text.Y, _paint);
+                break;
+            case RectanglePrimitive { Box: var box } rectangle:
+                _paint.Style = rectangle.Thickness == 0 ? SKPaintStyle.Fill : SKPaintStyle.Stroke;
+                _paint.StrokeWidth = rectangle.Thickness;
+                canvas.DrawRoundRect(box.Left, box.Top, box.Width, box.Height, rectangle.Radius, rectangle.Radius, _paint);
+                break;
+            case SlurPrimitive slur:
+                using (var path = Path(slur))
+                    canvas.DrawPath(path, _paint);
+                break;
+            default:
+                throw new ArgumentException($"No painting for {primitives[first].GetType().Name}.");
+        }
+
+        return first + 1;
+    }
+
+    private int Lines(SKCanvas canvas, ImmutableArray<Primitive> primitives, int first, LinePrimitive like)
+    {
+        _paint.Style = SKPaintStyle.Stroke;
+        _paint.StrokeWidth = like.Thickness;
+        using var path = new SKPathBuilder();
+        var next = first;
+        for (; next < primitives.Length && primitives[next] is LinePrimitive line && line.Ink == like.Ink && line.Thickness == like.Thickness; next++)
+        {
+            path.MoveTo(line.X1, line.Y1);
+            path.LineTo(line.X2, line.Y2);
+        }
+
+        using var drawn = path.Detach();
+        canvas.DrawPath(drawn, _paint);
+        return next;
+    }
+
+    private int Glyphs(SKCanvas canvas, ImmutableArray<Primitive> primitives, int first, GlyphPrimitive like)
+    {
+        _glyphs.Clear();
+        _places.Clear();
+        var next = first;
+        for (; next < primitives.Length && primitives[next] is GlyphPrimitive glyph && glyph.Ink == like.Ink && glyph.Space == like.Space; next++)
+        {
+            _glyphs.Add(MusicFont.GlyphId(glyph.Glyph));
+            _places.Add(new SKPoint(glyph.X - like.X, glyph.Y - like.Y));
+        }
+
+        if (!_music.TryGetValue(like.Space, out var font))
+            _music[like.Space] = font = MusicFont.Font(like.Space);
+        using var run = Run(CollectionsMarshal.AsSpan(_glyphs), CollectionsMarshal.AsSpan(_places), font);
+        canvas.DrawText(run, like.X, like.Y, _paint);
+        return next;
+    }
+
+    private SKFont TextFont(TextStyle style, int size)
+    {
+        if (!_text.TryGetValue((style, size), out var font))
+            _text[(style, size)] = font = new SKFont(commonTextOnly ? TextFace.Of(style).CommonTypeface : TextFace.Of(style).Typeface, size) { Subpixel = true, Hinting = SKFontHinting.None, LinearMetrics = true };
+        return font;
     }
 
     private static SKTextBlob Run(ReadOnlySpan<ushort> glyphs, ReadOnlySpan<SKPoint> places, SKFont font)

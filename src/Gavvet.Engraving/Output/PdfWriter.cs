@@ -1,4 +1,5 @@
 using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
 using SkiaSharp;
 
 namespace Gavvet.Engraving.Output;
@@ -16,13 +17,14 @@ public static class PdfWriter
         ArgumentOutOfRangeException.ThrowIfZero(pages.Count);
         using var buffer = new MemoryStream();
         var metadata = new SKDocumentPdfMetadata { Title = title, Creator = "Gavvet", Producer = "Gavvet" };
+        using (var painter = new CanvasPainter(HasCommonTextOnly(pages)))
         using (var document = SKDocument.CreatePdf(buffer, metadata))
         {
             foreach (var page in pages)
             {
                 var canvas = document.BeginPage(page.Width * PointsPerMicrometer, page.Height * PointsPerMicrometer);
                 canvas.Scale(PointsPerMicrometer);
-                CanvasPainter.Paint(canvas, page);
+                painter.Paint(canvas, page);
                 document.EndPage();
             }
 
@@ -33,4 +35,8 @@ public static class PdfWriter
             new PdfBookmark(entry.Title, index, (page.Height - entry.Y) * PointsPerMicrometer))).ToArray();
         return PdfAppendix.Append(buffer.ToArray(), "en-US", bookmarks);
     }
+
+    // Then the PDF carries a seventh of the face.
+    private static bool HasCommonTextOnly(IReadOnlyList<Page> pages) =>
+        pages.All(page => page.Groups.All(group => group.Primitives.All(primitive => primitive is not TextPrimitive text || TextFace.IsCommon(text.Text.Text))));
 }

@@ -13,7 +13,8 @@ public static class PictureWriter
         using var surface = SKSurface.Create(new SKImageInfo(width, (int)Math.Round(page.Height * scale)));
         surface.Canvas.Clear(SKColors.White);
         surface.Canvas.Scale(scale);
-        CanvasPainter.Paint(surface.Canvas, page);
+        using (var painter = new CanvasPainter(false))
+            painter.Paint(surface.Canvas, page);
         using var image = surface.Snapshot();
         using var png = image.Encode(SKEncodedImageFormat.Png, 100);
         return png.ToArray();

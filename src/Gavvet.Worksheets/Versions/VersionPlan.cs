@@ -63,7 +63,8 @@ internal sealed class VersionPlan
         for (var round = 0; round < rounds; round++)
         {
             var worst = Enumerable.Range(1, _sheet.Versions - 1).MaxBy(version => Math.Abs(Away(version)));
-            if (Away(worst) == 0 || !(Exchange(worst) || Replace(worst)))
+            // A hundredth of the load is no difference a class could feel.
+            if (Math.Abs(Away(worst)) * 100 <= _totals[0] || !(Exchange(worst) || Replace(worst)))
                 return;
         }
     }

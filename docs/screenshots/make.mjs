@@ -25,6 +25,16 @@ try {
   await page.locator(".question > summary").nth(2).click();
   await page.waitForTimeout(300);
   await page.screenshot({ path: join(shots, "key.png") });
+  await page.locator("#view-student").click();
+  await page.keyboard.press("Escape");
+  await page.locator("#choose-kind").click();
+  await page.waitForFunction(() => [...document.querySelectorAll(".kind-choice img")].every((image) => image.complete && image.naturalWidth > 0));
+  await page.screenshot({ path: join(shots, "kinds.png") });
+  await page.goto(`${server.address}${sheet}/print`);
+  await page.locator("#versions").fill("2");
+  await Promise.all([page.waitForNavigation(), page.keyboard.press("Enter")]);
+  for (const part of ["viola", "trumpet"]) await Promise.all([page.waitForNavigation(), page.locator(`input[value=${part}]`).check({ force: true })]);
+  await page.screenshot({ path: join(shots, "print-room.png") });
   for (const [name, path] of [["atlas", "/atlas/harmonic-minor/D%23"], ["specimens", "/specimens"], ["check", "/check?type=harmonic-minor&tonic=D%23&answer=D%23+E%23+F%23+G%23+A%23+B+D+D%23"]]) {
     await page.goto(server.address + path);
     await page.evaluate(() => document.fonts.ready);

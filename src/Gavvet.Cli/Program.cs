@@ -8,6 +8,7 @@ var root = new RootCommand("Scale worksheets and their answer keys, without a sc
     KeyCommand.Create(),
     CheckCommand.Create(),
     VerifyCommand.Create(),
+    SpecimensCommand.Create(),
 };
 var parsed = root.Parse(args);
 if (parsed.Errors.Count > 0)

@@ -59,11 +59,12 @@ public static class SheetLayout
         }
     }
 
-    // The answers to match, two side by side.
+    // The answers to match, two side by side where they have room.
     private static Block Bank(ImmutableArray<string> bank, PageMetrics metrics)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
-        var rows = (bank.Length + 1) / 2;
+        var columns = bank.Max(text => TextSetter.Width(text, TextStyle.Regular, metrics.Body)) + (metrics.Body * 5 / 2) < metrics.ContentWidth / 2 ? 2 : 1;
+        var rows = (bank.Length + columns - 1) / columns;
         for (var i = 0; i < bank.Length; i++)
         {
             var (x, y) = (i / rows * (metrics.ContentWidth / 2), metrics.Body + (i % rows * metrics.LineHeight));

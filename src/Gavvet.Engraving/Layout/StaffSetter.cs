@@ -14,7 +14,7 @@ internal sealed class StaffSetter
     private const int SignatureLeft = 4_000;
     private const int SignatureStep = 1_120;
     private const int AccidentalRoom = 2_150;
-    private const int NarrowestColumn = 4_150;
+    private const int NarrowestColumn = 4_260;
     private const int EndRoom = 1_500;
     private const int SlurClearance = 300;
     private const int SlurDepth = 1_150;

@@ -78,12 +78,8 @@ public sealed class CircleOfFifths : QuestionKind
         };
     }
 
-    // The name with fewer signs; both where they have six each.
-    private static string Named(QuestionSetting setting, int hour)
-    {
-        var keys = KeysAt(setting, hour);
-        return string.Join("/", keys.TakeWhile(key => Math.Abs(key.Fifths) == Math.Abs(keys[0].Fifths)).Select(key => setting.Style.Say(key.Tonic)));
-    }
+    // The name with fewer signs; of two with six the sharp one.
+    private static string Named(QuestionSetting setting, int hour) => setting.Style.Say(KeysAt(setting, hour)[0].Tonic);
 
     // By counting fifths from the top, and by the key each signature belongs to.
     private static ImmutableArray<Key> KeysAt(QuestionSetting setting, int hour)

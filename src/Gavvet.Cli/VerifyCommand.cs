@@ -1,5 +1,7 @@
 using System.CommandLine;
 using Gavvet.Engraving.Layout;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Verifying;
@@ -28,6 +30,15 @@ internal static class VerifyCommand
         return FigureCheck.Problem(question, answer, setup, 1);
     }
 
+    // Two notes in one place must touch, or the check of the ink is blind.
+    private static bool FindsPlantedOverlap()
+    {
+        var note = new NoteMark(0, Pitch.Parse("G4"), null);
+        var staff = new StaffFigure(Clef.Treble, 4, false, StaffRows.None, StaffRange.Staff, [note]);
+        var planted = new Answer([[note with { Pitch = Pitch.Parse("A4") }]], "planted", [], []);
+        return FigureCheck.Problem(new Question("", [staff]), planted, PageSetup.Usual, 1) is not null;
+    }
+
     private static int Verify(int questions, ulong seed)
     {
         if (questions is < 1 or > Most)
@@ -41,6 +52,12 @@ internal static class VerifyCommand
         Console.WriteLine();
         foreach (var failure in verification.Failures.Take(20))
             Console.WriteLine(Words.Plain(failure));
+        if (!FindsPlantedOverlap())
+        {
+            Console.WriteLine("A planted overlap was not found: the check of the ink does not work");
+            return 1;
+        }
+
         Console.WriteLine($"{verification.Drawn} drawn and their ink checked, {verification.Unoffered} without a wrong answer to choose from");
         Console.WriteLine($"{questions} questions, {verification.Judged} scales read off the page and judged, {verification.Planted} planted faults, {verification.Failures.Count} failures");
         return verification.Failures.Count == 0 ? 0 : 1;

@@ -36,6 +36,8 @@ public sealed class AtlasTests : IAsyncLifetime
     [InlineData("/atlas/none/C/handout.pdf", HttpStatusCode.NotFound)]
     [InlineData("/atlas/altered/Fb/handout.pdf", HttpStatusCode.NotFound)]
     [InlineData("/atlas/minor-blues/C/handout.pdf?paper=letter", HttpStatusCode.OK)]
+    [InlineData("/atlas/minor-blues/C/scale.mid", HttpStatusCode.OK)]
+    [InlineData("/atlas/none/C/scale.mid", HttpStatusCode.NotFound)]
     [InlineData("/atlas?handler=Go&type=none&tonic=C", HttpStatusCode.NotFound)]
     public async Task Handouts_are_given_for_scales_there_are(string address, HttpStatusCode status) =>
         Assert.Equal(status, (await _visitor.GetAsync(address)).Response.StatusCode);

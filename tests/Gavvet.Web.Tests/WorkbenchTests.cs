@@ -52,14 +52,14 @@ public sealed class WorkbenchTests : IAsyncLifetime
     {
         var page = await _visitor.OpenAsync(Address);
         var hash = page.QuerySelector("#pages input[name=page]")!.GetAttribute("value")!;
-        var (response, fragments) = await Edit("notation", ("notation", "signature"), ("page", hash));
+        var (response, fragments) = await Edit("direction", ("direction", "descending"), ("page", hash));
         Assert.Equal(200, (int)response.StatusCode);
-        Assert.Equal(Worksheets.Sheets.Notation.Signature, (await Now()).Sections[0].Notation);
+        Assert.Equal(Direction.Descending, (await Now()).Sections[0].Direction);
         Assert.NotNull(fragments.QuerySelector("article#page-1"));
         Assert.Null(fragments.QuerySelector("#margin"));
         var newHash = fragments.QuerySelector("article#page-1 input")!.GetAttribute("value")!;
         Assert.NotEqual(hash, newHash);
-        (_, fragments) = await Edit("notation", ("notation", "signature"), ("page", newHash));
+        (_, fragments) = await Edit("direction", ("direction", "descending"), ("page", newHash));
         Assert.Null(fragments.QuerySelector("article#page-1"));
         Assert.NotNull(fragments.QuerySelector("#context input[name=head]"));
     }

@@ -32,7 +32,9 @@ const after_ = async (act) => {
 };
 const card = () => page.locator(".card-line[open]");
 const paper = () => page.locator("#pages").textContent();
-const choose = (name, value) => after_(() => card().locator(`input[name="${name}"][value="${value}"]`).check({ force: true }));
+// The label is what a teacher clicks; the browser waits until it stands still.
+const press = (name, value) => card().locator(`label:has(input[name="${name}"][value="${value}"])`).click();
+const choose = (name, value) => after_(() => press(name, value));
 const address = () => page.url().split("?")[0];
 
 test("a kind is chosen by its picture, filtered by typing", async () => {
@@ -84,7 +86,7 @@ test("heading, marks, octaves and help go onto the paper", async () => {
 
 test("what cannot be is said at its field", async () => {
   const seen = await head();
-  await card().locator("input[name=scaffolding][value=signature]").check({ force: true });
+  await press("scaffolding", "signature");
   await page.waitForFunction(() => [...document.querySelectorAll("[id^=words-scaffolding]")].some((words) => /Write with a signature/.test(words.textContent)));
   assert.equal(await head(), seen);
 });

@@ -145,6 +145,7 @@ public sealed class Verification
             CheckNotes(kind, setting, question, answer, what, dice);
             CheckWords(kind, setting, question, answer, what);
             CheckSignature(question, answer, what, dice);
+            CheckFigures(setting, question, answer, what, dice);
             if (_drawn is not null)
             {
                 Drawn++;
@@ -191,6 +192,24 @@ public sealed class Verification
             : written with { Positions = positions.RemoveAt(place), Notes = written.Notes.RemoveAt(place) };
         if (SignatureJudge.Judge(asked, key.Tonic, spoiled) is null)
             _failures.Add($"{what}: sign {place + 1} of the signature spoiled, and the judge lets it pass.");
+    }
+
+    // Letters, keyboards, circles and fretboards: read off, then with one mark spoiled.
+    private void CheckFigures(QuestionSetting setting, Question question, Answer answer, string what, Dice dice)
+    {
+        for (var i = 0; i < question.Figures.Length; i++)
+        {
+            if (FigureReading.IsRight(setting, question.Figures[i], answer.Marks[i]) is not { } isRight)
+                continue;
+            Judged++;
+            if (!isRight)
+                _failures.Add($"{what}: the marks of the key do not make a right answer.");
+            if (FigureReading.Spoiled(answer.Marks[i], dice.Next(64)) is not { } spoiled)
+                continue;
+            Planted++;
+            if (FigureReading.IsRight(setting, question.Figures[i], spoiled) == true)
+                _failures.Add($"{what}: a mark spoiled, and it is not noticed.");
+        }
     }
 
     // Answers in words: another question's answer put in its place must be told from it and from what else is right.

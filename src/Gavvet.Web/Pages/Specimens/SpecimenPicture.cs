@@ -30,8 +30,9 @@ internal static class SpecimenPicture
     private static byte[] Draw(QuestionKind kind)
     {
         var specimen = Specimen.Of(kind, HouseStyle.Classical);
-        // The figure with the most in it; where two staves are shown, the first is enough to know the kind by.
+        // Where two staves are shown, the first is enough to know the kind by. A tall figure is shown smaller, whole.
         var page = FigureDrawing.Draw(specimen.Question.Figures[0], specimen.Answer.Marks[0], PaperWidth);
-        return PictureWriter.Png(page with { Height = PaperWidth * Height / Width }, Width);
+        var width = Math.Max(PaperWidth, page.Height * Width / Height);
+        return PictureWriter.Png(page with { Width = width, Height = width * Height / Width }, Width);
     }
 }

@@ -98,6 +98,7 @@ public class KindAnswerTests
     [InlineData("leading-or-subtonic", "major C", "Also right: leading tone.")]
     [InlineData("name-from-steps", "melodic-minor C", "Also right: jazz minor.")]
     [InlineData("chord-scale", "dorian D", "Also right: D Phrygian.")]
+    [InlineData("chord-scale", "dorian D", "Also right: D minor pentatonic.")]
     [InlineData("circle-of-fifths", "major C", "Also right at 11: F.", 0, false)]
     [InlineData("circle-of-fifths", "major C", "Also right at 5: B or C♭.", 4)]
     public void What_else_is_right_is_listed(string kind, string scale, string sentence, int variant = 0, bool listed = true) =>
@@ -115,6 +116,18 @@ public class KindAnswerTests
     [InlineData("scale-facts", "repeating", "diminished-half-whole C", 0, "H W")]
     public void Every_way_of_asking_is_answered(string kind, string option, string scale, int variant, string answer) =>
         Assert.Equal(answer, QuestionCatalogue.Standard.Get(kind).Answer(Setting(scale, variant) with { Option = option }).Text);
+
+    // A scale written up and down in one bar repeats no sign; the key says that repeating them is right too.
+    [Theory]
+    [InlineData("convert-form", "dorian E", "")]
+    [InlineData("enharmonic-scale", "major Db", "")]
+    [InlineData("add-accidentals", "major A", "notes")]
+    public void Signs_written_again_coming_down_are_right_in_every_kind(string kind, string scale, string option) =>
+        Assert.Contains(QuestionCatalogue.Standard.Get(kind).Answer(Setting(scale, 0) with { Direction = Direction.Both, Option = option }).AlsoRight, said => said.Contains("again coming down", StringComparison.Ordinal));
+
+    [Fact]
+    public void Three_blue_notes_list_the_other_name_of_the_one_added() =>
+        Assert.Equal(["E♭ G♭ B♭"], QuestionCatalogue.Standard.Get("blue-note").Answer(Setting("minor-blues C", 0) with { Style = HouseStyle.Jazz }).Accepted);
 
     [Fact]
     public void Eight_scales_of_the_catalogue_are_palindromes()

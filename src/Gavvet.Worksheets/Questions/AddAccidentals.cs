@@ -96,6 +96,7 @@ public sealed class AddAccidentals : QuestionKind
                 : ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style))
         {
             Written = new WrittenScale(setting.Scale, scale),
+            Remarks = setting.Option == OnNotes ? [.. ScaleFacts.RepeatedSigns(setting with { Notation = Notation.Accidentals }, scale)] : [],
         };
     }
 

@@ -68,8 +68,9 @@ public sealed class BlueNote : GivenScale
         var note = scale.Ascending[blue];
         var other = new[] { note.Fifths + 12, note.Fifths - 12 }.Where(NoteName.HasFifths).Select(NoteName.FromFifths).Where(name => Judging.AcceptedSpellings.Of(scale, setting.Style, false).Any(line => line.Contains(name)));
         var working = ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style);
+        string Three(NoteName added) => setting.Style.Say(Ringed(setting, scale, blue).Select(column => column == blue ? added : scale.Ascending[column]));
         return setting.Style.BlueNotes == BlueNotes.Three
-            ? new Answer([marks], setting.Style.Say(Ringed(setting, scale, blue).Select(column => scale.Ascending[column])), [], working) { Written = new WrittenScale(setting.Scale, scale) }
+            ? new Answer([marks], Three(note), [.. other.Select(Three)], working) { Written = new WrittenScale(setting.Scale, scale) }
             : new Answer([marks], setting.Style.Say(note), [.. other.Select(setting.Style.Say)], working) { Written = new WrittenScale(setting.Scale, scale) };
     }
 

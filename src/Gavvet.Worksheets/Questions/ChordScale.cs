@@ -37,7 +37,7 @@ public sealed class ChordScale : WordsKind
     }
 
     /// <inheritdoc/>
-    public override string Instruction(Section section, HouseStyle style) => "Name a scale on the root of the chord that holds all its notes and is used over it.";
+    public override string Instruction(Section section, HouseStyle style) => "Name a scale on the root of the chord that holds all its notes.";
 
     private protected override string Prompt(QuestionSetting setting) => $"{setting.Style.Say(setting.Tonic)}{RowOf(setting.Scale).Suffix}";
 
@@ -50,7 +50,9 @@ public sealed class ChordScale : WordsKind
         // The table names them; each must hold the sound of every note of the chord.
         ImmutableArray<string> holding = [.. row.Scales.Where(id => chord.All(sound => ScaleTypes.Get(id).Degrees.Any(degree => (degree.Semitones + 12) % 12 == sound)))];
         var scales = TwoRoutes.Agree($"the scales for {setting.Tonic}{row.Suffix}", row.Scales, holding);
-        var others = scales.Where(id => id != setting.Scale.Id).Select(ScaleTypes.Get).Where(type => setting.Style.CanSpell(type, setting.Tonic));
+        // Those of the table first, then every other scale of the catalogue that holds the chord: it is right as well.
+        var holders = ScaleTypes.All.Where(type => chord.All(sound => type.Degrees.Any(degree => (degree.Semitones + 12) % 12 == sound)));
+        var others = scales.Select(ScaleTypes.Get).Union(holders).Where(type => type != setting.Scale && setting.Style.CanSpell(type, setting.Tonic));
         return WordsAnswer.Of(setting.Style.Say(setting.Scale, setting.Tonic), [.. ScaleWorking.Of(setting.Scale, setting.Tonic, setting.Style)])
             .OrElse(others.SelectMany(type => new[] { setting.Style.Say(type, setting.Tonic) }).Concat(ScaleFacts.OtherNames(setting)));
     }

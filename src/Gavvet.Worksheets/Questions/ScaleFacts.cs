@@ -84,8 +84,14 @@ internal static class ScaleFacts
     public static Answer WholeScale(QuestionSetting setting, Scale scale, ImmutableArray<ImmutableArray<Mark>> marks, string text, ImmutableArray<WorkingStep> working)
     {
         var (accepted, remarks) = OtherSpellings(setting, scale);
-        return new Answer(marks, text, accepted, working) { Remarks = remarks, Written = new WrittenScale(setting.Scale, scale) };
+        return new Answer(marks, text, accepted, working) { Remarks = [.. RepeatedSigns(setting, scale), .. remarks], Written = new WrittenScale(setting.Scale, scale) };
     }
+
+    /// <summary>In one bar up and down a sign holds, and writing it again is right too.</summary>
+    public static IEnumerable<string> RepeatedSigns(QuestionSetting setting, Scale scale) =>
+        setting is { Direction: Direction.Both, Notation: Notation.Accidentals } && !scale.Type.IsTwoWay && scale.AlteredNotes.Length > 0
+            ? ["Also right: each accidental written again coming down."]
+            : [];
 
     /// <summary>Other spellings that earn full marks: as answers, or as a sentence where there are very many.</summary>
     public static (ImmutableArray<string> Accepted, ImmutableArray<string> Remarks) OtherSpellings(QuestionSetting setting, Scale scale)

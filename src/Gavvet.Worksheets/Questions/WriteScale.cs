@@ -85,13 +85,12 @@ public class WriteScale : QuestionKind
         var scale = ScaleFacts.Scale(setting);
         ScaleFacts.Steps(scale, setting.Direction);
         IEnumerable<Mark> signature = ScaleFacts.HasSignature(setting) ? [new SignatureMark(ScaleFacts.Printed(setting))] : [];
-        var answer = ScaleFacts.WholeScale(
+        return ScaleFacts.WholeScale(
             setting,
             scale,
             [[.. signature.Concat(ScaleFacts.OnStaff(setting, scale)).Except(Given(setting))]],
             setting.Style.Say(ScaleFacts.Notes(setting, scale)),
             Working(setting, scale));
-        return answer with { Remarks = [.. RepeatedSigns(setting, scale), .. answer.Remarks] };
     }
 
     /// <summary>The words beside the number: the scale and its direction.</summary>
@@ -113,11 +112,6 @@ public class WriteScale : QuestionKind
             ScaleFacts.Counted(scale),
         ];
     }
-
-    private static IEnumerable<string> RepeatedSigns(QuestionSetting setting, Scale scale) =>
-        setting is { Direction: Direction.Both, Notation: Notation.Accidentals } && !scale.Type.IsTwoWay && scale.AlteredNotes.Length > 0
-            ? ["Also right: each accidental written again coming down."]
-            : [];
 
     private static ImmutableArray<Mark> Given(QuestionSetting setting)
     {

@@ -47,7 +47,7 @@ public static class Composer
                 if (setting.AnswerAs == AnswerForm.Matching && kind.AnswersInWords)
                     matched.Add((slot, setting, kind.Ask(setting), answer));
                 key.Answers.Add(slot.Id, answer);
-                items.Add(new WorksheetItem(slot.Id, number, question) { Setting = setting, Load = QuestionLoad.Of(kind, setting) });
+                items.Add(new WorksheetItem(slot.Id, number, slot.Prompt.Length > 0 ? question with { Prompt = slot.Prompt } : question) { Setting = setting, Load = QuestionLoad.Of(kind, setting) });
             }
             catch (Exception problem) when (problem is RoutesDisagreeException or UnwritableNoteException)
             {

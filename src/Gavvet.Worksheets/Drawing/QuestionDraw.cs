@@ -39,7 +39,7 @@ public static class QuestionDraw
             if (!slotIds.Contains(slots[i].Id))
                 continue;
             var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, slots[i].Id, slots[i].Redraws);
-            slots[i] = slots[i] with { Drawn = tally.Choose(seed) };
+            slots[i] = Taking(slots[i], tally.Choose(seed));
         }
 
         return section with { Slots = slots.ToImmutable() };
@@ -63,7 +63,16 @@ public static class QuestionDraw
         // What stands there now counts as asked, so something else is found.
         var tally = new Tally(sheet, section, asked, section.Slots.Where(other => other.Id != slot.Id).Select(other => other.Drawn));
         var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, slot.Id, redrawn.Redraws);
-        return changed with { Slots = changed.Slots.Replace(redrawn, redrawn with { Drawn = tally.Choose(seed) }) };
+        return changed with { Slots = changed.Slots.Replace(redrawn, Taking(redrawn, tally.Choose(seed))) };
+    }
+
+    /// <summary>The slot with another draw; the teacher's own words, which were about the old one, go.</summary>
+    /// <param name="slot">The slot.</param>
+    /// <param name="draw">What it is to ask.</param>
+    public static Slot Taking(Slot slot, Draw draw)
+    {
+        ArgumentNullException.ThrowIfNull(slot);
+        return slot.Drawn == draw ? slot : slot with { Drawn = draw, Prompt = "" };
     }
 
     /// <summary>A number that orders draws by chance, the same for the same seed and draw.</summary>

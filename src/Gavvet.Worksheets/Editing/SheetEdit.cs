@@ -73,7 +73,18 @@ public sealed record ChangeKind(int SectionId, string KindId) : SectionEdit(Sect
 /// <summary>Chooses the keys a section draws from.</summary>
 /// <param name="SectionId">The section.</param>
 /// <param name="Keys">The keys, in any order.</param>
-public sealed record ChangeKeys(int SectionId, ImmutableArray<Key> Keys) : SectionEdit(SectionId);
+public sealed record ChangeKeys(int SectionId, ImmutableArray<Key> Keys) : SectionEdit(SectionId)
+{
+    /// <summary>Tonics drawn besides those of the keys; default to leave them as they are.</summary>
+    public ImmutableArray<NoteName> Also { get; init; }
+
+    /// <summary>Tonics never drawn; default to leave them as they are.</summary>
+    public ImmutableArray<NoteName> Without { get; init; }
+}
+
+/// <summary>Adds a section as it was kept elsewhere; its questions are drawn for this sheet.</summary>
+/// <param name="Section">The section, with as many slots as it is to have questions.</param>
+public sealed record AddKeptSection(Section Section) : SheetEdit;
 
 /// <summary>Chooses the scale types a section draws from.</summary>
 /// <param name="SectionId">The section.</param>
@@ -167,17 +178,6 @@ public sealed record ChangeParts(ImmutableArray<Instrument> Parts) : SheetEdit;
 /// <summary>Changes the house style.</summary>
 /// <param name="Style">The style.</param>
 public sealed record ChangeHouseStyle(HouseStyle Style) : SheetEdit;
-
-/// <summary>Draws one question anew.</summary>
-/// <param name="SectionId">The section.</param>
-/// <param name="SlotId">The question's slot.</param>
-public sealed record RedrawQuestion(int SectionId, int SlotId) : SectionEdit(SectionId);
-
-/// <summary>Pins a question, so that drawing anew leaves it alone, or lets it go.</summary>
-/// <param name="SectionId">The section.</param>
-/// <param name="SlotId">The question's slot.</param>
-/// <param name="Pinned">Whether it is to be pinned.</param>
-public sealed record PinQuestion(int SectionId, int SlotId, bool Pinned) : SectionEdit(SectionId);
 
 /// <summary>Draws every question of the sheet anew that is not pinned.</summary>
 public sealed record RedrawAll : SheetEdit;

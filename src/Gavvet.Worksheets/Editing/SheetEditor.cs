@@ -42,6 +42,7 @@ public static class SheetEditor
                 ? EditOutcome.Refused("staffHeight", problem)
                 : EditOutcome.Done(sheet with { Setup = new PageSetup(setup.Paper, setup.StaffHeight) { LargeText = setup.LargeText, HalfSheets = setup.HalfSheets } }),
             AddSection add => Add(sheet, add.KindId),
+            AddKeptSection kept => AddKept(sheet, kept.Section),
             ChangeVersions { Versions: var versions } => versions is >= 1 and <= Sheet.MostVersions
                 ? Versioned(sheet, versions)
                 : EditOutcome.Refused("versions", $"A sheet has from 1 to {Sheet.MostVersions} versions."),
@@ -66,7 +67,7 @@ public static class SheetEditor
             : EditOutcome.Refused("kind", $"There is no kind of question called “{kindId}”."),
         ChangeKeys { Keys: var keys } => SheetRules.Keys(keys) is { } problem
             ? EditOutcome.Refused("keys", problem)
-            : Rescope(sheet, section with { Keys = [.. keys.Distinct().OrderBy(key => key.Fifths)] }, "keys"),
+            : Rescope(sheet, WithTonics(section, (ChangeKeys)edit) with { Keys = [.. keys.Distinct().OrderBy(key => key.Fifths)] }, "keys"),
         ChangeScales { Scales: var scales } => SheetRules.Scales(QuestionCatalogue.Standard.Get(section.KindId), scales) is { } problem
             ? EditOutcome.Refused("scales", problem)
             : Rescope(sheet, SectionFitting.Settled(section with { Scales = [.. ScaleTypes.All.Where(scales.Contains)] }, sheet.Style), "scales"),
@@ -102,10 +103,10 @@ public static class SheetEditor
         ChangeTuning { Tuning: var tuning } => Tuned(sheet, section, tuning),
         ChangeOwnQuestions { Questions: var questions } => Owned(sheet, section, questions),
         ChangeDirection change => EditOutcome.Done(sheet.With(section with { Direction = change.Direction })),
-        RedrawQuestion redraw => Redraw(sheet, section, redraw.SlotId),
-        PinQuestion pin => section.Find(pin.SlotId) is { } slot
-            ? EditOutcome.Done(sheet.With(section with { Slots = section.Slots.Replace(slot, slot with { Pinned = pin.Pinned }) }))
+        QuestionEdit question => section.Find(question.SlotId) is { } slot
+            ? QuestionEditor.Apply(sheet, section, slot, question)
             : EditOutcome.Refused("question", "This question is no longer on the sheet."),
+        AddQuestionAt add => QuestionEditor.Add(sheet, section, add.Place),
         _ => throw new ArgumentException($"No edit {edit.GetType().Name}."),
     };
 
@@ -205,6 +206,26 @@ public static class SheetEditor
             : EditOutcome.Done(Resize(added, section, count));
     }
 
+    private static EditOutcome AddKept(Sheet sheet, Section kept)
+    {
+        if (sheet.Sections.Count >= SheetLimits.Sections)
+            return EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Sections} sections. Make a second sheet for more.");
+        var section = SectionFitting.Settled(kept with { Id = sheet.NextId, Slots = [] }, sheet.Style);
+        var available = QuestionDraw.Available(section, sheet.Style);
+        var count = Math.Min(Math.Min(kept.Slots.Count, available), SheetLimits.Questions - sheet.QuestionCount);
+        if (available == 0)
+            return EditOutcome.Refused("addSection", Scope.Advice(section, sheet.Style));
+        if (count < 1)
+            return EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Questions} questions. Make a second sheet for more.");
+        return EditOutcome.Done(Resize(sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 }, section, count));
+    }
+
+    private static Section WithTonics(Section section, ChangeKeys edit) => section with
+    {
+        AlsoTonics = edit.Also.IsDefault ? section.AlsoTonics : [.. edit.Also.Distinct().OrderBy(tonic => tonic.Fifths)],
+        WithoutTonics = edit.Without.IsDefault ? section.WithoutTonics : [.. edit.Without.Distinct().OrderBy(tonic => tonic.Fifths)],
+    };
+
     private static Sheet Move(Sheet sheet, Section section, int places)
     {
         var from = sheet.Sections.IndexOf(section);
@@ -248,15 +269,6 @@ public static class SheetEditor
         };
         return sheet.With(QuestionDraw.Draw(sheet, bumped, Unpinned(bumped)));
     }
-
-    private static EditOutcome Redraw(Sheet sheet, Section section, int slotId) => section.Find(slotId) switch
-    {
-        null => EditOutcome.Refused("question", "This question is no longer on the sheet."),
-        { Pinned: true } => EditOutcome.Refused("question", "This question is pinned. Unpin it first."),
-        var slot => QuestionDraw.DrawAnother(sheet, section, slot) is { } redrawn
-            ? EditOutcome.Done(sheet.With(redrawn))
-            : EditOutcome.Refused("question", "Every question these keys and clefs offer is on the sheet already. Choose more keys or another clef."),
-    };
 
     private static HashSet<int> Unpinned(Section section) =>
         [.. section.Slots.Where(slot => !slot.Pinned).Select(slot => slot.Id)];

@@ -184,6 +184,8 @@ public static class SheetFile
             json.WriteString("key", NoteText.Ascii(slot.Drawn.Tonic));
             json.WriteNumber("variant", slot.Drawn.Variant);
             json.WriteString("clef", slot.Drawn.Clef.Id);
+            if (slot.Prompt.Length > 0)
+                json.WriteString("prompt", slot.Prompt);
             json.WriteEndObject();
         }
 

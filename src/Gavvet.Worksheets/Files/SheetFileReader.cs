@@ -102,7 +102,10 @@ internal static class SheetFileReader
             fields.Number("id", 0, 0, HighestId),
             fields.Number("redraws", 0, 0, HighestId),
             fields.Flag("pinned"),
-            draw);
+            draw)
+        {
+            Prompt = fields.Has("prompt") ? fields.Ruled("prompt", SheetRules.OwnWords).Trim() : "",
+        };
         fields.NothingElse();
         return slot;
     }

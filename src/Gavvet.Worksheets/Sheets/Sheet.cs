@@ -128,7 +128,11 @@ public sealed record Section(
 /// <param name="Redraws">How often it was drawn anew; part of its seed.</param>
 /// <param name="Pinned">Whether drawing anew leaves it alone.</param>
 /// <param name="Drawn">What was drawn.</param>
-public sealed record Slot(int Id, int Redraws, bool Pinned, Draw Drawn);
+public sealed record Slot(int Id, int Redraws, bool Pinned, Draw Drawn)
+{
+    /// <summary>The teacher's own words beside the number, or empty for the kind's. They go when another question is drawn.</summary>
+    public string Prompt { get; init; } = "";
+}
 
 /// <summary>What a draw decides: the rest of a question is the section's.</summary>
 /// <param name="Scale">The scale type.</param>

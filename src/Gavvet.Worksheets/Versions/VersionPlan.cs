@@ -75,7 +75,7 @@ internal sealed class VersionPlan
         var drawn = _places.ToDictionary(place => place.Slot.Id, place => place.Draws[version]);
         return _sheet with
         {
-            Sections = [.. _sheet.Sections.Select(section => section with { Slots = [.. section.Slots.Select(slot => slot with { Drawn = drawn[slot.Id] })] })],
+            Sections = [.. _sheet.Sections.Select(section => section with { Slots = [.. section.Slots.Select(slot => QuestionDraw.Taking(slot, drawn[slot.Id]))] })],
         };
     });
 

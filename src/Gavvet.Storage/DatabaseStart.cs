@@ -1,3 +1,4 @@
+using Gavvet.Worksheets.Files;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
@@ -71,8 +72,20 @@ public static class DatabaseStart
     private static async Task MigrateAsync(string path)
     {
         await using (var database = Open(path))
+        {
             await database.Database.MigrateAsync();
+            await WriteWordsAsync(database);
+        }
+
         await ExecuteAsync(path, $"PRAGMA journal_mode=DELETE; PRAGMA application_id={ApplicationId};");
+    }
+
+    // Sheets of a database from before the filter get the words it looks in.
+    private static async Task WriteWordsAsync(GavvetDatabase database)
+    {
+        foreach (var sheet in await database.Sheets.Where(sheet => sheet.Words == "").Include(sheet => sheet.Head).ToListAsync())
+            sheet.Words = SheetWords.Of(SheetFile.Read(sheet.Head!.Body));
+        await database.SaveChangesAsync();
     }
 
     private static async Task ExecuteAsync(string path, string sql)

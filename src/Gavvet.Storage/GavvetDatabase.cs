@@ -11,6 +11,20 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
 
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
 
+    public DbSet<RestorePointRow> RestorePoints => Set<RestorePointRow>();
+
+    public DbSet<LibraryRow> Library => Set<LibraryRow>();
+
+    public DbSet<StyleRow> Styles => Set<StyleRow>();
+
+    public DbSet<SettingRow> Settings => Set<SettingRow>();
+
+    public DbSet<PrintingRow> Printings => Set<PrintingRow>();
+
+    public DbSet<PrintedFileRow> PrintedFiles => Set<PrintedFileRow>();
+
+    public DbSet<PrintedPageRow> PrintedPages => Set<PrintedPageRow>();
+
     /// <summary>Options for a database file: foreign keys on, every commit on disk before it is confirmed.</summary>
     public static DbContextOptions<GavvetDatabase> OptionsFor(string path, bool pooled = true) =>
         new DbContextOptionsBuilder<GavvetDatabase>()
@@ -34,6 +48,25 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
             revision.HasOne<SheetRow>().WithMany().HasForeignKey(row => row.SheetId).OnDelete(DeleteBehavior.Cascade);
             revision.HasOne<RevisionRow>().WithMany().HasForeignKey(row => row.ParentId).OnDelete(DeleteBehavior.Restrict);
         });
+        modelBuilder.Entity<RestorePointRow>(point =>
+        {
+            point.ToTable("RestorePoints");
+            point.HasOne<SheetRow>().WithMany().HasForeignKey(row => row.SheetId).OnDelete(DeleteBehavior.Cascade);
+            point.HasOne<RevisionRow>().WithMany().HasForeignKey(row => row.RevisionId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<LibraryRow>().ToTable("Library");
+        modelBuilder.Entity<StyleRow>().ToTable("Styles");
+        modelBuilder.Entity<SettingRow>().ToTable("Settings").HasKey(row => row.Name);
+        modelBuilder.Entity<PrintingRow>(printing =>
+        {
+            // A printing outlives its sheet, so no key binds the two.
+            printing.ToTable("Printings");
+            printing.HasIndex(row => row.SheetId);
+            printing.HasMany(row => row.Files).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
+            printing.HasMany(row => row.Pages).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<PrintedFileRow>().ToTable("PrintedFiles");
+        modelBuilder.Entity<PrintedPageRow>().ToTable("PrintedPages").HasKey(row => row.Code);
     }
 
     // SQLite cannot order by its text form of a time; whole milliseconds order and index well.

@@ -12,6 +12,9 @@ internal sealed class SheetRow
 
     public DateTimeOffset? DeletedAt { get; set; }
 
+    /// <summary>What the desk's filter looks in; empty until it was written once.</summary>
+    public string Words { get; set; } = "";
+
     public RevisionRow? Head { get; set; }
 }
 
@@ -34,4 +37,112 @@ internal sealed class RevisionRow
     public string? Typing { get; init; }
 
     public DateTimeOffset MadeAt { get; init; }
+}
+
+/// <summary>A state of a sheet under a name, to go back to.</summary>
+internal sealed class RestorePointRow
+{
+    public long Id { get; set; }
+
+    public required string SheetId { get; init; }
+
+    public required long RevisionId { get; init; }
+
+    public required string Name { get; init; }
+
+    public DateTimeOffset MadeAt { get; init; }
+}
+
+/// <summary>A section kept to be set again on other sheets.</summary>
+internal sealed class LibraryRow
+{
+    public long Id { get; set; }
+
+    public required string Name { get; set; }
+
+    /// <summary>A sheet file with this section alone.</summary>
+    public required string Body { get; init; }
+
+    public DateTimeOffset KeptAt { get; init; }
+
+    public DateTimeOffset? DeletedAt { get; set; }
+}
+
+/// <summary>A house style of the teacher's own.</summary>
+internal sealed class StyleRow
+{
+    public long Id { get; set; }
+
+    public required string Name { get; set; }
+
+    /// <summary>The style as a house style file.</summary>
+    public required string Body { get; set; }
+}
+
+/// <summary>A choice that holds for the whole desk, such as which style new sheets take.</summary>
+internal sealed class SettingRow
+{
+    public required string Name { get; init; }
+
+    public required string Value { get; set; }
+}
+
+/// <summary>What was printed, frozen: its files, its pages and its record stay as they are for years.</summary>
+internal sealed class PrintingRow
+{
+    public required string Id { get; init; }
+
+    public required string SheetId { get; init; }
+
+    public required long RevisionId { get; init; }
+
+    public required string Title { get; init; }
+
+    /// <summary>What the desk's filter looks in.</summary>
+    public required string Words { get; init; }
+
+    /// <summary>Every question with its answer as marking needs it; versioned and complete in itself.</summary>
+    public required string Record { get; init; }
+
+    public DateTimeOffset MadeAt { get; init; }
+
+    public List<PrintedFileRow> Files { get; init; } = [];
+
+    public List<PrintedPageRow> Pages { get; init; } = [];
+}
+
+/// <summary>A pile of a printing as its PDF.</summary>
+internal sealed class PrintedFileRow
+{
+    public long Id { get; set; }
+
+    public required string PrintingId { get; init; }
+
+    public required string Name { get; init; }
+
+    public required string Title { get; init; }
+
+    public required int PageCount { get; init; }
+
+    public required bool IsKey { get; init; }
+
+    public required byte[] Bytes { get; init; }
+}
+
+/// <summary>A student's page of a printing with the code at its foot, and the page of the key that answers it.</summary>
+internal sealed class PrintedPageRow
+{
+    public required string Code { get; init; }
+
+    public required string PrintingId { get; init; }
+
+    public required string Pile { get; init; }
+
+    public required int Number { get; init; }
+
+    public required string Edition { get; init; }
+
+    public required string StudentSvg { get; init; }
+
+    public required string KeySvg { get; init; }
 }

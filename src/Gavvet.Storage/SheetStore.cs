@@ -18,7 +18,7 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
         ArgumentNullException.ThrowIfNull(sheet);
         await using var database = Open();
         await using var transaction = await database.Database.BeginTransactionAsync();
-        var row = new SheetRow { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N"), ChangedAt = clock.GetUtcNow() };
+        var row = new SheetRow { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N"), ChangedAt = clock.GetUtcNow(), Words = SheetWords.Of(sheet) };
         database.Sheets.Add(row);
         await database.SaveChangesAsync();
         var revision = Revision(row.Id, null, sheet, null);
@@ -57,7 +57,7 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
         var revision = Revision(id, parent, sheet, typing);
         database.Revisions.Add(revision);
         await database.SaveChangesAsync();
-        await MoveHeadAsync(database, id, seenHead, revision.Id);
+        await MoveHeadAsync(database, id, seenHead, revision.Id, sheet);
         await transaction.CommitAsync();
         return new SaveOutcome(new StoredSheet(id, revision.Id, sheet, parent is not null, false), false);
     }
@@ -70,15 +70,43 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
     public Task<SaveOutcome> RedoAsync(string id, long seenHead) =>
         StepAsync(id, seenHead, (database, head) => LatestChildAsync(database, head.Id));
 
-    /// <summary>The sheets on the desk, the last changed first.</summary>
-    public async Task<IReadOnlyList<SheetOnDesk>> ListAsync()
+    /// <summary>Goes to a state the sheet was in before, as a new revision, so that nothing after it is lost.</summary>
+    public async Task<SaveOutcome> ReturnAsync(string id, long seenHead, long revision)
     {
         await using var database = Open();
-        return await database.Sheets.AsNoTracking()
-            .Where(sheet => sheet.DeletedAt == null)
-            .OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id)
+        var body = await database.Revisions.Where(row => row.Id == revision && row.SheetId == id).Select(row => row.Body).SingleOrDefaultAsync();
+        return body is null ? new SaveOutcome(await FindAsync(id), false) : await SaveAsync(id, seenHead, SheetFile.Read(body), null);
+    }
+
+    /// <summary>The sheets on the desk, the last changed first.</summary>
+    public Task<IReadOnlyList<SheetOnDesk>> ListAsync() => ListAsync("", int.MaxValue);
+
+    /// <summary>The sheets on the desk that hold every word of a filter in their title, scales, keys or code, the last changed first.</summary>
+    /// <param name="filter">Words or parts of words, or nothing.</param>
+    /// <param name="most">How many at most.</param>
+    public Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, int most) => ListAsync(
+        sheets => SheetWords.Terms(filter)
+            .Aggregate(sheets.Where(sheet => sheet.DeletedAt == null), (some, term) => some.Where(sheet => sheet.Words.Contains(term)))
+            .OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id),
+        most);
+
+    /// <summary>The sheets in the bin, the last deleted first.</summary>
+    public Task<IReadOnlyList<SheetOnDesk>> ListDeletedAsync(int most) => ListAsync(
+        sheets => sheets.Where(sheet => sheet.DeletedAt != null).OrderByDescending(sheet => sheet.DeletedAt), most);
+
+    private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most)
+    {
+        await using var database = Open();
+        return await choose(database.Sheets.AsNoTracking()).Take(most)
             .Select(sheet => new SheetOnDesk(sheet.Id, sheet.HeadId!.Value, sheet.Head!.Title, sheet.ChangedAt))
             .ToListAsync();
+    }
+
+    /// <summary>How many sheets are on the desk.</summary>
+    public async Task<int> CountAsync()
+    {
+        await using var database = Open();
+        return await database.Sheets.CountAsync(sheet => sheet.DeletedAt == null);
     }
 
     /// <summary>A copy with a seed of its own, or null when the sheet is gone.</summary>
@@ -118,7 +146,7 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
             return new SaveOutcome(await FindAsync(database, id), head is not null);
         if (await to(database, head) is { } target)
         {
-            await MoveHeadAsync(database, id, seenHead, target);
+            await MoveHeadAsync(database, id, seenHead, target, SheetFile.Read(await database.Revisions.Where(row => row.Id == target).Select(row => row.Body).SingleAsync()));
             await transaction.CommitAsync();
         }
 
@@ -141,11 +169,12 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
         && clock.GetUtcNow() - head.MadeAt < TypingPause
         && await LatestChildAsync(database, head.Id) is null;
 
-    private async Task MoveHeadAsync(GavvetDatabase database, string id, long from, long to)
+    private async Task MoveHeadAsync(GavvetDatabase database, string id, long from, long to, Sheet sheet)
     {
+        var words = SheetWords.Of(sheet);
         var now = clock.GetUtcNow();
-        var moved = await database.Sheets.Where(sheet => sheet.Id == id && sheet.HeadId == from)
-            .ExecuteUpdateAsync(set => set.SetProperty(sheet => sheet.HeadId, to).SetProperty(sheet => sheet.ChangedAt, now));
+        var moved = await database.Sheets.Where(row => row.Id == id && row.HeadId == from)
+            .ExecuteUpdateAsync(set => set.SetProperty(row => row.HeadId, to).SetProperty(row => row.ChangedAt, now).SetProperty(row => row.Words, words));
         if (moved != 1)
             throw new InvalidOperationException("The sheet's head moved inside a transaction that holds the write lock.");
     }

@@ -21,3 +21,11 @@ public sealed record SheetOnDesk(string Id, long Head, string Title, DateTimeOff
 /// <param name="Now">The sheet as it is now; null when it is gone.</param>
 /// <param name="IsStale">Whether the sheet had been changed elsewhere meanwhile, so that nothing was saved.</param>
 public sealed record SaveOutcome(StoredSheet? Now, bool IsStale);
+
+/// <summary>A state a sheet was in.</summary>
+/// <param name="Id">The revision.</param>
+/// <param name="ParentId">The revision it was made from, or null for the first.</param>
+/// <param name="MadeAt">When.</param>
+/// <param name="Sheet">The sheet as it was.</param>
+/// <param name="Name">The name of the restore point set there, or null.</param>
+public sealed record StoredRevision(long Id, long? ParentId, DateTimeOffset MadeAt, Sheet Sheet, string? Name);

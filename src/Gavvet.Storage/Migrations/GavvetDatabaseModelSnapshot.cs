@@ -16,6 +16,164 @@ namespace Gavvet.Storage.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.13");
 
+            modelBuilder.Entity("Gavvet.Storage.LibraryRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("DeletedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Library", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PrintedFileRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Bytes")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<bool>("IsKey")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("PageCount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PrintingId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PrintingId");
+
+                    b.ToTable("PrintedFiles", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PrintedPageRow", b =>
+                {
+                    b.Property<string>("Code")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Edition")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("KeySvg")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Pile")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PrintingId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StudentSvg")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Code");
+
+                    b.HasIndex("PrintingId");
+
+                    b.ToTable("PrintedPages", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PrintingRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Record")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("RevisionId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SheetId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SheetId");
+
+                    b.ToTable("Printings", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.RestorePointRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("RevisionId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SheetId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("RevisionId");
+
+                    b.HasIndex("SheetId");
+
+                    b.ToTable("RestorePoints", (string)null);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.RevisionRow", b =>
                 {
                     b.Property<long>("Id")
@@ -52,6 +210,20 @@ namespace Gavvet.Storage.Migrations
                     b.ToTable("Revisions", (string)null);
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.SettingRow", b =>
+                {
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Value")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Name");
+
+                    b.ToTable("Settings", (string)null);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.SheetRow", b =>
                 {
                     b.Property<string>("Id")
@@ -66,6 +238,10 @@ namespace Gavvet.Storage.Migrations
                     b.Property<long?>("HeadId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
 
                     b.HasIndex("HeadId");
@@ -73,6 +249,58 @@ namespace Gavvet.Storage.Migrations
                     b.HasIndex("DeletedAt", "ChangedAt");
 
                     b.ToTable("Sheets", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.StyleRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Styles", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PrintedFileRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PrintingRow", null)
+                        .WithMany("Files")
+                        .HasForeignKey("PrintingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PrintedPageRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PrintingRow", null)
+                        .WithMany("Pages")
+                        .HasForeignKey("PrintingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.RestorePointRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.RevisionRow", null)
+                        .WithMany()
+                        .HasForeignKey("RevisionId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Gavvet.Storage.SheetRow", null)
+                        .WithMany()
+                        .HasForeignKey("SheetId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Gavvet.Storage.RevisionRow", b =>
@@ -97,6 +325,13 @@ namespace Gavvet.Storage.Migrations
                         .OnDelete(DeleteBehavior.Restrict);
 
                     b.Navigation("Head");
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PrintingRow", b =>
+                {
+                    b.Navigation("Files");
+
+                    b.Navigation("Pages");
                 });
 #pragma warning restore 612, 618
         }

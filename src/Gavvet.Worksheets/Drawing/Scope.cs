@@ -34,6 +34,16 @@ public static class Scope
         return type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? place.Relative.Tonic : place.Tonic;
     }
 
+    /// <summary>The place on the line of fifths a scale stands at, in sharps (positive) or flats (negative): the inverse of <see cref="TonicAt"/>.</summary>
+    /// <param name="type">The scale type.</param>
+    /// <param name="tonic">Its tonic.</param>
+    public static int PlaceOf(ScaleType type, NoteName tonic)
+    {
+        ArgumentNullException.ThrowIfNull(type);
+        // The relative minor lies three fifths above its major: A is three beyond C.
+        return type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? tonic.Fifths - 3 : tonic.Fifths;
+    }
+
     /// <summary>What to say of a scope that holds nothing: why, and what would work.</summary>
     /// <param name="section">The section.</param>
     /// <param name="style">The house style.</param>

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Files;
@@ -64,42 +63,4 @@ public sealed record HouseStyleField
 
     private static HouseStyleField YesNo(string name, Func<HouseStyle, bool> read, Func<HouseStyle, bool, HouseStyle> change) => new(
         name, ["no", "yes"], style => read(style) ? "yes" : "no", (style, word) => change(style, word == "yes"));
-}
-
-/// <summary>A house style as a JSON object: a preset, and what differs from it.</summary>
-internal static class HouseStyleFile
-{
-    public static void Write(Utf8JsonWriter json, HouseStyle style)
-    {
-        var preset = HouseStyle.Presets.FirstOrDefault(preset => preset.Id == style.Id) ?? HouseStyle.Classical;
-        json.WriteStartObject();
-        json.WriteString("preset", preset.Id);
-        foreach (var field in HouseStyleField.All.Where(field => field.Of(style) != field.Of(preset)))
-            json.WriteString(field.Name, field.Of(style));
-        json.WriteEndObject();
-    }
-
-    public static HouseStyle Read(Fields fields)
-    {
-        HouseStyle style;
-        try
-        {
-            style = HouseStyle.Parse(fields.Text("preset", HouseStyle.Classical.Id));
-        }
-        catch (FormatException problem)
-        {
-            throw fields.Wrong("preset", problem.Message);
-        }
-
-        foreach (var field in HouseStyleField.All.Where(field => fields.Has(field.Name)))
-        {
-            var word = fields.Text(field.Name, "");
-            if (!field.Choices.Contains(word))
-                throw fields.Wrong(field.Name, $"“{Fields.Short(word)}” is not one of {string.Join(", ", field.Choices)}.");
-            style = field.With(style, word);
-        }
-
-        fields.NothingElse();
-        return style;
-    }
 }

@@ -1,0 +1,134 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gavvet.Storage;
+
+/// <summary>A pile of a printing.</summary>
+/// <param name="Name">Its name as a file.</param>
+/// <param name="Title">Whom it is for.</param>
+/// <param name="PageCount">How many pages it has.</param>
+/// <param name="IsKey">Whether it holds answers.</param>
+public sealed record KeptPile(string Name, string Title, int PageCount, bool IsKey);
+
+/// <summary>A student's page with its code, and the key to it.</summary>
+/// <param name="Code">The code at its foot.</param>
+/// <param name="Pile">The pile it lies in.</param>
+/// <param name="Number">Which page of the pile, from 1.</param>
+/// <param name="Edition">Which version and part, in words.</param>
+/// <param name="StudentSvg">The page.</param>
+/// <param name="KeySvg">The page with its answers.</param>
+public sealed record KeptPage(string Code, string Pile, int Number, string Edition, string StudentSvg, string KeySvg);
+
+/// <summary>What a printing is made of.</summary>
+/// <param name="SheetId">The sheet.</param>
+/// <param name="RevisionId">The state it was in.</param>
+/// <param name="Title">Its title.</param>
+/// <param name="Record">The record marking reads.</param>
+/// <param name="Piles">The piles with their PDFs.</param>
+/// <param name="Pages">The students' pages.</param>
+public sealed record PrintingToKeep(string SheetId, long RevisionId, string Title, string Record, IReadOnlyList<(KeptPile Pile, byte[] Pdf)> Piles, IReadOnlyList<KeptPage> Pages);
+
+/// <summary>A printing as it is kept.</summary>
+/// <param name="Id">Its id in addresses.</param>
+/// <param name="SheetId">The sheet it was made from.</param>
+/// <param name="Title">The sheet's title then.</param>
+/// <param name="MadeAt">When.</param>
+/// <param name="Piles">Its piles.</param>
+/// <param name="Codes">The codes of its pages with pile and number.</param>
+public sealed record KeptPrinting(string Id, string SheetId, string Title, DateTimeOffset MadeAt, IReadOnlyList<KeptPile> Piles, IReadOnlyList<(string Code, string Pile, int Number)> Codes);
+
+/// <summary>A printing in a list.</summary>
+/// <param name="Id">Its id in addresses.</param>
+/// <param name="SheetId">The sheet.</param>
+/// <param name="Title">The title then.</param>
+/// <param name="MadeAt">When.</param>
+/// <param name="PageCount">How many pages lie in its piles.</param>
+public sealed record PrintingOnDesk(string Id, string SheetId, string Title, DateTimeOffset MadeAt, int PageCount);
+
+/// <summary>Keeps printings. They are added whole and never changed.</summary>
+public sealed class PrintingStore(string databasePath, TimeProvider clock)
+{
+    private readonly DbContextOptions<GavvetDatabase> _options = GavvetDatabase.OptionsFor(databasePath);
+
+    /// <summary>Keeps a printing.</summary>
+    /// <returns>Its id, or null when one of its codes is taken: make it again with others.</returns>
+    public async Task<string?> AddAsync(PrintingToKeep printing, CancellationToken cancellation = default)
+    {
+        ArgumentNullException.ThrowIfNull(printing);
+        await using var database = new GavvetDatabase(_options);
+        var id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N");
+        database.Printings.Add(new PrintingRow
+        {
+            Id = id,
+            SheetId = printing.SheetId,
+            RevisionId = printing.RevisionId,
+            Title = printing.Title,
+            Words = SheetWords.Plain(string.Join('\n', printing.Pages.Select(page => page.Code).Prepend(printing.Title))),
+            Record = printing.Record,
+            MadeAt = clock.GetUtcNow(),
+            Files = [.. printing.Piles.Select(file => new PrintedFileRow { PrintingId = id, Name = file.Pile.Name, Title = file.Pile.Title, PageCount = file.Pile.PageCount, IsKey = file.Pile.IsKey, Bytes = file.Pdf })],
+            Pages = [.. printing.Pages.Select(page => new PrintedPageRow { Code = page.Code, PrintingId = id, Pile = page.Pile, Number = page.Number, Edition = page.Edition, StudentSvg = page.StudentSvg, KeySvg = page.KeySvg })],
+        });
+        try
+        {
+            // One save is one transaction: all of a printing, or nothing.
+            await database.SaveChangesAsync(cancellation);
+            return id;
+        }
+        catch (DbUpdateException problem) when (problem.InnerException is SqliteException { SqliteErrorCode: SQLitePCL.raw.SQLITE_CONSTRAINT })
+        {
+            return null;
+        }
+    }
+
+    /// <summary>A printing, or null.</summary>
+    public async Task<KeptPrinting?> FindAsync(string id)
+    {
+        await using var database = new GavvetDatabase(_options);
+        var row = await database.Printings.AsNoTracking().Where(row => row.Id == id).Select(row => new { row.SheetId, row.Title, row.MadeAt }).SingleOrDefaultAsync();
+        if (row is null)
+            return null;
+        var piles = await database.PrintedFiles.Where(file => file.PrintingId == id).OrderBy(file => file.Id)
+            .Select(file => new KeptPile(file.Name, file.Title, file.PageCount, file.IsKey)).ToListAsync();
+        var codes = await database.PrintedPages.Where(page => page.PrintingId == id).OrderBy(page => page.Pile).ThenBy(page => page.Number)
+            .Select(page => new { page.Code, page.Pile, page.Number }).ToListAsync();
+        return new KeptPrinting(id, row.SheetId, row.Title, row.MadeAt, piles, [.. codes.Select(page => (page.Code, page.Pile, page.Number))]);
+    }
+
+    /// <summary>The PDF of a pile just as it was printed, or null.</summary>
+    public async Task<byte[]?> PdfAsync(string id, string pile)
+    {
+        await using var database = new GavvetDatabase(_options);
+        return await database.PrintedFiles.Where(file => file.PrintingId == id && file.Name == pile).Select(file => file.Bytes).SingleOrDefaultAsync();
+    }
+
+    /// <summary>The record of a printing, or null.</summary>
+    public async Task<string?> RecordAsync(string id)
+    {
+        await using var database = new GavvetDatabase(_options);
+        return await database.Printings.Where(row => row.Id == id).Select(row => row.Record).SingleOrDefaultAsync();
+    }
+
+    /// <summary>The page of a code and its printing, or null.</summary>
+    public async Task<(string PrintingId, KeptPage Page)?> FindPageAsync(string code)
+    {
+        await using var database = new GavvetDatabase(_options);
+        return await database.PrintedPages.AsNoTracking().SingleOrDefaultAsync(page => page.Code == code) is { } row
+            ? (row.PrintingId, new KeptPage(row.Code, row.Pile, row.Number, row.Edition, row.StudentSvg, row.KeySvg))
+            : null;
+    }
+
+    /// <summary>The printings, the newest first: of one sheet, or all that hold every word of a filter in their title.</summary>
+    public async Task<IReadOnlyList<PrintingOnDesk>> ListAsync(string? sheetId, string filter, int most)
+    {
+        await using var database = new GavvetDatabase(_options);
+        var rows = database.Printings.AsNoTracking();
+        if (sheetId is not null)
+            rows = rows.Where(row => row.SheetId == sheetId);
+        foreach (var term in SheetWords.Terms(filter))
+            rows = rows.Where(row => row.Words.Contains(term));
+        return await rows.OrderByDescending(row => row.MadeAt).ThenByDescending(row => row.Id).Take(most)
+            .Select(row => new PrintingOnDesk(row.Id, row.SheetId, row.Title, row.MadeAt, row.Files.Sum(file => file.PageCount)))
+            .ToListAsync();
+    }
+}

@@ -44,7 +44,7 @@ public sealed class WorkbenchTests : IAsyncLifetime
         var card = new AngleSharp.Html.Parser.HtmlParser().ParseDocument(text);
         Assert.Equal(15, card.QuerySelectorAll(".fifths-line input").Length);
         Assert.Equal(5, card.QuerySelectorAll(".fifths-line input[checked]").Length);
-        Assert.Equal("E flat major, three flats", card.QuerySelector("input[value=Eb]")!.GetAttribute("aria-label"));
+        Assert.Equal("E flat major and C minor, three flats", card.QuerySelector(".fifths-line input[value=Eb]")!.GetAttribute("aria-label"));
     }
 
     [Fact]

@@ -72,7 +72,7 @@ test("a sheet is made, seen, answered, drawn again, undone, printed, and found o
   await openCard();
   await after_(() => dragKeys("Eb", "A"));
   assert.equal(await chosen(), "Eb Bb F C G D A");
-  await after_(() => page.locator('details[open] input[value="C"]').click());
+  await after_(() => page.locator('details[open] .fifths-line input[value="C"]').click());
   assert.equal(await chosen(), "Eb Bb F G D A");
   await after_(async () => {
     await page.locator('input[name="count"]').fill("6");
@@ -211,9 +211,9 @@ test("what cannot be is said at its field, and what was typed stays", async () =
   assert.equal(await page.locator("#saved").textContent(), "Not saved");
   await page.locator("#title").fill("Named again");
   await page.waitForFunction(() => document.getElementById("words-title").textContent === "");
-  for (const key of ["Bb", "F", "C", "G"]) await after_(() => page.locator(`details[open] input[value="${key}"]`).click());
+  for (const key of ["Bb", "F", "C", "G"]) await after_(() => page.locator(`details[open] .fifths-line input[value="${key}"]`).click());
   assert.match(await page.locator("[id^=words-keys]").textContent(), /one question/);
-  await page.locator('details[open] input[value="D"]').click();
+  await page.locator('details[open] .fifths-line input[value="D"]').click();
   await page.getByText("Choose at least one key.").waitFor();
   assert.equal(await chosen(), "");
   assert.equal((await prompts()).length, 1);

@@ -18,16 +18,30 @@ public sealed record Specimen(QuestionKind Kind, Question Question, Answer Answe
     /// <summary>A specimen of a kind, the same each time.</summary>
     /// <param name="kind">The kind.</param>
     /// <param name="style">The house style.</param>
-    public static Specimen Of(QuestionKind kind, HouseStyle style)
+    /// <param name="help">How much is given.</param>
+    public static Specimen Of(QuestionKind kind, HouseStyle style, Scaffolding help = Scaffolding.Blank)
     {
         ArgumentNullException.ThrowIfNull(kind);
+        return Of(kind, ScaleTypes.All.First(candidate => kind.Takes(candidate) && kind.Variants(candidate) > 0), style, help);
+    }
+
+    /// <summary>A specimen of a kind about a scale type.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="type">A scale type it takes.</param>
+    /// <param name="style">The house style.</param>
+    /// <param name="help">How much is given.</param>
+    public static Specimen Of(QuestionKind kind, ScaleType type, HouseStyle style, Scaffolding help = Scaffolding.Blank)
+    {
+        ArgumentNullException.ThrowIfNull(kind);
+        ArgumentNullException.ThrowIfNull(type);
         ArgumentNullException.ThrowIfNull(style);
-        var type = ScaleTypes.All.First(candidate => kind.Takes(candidate) && kind.Variants(candidate) > 0);
         var draw = Places
             .Select(place => Key.Majors.Single(key => key.Fifths == place))
             .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, Scope.TonicAt(type, key), Clef.Treble, variant))
             .First(draw => style.CanSpell(type, draw.Tonic) && kind.CanAsk(draw));
-        var section = new Section(1, kind.Id, "", [type], Key.Majors, [Clef.Treble], Notation.Accidentals, Direction.Ascending, Scaffolding.Blank, []);
+        // A signature can be given only where one is written.
+        var notation = help == Scaffolding.Signature ? Notation.Signature : Notation.Accidentals;
+        var section = new Section(1, kind.Id, "", [type], Key.Majors, [Clef.Treble], notation, Direction.Ascending, help, []);
         var setting = QuestionSetting.Of(section, draw, style);
         return new Specimen(kind, kind.Ask(setting), kind.Answer(setting), kind.Instruction(section, style));
     }

@@ -6,4 +6,14 @@ namespace Gavvet.Web.Pages.Shared;
 /// <param name="Prefix">What its ids begin with.</param>
 /// <param name="Chosen">The keys chosen.</param>
 /// <param name="ErrorId">The element that says what is wrong with the choice.</param>
-public sealed record LineOfFifths(string Prefix, IReadOnlyCollection<Key> Chosen, string ErrorId);
+public sealed record LineOfFifths(string Prefix, IReadOnlyCollection<Key> Chosen, string ErrorId)
+{
+    /// <summary>Whether the relative minors stand under the majors: where minor scales can be drawn, which take them.</summary>
+    public bool ShowsMinors { get; init; }
+
+    /// <summary>Single tonics drawn besides the keys.</summary>
+    public IReadOnlyCollection<NoteName> Also { get; init; } = [];
+
+    /// <summary>Single tonics never drawn.</summary>
+    public IReadOnlyCollection<NoteName> Without { get; init; } = [];
+}

@@ -1,5 +1,6 @@
 using System.Text;
 using System.Text.Encodings.Web;
+using Gavvet.Theory;
 using Microsoft.AspNetCore.Html;
 
 namespace Gavvet.Web.Pages.Shared;
@@ -10,6 +11,13 @@ namespace Gavvet.Web.Pages.Shared;
 /// </summary>
 public static class Signs
 {
+    /// <summary>A clef's sign.</summary>
+    public static string Of(Clef clef)
+    {
+        ArgumentNullException.ThrowIfNull(clef);
+        return clef.Id switch { "treble" => "𝄞", "bass" => "𝄢", "treble-8" => "𝄠", _ => "𝄡" };
+    }
+
     public static IHtmlContent In(object text)
     {
         var html = new StringBuilder();

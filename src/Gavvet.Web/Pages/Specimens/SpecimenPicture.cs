@@ -1,3 +1,7 @@
+using System.Collections.Immutable;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Sheets;
 using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using Gavvet.Engraving.Layout;
@@ -18,21 +22,50 @@ internal static class SpecimenPicture
     /// <summary>Changes with the program, so that a picture is asked for once.</summary>
     public static string Version { get; } = Convert.ToHexStringLower(SHA256.HashData(typeof(Specimen).Module.ModuleVersionId.ToByteArray()))[..8];
 
-    public static void Map(WebApplication application) => application.MapGet("/specimens/{kind}.png", (string kind, HttpContext context) =>
+    public static void Map(WebApplication application)
     {
-        if (QuestionCatalogue.Standard.Find(kind) is not { } found)
-            return Results.NotFound();
+        application.MapGet("/specimens/{kind}.png", (string kind, HttpContext context) =>
+            QuestionCatalogue.Standard.Find(kind) is { } found ? Answer(context, found.Id, () => OfKind(found)) : Results.NotFound());
+        application.MapGet("/specimens/{kind}/{help}.png", (string kind, string help, HttpContext context) =>
+            QuestionCatalogue.Standard.Find(kind) is { } found && FileWords.TryParse<Scaffolding>(help, out var given) && found.Scaffoldings.Contains(given)
+                ? Answer(context, $"{kind} {help}", () => OfHelp(found, given))
+                : Results.NotFound());
+        application.MapGet("/scales/{type}.png", (string type, HttpContext context) =>
+            ScaleTypes.Find(type) is { } found ? Answer(context, $"scale {type}", () => OfScale(found)) : Results.NotFound());
+    }
+
+    private static IResult Answer(HttpContext context, string name, Func<byte[]> draw)
+    {
         if (context.Request.Query["v"] == Version)
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        return Results.File(Pictures.GetOrAdd(found.Id, _ => Draw(found)), "image/png");
-    });
+        return Results.File(Pictures.GetOrAdd(name, _ => draw()), "image/png");
+    }
 
-    private static byte[] Draw(QuestionKind kind)
+    // Where two staves are shown, the first is enough to know the kind by.
+    private static byte[] OfKind(QuestionKind kind)
     {
         var specimen = Specimen.Of(kind, HouseStyle.Classical);
-        // Where two staves are shown, the first is enough to know the kind by. A tall figure is shown smaller, whole.
-        var page = FigureDrawing.Draw(specimen.Question.Figures[0], specimen.Answer.Marks[0], PaperWidth);
-        var width = Math.Max(PaperWidth, page.Height * Width / Height);
-        return PictureWriter.Png(page with { Width = width, Height = width * Height / Width }, Width);
+        return Draw(specimen.Question.Figures[0], specimen.Answer.Marks[0], Width, Height);
+    }
+
+    // What a student is given; of a worked example the answer, since that is what is given.
+    private static byte[] OfHelp(QuestionKind kind, Scaffolding help)
+    {
+        var specimen = Specimen.Of(kind, HouseStyle.Classical, help);
+        return Draw(specimen.Question.Figures[0], help == Scaffolding.WorkedExample ? specimen.Answer.Marks[0] : [], 320, 88);
+    }
+
+    private static byte[] OfScale(ScaleType type)
+    {
+        var specimen = Specimen.Of(QuestionCatalogue.Standard.Get("write-scale"), type, HouseStyle.Classical);
+        return Draw(specimen.Question.Figures[0], specimen.Answer.Marks[0], 300, 68);
+    }
+
+    // A tall figure is shown smaller, whole.
+    private static byte[] Draw(Figure figure, ImmutableArray<Mark> marks, int pixels, int high)
+    {
+        var page = FigureDrawing.Draw(figure, marks, PaperWidth);
+        var width = Math.Max(PaperWidth, page.Height * pixels / high);
+        return PictureWriter.Png(page with { Width = width, Height = width * high / pixels }, pixels);
     }
 }

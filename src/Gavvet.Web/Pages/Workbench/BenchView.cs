@@ -8,14 +8,27 @@ using Gavvet.Engraving.Output;
 using Gavvet.Storage;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Workbench;
 
 /// <summary>A sheet on the workbench, seen as one of its papers.</summary>
-public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArray<PageView> Pages, ImmutableArray<WithheldQuestion> Withheld)
+public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArray<PageView> Pages, Composition Composition, Coverage Coverage)
 {
+    /// <summary>The word for the text outline where papers are named.</summary>
+    public const string OutlineWord = "outline";
+
+    /// <summary>Whether the sheet is shown as text instead of its pages.</summary>
+    public bool IsOutline { get; init; }
+
+    /// <summary>What is shown, as addresses name it.</summary>
+    public string Shown => IsOutline ? OutlineWord : FileWords.Of(Kind);
+
+    /// <summary>Questions that have no answer to trust.</summary>
+    public ImmutableArray<WithheldQuestion> Withheld => Composition.Key.Withheld;
+
     /// <summary>The card that lies open, "sheet" or a section's id, and the question whose choices do.</summary>
     public string? OpenCard { get; init; }
 
@@ -37,7 +50,7 @@ public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArra
         ArgumentNullException.ThrowIfNull(stored);
         var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
         var pages = SheetLayout.LayOut(composition, kind);
-        return new BenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition.Key.Withheld);
+        return new BenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition, Coverage.Of(stored.Sheet, composition));
     }
 }
 

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
+using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
 
 namespace Gavvet.Web.Pages.Workbench;
@@ -15,6 +16,11 @@ public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> 
 
     private readonly ConcurrentDictionary<(string Sheet, long Head, PaperKind Kind), BenchView> _views = new();
     private readonly ConcurrentQueue<(string Sheet, long Head, PaperKind Kind)> _order = new();
+
+    /// <summary>The view a word in an address names; the student's page for any other.</summary>
+    public BenchView Of(StoredSheet stored, string? shown) => shown == BenchView.OutlineWord
+        ? Of(stored, PaperKind.Student) with { IsOutline = true }
+        : Of(stored, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student);
 
     public BenchView Of(StoredSheet stored, PaperKind kind)
     {

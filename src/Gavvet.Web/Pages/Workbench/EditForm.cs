@@ -27,7 +27,7 @@ internal static class EditForm
             "move-section" => Good(new MoveSection(section, Number(form["places"]) ?? 0)),
             "instruction" => Good(new RewordInstruction(section, form["instruction"].ToString())),
             "kind" => Good(new ChangeKind(section, form["kind"].ToString())),
-            "keys" => Keys(section, form["keys"]),
+            "keys" => Keys(section, form),
             "scales" => Scales(section, form["scales"]),
             "clefs" => Clefs(section, form["clefs"]),
             "count" => Number(form["count"]) is { } count
@@ -47,7 +47,8 @@ internal static class EditForm
             "versions" => Number(form["versions"]) is { } versions ? Good(new ChangeVersions(versions)) : Bad("versions", "Write the number of versions in figures, such as 3."),
             "parts" => Parts(form["parts"]),
             "house-style" => HouseStyle.Presets.FirstOrDefault(preset => preset.Id == form["houseStyle"]) is { } style ? Good(new ChangeHouseStyle(style)) : Bad("houseStyle", "Choose one of those shown."),
-            "question" => Question(form["question"].ToString()),
+            "question" => QuestionForm.Read(form),
+            "add-at" => AddAt(form["at"].ToString()),
             "redraw-all" => Good(new RedrawAll()),
             _ => Bad("section", "This page is older than the program. Load it again."),
         };
@@ -57,26 +58,28 @@ internal static class EditForm
 
     private static (SheetEdit?, string, string?) Bad(string field, string problem) => (null, field, problem);
 
-    // What to do, the section and the slot, from the button that was pressed.
-    private static (SheetEdit?, string, string?) Question(string choice) => choice.Split(' ') switch
-    {
-        ["redraw", var section, var slot] => Good(new RedrawQuestion(Number(section) ?? 0, Number(slot) ?? 0)),
-        ["pin", var section, var slot] => Good(new PinQuestion(Number(section) ?? 0, Number(slot) ?? 0, true)),
-        ["unpin", var section, var slot] => Good(new PinQuestion(Number(section) ?? 0, Number(slot) ?? 0, false)),
-        _ => Bad("question", "This page is older than the program. Load it again."),
-    };
+    // The section and the place of a gap in what the sheet covers.
+    private static (SheetEdit?, string, string?) AddAt(string gap) => gap.Split(' ') is [var section, var tonic] && Key.Majors.FirstOrDefault(key => NoteText.Ascii(key.Tonic) == tonic) is { } place
+        ? Good(new AddQuestionAt(Number(section) ?? 0, place))
+        : Bad("question", "Choose a place on the line of fifths.");
 
-    private static (SheetEdit?, string, string?) Keys(int section, IEnumerable<string?> texts)
+    private static (SheetEdit?, string, string?) Keys(int section, IFormCollection form)
     {
-        var keys = ImmutableArray.CreateBuilder<Key>();
-        foreach (var text in texts)
+        var read = new Dictionary<string, ImmutableArray<NoteName>>();
+        foreach (var field in new[] { "keys", "also", "without" })
         {
-            if (!NoteText.TryParse(text, out var tonic))
-                return Bad("keys", NoteText.Problem(text));
-            keys.Add(new Key(tonic));
+            var tonics = ImmutableArray.CreateBuilder<NoteName>();
+            foreach (var text in form[field])
+            {
+                if (!NoteText.TryParse(text, out var tonic))
+                    return Bad("keys", NoteText.Problem(text));
+                tonics.Add(tonic);
+            }
+
+            read[field] = tonics.ToImmutable();
         }
 
-        return Good(new ChangeKeys(section, keys.ToImmutable()));
+        return Good(new ChangeKeys(section, [.. read["keys"].Select(tonic => new Key(tonic))]) { Also = read["also"], Without = read["without"] });
     }
 
     private static (SheetEdit?, string, string?) Scales(int section, IEnumerable<string?> ids)

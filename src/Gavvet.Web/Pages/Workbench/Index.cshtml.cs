@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
 using Gavvet.Worksheets.Editing;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -18,13 +17,13 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
     {
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
-        Bench = views.Of(stored, Kind(view));
+        Bench = views.Of(stored, view);
         return Page();
     }
 
     /// <summary>The same sheet as another of its papers.</summary>
     public async Task<IActionResult> OnGetPagesAsync(string id, string? view, string? open, string? inSight) => await store.FindAsync(id) is { } stored
-        ? Partial("Workbench/_Turned", views.Of(stored, Kind(view)) with { OpenCard = open, InSight = Numbers(inSight) })
+        ? Partial("Workbench/_Turned", views.Of(stored, view) with { OpenCard = open, InSight = Numbers(inSight) })
         : NotFound();
 
     /// <summary>One page that was left waiting; nothing when the sheet has fewer pages by now.</summary>
@@ -32,7 +31,7 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
     {
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
-        var bench = views.Of(stored, Kind(shown));
+        var bench = views.Of(stored, shown);
         return number >= 1 && number <= bench.Pages.Length ? Partial("Workbench/_Page", bench.Part(bench.Pages[number - 1])) : Content("");
     }
 
@@ -40,6 +39,12 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
     public async Task<IActionResult> OnGetCardAsync(string id, int section) =>
         await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found
             ? Partial("Workbench/_Card", (views.Of(stored, PaperKind.Student), found))
+            : NotFound();
+
+    /// <summary>What can be done with one question.</summary>
+    public async Task<IActionResult> OnGetQuestionAsync(string id, int section, int slot, string? shown) =>
+        await store.FindAsync(id) is { } stored && stored.Sheet.Find(section)?.Find(slot) is not null
+            ? Partial("Workbench/_Question", QuestionCard.Of(views.Of(stored, shown), section, slot))
             : NotFound();
 
     public async Task<IActionResult> OnPostEditAsync(string id)
@@ -77,11 +82,11 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
     {
         if (now is null)
             return NotFound();
-        var bench = views.Of(now, Kind(form["shown"])) with
+        var bench = views.Of(now, form["shown"].ToString()) with
         {
             InSight = Numbers(form["inSight"]),
-            OpenCard = edit is AddSection ? $"{now.Sheet.Sections[^1].Id}" : form["open"].ToString(),
-            OpenQuestion = (edit as RedrawQuestion)?.SlotId ?? (edit as PinQuestion)?.SlotId,
+            OpenCard = edit is AddSection or AddKeptSection ? $"{now.Sheet.Sections[^1].Id}" : form["open"].ToString(),
+            OpenQuestion = edit is QuestionEdit question and not RemoveQuestion ? question.SlotId : null,
         };
         return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome));
     }
@@ -98,8 +103,6 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
         return Partial("Workbench/_FieldWords", new FieldWords(field, section, words, IsProblem: true));
     }
 
-    private static PaperKind Kind(string? view) => FileWords.TryParse<PaperKind>(view, out var kind) ? kind : PaperKind.Student;
-
     private static ImmutableArray<int>? Numbers(string? text) => string.IsNullOrEmpty(text)
         ? null
         : [.. text.Split(' ').Select(part => (int)(ReadNumber(part) ?? 0))];
@@ -115,7 +118,7 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
 public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPages, SheetEdit? Edit, EditOutcome? Outcome)
 {
     /// <summary>Whether the cards in the margin are made anew: when sections come, go or change their controls.</summary>
-    public bool RemakesMargin => Edit is null or AddSection or RemoveSection or MoveSection or ChangeKind or ChangeOption or ChangeNotation or ChangeHouseStyle
+    public bool RemakesMargin => Edit is null or AddSection or AddKeptSection or RemoveSection or MoveSection or RemoveQuestion or AddQuestionAt or ChangeKind or ChangeOption or ChangeNotation or ChangeHouseStyle
         or ChangeOwnQuestions { Reshapes: true } || (Edit is ChangeScales && Outcome?.Words is null && SettlesNotation);
 
     // Scales that are written without a signature change what the section offers.
@@ -145,7 +148,7 @@ public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPage
         ChangeVersions => "versions",
         ChangeParts => "parts",
         ChangeHouseStyle => "houseStyle",
-        RedrawQuestion or PinQuestion => "question",
+        QuestionEdit or AddQuestionAt => "question",
         _ => null,
     };
 }

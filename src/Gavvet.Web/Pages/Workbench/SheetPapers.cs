@@ -57,7 +57,11 @@ internal static class SheetPapers
             return Results.NotFound();
         if (context.Request.Query["head"] == $"{stored.Head}")
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        var page = SheetLayout.Student(Composer.Compose(stored.Sheet, catalogue, Edition.Only).Worksheet)[0];
+        var pages = SheetLayout.Student(Composer.Compose(stored.Sheet, catalogue, Edition.Only).Worksheet);
+        var number = int.TryParse(context.Request.Query["page"], out var wanted) ? wanted : 1;
+        if (number < 1 || number > pages.Length)
+            return Results.NotFound();
+        var page = pages[number - 1];
         return Results.File(PictureWriter.Png(page, PictureWidth), "image/png");
     }
 

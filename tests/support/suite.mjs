@@ -1,0 +1,45 @@
+// What the browser suites share: one server and browser, a fresh page for each test, and the moves of a teacher.
+import assert from "node:assert/strict";
+import { after, afterEach, before, beforeEach } from "node:test";
+import { launch, start, watch } from "./server.mjs";
+
+export const suite = (options = {}) => {
+  const at = { server: null, browser: null, page: null };
+  let context, complaints;
+  before(async () => {
+    at.server = await start(options);
+    at.browser = await launch();
+  });
+  after(async () => {
+    await at.browser.close();
+    await at.server.stop();
+  });
+  beforeEach(async () => {
+    context = await at.browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+    at.page = await context.newPage();
+    complaints = watch(at.page, at.server.address);
+  });
+  afterEach(async () => {
+    await context.close();
+    assert.deepEqual(complaints, []);
+  });
+  at.newSheet = async () => {
+    await at.page.goto(at.server.address);
+    await at.page.getByRole("button", { name: "New sheet" }).click();
+    await at.page.waitForURL(/\/sheets\//);
+    await at.page.waitForLoadState();
+  };
+  // An edit has arrived when the head that the page will send next has moved on.
+  at.head = () => at.page.locator("#context input[name=head]").inputValue();
+  at.edit = async (act) => {
+    const seen = await at.head();
+    await act();
+    await at.page.waitForFunction((old) => document.querySelector("#context input[name=head]").value !== old, seen);
+    await at.page.waitForFunction(() => document.getElementById("saved").textContent === "Saved");
+  };
+  at.prompts = async () => {
+    await at.page.waitForFunction(() => !document.querySelector(".page.waiting"));
+    return at.page.locator("svg g[aria-label^=Question]").evaluateAll((items) => items.map((item) => item.getAttribute("aria-label")));
+  };
+  return at;
+};

@@ -49,8 +49,7 @@ internal static class MakeCommand
             sheet = sheet with { Parts = parts };
         if (PrintCheck.Problem(sheet) is { } unprintable)
             throw new FormatException(unprintable);
-        var total = sheet.Versions * Math.Max(1, sheet.Parts.Length);
-        var editions = PrintRun.Of(sheet, QuestionCatalogue.Standard, done => Tell(done, total));
+        var editions = PrintRun.Of(sheet, QuestionCatalogue.Standard, progress: Tell);
         if (PrintRun.Problem(editions) is { } problem)
             throw new FormatException(problem);
         var into = folder ?? file.Directory!;

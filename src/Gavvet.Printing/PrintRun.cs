@@ -24,26 +24,36 @@ public sealed record PrintedEdition(Composition Composition, ImmutableArray<Page
 /// <summary>All printings of a sheet: every version for every part, laid out side by side on as many cores as there are.</summary>
 public static class PrintRun
 {
-    /// <summary>The editions in order, version by version and in each part by part.</summary>
+    /// <summary>The editions in order, version by version and in each part by part, then those of single seats.</summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="catalogue">The kinds of question.</param>
-    /// <param name="progress">Told each time an edition is done, with how many are; or null.</param>
+    /// <param name="wishes">What is printed besides, or null.</param>
+    /// <param name="progress">Told each time an edition is done, with how many are and of how many; or null.</param>
     /// <param name="cancellation">Ends the run.</param>
     /// <exception cref="OperationCanceledException">The run was ended.</exception>
-    public static ImmutableArray<PrintedEdition> Of(Sheet sheet, QuestionCatalogue catalogue, Action<int>? progress = null, CancellationToken cancellation = default)
+    public static ImmutableArray<PrintedEdition> Of(Sheet sheet, QuestionCatalogue catalogue, PrintWishes? wishes = null, Action<int, int>? progress = null, CancellationToken cancellation = default)
     {
+        wishes ??= PrintWishes.None;
         var versions = SheetVersions.Of(sheet);
         // One version of one part needs no name.
         var lettered = sheet.Versions > 1;
         Instrument?[] parts = sheet.Parts.IsEmpty ? [null] : [.. sheet.Parts];
-        var jobs = versions.SelectMany(_ => parts, (version, part) => (version.Sheet, Edition: new Edition(lettered ? version.Letter : null, part))).ToArray();
+        (Sheet Sheet, Edition Edition)[] jobs =
+        [
+            .. versions.SelectMany(_ => parts, (version, part) => (version.Sheet, new Edition(lettered ? version.Letter : null, part))),
+            .. wishes.Seats.Select(seat => (
+                LargePrintSeat.Enlarged(versions.First(version => seat.Version is null || version.Letter == seat.Version).Sheet),
+                new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Seat = seat.Name })),
+        ];
         var editions = new PrintedEdition[jobs.Length];
         var done = 0;
         Parallel.For(0, jobs.Length, new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount }, i =>
         {
             var composition = Composer.Compose(jobs[i].Sheet, catalogue, jobs[i].Edition);
+            if (wishes.CodeSeed is { } seed)
+                composition = composition with { Worksheet = composition.Worksheet with { PageMarks = new PageMarks(seed, i, wishes.Square) } };
             editions[i] = new PrintedEdition(composition, SheetLayout.Student(composition.Worksheet), SheetLayout.Key(composition.Worksheet, composition.Key));
-            progress?.Invoke(Interlocked.Increment(ref done));
+            progress?.Invoke(Interlocked.Increment(ref done), jobs.Length);
         });
         return [.. editions];
     }

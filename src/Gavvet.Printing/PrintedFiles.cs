@@ -16,6 +16,9 @@ public sealed record PrintedFile(string Name, byte[] Bytes);
 /// <summary>A pile of paper: one of the papers of an edition, or a key for all of them.</summary>
 public sealed record Pile(string Name, string Title, ImmutableArray<Page> Pages)
 {
+    /// <summary>Whether it holds answers.</summary>
+    public bool IsKey => Name.StartsWith("key", StringComparison.Ordinal);
+
     public PrintedFile Pdf(string sheetTitle) => new($"{Name}.pdf", PdfWriter.Write($"{sheetTitle}{(Title.Length > 0 ? $", {Title}" : "")}", Pages));
 }
 
@@ -84,8 +87,8 @@ public sealed class PrintedFiles(Sheet sheet, ImmutableArray<PrintedEdition> edi
             yield return new PrintedFile($"scales-{NameOf(edition)}.mid", MidiWriter.Write(HeardLines.Of(edition.Composition)));
     }
 
-    private static string NameOf(PrintedEdition edition) =>
-        $"{edition.Edition.Version ?? 'A'}{(edition.Edition.Part is { } part ? $"-{part.Id}" : "")}";
+    private string NameOf(PrintedEdition edition) =>
+        $"{edition.Edition.Version ?? 'A'}{(edition.Edition.Part is { } part ? $"-{part.Id}" : "")}{(edition.Edition.Seat is null ? "" : $"-large-{editions.IndexOf(edition) + 1}")}";
 
     private static string Joined(string first, string second) => first.Length == 0 ? second : $"{first}, {second}";
 

@@ -49,6 +49,9 @@ public enum Role
     /// <summary>A box to tick, and its tick.</summary>
     TickBox,
     Tick,
+
+    /// <summary>A dark run of a square code.</summary>
+    Square,
 }
 
 /// <summary>A box in micrometers, y downward.</summary>

@@ -27,6 +27,9 @@ public enum PaperKind
 /// </summary>
 internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetrics metrics) : IPageFurniture
 {
+    // What printers leave white at the lower edge.
+    private const int BelowSquare = 6_500;
+
     private readonly ImmutableArray<string> _title = TextSetter.Wrap(sheet.Title, TextStyle.Bold, metrics.Title, metrics.ContentWidth);
 
     private readonly ImmutableArray<string> _instructions = sheet.Instructions.Length == 0 || kind is PaperKind.Working or PaperKind.Short
@@ -89,11 +92,20 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         var baseline = metrics.Height - metrics.BottomMargin;
         var edition = $"{sheet.Edition}" is { Length: > 0 } words ? $" · {words}" : "";
         var what = kind == PaperKind.Student ? edition : $"{edition} · {What}";
+        var code = sheet.PageMarks?.At(page);
+        var found = code is null ? $"Sheet {sheet.Code}" : $"Code {PageCode.Printed(code)}";
         var number = $"Page {page + 1} of {pages}";
         var right = metrics.SideMargin + metrics.ContentWidth - TextSetter.Width(number, TextStyle.Regular, metrics.Small);
+        if (code is not null && sheet.PageMarks?.Square is { } before)
+        {
+            var square = SquareCode.Draw(before + code, metrics.SideMargin + metrics.ContentWidth, metrics.Height - BelowSquare);
+            yield return new PageGroup(GroupKind.Furniture, default, $"Square code of page {PageCode.Printed(code)}", square);
+            right -= SquareCode.Side + metrics.Small;
+        }
+
         yield return Group(
         [
-            .. Text($"Sheet {sheet.Code}{what}", TextStyle.Regular, metrics.Small, metrics.SideMargin, baseline),
+            .. Text(Shortened($"{found}{what}", TextStyle.Regular, right - metrics.SideMargin), TextStyle.Regular, metrics.Small, metrics.SideMargin, baseline),
             .. Text(number, TextStyle.Regular, metrics.Small, right, baseline),
         ]);
     }
@@ -122,9 +134,11 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
             yield return primitive;
     }
 
-    private string Shortened(string text)
+    private string Shortened(string text) => Shortened(text, TextStyle.Italic, metrics.ContentWidth);
+
+    private string Shortened(string text, TextStyle style, int width)
     {
-        var lines = TextSetter.Wrap(text, TextStyle.Italic, metrics.Small, metrics.ContentWidth - metrics.Small);
+        var lines = TextSetter.Wrap(text, style, metrics.Small, width - metrics.Small);
         return lines.Length == 1 ? lines[0] : lines[0] + "…";
     }
 

@@ -1,5 +1,6 @@
 using Gavvet.Web.Pages.Atlas;
 using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Specimens;
 using Gavvet.Web.Pages.Workbench;
 using Microsoft.AspNetCore.Diagnostics;
@@ -28,6 +29,7 @@ internal static class Pipeline
         Handout.Map(application);
         SpecimenPicture.Map(application);
         Piles.Map(application);
+        PrintedPapers.Map(application);
     }
 
     // Set as the answer starts, so that an error page carries them too.

@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Gavvet.Storage;
+using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.DataProtection;
@@ -36,7 +37,7 @@ public sealed class Server : IAsyncDisposable
         try
         {
             await DatabaseStart.PrepareAsync(folder);
-            AddServices(builder, folder, options.Port);
+            AddServices(builder, folder, options);
             adjust?.Invoke(builder);
             var application = builder.Build();
             Pipeline.Use(application);
@@ -68,10 +69,10 @@ public sealed class Server : IAsyncDisposable
             Directory.Delete(_throwAway, recursive: true);
     }
 
-    private static void AddServices(WebApplicationBuilder builder, DataFolder folder, int port)
+    private static void AddServices(WebApplicationBuilder builder, DataFolder folder, ServerOptions options)
     {
         builder.WebHost.UseStaticWebAssets();
-        builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
+        builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.AddServerHeader = false;
@@ -89,6 +90,12 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton(QuestionCatalogue.Standard);
         services.AddSingleton<BenchViews>();
         services.AddSingleton(provider => new SheetStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
+        services.AddSingleton(provider => new SheetHistory(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
+        services.AddSingleton(provider => new SectionLibrary(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
+        services.AddSingleton(provider => new PrintingStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
+        services.AddSingleton(new DeskSettings(folder.DatabasePath));
+        services.AddSingleton<PrintJobs>();
+        services.AddSingleton(options);
         services.AddDataProtection().SetApplicationName("Gavvet").PersistKeysToFileSystem(new DirectoryInfo(folder.KeysPath));
         services.AddAntiforgery(antiforgery =>
         {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Theory;
+using Gavvet.Web.Hosting;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
@@ -12,7 +13,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.PrintRoom;
 
 /// <summary>The print room: versions, parts, and every pile of paper they make.</summary>
-public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue) : PageModel
+public sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSettings settings, PrintJobs jobs, ServerOptions options, QuestionCatalogue catalogue) : PageModel
 {
     public StoredSheet Stored { get; private set; } = null!;
 
@@ -30,12 +31,71 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue) : 
 
     public Sheet Sheet => Stored.Sheet;
 
+    /// <summary>The students in large print, as they were typed.</summary>
+    public string Seats { get; private set; } = "";
+
+    public IReadOnlyList<PrintingOnDesk> Printings { get; private set; } = [];
+
+    /// <summary>The address a square code leads to, or null where it holds the page's code alone.</summary>
+    public string? PublicAddress => options.PublicAddress;
+
     public async Task<IActionResult> OnGetAsync(string id)
     {
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
-        Show(stored);
+        await ShowAsync(stored);
         return Page();
+    }
+
+    /// <summary>Begins a printing that is kept.</summary>
+    public async Task<IActionResult> OnPostPrintAsync(string id, string? seats, bool square)
+    {
+        if (await store.FindAsync(id) is not { } stored)
+            return NotFound();
+        try
+        {
+            var students = LargePrintSeat.Parse(seats, stored.Sheet);
+            await settings.SetAsync(SeatsOf(id), seats ?? "");
+            var job = jobs.Start(stored, new PrintWishes(students, null, square ? (PublicAddress is { } address ? $"{address}/p/" : "") : null));
+            return job is null
+                ? Said("Other printings are still being made. Wait until they are done.", StatusCodes.Status429TooManyRequests)
+                : Partial("PrintRoom/_Job", job);
+        }
+        catch (FormatException problem)
+        {
+            return Said(problem.Message, StatusCodes.Status422UnprocessableEntity);
+        }
+    }
+
+    /// <summary>How far a printing is; when it is done, the browser goes to it.</summary>
+    public IActionResult OnGetJob(string id, string job)
+    {
+        if (jobs.Find(job) is not { } running || running.SheetId != id)
+            return Said("This printing is no longer known. Look at the list of printings below.", StatusCodes.Status404NotFound);
+        if (running.PrintingId is not { } printing)
+            return Partial("PrintRoom/_Job", running);
+        Response.Headers["HX-Redirect"] = $"/printings/{printing}";
+        return StatusCode(StatusCodes.Status204NoContent);
+    }
+
+    /// <summary>Stops a printing.</summary>
+    public async Task<IActionResult> OnPostCancelAsync(string id, string job)
+    {
+        if (jobs.Find(job) is not { } running || running.SheetId != id)
+            return NotFound();
+        running.Cancel();
+        // It ends at the next page it would draw.
+        for (var waited = 0; !running.IsOver && waited < 100; waited++)
+            await Task.Delay(20, HttpContext.RequestAborted);
+        return OnGetJob(id, job);
+    }
+
+    private static string SeatsOf(string sheet) => $"large-print {sheet}";
+
+    private PartialViewResult Said(string words, int status)
+    {
+        Response.StatusCode = status;
+        return Partial("PrintRoom/_PrintProblem", words);
     }
 
     /// <summary>Chooses versions and parts; the sheet keeps them.</summary>
@@ -48,7 +108,7 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue) : 
             outcome = SheetEditor.Apply(outcome.Sheet!, new ChangeVersions(versions ?? 0));
         if (outcome.Sheet is null)
         {
-            Show(stored);
+            await ShowAsync(stored);
             Problem = outcome.Words;
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
@@ -58,8 +118,10 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue) : 
         return saved.IsStale ? StatusCode(StatusCodes.Status409Conflict) : Redirect($"/sheets/{id}/print");
     }
 
-    private void Show(StoredSheet stored)
+    private async Task ShowAsync(StoredSheet stored)
     {
+        Seats = await settings.FindAsync(SeatsOf(stored.Id)) ?? "";
+        Printings = await printings.ListAsync(stored.Id, "", 20);
         Stored = stored;
         Editions = PrintRun.Of(stored.Sheet, catalogue);
         Withheld = PrintRun.Problem(Editions);

@@ -4,8 +4,29 @@ const help = document.getElementById("keys-help");
 const single = document.getElementById("single-keys");
 single.checked = localStorage.getItem(store) !== "off";
 single.addEventListener("change", () => localStorage.setItem(store, single.checked ? "on" : "off"));
+
+// The list is made of what the screen offers: every control with a key, and what the screen adds.
+const row = (key, words) => {
+  const line = document.createElement("div");
+  const [term, meaning, shown] = ["dt", "dd", "kbd"].map((name) => document.createElement(name));
+  shown.textContent = key.length === 1 ? key.toUpperCase() : key;
+  term.append(shown);
+  meaning.textContent = words;
+  line.append(term, meaning);
+  return line;
+};
+
+const showHelp = () => {
+  const seen = new Set();
+  const rows = [...document.querySelectorAll("[data-key]")]
+    .filter((control) => !seen.has(control.dataset.key) && seen.add(control.dataset.key))
+    .map((control) => row(control.dataset.key, (control.title || control.getAttribute("aria-label") || control.textContent).replace(/ \([^)]*\)$/, "").trim()));
+  const more = document.getElementById("more-keys");
+  document.getElementById("keys-list").replaceChildren(...rows, ...(more ? [more.content.cloneNode(true)] : []), row("?", "This list"));
+  help.showModal();
+};
 document.addEventListener("click", (event) => {
-  if (event.target.closest("[data-help]")) help.showModal();
+  if (event.target.closest("[data-help]")) showHelp();
 });
 
 const typing = (target) => target.matches("input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable]");
@@ -46,7 +67,7 @@ document.addEventListener("keydown", (event) => {
     return;
   }
   if (!single.checked) return;
-  if (key === "?") help.showModal();
+  if (key === "?") showHelp();
   else if (key === "n") nextSection();
   else press(document.querySelector(`[data-key="${CSS.escape(key)}"]`), event);
 });

@@ -1,0 +1,36 @@
+using System.Collections.Immutable;
+using Gavvet.Printing;
+using Gavvet.Storage;
+using Gavvet.Worksheets.Composing;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Printings;
+
+/// <summary>A printed page found by its code, beside its key. The answers are read from the record alone.</summary>
+public sealed class PrintedModel(PrintingStore printings) : PageModel
+{
+    public KeptPage Kept { get; private set; } = null!;
+
+    public KeptPrinting Printing { get; private set; } = null!;
+
+    public ImmutableArray<RecordedItem> Items { get; private set; } = [];
+
+    /// <summary>The code of the page before in the same pile, or null.</summary>
+    public string? Before { get; private set; }
+
+    public string? Next { get; private set; }
+
+    public async Task<IActionResult> OnGetAsync(string code)
+    {
+        if (PageCode.Problem(code, out var plain) is not null || await printings.FindPageAsync(plain) is not var (id, page))
+            return NotFound();
+        (Kept, Printing) = (page, (await printings.FindAsync(id))!);
+        string[] pile = [.. Printing.Codes.Where(other => other.Pile == page.Pile).Select(other => other.Code)];
+        var at = Array.IndexOf(pile, page.Code);
+        (Before, Next) = (pile.ElementAtOrDefault(at - 1), pile.ElementAtOrDefault(at + 1));
+        var record = PrintingRecord.Read((await printings.RecordAsync(id))!);
+        Items = [.. record.Editions.Single(edition => edition.Codes.Contains(page.Code)).Items.Where(item => item.Item.Page == page.Number)];
+        return Page();
+    }
+}

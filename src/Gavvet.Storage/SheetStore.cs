@@ -85,14 +85,14 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
     /// <param name="filter">Words or parts of words, or nothing.</param>
     /// <param name="most">How many at most.</param>
     public Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, int most) => ListAsync(
-        sheets => SheetWords.Terms(filter)
-            .Aggregate(sheets.Where(sheet => sheet.DeletedAt == null), (some, term) => some.Where(sheet => sheet.Words.Contains(term)))
-            .OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id),
-        most);
+        sheets => Holding(sheets.Where(sheet => sheet.DeletedAt == null), filter).OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id), most);
 
-    /// <summary>The sheets in the bin, the last deleted first.</summary>
-    public Task<IReadOnlyList<SheetOnDesk>> ListDeletedAsync(int most) => ListAsync(
-        sheets => sheets.Where(sheet => sheet.DeletedAt != null).OrderByDescending(sheet => sheet.DeletedAt), most);
+    /// <summary>The sheets in the bin that hold every word of a filter, the last deleted first.</summary>
+    public Task<IReadOnlyList<SheetOnDesk>> ListDeletedAsync(string filter, int most) => ListAsync(
+        sheets => Holding(sheets.Where(sheet => sheet.DeletedAt != null), filter).OrderByDescending(sheet => sheet.DeletedAt), most);
+
+    private static IQueryable<SheetRow> Holding(IQueryable<SheetRow> sheets, string filter) =>
+        SheetWords.Terms(filter).Aggregate(sheets, (some, term) => some.Where(sheet => sheet.Words.Contains(term)));
 
     private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most)
     {

@@ -1,5 +1,7 @@
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
+using Gavvet.Web.Hosting;
+using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Sheets;
@@ -8,47 +10,89 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gavvet.Web.Pages.Desk;
 
-/// <summary>The desk: the sheets, newest first.</summary>
-public sealed class IndexModel(SheetStore store) : PageModel
+/// <summary>The desk: sheets, printings, the section library and what was deleted.</summary>
+public sealed class IndexModel(SheetStore store, PrintingStore printings, SectionLibrary library, DeskSettings settings) : PageModel
 {
-    public IReadOnlyList<SheetOnDesk> Sheets { get; private set; } = [];
+    public DeskView Desk { get; private set; } = null!;
 
-    public async Task OnGetAsync() => Sheets = await store.ListAsync();
+    public async Task OnGetAsync(string? show, string? filter) => Desk = await ViewAsync(show, filter);
 
-    public async Task<IActionResult> OnPostNewAsync() => Open(await store.CreateAsync(SheetEditor.NewSheet(FreshSeed())));
+    /// <summary>The lists alone, as the filter is typed.</summary>
+    public async Task<IActionResult> OnGetListsAsync(string? show, string? filter) => Partial("Desk/_Lists", await ViewAsync(show, filter));
+
+    public async Task<IActionResult> OnPostNewAsync() => Open(await store.CreateAsync(await BlankAsync()));
+
+    /// <summary>A new sheet that begins with a section of the library.</summary>
+    public async Task<IActionResult> OnPostBeginAsync(string? shelf, long? kept)
+    {
+        var (name, section) = SectionShelf.Find(shelf) is { } shelved ? (shelved.Name, shelved.Section)
+            : kept is { } id && await library.FindAsync(id) is { } own ? (own.Name, own.Section)
+            : ("", null);
+        if (section is null)
+            return NotFound();
+        var blank = (await BlankAsync()) with { Title = name };
+        var outcome = SheetEditor.Apply(blank with { Sections = [] }, new AddKeptSection(section));
+        return outcome.Sheet is { } begun ? Open(await store.CreateAsync(begun)) : await ChangedAsync(new DeskNotice(outcome.Words!, null));
+    }
+
+    /// <summary>The demo sheets, on a desk that is empty.</summary>
+    public async Task<IActionResult> OnPostDemoAsync()
+    {
+        await DemoData.FillAsync(store);
+        return await ChangedAsync(new DeskNotice("The demo sheets are on the desk.", null));
+    }
 
     public async Task<IActionResult> OnPostDuplicateAsync(string sheet) =>
-        await store.DuplicateAsync(sheet) is null ? NotFound() : await CardsAsync(null);
+        await store.DuplicateAsync(sheet) is null ? NotFound() : await ChangedAsync(null);
 
     public async Task<IActionResult> OnPostDeleteAsync(string sheet)
     {
         var title = (await store.FindAsync(sheet))?.Sheet.Title;
-        return await store.DeleteAsync(sheet) ? await CardsAsync(new DeskNotice($"“{title}” is deleted.", sheet)) : NotFound();
+        return await store.DeleteAsync(sheet) ? await ChangedAsync(new DeskNotice($"“{title}” is deleted.", $"/?handler=Restore&sheet={sheet}")) : NotFound();
     }
 
     public async Task<IActionResult> OnPostRestoreAsync(string sheet) =>
-        await store.RestoreAsync(sheet) ? await CardsAsync(new DeskNotice("The sheet is back on the desk.", null)) : NotFound();
+        await store.RestoreAsync(sheet) ? await ChangedAsync(new DeskNotice("The sheet is back on the desk.", null)) : NotFound();
+
+    public async Task<IActionResult> OnPostForgetAsync(long kept) =>
+        await library.MarkAsync(kept, true) ? await ChangedAsync(new DeskNotice("The section is out of the library.", $"/?handler=Remember&kept={kept}")) : NotFound();
+
+    public async Task<IActionResult> OnPostRememberAsync(long kept) =>
+        await library.MarkAsync(kept, false) ? await ChangedAsync(new DeskNotice("The section is back in the library.", null)) : NotFound();
+
+    /// <summary>Finds a printed page by the code at its foot.</summary>
+    public async Task<IActionResult> OnPostCodeAsync(string? code)
+    {
+        if (PageCode.Problem(code, out var plain) is { } problem)
+            return Problem("code", problem);
+        if (await printings.FindPageAsync(plain) is null)
+            return Problem("code", "No printing on this desk has a page with this code.");
+        Response.Headers["HX-Redirect"] = $"/p/{plain}";
+        return StatusCode(StatusCodes.Status204NoContent);
+    }
 
     /// <summary>Brings in a sheet file.</summary>
     public async Task<IActionResult> OnPostImportAsync(IFormFile? file)
     {
         if (file is null || file.Length == 0)
-            return Problem("Choose a sheet file first: one that was exported from a workbench.");
+            return Problem("file", "Choose a sheet file first: one that was exported from a workbench.");
         if (file.Length > SheetLimits.FileBytes)
-            return Problem($"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
+            return Problem("file", $"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
         try
         {
             using var reader = new StreamReader(file.OpenReadStream());
             var sheet = SheetFile.Read(await reader.ReadToEndAsync());
-            return PrintCheck.Problem(sheet) is { } unprintable ? Problem(unprintable) : Open(await store.CreateAsync(sheet));
+            return PrintCheck.Problem(sheet) is { } unprintable ? Problem("file", unprintable) : Open(await store.CreateAsync(sheet));
         }
         catch (SheetFileException problem)
         {
-            return Problem(problem.Message);
+            return Problem("file", problem.Message);
         }
     }
 
-    private static ulong FreshSeed() => BitConverter.ToUInt64(System.Security.Cryptography.RandomNumberGenerator.GetBytes(8));
+    private async Task<Sheet> BlankAsync() => SheetEditor.NewSheet(PageCode.FreshSeed()) with { Style = await settings.StyleOfNewSheetsAsync() };
+
+    private Task<DeskView> ViewAsync(string? show, string? filter) => DeskView.OfAsync(show, filter, store, printings, library);
 
     private StatusCodeResult Open(StoredSheet stored)
     {
@@ -56,21 +100,21 @@ public sealed class IndexModel(SheetStore store) : PageModel
         return StatusCode(StatusCodes.Status204NoContent);
     }
 
-    private async Task<IActionResult> CardsAsync(DeskNotice? notice)
+    private async Task<IActionResult> ChangedAsync(DeskNotice? notice)
     {
-        Sheets = await store.ListAsync();
-        return Partial("Desk/_Changed", new DeskChange(Sheets, notice));
+        var form = await Request.ReadFormAsync();
+        return Partial("Desk/_Changed", new DeskChange(await ViewAsync(form["show"], form["filter"]), notice));
     }
 
-    private PartialViewResult Problem(string words)
+    private PartialViewResult Problem(string field, string words)
     {
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        return Partial("Desk/_FileProblem", words);
+        return Partial("Desk/_FileProblem", (field, words));
     }
 }
 
-/// <summary>What the desk says after a change, and the sheet that can be taken back out of the bin.</summary>
-public sealed record DeskNotice(string Words, string? Restorable);
+/// <summary>What the desk says after a change, and the address that takes it back.</summary>
+public sealed record DeskNotice(string Words, string? Undo);
 
 /// <summary>The desk after a change.</summary>
-public sealed record DeskChange(IReadOnlyList<SheetOnDesk> Sheets, DeskNotice? Notice);
+public sealed record DeskChange(DeskView Desk, DeskNotice? Notice);

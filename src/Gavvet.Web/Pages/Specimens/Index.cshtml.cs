@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Security.Cryptography;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Storage;
@@ -13,7 +12,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Specimens;
 
 /// <summary>The specimen book: one of every kind of question, answered, to leaf through and choose from.</summary>
-public sealed class IndexModel(SheetStore store) : PageModel
+public sealed class IndexModel(SheetStore store, DeskSettings settings) : PageModel
 {
     private const int FigureWidth = 115_000;
 
@@ -26,7 +25,7 @@ public sealed class IndexModel(SheetStore store) : PageModel
     /// <summary>A new sheet that begins with this kind of question.</summary>
     public async Task<IActionResult> OnPostSetAsync(string kind)
     {
-        var sheet = SheetEditor.NewSheet(BitConverter.ToUInt64(RandomNumberGenerator.GetBytes(8)));
+        var sheet = SheetEditor.NewSheet(PageCode.FreshSeed()) with { Style = await settings.StyleOfNewSheetsAsync() };
         var outcome = SheetEditor.Apply(sheet, new ChangeKind(sheet.Sections[0].Id, kind));
         if (outcome.Sheet is not { } begun)
             return NotFound();

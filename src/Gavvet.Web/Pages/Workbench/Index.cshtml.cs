@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Shared;
+using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
@@ -9,15 +11,19 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Workbench;
 
 /// <summary>The workbench: a sheet being made, its pages in the middle, its settings in the margin.</summary>
-public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
+public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchViews views) : PageModel
 {
     public BenchView Bench { get; private set; } = null!;
+
+    /// <summary>The teacher's own sections to add.</summary>
+    public IReadOnlyList<KeptSection> Library { get; private set; } = [];
 
     public async Task<IActionResult> OnGetAsync(string id, string? view)
     {
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
         Bench = views.Of(stored, view);
+        Library = await library.ListAsync();
         return Page();
     }
 
@@ -50,7 +56,7 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
     public async Task<IActionResult> OnPostEditAsync(string id)
     {
         var form = await Request.ReadFormAsync();
-        var (edit, field, problem) = EditForm.Read(form);
+        var (edit, field, problem) = await FromLibraryAsync(form["kept"]) is { } kept ? (kept, "", null) : EditForm.Read(form);
         var section = ReadNumber(form["section"]);
         if (edit is null)
             return Refused(field, section, problem!);
@@ -67,9 +73,26 @@ public sealed class IndexModel(SheetStore store, BenchViews views) : PageModel
         return saved.IsStale ? Stale(saved.Now!) : Changed(saved.Now, form, edit, outcome);
     }
 
+    /// <summary>Keeps a section in the library.</summary>
+    public async Task<IActionResult> OnPostKeepAsync(string id, int section)
+    {
+        if (await store.FindAsync(id) is not { } stored || stored.Sheet.Find(section) is not { } found)
+            return NotFound();
+        var name = $"{Words.Name(found)}, {Words.Summary(found)}";
+        await library.KeepAsync(found.Title.Length > 0 ? found.Title : name, stored.Sheet, found);
+        return Partial("Workbench/_FieldWords", new FieldWords("section", section, "In your section library now. It can be added to any sheet (A).", IsProblem: false));
+    }
+
     public Task<IActionResult> OnPostUndoAsync(string id) => StepAsync(id, store.UndoAsync);
 
     public Task<IActionResult> OnPostRedoAsync(string id) => StepAsync(id, store.RedoAsync);
+
+    private async Task<SheetEdit?> FromLibraryAsync(string? choice) => choice?.Split(' ') switch
+    {
+        ["shelf", var name] when SectionShelf.Find(name) is { } shelved => new AddKeptSection(shelved.Section),
+        ["own", var number] when ReadNumber(number) is { } kept && await library.FindAsync(kept) is { } own => new AddKeptSection(own.Section),
+        _ => null,
+    };
 
     private async Task<IActionResult> StepAsync(string id, Func<string, long, Task<SaveOutcome>> step)
     {

@@ -38,8 +38,21 @@ public static class DatabaseStart
         }
         catch (SqliteException problem) when (problem.SqliteErrorCode is SQLitePCL.raw.SQLITE_NOTADB or SQLitePCL.raw.SQLITE_CORRUPT)
         {
-            throw new StartException($"The database {path} is damaged or is not a database. Put a copy back in its place.", problem);
+            throw new StartException($"The database {path} is damaged or is not a database. {Advice(folder)}", problem);
         }
+    }
+
+    private static string Advice(DataFolder folder) => new Backups(folder, TimeProvider.System).Copies() is [var newest, ..]
+        ? $"The newest copy is copies/{newest.Name}.gavvet in the same folder: keep the damaged file aside, and put that copy in its place."
+        : "Put a copy back in its place.";
+
+    /// <summary>Brings a copy to the program's version where it lies.</summary>
+    /// <exception cref="StartException">It is newer than the program.</exception>
+    internal static async Task UpgradeCopyAsync(string path)
+    {
+        await ClearMigrationLockAsync(path);
+        if (await PendingAsync(path) is not null)
+            await MigrateAsync(path);
     }
 
     /// <summary>The last migration applied when others are to come; null when there is nothing to do.</summary>

@@ -28,7 +28,7 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
     /// <summary>Options for a database file: foreign keys on, every commit on disk before it is confirmed.</summary>
     public static DbContextOptions<GavvetDatabase> OptionsFor(string path, bool pooled = true) =>
         new DbContextOptionsBuilder<GavvetDatabase>()
-            .UseSqlite($"Data Source={path};Foreign Keys=True;Pooling={pooled}")
+            .UseSqlite($"Data Source={path};Foreign Keys=True;Default Timeout=5;Pooling={pooled}")
             .AddInterceptors(new FullSynchronous())
             .Options;
 

@@ -23,6 +23,8 @@ internal sealed class Visitor : IAsyncDisposable
 
     public SheetStore Store => _server.Application.Services.GetRequiredService<SheetStore>();
 
+    public string DatabasePath => _server.Application.Services.GetRequiredService<DataFolder>().DatabasePath;
+
     public string Origin => _client.BaseAddress!.GetLeftPart(UriPartial.Authority);
 
     public static async Task<Visitor> ArriveAsync(Action<WebApplicationBuilder>? adjust = null, bool demo = false)

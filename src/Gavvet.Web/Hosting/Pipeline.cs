@@ -1,4 +1,6 @@
+using Gavvet.Storage;
 using Gavvet.Web.Pages.Atlas;
+using Gavvet.Web.Pages.Backup;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Specimens;
@@ -17,19 +19,25 @@ internal static class Pipeline
 
     public static void Use(WebApplication application)
     {
+        if (application.Services.GetRequiredService<ServerOptions>().BehindProxy)
+            application.UseForwardedHeaders();
         application.Use(AddHeadersAsync);
         application.UseHostFiltering();
         application.UseExceptionHandler(problem => problem.Run(AnswerProblemAsync));
         application.UseStatusCodePages(AnswerStatusAsync);
         application.Use(CheckOriginAsync);
         application.UseRouting();
-        application.MapStaticAssets();
+        application.UseAuthentication();
+        application.UseAuthorization();
+        application.UseRateLimiter();
+        application.MapStaticAssets().AllowAnonymous();
         application.MapRazorPages().WithStaticAssets();
         SheetPapers.Map(application);
         Handout.Map(application);
         SpecimenPicture.Map(application);
         Piles.Map(application);
         PrintedPapers.Map(application);
+        BackupFile.Map(application);
     }
 
     // Set as the answer starts, so that an error page carries them too.
@@ -67,8 +75,15 @@ internal static class Pipeline
     private static Task AnswerProblemAsync(HttpContext context)
     {
         // The server logs the exception; the teacher reads what to do.
-        if (context.Features.Get<IExceptionHandlerFeature>()?.Error is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
+        var problem = context.Features.Get<IExceptionHandlerFeature>()?.Error;
+        if (problem is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
             context.Response.StatusCode = StatusCodes.Status413PayloadTooLarge;
+        if (StorageWords.Of(problem) is { } words)
+        {
+            context.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
+            return PlainAnswer.WriteAsync(context, words);
+        }
+
         return PlainAnswer.WriteAsync(context);
     }
 

@@ -14,6 +14,7 @@ internal static class PlainAnswer
             StatusCodes.Status404NotFound => "There is nothing at this address. It may have been deleted from the desk.",
             StatusCodes.Status405MethodNotAllowed => "That cannot be done at this address.",
             StatusCodes.Status413PayloadTooLarge => "That is too large to be a sheet file.",
+            StatusCodes.Status429TooManyRequests => "Much is being made at this moment. Wait a little and try again.",
             _ => "Something went wrong here. Nothing that was saved is lost; load the page again.",
         };
         return WriteAsync(context, words);
@@ -30,6 +31,6 @@ internal static class PlainAnswer
 
         context.Response.ContentType = "text/html; charset=utf-8";
         await context.Response.WriteAsync(
-            $"<!doctype html><html lang=\"en-US\"><head><meta charset=\"utf-8\"><title>Gavvet</title></head><body><main><h1>Gavvet</h1><p>{WebUtility.HtmlEncode(words)}</p><p><a href=\"/\">To the desk</a></p></main></body></html>");
+            $"<!doctype html><html lang=\"en-US\"><head><meta charset=\"utf-8\"><title>Gavvet</title><link rel=\"stylesheet\" href=\"/css/gavvet.css\"></head><body><main class=\"plain-answer\"><h1>Gavvet</h1><p>{WebUtility.HtmlEncode(words)}</p><p><a href=\"/\">To the desk</a></p></main></body></html>");
     }
 }

@@ -1,3 +1,5 @@
+using System.Security.Cryptography;
+using System.Security.Cryptography.X509Certificates;
 using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Gavvet.Storage;
@@ -23,6 +25,9 @@ public sealed class Server : IAsyncDisposable
 
     public WebApplication Application { get; }
 
+    /// <summary>Where the first passphrase is set; null when none is needed or one is set.</summary>
+    public string? SetUpLink { get; private init; }
+
     /// <summary>Builds the server.</summary>
     /// <param name="args">The command line.</param>
     /// <param name="adjust">Changes to the services before the server is built.</param>
@@ -41,9 +46,10 @@ public sealed class Server : IAsyncDisposable
             adjust?.Invoke(builder);
             var application = builder.Build();
             Pipeline.Use(application);
+            var setUp = await SignInGuard.PrepareAsync(application.Services, options);
             if (options.Demo)
                 await DemoData.FillAsync(application.Services.GetRequiredService<SheetStore>());
-            return new Server(application, folder, throwAway);
+            return new Server(application, folder, throwAway) { SetUpLink = setUp };
         }
         catch
         {
@@ -57,6 +63,8 @@ public sealed class Server : IAsyncDisposable
         await Application.StartAsync();
         Console.WriteLine($"Gavvet is at {Application.Urls.First()}");
         Console.WriteLine($"Data folder: {_folder.Path}{(_throwAway is null ? "" : " (thrown away at the end)")}");
+        if (SetUpLink is { } link)
+            Console.WriteLine($"Set the passphrase at {link}");
         Console.WriteLine("Press Ctrl+C to stop.");
         await Application.WaitForShutdownAsync();
     }
@@ -69,12 +77,28 @@ public sealed class Server : IAsyncDisposable
             Directory.Delete(_throwAway, recursive: true);
     }
 
+    private static X509Certificate2 Opened(string certificate, string? passphraseFile)
+    {
+        try
+        {
+            return X509CertificateLoader.LoadPkcs12FromFile(certificate, passphraseFile is null ? null : File.ReadLines(passphraseFile).FirstOrDefault());
+        }
+        catch (CryptographicException problem)
+        {
+            throw new StartException($"The certificate {certificate} cannot be opened. Give a PKCS #12 file, and its passphrase with --certificate-passphrase FILE.", problem);
+        }
+    }
+
     private static void AddServices(WebApplicationBuilder builder, DataFolder folder, ServerOptions options)
     {
         builder.WebHost.UseStaticWebAssets();
-        builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
+            kestrel.Listen(options.Listen, options.Port, listen =>
+            {
+                if (options.Certificate is { } certificate)
+                    listen.UseHttps(Opened(certificate, options.CertificatePassphrase));
+            });
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = LargestRequest;
         });
@@ -95,6 +119,10 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton(provider => new PrintingStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
         services.AddSingleton(new DeskSettings(folder.DatabasePath));
         services.AddSingleton<PrintJobs>();
+        services.AddSingleton(folder);
+        services.AddSingleton<Backups>();
+        services.AddHostedService<DailyCopies>();
+        HeavyWork.Limit(services);
         services.AddSingleton(options);
         services.AddDataProtection().SetApplicationName("Gavvet").PersistKeysToFileSystem(new DirectoryInfo(folder.KeysPath));
         services.AddAntiforgery(antiforgery =>
@@ -103,11 +131,13 @@ public sealed class Server : IAsyncDisposable
             antiforgery.Cookie.Name = "gavvet-form";
             antiforgery.Cookie.SameSite = SameSiteMode.Strict;
             antiforgery.Cookie.HttpOnly = true;
+            antiforgery.Cookie.SecurePolicy = options.NeedsSignIn ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
         });
         services.Configure<FormOptions>(form => form.MultipartBodyLengthLimit = LargestRequest);
         // Accidental signs and other letters stay readable in the page; what HTML gives a meaning is still encoded.
         services.Configure<WebEncoderOptions>(encoder => encoder.TextEncoderSettings = new TextEncoderSettings(UnicodeRanges.All));
-        services.AddHostFiltering(hosts => hosts.AllowedHosts = ["localhost", "127.0.0.1", "[::1]"]);
+        SignInGuard.Add(services, folder, options);
+        services.AddHostFiltering(hosts => hosts.AllowedHosts = [.. options.PublicAddress is { } address ? new[] { new Uri(address).Host } : [], "localhost", "127.0.0.1", "[::1]"]);
         services.AddRazorPages(pages =>
         {
             pages.Conventions.AddPageRoute("/Desk/Index", "/");

@@ -14,8 +14,8 @@ internal static class Piles
 
     public static void Map(WebApplication application)
     {
-        application.MapGet("/sheets/{id}/piles/{name}.pdf", PileAsync);
-        application.MapGet("/sheets/{id}/everything.zip", EverythingAsync);
+        application.MapGet("/sheets/{id}/piles/{name}.pdf", PileAsync).RequireRateLimiting(HeavyWork.Policy);
+        application.MapGet("/sheets/{id}/everything.zip", EverythingAsync).RequireRateLimiting(HeavyWork.Policy);
     }
 
     private static async Task PileAsync(string id, string name, SheetStore store, QuestionCatalogue catalogue, HttpContext context)

@@ -17,6 +17,9 @@ public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> 
     private readonly ConcurrentDictionary<(string Sheet, long Head, PaperKind Kind), BenchView> _views = new();
     private readonly ConcurrentQueue<(string Sheet, long Head, PaperKind Kind)> _order = new();
 
+    /// <summary>Forgets all views: after a restore a revision's number may be another's.</summary>
+    public void Forget() => _views.Clear();
+
     /// <summary>The view a word in an address names; the student's page for any other.</summary>
     public BenchView Of(StoredSheet stored, string? shown) => shown == BenchView.OutlineWord
         ? Of(stored, PaperKind.Student) with { IsOutline = true }

@@ -18,7 +18,7 @@ internal static class SheetPapers
     public static void Map(WebApplication application)
     {
         foreach (var kind in Enum.GetValues<PaperKind>())
-            application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HttpContext context) => PdfAsync(id, kind, store, catalogue, context));
+            application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HttpContext context) => PdfAsync(id, kind, store, catalogue, context)).RequireRateLimiting(HeavyWork.Policy);
         application.MapGet("/sheets/{id}/sheet.json", (string id, SheetStore store) => FileAsync(id, store, SheetFile.Write, ""));
         application.MapGet("/sheets/{id}/recipe.json", (string id, SheetStore store) => FileAsync(id, store, RecipeFile.Write, "-recipe"));
         application.MapGet("/sheets/{id}/picture.png", PictureAsync);

@@ -1,0 +1,76 @@
+using Gavvet.Web.Hosting;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.SignIn;
+
+/// <summary>Asks for the passphrase, or sets the first one for whoever has the link the server printed at its start.</summary>
+[AllowAnonymous]
+internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager<IdentityUser> users, SetUp setUp, AuditLog audit, ServerOptions options) : PageModel
+{
+    public string? Problem { get; private set; }
+
+    /// <summary>The secret of the link when the first passphrase is being set; null when one is asked for.</summary>
+    public string? Setup { get; private set; }
+
+    /// <summary>Whether no passphrase was set yet.</summary>
+    public bool IsNew { get; private set; }
+
+    public async Task<IActionResult> OnGetAsync(string? setup)
+    {
+        if (!options.NeedsSignIn)
+            return NotFound();
+        await ShowAsync(setup);
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostAsync(string? passphrase, string? again, string? setup, string? returnUrl)
+    {
+        if (!options.NeedsSignIn)
+            return NotFound();
+        await ShowAsync(setup);
+        return Setup is not null ? await SetAsync(passphrase ?? "", again ?? "") : await EnterAsync(passphrase ?? "", returnUrl);
+    }
+
+    private async Task<IActionResult> SetAsync(string passphrase, string again)
+    {
+        if (passphrase.Length < SetUp.ShortestPassphrase)
+            return Refused($"A passphrase has at least {SetUp.ShortestPassphrase} characters; a few words do well.");
+        if (passphrase != again)
+            return Refused("The two are not alike. Type the passphrase twice.");
+        var teacher = new IdentityUser(SetUp.Teacher);
+        if (!(await users.CreateAsync(teacher, passphrase)).Succeeded)
+            return Refused("This passphrase cannot be used. Choose another.");
+        audit.Write("passphrase-set", HttpContext);
+        await signIn.SignInAsync(teacher, isPersistent: false);
+        return Redirect("/");
+    }
+
+    private async Task<IActionResult> EnterAsync(string passphrase, string? returnUrl)
+    {
+        if (IsNew)
+            return Refused("No passphrase is set yet. Open the link the server printed at its start.");
+        var result = await signIn.PasswordSignInAsync(SetUp.Teacher, passphrase, isPersistent: false, lockoutOnFailure: true);
+        audit.Write(result.Succeeded ? "signed-in" : result.IsLockedOut ? "locked-out" : "refused", HttpContext);
+        if (result.Succeeded)
+            return LocalRedirect(Url.IsLocalUrl(returnUrl) ? returnUrl : "/");
+        return Refused(result.IsLockedOut
+            ? "Too many wrong passphrases. Wait ten minutes and try again."
+            : "That is not the passphrase. Try again; after five wrong ones there is a wait of ten minutes.");
+    }
+
+    private async Task ShowAsync(string? setup)
+    {
+        IsNew = await users.FindByNameAsync(SetUp.Teacher) is null;
+        Setup = IsNew && setUp.Opens(setup) ? setup : null;
+    }
+
+    private PageResult Refused(string words)
+    {
+        Problem = words;
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
+}

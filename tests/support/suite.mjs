@@ -26,8 +26,12 @@ export const suite = (options = {}) => {
   at.newSheet = async () => {
     await at.page.goto(at.server.address);
     await at.page.getByRole("button", { name: "New sheet" }).click();
+    await at.bench();
+  };
+  // The workbench is ready when the last of its scripts has run.
+  at.bench = async () => {
     await at.page.waitForURL(/\/sheets\//);
-    await at.page.waitForLoadState();
+    await at.page.locator("#coverage-panel[data-shown]").waitFor({ state: "attached" });
   };
   // An edit has arrived when the head that the page will send next has moved on.
   at.head = () => at.page.locator("#context input[name=head]").inputValue();

@@ -17,7 +17,23 @@ public static class HandoutLayout
     public static ImmutableArray<Page> LayOut(AtlasEntry entry, Paper paper)
     {
         var metrics = new PageMetrics(new PageSetup(paper, 7));
-        return Pagination.Fill([.. Blocks(entry, metrics)], metrics, new HandoutFurniture(entry, metrics));
+        return Pagination.Fill([.. Blocks(entry, metrics)], metrics, new HandoutFurniture(entry.Name, string.Join(", ", entry.Type.OtherNames), metrics));
+    }
+
+    /// <summary>Several scales under one title, each with its name, its degrees and its staff.</summary>
+    /// <param name="title">The title.</param>
+    /// <param name="entries">The scales, in order.</param>
+    /// <param name="paper">The paper.</param>
+    public static ImmutableArray<Page> Several(string title, IReadOnlyList<AtlasEntry> entries, Paper paper)
+    {
+        ArgumentNullException.ThrowIfNull(entries);
+        var metrics = new PageMetrics(new PageSetup(paper, 6));
+        var blocks = entries.SelectMany(entry => new[]
+        {
+            Sentence($"{char.ToUpperInvariant(entry.Name[0])}{entry.Name[1..]}: {string.Join(" ", entry.Degrees(false).Select(degree => $"{degree.Degree}"))}{(entry.Signature is { } signature ? $", {signature}" : "")}", metrics) with { KeepWithNext = true, Above = metrics.LineHeight / 2 },
+            Figure(entry.Staff, metrics, metrics.ContentWidth),
+        });
+        return Pagination.Fill([.. blocks], metrics, new HandoutFurniture(title, "", metrics));
     }
 
     private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics)
@@ -95,31 +111,29 @@ public static class HandoutLayout
     private static Block Block(int height, ImmutableArray<Primitive> primitives, string? label, PageMetrics metrics) =>
         new(height, false, [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), label, primitives)]);
 
-    private sealed class HandoutFurniture(AtlasEntry entry, PageMetrics metrics) : IPageFurniture
+    private sealed class HandoutFurniture(string title, string names, PageMetrics metrics) : IPageFurniture
     {
-        private readonly string _names = string.Join(", ", entry.Type.OtherNames);
-
         public int ContentTop(int page) => page > 0
             ? metrics.TopMargin + (2 * metrics.Small) + (metrics.SectionGap / 2)
-            : metrics.TopMargin + metrics.Title + (_names.Length > 0 ? metrics.LineHeight : 0) + metrics.SectionGap;
+            : metrics.TopMargin + metrics.Title + (names.Length > 0 ? metrics.LineHeight : 0) + metrics.SectionGap;
 
         public IEnumerable<PageGroup> Head(int page)
         {
             if (page > 0)
             {
-                yield return Group(TextSetter.Line(entry.Name, TextStyle.Italic, metrics.Small, metrics.SideMargin, metrics.TopMargin + metrics.Small));
+                yield return Group(TextSetter.Line(title, TextStyle.Italic, metrics.Small, metrics.SideMargin, metrics.TopMargin + metrics.Small));
                 yield break;
             }
 
             var baseline = metrics.TopMargin + metrics.Title;
-            yield return Group(TextSetter.Line(Capital(entry.Name), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
-            if (_names.Length > 0)
-                yield return Group(TextSetter.Line($"Also: {_names}", TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
+            yield return Group(TextSetter.Line(Capital(title), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
+            if (names.Length > 0)
+                yield return Group(TextSetter.Line($"Also: {names}", TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
         }
 
         public IEnumerable<PageGroup> Foot(int page, int pages)
         {
-            var words = pages > 1 ? $"{entry.Name} · page {page + 1} of {pages}" : entry.Name;
+            var words = pages > 1 ? $"{title} · page {page + 1} of {pages}" : title;
             yield return Group(TextSetter.Line(words, TextStyle.Regular, metrics.Small, metrics.SideMargin, metrics.Height - metrics.BottomMargin));
         }
 

@@ -48,7 +48,11 @@ public sealed class Server : IAsyncDisposable
             Pipeline.Use(application);
             var setUp = await SignInGuard.PrepareAsync(application.Services, options);
             if (options.Demo)
+            {
                 await DemoData.FillAsync(application.Services.GetRequiredService<SheetStore>());
+                await DemoData.PrintAsync(application.Services.GetRequiredService<SheetStore>(), application.Services.GetRequiredService<PrintingStore>(), application.Services.GetRequiredService<PrintJobs>());
+            }
+
             return new Server(application, folder, throwAway) { SetUpLink = setUp };
         }
         catch

@@ -92,23 +92,11 @@ public sealed class FretboardScale : QuestionKind
         return new Answer([[], [new LineMark(0, name)]], name, [.. others.Concat(ScaleFacts.OtherNames(setting))], working);
     }
 
-    // Where a note of the scale lies, and where the steps lead to from the tonic.
-    private static ImmutableArray<DotMark> Dots(QuestionSetting setting, Scale scale)
-    {
-        var places = from s in Enumerable.Range(0, setting.Tuning.Length)
-                     from fret in Enumerable.Range(0, Frets + 1)
-                     select new DotMark(s, fret, "");
-        var steps = Enumerable.Range(0, scale.Type.Up.Steps.Length).Select(climbed => scale.Type.Up.Steps.Take(climbed).Sum()).ToHashSet();
-        ImmutableArray<DotMark> noted = [.. places.Where(dot => scale.Ascending.Any(note => note.PitchClass == Sound(setting, dot)))];
-        ImmutableArray<DotMark> stepped = [.. places.Where(dot => steps.Contains((Sound(setting, dot) - scale.Tonic.PitchClass + 12) % 12))];
-        return [.. TwoRoutes.Agree($"the frets of {scale.Tonic} {scale.Type.Name}", noted, stepped).Select(dot => dot with { Text = setting.Style.Say(Note(setting, scale, dot)) })];
-    }
+    private static ImmutableArray<DotMark> Dots(QuestionSetting setting, Scale scale) => FretboardDots.Of(scale, setting.Style, setting.Tuning, Frets);
 
     private static IEnumerable<DotMark> Tonics(QuestionSetting setting, Scale scale) => Dots(setting, scale).Where(dot => Note(setting, scale, dot) == scale.Tonic);
 
-    private static NoteName Note(QuestionSetting setting, Scale scale, DotMark dot) => scale.Ascending.First(note => note.PitchClass == Sound(setting, dot));
+    private static NoteName Note(QuestionSetting setting, Scale scale, DotMark dot) => FretboardDots.Note(scale, setting.Tuning, dot);
 
     private static ImmutableArray<string> Strings(QuestionSetting setting) => [.. setting.Tuning.Select(pitch => setting.Style.Say(pitch.Name))];
-
-    private static int Sound(QuestionSetting setting, DotMark dot) => (setting.Tuning[dot.String].Semitones + dot.Fret) % 12;
 }

@@ -104,6 +104,26 @@ public sealed class AtlasEntry
         return new LetterLineFigure(form.Degrees.Length + 1, true, given);
     }
 
+    /// <summary>The scale on a fretboard, from the open strings to the twelfth fret.</summary>
+    /// <param name="tuning">The open strings, from the lowest.</param>
+    public FretboardFigure Fretboard(ImmutableArray<Pitch> tuning)
+    {
+        const int octave = 12;
+        return new FretboardFigure([.. tuning.Select(pitch => Style.Say(pitch.Name))], octave, [.. FretboardDots.Of(Scale, Style, tuning, octave)]);
+    }
+
+    /// <summary>The notes of the scale on the circle of fifths, where each is named by its major key's place.</summary>
+    public CircleFigure Circle => new([.. Scale.Ascending.SkipLast(1).Select(note => new HourMark((((note.Fifths % 12) + 23) % 12) + 1, Style.Say(note)))]);
+
+    /// <summary>What an instrument reads for it to sound, or null where that cannot be written.</summary>
+    /// <param name="part">The instrument.</param>
+    public AtlasEntry? For(Instrument part)
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        var tonic = part.WrittenTonic(Type, Tonic);
+        return Style.CanSpell(Type, tonic) ? new AtlasEntry(Type, tonic, Style, part.Clef) : null;
+    }
+
     /// <summary>The working by the route the house style names.</summary>
     public ImmutableArray<string> Working => [.. ScaleWorking.Of(Type, Tonic, Style).Select(step => WorkingWords.Sentence(Style, step))];
 

@@ -3,6 +3,7 @@ using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Shared;
+using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Reference;
 using Gavvet.Worksheets.Sheets;
@@ -16,6 +17,8 @@ internal static class Handout
     {
         application.MapGet("/atlas/{type}/{tonic}/handout.pdf", Page);
         application.MapGet("/atlas/{type}/{tonic}/scale.mid", Sound);
+        application.MapGet("/atlas-family/{family}/{tonic}/handout.pdf", Family);
+        application.MapGet("/atlas-keys/{type}/{most:int}/handout.pdf", Keys);
     }
 
     private static IResult Page(string type, string tonic, string? style, string? clef, string? paper)
@@ -25,6 +28,29 @@ internal static class Handout
         var size = FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4;
         return Results.File(PdfWriter.Write(entry.Name, HandoutLayout.LayOut(entry, size)), "application/pdf", $"{FileName(entry)}.pdf");
     }
+
+    private static IResult Family(string family, string tonic, string? style, string? paper)
+    {
+        if (FamilyWords.Find(family) is not { } found || !NoteText.TryParse(tonic, out var note) || FamilyModel.EntriesOf(found, note, Places.Style(style)) is not [_, ..] entries)
+            return Results.NotFound();
+        return Several($"{found.Name()} on {note}", entries, paper);
+    }
+
+    // A scale in every key whose signature has up to so many sharps or flats, from the flats to the sharps.
+    private static IResult Keys(string type, int most, string? style, string? clef, string? paper)
+    {
+        var house = Places.Style(style);
+        if (ScaleNames.Only(type) is not { } found || most is < 0 or > 7)
+            return Results.NotFound();
+        AtlasEntry[] entries = [.. Key.Majors.Where(place => Math.Abs(place.Fifths) <= most)
+            .Select(place => Scope.TonicAt(found, place))
+            .Where(tonic => house.CanSpell(found, tonic))
+            .Select(tonic => new AtlasEntry(found, tonic, house, Clef.Find(clef) ?? Clef.Treble))];
+        return entries.Length == 0 ? Results.NotFound() : Several($"{char.ToUpperInvariant(found.Name[0])}{found.Name[1..]} to {CountText.Word(most)} sharps and flats", entries, paper);
+    }
+
+    private static IResult Several(string title, IReadOnlyList<AtlasEntry> entries, string? paper) => Results.File(
+        PdfWriter.Write(title, HandoutLayout.Several(title, entries, FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4)), "application/pdf", "scales.pdf");
 
     private static IResult Sound(string type, string tonic, string? style, string? clef) => Find(type, tonic, style, clef) is { } entry
         ? Results.File(MidiWriter.Write([new HeardLine(entry.Name, entry.Pitches)]), "audio/midi", $"{FileName(entry)}.mid")

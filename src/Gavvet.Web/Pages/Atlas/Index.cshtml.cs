@@ -1,7 +1,11 @@
+using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
+using Gavvet.Storage;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Shared;
+using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Reference;
 using Microsoft.AspNetCore.Mvc;
@@ -10,7 +14,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Atlas;
 
 /// <summary>The atlas: any scale on any tonic.</summary>
-public sealed class IndexModel : PageModel
+public sealed class IndexModel(SheetStore store) : PageModel
 {
     private const int FigureWidth = 176_000;
 
@@ -22,8 +26,45 @@ public sealed class IndexModel : PageModel
     /// <summary>What is wrong with the address, in words; the atlas then shows C major.</summary>
     public string? Problem { get; private set; }
 
-    public void OnGet(string? type, string? tonic, string? style, string? clef, string? q)
+    /// <summary>Tunings to choose from: their names in addresses, their names on screen, and their strings.</summary>
+    public static IReadOnlyList<(string Name, string Words, ImmutableArray<Pitch> Strings)> KnownTunings { get; } =
+    [
+        ("guitar", "Guitar", Tunings.Guitar),
+        ("bass-guitar", "Bass guitar", Tunings.BassGuitar),
+        ("ukulele", "Ukulele", Tunings.Ukulele),
+        ("mandolin", "Mandolin or violin", Tunings.Mandolin),
+    ];
+
+    /// <summary>The tuning of the fretboard shown.</summary>
+    public string Tuning { get; private set; } = "guitar";
+
+    public ImmutableArray<Pitch> Strings => KnownTunings.First(known => known.Name == Tuning).Strings;
+
+    /// <summary>The sheets changed last, to set the scale on.</summary>
+    public IReadOnlyList<SheetOnDesk> OpenSheets { get; private set; } = [];
+
+    /// <summary>Sets the scale as a section of a sheet, or begins a sheet with it.</summary>
+    public async Task<IActionResult> OnPostSetAsync(string scale, string on, string? staff, string? sheet, [FromServices] DeskSettings settings)
     {
+        if (ScaleNames.Only(scale) is not { } found || !NoteText.TryParse(on, out var note))
+            return NotFound();
+        var section = new AddKeptSection(ScaleSection.Of(found, note, Clef.Find(staff) ?? Clef.Treble));
+        if (string.IsNullOrEmpty(sheet))
+        {
+            var blank = SheetEditor.NewSheet(PageCode.FreshSeed()) with { Style = await settings.StyleOfNewSheetsAsync(), Title = $"{char.ToUpperInvariant(found.Name[0])}{found.Name[1..]} on {note}", Sections = [] };
+            return SheetEditor.Apply(blank, section) is { Sheet: { } begun } ? Redirect($"/sheets/{(await store.CreateAsync(begun)).Id}") : NotFound();
+        }
+
+        if (await store.FindAsync(sheet) is not { } stored || SheetEditor.Apply(stored.Sheet, section).Sheet is not { } longer)
+            return NotFound();
+        await store.SaveAsync(sheet, stored.Head, longer, null);
+        return Redirect($"/sheets/{sheet}");
+    }
+
+    public async Task OnGetAsync(string? type, string? tonic, string? style, string? clef, string? q, string? tuning)
+    {
+        OpenSheets = await store.ListAsync("", 12);
+        Tuning = KnownTunings.Any(known => known.Name == tuning) ? tuning! : Tuning;
         var house = Places.Style(style);
         var staff = Clef.Find(clef) ?? Clef.Treble;
         Found = new Findings(q ?? "", house, staff);

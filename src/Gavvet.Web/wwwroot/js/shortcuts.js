@@ -42,8 +42,9 @@ const nextSection = () => {
 // A field is gone to, anything else is pressed.
 const press = (target, event) => {
   if (!target) return;
-  if (!typing(target)) return target.click();
+  // What a key opens may take the focus at once, and must not get the letter too.
   event.preventDefault();
+  if (!typing(target)) return target.click();
   target.focus();
   target.select();
 };
@@ -68,6 +69,6 @@ document.addEventListener("keydown", (event) => {
   }
   if (!single.checked) return;
   if (key === "?") showHelp();
-  else if (key === "n") nextSection();
+  else if (key === "n" && document.querySelector(".card-line")) nextSection();
   else press(document.querySelector(`[data-key="${CSS.escape(key)}"]`), event);
 });

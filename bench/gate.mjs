@@ -26,7 +26,7 @@ await page.evaluate(() => {
     return { lastByte: entry.responseEnd - begun, painted: ended - begun };
   };
   window.sections = () => [...document.querySelectorAll(".card-line[data-card]")].map((card) => card.dataset.card).filter((id) => id !== "sheet");
-  window.slots = () => [...document.querySelectorAll("button[id^=redraw-]")].map((button) => button.id.slice(7)).filter((id) => id !== "all");
+  window.slots = () => [...document.querySelectorAll(".question")].map((question) => question.dataset.at.split(" ")[1]);
 });
 const send = (handler, values = {}) => page.evaluate(([h, v]) => window.send(h, v), [handler, values]);
 const edit = (name, values = {}) => send("Edit", { edit: name, ...values });

@@ -11,6 +11,9 @@ public sealed record LineOfFifths(string Prefix, IReadOnlyCollection<Key> Chosen
     /// <summary>Whether the relative minors stand under the majors: where minor scales can be drawn, which take them.</summary>
     public bool ShowsMinors { get; init; }
 
+    /// <summary>Where the single tonics are fetched from, or null where there are none to choose.</summary>
+    public string? SinglesAt { get; init; }
+
     /// <summary>Single tonics drawn besides the keys.</summary>
     public IReadOnlyCollection<NoteName> Also { get; init; } = [];
 

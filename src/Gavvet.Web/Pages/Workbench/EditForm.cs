@@ -79,7 +79,8 @@ internal static class EditForm
             read[field] = tonics.ToImmutable();
         }
 
-        return Good(new ChangeKeys(section, [.. read["keys"].Select(tonic => new Key(tonic))]) { Also = read["also"], Without = read["without"] });
+        var change = new ChangeKeys(section, [.. read["keys"].Select(tonic => new Key(tonic))]);
+        return Good(form.ContainsKey("singles") ? change with { Also = read["also"], Without = read["without"] } : change);
     }
 
     private static (SheetEdit?, string, string?) Scales(int section, IEnumerable<string?> ids)

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
+using Gavvet.Theory;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
+using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -46,6 +48,18 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
         await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found
             ? Partial("Workbench/_Card", (views.Of(stored, PaperKind.Student), found))
             : NotFound();
+
+    /// <summary>What the sheet covers, and its pages as pictures.</summary>
+    public async Task<IActionResult> OnGetCoverageAsync(string id, string? shown) =>
+        await store.FindAsync(id) is { } stored ? Partial("Workbench/_Coverage", views.Of(stored, shown)) : NotFound();
+
+    /// <summary>The scales of a family, to choose from.</summary>
+    public async Task<IActionResult> OnGetFamilyAsync(string id, int section, ScaleFamily family) =>
+        await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found ? Partial("Workbench/_Family", (found, family)) : NotFound();
+
+    /// <summary>The single tonics of a section.</summary>
+    public async Task<IActionResult> OnGetTonicsAsync(string id, int section) =>
+        await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found ? Partial("_SingleTonics", ($"key-{section}", found)) : NotFound();
 
     /// <summary>What can be done with one question.</summary>
     public async Task<IActionResult> OnGetQuestionAsync(string id, int section, int slot, string? shown) =>
@@ -97,11 +111,12 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
     private async Task<IActionResult> StepAsync(string id, Func<string, long, Task<SaveOutcome>> step)
     {
         var form = await Request.ReadFormAsync();
+        var before = await store.FindAsync(id);
         var stepped = await step(id, ReadNumber(form["head"]) ?? 0);
-        return stepped.IsStale ? Stale(stepped.Now!) : Changed(stepped.Now, form, null, null);
+        return stepped.IsStale ? Stale(stepped.Now!) : Changed(stepped.Now, form, null, null, before?.Sheet);
     }
 
-    private IActionResult Changed(StoredSheet? now, IFormCollection form, SheetEdit? edit, EditOutcome? outcome)
+    private IActionResult Changed(StoredSheet? now, IFormCollection form, SheetEdit? edit, EditOutcome? outcome, Sheet? before = null)
     {
         if (now is null)
             return NotFound();
@@ -111,8 +126,15 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
             OpenCard = edit is AddSection or AddKeptSection ? $"{now.Sheet.Sections[^1].Id}" : form["open"].ToString(),
             OpenQuestion = edit is QuestionEdit question and not RemoveQuestion ? question.SlotId : null,
         };
-        return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome));
+        return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome) 
+        {
+            ShowsPanel = form["panel"].ToString().Length > 0,
+            KeepsMargin = before is not null && MarginOf(before) == MarginOf(now.Sheet),
+        });
     }
+
+    // What the margin shows: everything but the title and what was drawn.
+    private static string MarginOf(Sheet sheet) => RecipeFile.Write(sheet with { Title = "-" }) + string.Join(' ', sheet.Sections.Select(section => section.Id));
 
     private PartialViewResult Stale(StoredSheet now)
     {
@@ -140,8 +162,14 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
 /// <param name="Outcome">What there is to say of it.</param>
 public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPages, SheetEdit? Edit, EditOutcome? Outcome)
 {
+    /// <summary>Whether the foot shows what the sheet covers, so that it has to follow.</summary>
+    public bool ShowsPanel { get; init; }
+
+    /// <summary>Whether a step through the history left all settings as they were.</summary>
+    public bool KeepsMargin { get; init; }
+
     /// <summary>Whether the cards in the margin are made anew: when sections come, go or change their controls.</summary>
-    public bool RemakesMargin => Edit is null or AddSection or AddKeptSection or RemoveSection or MoveSection or RemoveQuestion or AddQuestionAt or ChangeKind or ChangeOption or ChangeNotation or ChangeHouseStyle
+    public bool RemakesMargin => (Edit is null && !KeepsMargin) || Edit is AddSection or AddKeptSection or RemoveSection or MoveSection or RemoveQuestion or AddQuestionAt or ChangeKind or ChangeOption or ChangeNotation or ChangeHouseStyle
         or ChangeOwnQuestions { Reshapes: true } || (Edit is ChangeScales && Outcome?.Words is null && SettlesNotation);
 
     // Scales that are written without a signature change what the section offers.

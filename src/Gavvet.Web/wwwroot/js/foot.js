@@ -5,6 +5,14 @@ const buttons = [...document.querySelectorAll("[data-panel]")];
 const show = (name) => {
   for (const button of buttons) button.setAttribute("aria-expanded", `${button.dataset.panel === name}`);
   panel.dataset.shown = name;
+  // What the panel holds is sent only while it is open.
+  const asked = document.getElementById("shown-panel");
+  const opens = name !== "" && asked.value === "";
+  asked.value = name;
+  if (opens) {
+    const shown = document.querySelector("#context input[name=shown]").value;
+    htmx.ajax("GET", `${location.pathname}?handler=Coverage&shown=${shown}`, { source: panel, target: panel, swap: "innerHTML" });
+  }
 };
 show("");
 

@@ -1,8 +1,8 @@
 using Gavvet.Storage;
 using Gavvet.Web.Pages.Atlas;
 using Gavvet.Web.Pages.Backup;
-using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Specimens;
 using Gavvet.Web.Pages.Workbench;
 using Microsoft.AspNetCore.Diagnostics;

@@ -1,14 +1,14 @@
-using System.Collections.Immutable;
-using Gavvet.Worksheets.Figures;
-using Gavvet.Worksheets.Files;
-using Gavvet.Worksheets.Sheets;
 using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using System.Security.Cryptography;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Specimens;
 

@@ -126,7 +126,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
             OpenCard = edit is AddSection or AddKeptSection ? $"{now.Sheet.Sections[^1].Id}" : form["open"].ToString(),
             OpenQuestion = edit is QuestionEdit question and not RemoveQuestion ? question.SlotId : null,
         };
-        return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome) 
+        return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome)
         {
             ShowsPanel = form["panel"].ToString().Length > 0,
             KeepsMargin = before is not null && MarginOf(before) == MarginOf(now.Sheet),

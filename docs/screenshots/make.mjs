@@ -22,10 +22,16 @@ try {
   const sheet = new URL(page.url()).pathname;
   await page.locator("#view-key").click();
   await page.waitForFunction(() => document.querySelector("#view-key").getAttribute("aria-pressed") === "true");
-  await page.locator(".question > summary").nth(2).click();
   await page.waitForTimeout(300);
   await page.screenshot({ path: join(shots, "key.png") });
   await page.locator("#view-student").click();
+  await page.waitForTimeout(300);
+  await page.keyboard.press("g");
+  await page.locator(".coverage").waitFor();
+  await page.locator(".question > summary").nth(1).click();
+  await page.locator(".question[open] .tonic-line").waitFor();
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(shots, "question.png") });
   await page.keyboard.press("Escape");
   await page.locator("#choose-kind").click();
   await page.waitForFunction(() => [...document.querySelectorAll(".kind-choice img")].every((image) => image.complete && image.naturalWidth > 0));
@@ -35,7 +41,20 @@ try {
   await Promise.all([page.waitForNavigation(), page.keyboard.press("Enter")]);
   for (const part of ["viola", "trumpet"]) await Promise.all([page.waitForNavigation(), page.locator(`input[value=${part}]`).check({ force: true })]);
   await page.screenshot({ path: join(shots, "print-room.png") });
-  for (const [name, path] of [["atlas", "/atlas/harmonic-minor/D%23"], ["specimens", "/specimens"], ["check", "/check?type=harmonic-minor&tonic=D%23&answer=D%23+E%23+F%23+G%23+A%23+B+D+D%23"]]) {
+  await page.goto(`${server.address}${sheet}`);
+  await page.locator("#coverage-panel[data-shown]").waitFor({ state: "attached" });
+  await page.locator("#redraw-all").click();
+  await page.waitForTimeout(800);
+  await page.goto(`${server.address}${sheet}/history`);
+  await page.getByRole("button", { name: "Compare the two chosen" }).click();
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: join(shots, "history.png") });
+  await page.goto(`${server.address}/?show=printings`);
+  await page.locator(".row-card a").first().click();
+  await page.locator(".page-code").first().click();
+  await page.waitForFunction(() => document.images.length > 0 && [...document.images].every((image) => image.complete));
+  await page.screenshot({ path: join(shots, "printed.png") });
+  for (const [name, path] of [["style", "/style?preset=jazz"], ["family", "/atlas-family/modes-of-major/C"], ["atlas", "/atlas/harmonic-minor/D%23"], ["specimens", "/specimens"], ["check", "/check?type=harmonic-minor&tonic=D%23&answer=D%23+E%23+F%23+G%23+A%23+B+D+D%23"]]) {
     await page.goto(server.address + path);
     await page.evaluate(() => document.fonts.ready);
     await page.waitForTimeout(200);

@@ -131,7 +131,7 @@ public sealed class DeskAndSafetyTests : IAsyncLifetime
     {
         await using var demo = await Visitor.ArriveAsync(demo: true);
         var sheets = await demo.Store.ListAsync();
-        Assert.Equal(7, sheets.Count);
+        Assert.Equal(12, sheets.Count);
         foreach (var sheet in sheets)
             Assert.NotEmpty(await demo.BytesAsync($"/sheets/{sheet.Id}/picture.png"));
     }

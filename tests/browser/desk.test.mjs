@@ -56,6 +56,7 @@ test("a file that is no sheet is refused at its field; a recipe is brought in an
   const bring = async (content) => {
     const file = join(files.path, "sheet.json");
     writeFileSync(file, content);
+    if (!(await page.locator("#file").isVisible())) await page.locator(".desk-more > summary").click();
     await page.locator("#file").setInputFiles(file);
     await page.getByRole("button", { name: "Bring in", exact: true }).click();
   };

@@ -47,7 +47,7 @@ test("a kind is chosen by its picture, filtered by typing", async () => {
   assert.equal(await page.locator(".kind-choice[name=kind]").count(), 53);
   assert.deepEqual(await violations(page), []);
   await page.locator("#kinds-filter").fill("relative k");
-  assert.equal(await page.locator(".kind-choice:visible").count(), 1);
+  assert.equal(await page.locator(".kind-choice[name=kind]:visible").count(), 1);
   await after_(() => page.keyboard.press("Enter"));
   await page.waitForFunction(() => !document.getElementById("kinds").open);
   assert.match(await paper(), /Relative keys/);

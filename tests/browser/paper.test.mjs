@@ -31,7 +31,11 @@ const after_ = async (act) => {
   await page.waitForFunction(() => document.getElementById("saved").textContent === "Saved" && !document.querySelector(".htmx-request"));
 };
 const card = () => page.locator(".card-line[open]");
-const paper = () => page.locator("#pages").textContent();
+// Pages out of sight come when the teacher pauses.
+const paper = async () => {
+  await page.waitForFunction(() => !document.querySelector(".page.waiting"));
+  return page.locator("#pages").textContent();
+};
 // The label is what a teacher clicks; the browser waits until it stands still.
 const press = (name, value) => card().locator(`label:has(input[name="${name}"][value="${value}"])`).click();
 const choose = (name, value) => after_(() => press(name, value));

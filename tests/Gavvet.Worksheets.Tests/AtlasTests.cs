@@ -16,9 +16,9 @@ public class AtlasTests
     [InlineData("major", "C", "major", "G", "F is raised by a semitone to F♯")]
     [InlineData("major", "C", "major-pentatonic", "C", "F falls away; B falls away")]
     [InlineData("minor-pentatonic", "A", "minor-blues", "A", "E♭ comes in")]
-    [InlineData("ionian", "C", "major", "C", "")]
+    [InlineData("major", "C", "major", "C", "")]
     public void What_changes_from_a_scale_to_another_is_said_note_by_note(string from, string fromOn, string to, string toOn, string words) =>
-        Assert.Equal(words, ScaleTypes.Find(from) is null ? words : Changes(from, fromOn, to, toOn));
+        Assert.Equal(words, Changes(from, fromOn, to, toOn));
 
     [Fact]
     public void Every_scale_on_every_tonic_can_be_set_as_a_section_that_asks_just_it()

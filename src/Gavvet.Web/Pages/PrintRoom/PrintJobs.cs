@@ -81,8 +81,9 @@ public sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catalog
                 _turn.Release();
             }
         }
-        catch (OperationCanceledException)
+        catch (Exception problem) when (problem is OperationCanceledException or ObjectDisposedException)
         {
+            // Stopped by the teacher, or the program ends.
             job.Failed("The printing was stopped. Nothing was kept of it.");
         }
         catch (PrintingWithheldException problem)

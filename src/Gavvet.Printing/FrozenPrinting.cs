@@ -140,16 +140,17 @@ public sealed record RecordedEdition(string Version, string? Part, string? Seat,
             items.Part,
             edition.Edition.Seat,
             [.. edition.Student.Select((_, page) => worksheet.PageMarks?.At(page) ?? "")],
-            [.. items.Items.Select(item => RecordedItem.Of(item, boxes[item.Number].SlotId, edition.Composition.Key.Answers[boxes[item.Number].SlotId].Text, boxes[item.Number].Box))]);
+            [.. items.Items.Select(item => RecordedItem.Of(item, boxes[item.Number].SlotId, edition.Composition.Key.Answers[boxes[item.Number].SlotId], boxes[item.Number].Box))]);
     }
 }
 
 /// <summary>A question of a printing with where it stands.</summary>
 /// <param name="Slot">The slot's lasting id.</param>
 /// <param name="AnswerText">The answer in one line, as the key has it.</param>
+/// <param name="AlsoRight">What else earns full marks, as sentences of the key.</param>
 /// <param name="Box">Left, top, width and height on its page in micrometers.</param>
 /// <param name="Item">The question with its answers.</param>
-public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<int> Box, Item Item)
+public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<string> AlsoRight, ImmutableArray<int> Box, Item Item)
 {
-    internal static RecordedItem Of(Item item, int slot, string answer, Box box) => new(slot, answer, [box.Left, box.Top, box.Width, box.Height], item);
+    internal static RecordedItem Of(Item item, int slot, Answer answer, Box box) => new(slot, answer.Text, answer.AlsoRight, [box.Left, box.Top, box.Width, box.Height], item);
 }

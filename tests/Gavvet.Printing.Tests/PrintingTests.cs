@@ -55,6 +55,18 @@ public class PrintingTests
         Assert.Equal((1, "write-scale", "G major, ascending", "G A B C D E F♯ G"), (first.Item.Number, first.Item.Kind, first.Item.Prompt, first.AnswerText));
         Assert.Equal(["G", "A", "B", "C", "D", "E", "F#", "G"], first.Item.Answer.Ascending!.Value);
         Assert.Equal("Mira", record.Editions[1].Seat);
+        Assert.Equal(record.Editions.Sum(edition => edition.Items.Length), record.Editions.Sum(edition => edition.Items.Count(item => !item.AlsoRight.IsDefault)));
+    }
+
+    [Fact]
+    public void A_record_holds_every_other_answer_the_key_prints()
+    {
+        var sheet = Edited(SheetEditor.NewSheet(5), new ChangeKind(1, "identify-scale"));
+        var frozen = FrozenPrinting.Of(sheet, QuestionCatalogue.Standard, PrintWishes.None with { CodeSeed = 4 });
+        var key = Composer.Compose(sheet).Key;
+        foreach (var item in frozen.Record.Editions[0].Items)
+            Assert.Equal(key.Answers[item.Slot].AlsoRight, PrintingRecord.Read(frozen.Record.Write()).Editions[0].Items.Single(other => other.Slot == item.Slot).AlsoRight);
+        Assert.Contains(frozen.Record.Editions[0].Items, item => item.AlsoRight.Length > 0);
     }
 
     [Fact]

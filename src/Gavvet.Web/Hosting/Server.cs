@@ -4,6 +4,7 @@ using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Gavvet.Storage;
 using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.DataProtection;
@@ -122,6 +123,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton(provider => new SectionLibrary(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
         services.AddSingleton(provider => new PrintingStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
         services.AddSingleton(new DeskSettings(folder.DatabasePath));
+        services.AddSingleton<NewSheets>();
         services.AddSingleton<PrintJobs>();
         services.AddSingleton(folder);
         services.AddSingleton<Backups>();

@@ -28,13 +28,14 @@ public static class Composer
         var key = new KeyInTheMaking();
         var sections = ImmutableArray.CreateBuilder<WorksheetSection>(sheet.Sections.Count);
         foreach (var section in sheet.Sections)
-            sections.Add(Resolve(sheet, section, catalogue.Get(section.KindId), edition, key));
+            sections.Add(Resolve(sheet, section, catalogue, edition, key));
         var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, sheet.Style, sections.MoveToImmutable()) { Edition = edition };
         return new Composition(worksheet, new AnswerKey(key.Answers.ToImmutable(), key.Withheld.ToImmutable()));
     }
 
-    private static WorksheetSection Resolve(Sheet sheet, Section section, QuestionKind kind, Edition edition, KeyInTheMaking key)
+    private static WorksheetSection Resolve(Sheet sheet, Section section, QuestionCatalogue catalogue, Edition edition, KeyInTheMaking key)
     {
+        var kind = catalogue.Get(section.KindId);
         var items = ImmutableArray.CreateBuilder<WorksheetItem>(section.Slots.Count);
         var matched = new List<(Slot Slot, QuestionSetting Setting, Question Written, Answer Answer)>();
         foreach (var slot in section.Slots)
@@ -61,7 +62,7 @@ public static class Composer
         for (var i = 0; i < matched.Count; i++)
             key.Answers[matched[i].Slot.Id] = letters[i];
         var instruction = section.Instruction.Length > 0 ? section.Instruction : AnswerForms.Instruction(section.AnswerAs, kind.Instruction(section, sheet.Style));
-        var heading = section.Title.Length > 0 ? section.Title : kind.Name;
+        var heading = catalogue.HeadingOf(section);
         return new WorksheetSection(section.Id, heading, instruction, section.Columns > 0 ? section.Columns : kind.PerRow, Example(section, kind, sheet.Style), items.MoveToImmutable())
         {
             KindId = kind.Id,

@@ -32,7 +32,7 @@ public sealed record Coverage(ImmutableArray<CoverageRow> Rows, ImmutableArray<i
     private static CoverageRow RowOf(Section section)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        var name = section.Title.Length > 0 ? section.Title : kind.Name;
+        var name = QuestionCatalogue.Standard.HeadingOf(section);
         if (!kind.UsesTonic)
             return new CoverageRow(section.Id, name, []);
         var asked = section.Slots.CountBy(slot => Scope.PlaceOf(slot.Drawn.Scale, slot.Drawn.Tonic)).ToDictionary();

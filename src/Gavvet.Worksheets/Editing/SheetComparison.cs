@@ -102,7 +102,7 @@ public static class SheetComparison
 
     private static string Said(Draw draw) => $"{draw.Tonic} {draw.Scale.Name}, {draw.Clef.Name.ToLowerInvariant()}";
 
-    private static string Name(Section section) => section.Title.Length > 0 ? section.Title : QuestionCatalogue.Standard.Get(section.KindId).Name;
+    private static string Name(Section section) => QuestionCatalogue.Standard.HeadingOf(section);
 
     private static string Questions(int count) => count == 1 ? "one question" : $"{CountText.Word(count)} questions";
 }

@@ -209,6 +209,15 @@ public sealed class QuestionCatalogue
     /// <param name="id">What was written.</param>
     public QuestionKind Nearest(string id) => All.MinBy(kind => TextDistance.Between(kind.Id, id ?? ""))!;
 
+    /// <summary>What a section is called: the teacher's heading, or its kind's name.</summary>
+    /// <param name="section">The section.</param>
+    /// <exception cref="KeyNotFoundException">There is no such kind.</exception>
+    public string HeadingOf(Section section)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        return section.Title.Length > 0 ? section.Title : Get(section.KindId).Name;
+    }
+
     /// <summary>The kind of this name in files.</summary>
     /// <param name="id">Such as "write-scale".</param>
     /// <exception cref="KeyNotFoundException">There is none.</exception>

@@ -4,7 +4,6 @@ using Gavvet.Engraving.Output;
 using Gavvet.Storage;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Shared;
-using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Reference;
@@ -44,18 +43,18 @@ public sealed class IndexModel(SheetStore store) : PageModel
     public IReadOnlyList<SheetOnDesk> OpenSheets { get; private set; } = [];
 
     /// <summary>Sets the scale as a section of a sheet, or begins a sheet with it.</summary>
-    public async Task<IActionResult> OnPostSetAsync(string scale, string on, string? staff, string? sheet, [FromServices] DeskSettings settings)
+    public async Task<IActionResult> OnPostSetAsync(string scale, string on, string? staff, string? sheet, [FromServices] NewSheets begin)
     {
         if (ScaleNames.Only(scale) is not { } found || !NoteText.TryParse(on, out var note))
             return NotFound();
-        var section = new AddKeptSection(ScaleSection.Of(found, note, Clef.Find(staff) ?? Clef.Treble));
+        var section = ScaleSection.Of(found, note, Clef.Find(staff) ?? Clef.Treble);
         if (string.IsNullOrEmpty(sheet))
         {
-            var blank = SheetEditor.NewSheet(PageCode.FreshSeed()) with { Style = await settings.StyleOfNewSheetsAsync(), Title = $"{char.ToUpperInvariant(found.Name[0])}{found.Name[1..]} on {note}", Sections = [] };
-            return SheetEditor.Apply(blank, section) is { Sheet: { } begun } ? Redirect($"/sheets/{(await store.CreateAsync(begun)).Id}") : NotFound();
+            var (begun, _) = await begin.WithSectionAsync(section, $"{char.ToUpperInvariant(found.Name[0])}{found.Name[1..]} on {note}");
+            return begun is null ? NotFound() : Redirect($"/sheets/{begun.Id}");
         }
 
-        if (await store.FindAsync(sheet) is not { } stored || SheetEditor.Apply(stored.Sheet, section).Sheet is not { } longer)
+        if (await store.FindAsync(sheet) is not { } stored || SheetEditor.Apply(stored.Sheet, new AddKeptSection(section)).Sheet is not { } longer)
             return NotFound();
         await store.SaveAsync(sheet, stored.Head, longer, null);
         return Redirect($"/sheets/{sheet}");

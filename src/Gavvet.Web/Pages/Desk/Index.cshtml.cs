@@ -1,8 +1,8 @@
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
-using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
@@ -11,7 +11,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Desk;
 
 /// <summary>The desk: sheets, printings, the section library and what was deleted.</summary>
-public sealed class IndexModel(SheetStore store, PrintingStore printings, SectionLibrary library, DeskSettings settings) : PageModel
+public sealed class IndexModel(SheetStore store, PrintingStore printings, SectionLibrary library, NewSheets begin) : PageModel
 {
     public DeskView Desk { get; private set; } = null!;
 
@@ -20,7 +20,7 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, Sectio
     /// <summary>The lists alone, as the filter is typed.</summary>
     public async Task<IActionResult> OnGetListsAsync(string? show, string? filter) => Partial("Desk/_Lists", await ViewAsync(show, filter));
 
-    public async Task<IActionResult> OnPostNewAsync() => Open(await store.CreateAsync(await BlankAsync()));
+    public async Task<IActionResult> OnPostNewAsync() => Open(await begin.BlankAsync());
 
     /// <summary>A new sheet that begins with a section of the library.</summary>
     public async Task<IActionResult> OnPostBeginAsync(string? shelf, long? kept)
@@ -30,9 +30,8 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, Sectio
             : ("", null);
         if (section is null)
             return NotFound();
-        var blank = (await BlankAsync()) with { Title = name };
-        var outcome = SheetEditor.Apply(blank with { Sections = [] }, new AddKeptSection(section));
-        return outcome.Sheet is { } begun ? Open(await store.CreateAsync(begun)) : await ChangedAsync(new DeskNotice(outcome.Words!, null));
+        var (begun, problem) = await begin.WithSectionAsync(section, name);
+        return begun is not null ? Open(begun) : await ChangedAsync(new DeskNotice(problem!, null));
     }
 
     /// <summary>The demo sheets, on a desk that is empty.</summary>
@@ -89,8 +88,6 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, Sectio
             return Problem("file", problem.Message);
         }
     }
-
-    private async Task<Sheet> BlankAsync() => SheetEditor.NewSheet(PageCode.FreshSeed()) with { Style = await settings.StyleOfNewSheetsAsync() };
 
     private Task<DeskView> ViewAsync(string? show, string? filter) => DeskView.OfAsync(show, filter, store, printings, library);
 

@@ -136,7 +136,7 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSe
         {
             if (Capacity.BottleneckId is not { } id || Sheet.Find(id) is not { } section)
                 return $"The sheet can carry {Sheet.MostVersions} versions without a question that comes twice.";
-            var name = section.Title.Length > 0 ? section.Title : QuestionCatalogue.Standard.Get(section.KindId).Name;
+            var name = catalogue.HeadingOf(section);
             return $"The sheet can carry {CountText.Word(Capacity.Versions)} {(Capacity.Versions == 1 ? "version" : "versions")} without a question that comes twice; “{name}” allows no more.";
         }
     }

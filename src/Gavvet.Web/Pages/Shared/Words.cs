@@ -62,13 +62,6 @@ public static class Words
 
     public static string Of(Paper paper) => paper == Paper.A4 ? "A4" : "Letter";
 
-    /// <summary>What a section is called: the teacher's heading, or the kind's name.</summary>
-    public static string Name(Section section)
-    {
-        ArgumentNullException.ThrowIfNull(section);
-        return section.Title.Length > 0 ? section.Title : QuestionCatalogue.Standard.Get(section.KindId).Name;
-    }
-
     /// <summary>A section in one line: what it asks, how often, in which keys and clefs.</summary>
     public static string Summary(Section section)
     {

@@ -1,10 +1,9 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
-using Gavvet.Storage;
 using Gavvet.Theory;
+using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
-using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -12,7 +11,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Specimens;
 
 /// <summary>The specimen book: one of every kind of question, answered, to leaf through and choose from.</summary>
-public sealed class IndexModel(SheetStore store, DeskSettings settings) : PageModel
+public sealed class IndexModel(NewSheets begin) : PageModel
 {
     private const int FigureWidth = 115_000;
 
@@ -25,12 +24,8 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings) : PageMo
     /// <summary>A new sheet that begins with this kind of question.</summary>
     public async Task<IActionResult> OnPostSetAsync(string kind)
     {
-        var sheet = SheetEditor.NewSheet(PageCode.FreshSeed()) with { Style = await settings.StyleOfNewSheetsAsync() };
-        var outcome = SheetEditor.Apply(sheet, new ChangeKind(sheet.Sections[0].Id, kind));
-        if (outcome.Sheet is not { } begun)
+        if (QuestionCatalogue.Standard.Find(kind) is not { } found || await begin.WithKindAsync(kind, found.Name) is not ({ } stored, _))
             return NotFound();
-        var found = QuestionCatalogue.Standard.Get(kind);
-        var stored = await store.CreateAsync(begun with { Title = found.Name });
         Response.Headers["HX-Redirect"] = $"/sheets/{stored.Id}";
         return StatusCode(StatusCodes.Status204NoContent);
     }

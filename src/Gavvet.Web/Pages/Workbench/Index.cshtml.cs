@@ -6,6 +6,7 @@ using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -92,7 +93,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
     {
         if (await store.FindAsync(id) is not { } stored || stored.Sheet.Find(section) is not { } found)
             return NotFound();
-        var name = $"{Words.Name(found)}, {Words.Summary(found)}";
+        var name = $"{QuestionCatalogue.Standard.HeadingOf(found)}, {Words.Summary(found)}";
         await library.KeepAsync(found.Title.Length > 0 ? found.Title : name, stored.Sheet, found);
         return Partial("Workbench/_FieldWords", new FieldWords("section", section, "In your section library now. It can be added to any sheet (A).", IsProblem: false));
     }

@@ -20,7 +20,8 @@ document.addEventListener("toggle", (event) => {
   if (!waiting) return;
   const [section, slot] = question.dataset.at.split(" ");
   const shown = document.querySelector("#context input[name=shown]").value;
-  htmx.ajax("GET", `${location.pathname}?handler=Question&section=${section}&slot=${slot}&shown=${shown}`, { source: waiting, target: waiting, swap: "outerHTML" });
+  htmx.ajax("GET", `${location.pathname}?handler=Question&section=${section}&slot=${slot}&shown=${shown}`, { source: waiting, target: waiting, swap: "outerHTML" })
+    .then(() => question.querySelector(".question-choices")?.scrollIntoView({ block: "nearest" }));
 }, true);
 
 // Enter in the words of a question saves them; it must not press the form's first button.

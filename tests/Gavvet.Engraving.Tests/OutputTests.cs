@@ -81,6 +81,15 @@ public class OutputTests
     }
 
     [Fact]
+    public void Words_with_ligatures_are_read_back_from_the_pdf_letter_by_letter()
+    {
+        var sheet = Sample.AllKeys("name-key", Notation.Accidentals, Direction.Ascending, 1) with { Title = "Five to seven flats, offline and official" };
+        var pages = SheetLayout.Student(Composer.Compose(sheet).Worksheet);
+        using var pdf = PdfDocument.Open(PdfWriter.Write(sheet.Title, pages));
+        Assert.Contains("Fivetosevenflats,offlineandofficial", string.Concat(pdf.GetPage(1).Letters.Select(letter => letter.Value.Trim())), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void The_key_has_its_answers_in_the_pdf_and_the_student_page_has_not()
     {
         var sheet = Sample.AllKeys("name-key", Notation.Accidentals, Direction.Ascending, 8);

@@ -107,13 +107,16 @@ public sealed class TextFace
         return shaped;
     }
 
+    // A ligature has no letters of its own in a PDF: copied or read aloud, "flats" would be "ats". The SVG's font-variant of none switches the same features off.
+    private static readonly HarfBuzzSharp.Feature[] NoLigatures = [.. new[] { "-liga", "-clig", "-calt" }.Select(HarfBuzzSharp.Feature.Parse)];
+
     private ShapedText ShapeNew(string text, int size)
     {
         using var buffer = new HarfBuzzSharp.Buffer();
         buffer.AddUtf16(text);
         buffer.GuessSegmentProperties();
         lock (_shaping)
-            _font.Shape(buffer);
+            _font.Shape(buffer, NoLigatures);
         var glyphs = ImmutableArray.CreateBuilder<ushort>(buffer.Length);
         var offsets = ImmutableArray.CreateBuilder<int>(buffer.Length);
         long pen = 0;

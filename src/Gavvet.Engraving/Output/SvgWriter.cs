@@ -32,7 +32,7 @@ public static class SvgWriter
     private static string Write(Page page, string id, string attributes, string head)
     {
         var svg = new StringBuilder(32_768);
-        svg.Append(CultureInfo.InvariantCulture, $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {page.Width} {page.Height}\" text-rendering=\"geometricPrecision\"{attributes}>{head}<defs>");
+        svg.Append(CultureInfo.InvariantCulture, $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {page.Width} {page.Height}\" text-rendering=\"geometricPrecision\" font-variant=\"none\"{attributes}>{head}<defs>");
         foreach (var glyph in page.Groups.SelectMany(group => group.Primitives).OfType<GlyphPrimitive>().Select(primitive => primitive.Glyph).DistinctBy(glyph => glyph.Name).OrderBy(glyph => glyph.Name, StringComparer.Ordinal))
             svg.Append(CultureInfo.InvariantCulture, $"<path id=\"{id}-{glyph.Name}\" d=\"{MusicFont.Outline(glyph)}\"/>");
         svg.Append(CultureInfo.InvariantCulture, $"</defs><rect width=\"{page.Width}\" height=\"{page.Height}\" fill=\"#ffffff\"/>");

@@ -6,6 +6,14 @@ import { root, temporaryFolder } from "../tests/support/commands.mjs";
 
 const rounds = Number(process.argv[2] ?? 100);
 const target = join(root, "tests/Gavvet.Storage.KillTarget/bin/Release/net10.0/Gavvet.Storage.KillTarget.dll");
+// How long this machine takes to the first save; the kills fall between half and double of it, so that a third of them fall into start and migration.
+const firstSave = await (async () => {
+  const begun = performance.now();
+  const work = spawn("dotnet", [target, temporaryFolder().path], { stdio: ["ignore", "pipe", "inherit"] });
+  await new Promise((resolve) => work.stdout.once("data", resolve));
+  work.kill("SIGKILL");
+  return performance.now() - begun;
+})();
 let [folder, said, told, empty] = [temporaryFolder(), [], 0, 0];
 for (let round = 0; round < rounds; round += 1) {
   // Every fifth round begins with an empty folder, whose first start makes the database by migration.
@@ -15,7 +23,7 @@ for (let round = 0; round < rounds; round += 1) {
   work.stdout.on("data", (chunk) => { words += chunk; });
   const ended = new Promise((resolve) => work.on("close", resolve));
   // Golden-ratio steps reach every part of the span evenly.
-  await new Promise((resolve) => setTimeout(resolve, 200 + ((round * 0.618) % 1) * 2200));
+  await new Promise((resolve) => setTimeout(resolve, firstSave * (0.5 + ((round * 0.618) % 1) * 1.5)));
   work.kill("SIGKILL");
   await ended;
   const lines = words.split("\n").slice(0, -1);
@@ -27,5 +35,10 @@ for (let round = 0; round < rounds; round += 1) {
     console.error(`Round ${round}: ${check.stdout}${check.stderr}`);
     process.exit(1);
   }
+}
+// A run whose kills all came too early or too late has shown nothing.
+if (empty === 0 || empty > rounds * 0.7) {
+  console.error(`${empty} of ${rounds} kills came before the first save: nothing is shown by that`);
+  process.exit(1);
 }
 console.log(`${rounds} kills, ${empty} of them before the first save: ${told} confirmed saves and printings, none lost, every database whole`);

@@ -27,6 +27,26 @@ public class ReferenceTests
     }
 
     [Fact]
+    public void A_handout_with_fingers_has_one_under_every_note_and_touches_nothing()
+    {
+        foreach (var type in new[] { ScaleTypes.Major, ScaleTypes.MelodicMinor })
+        {
+            foreach (var fingering in Fingering.All)
+            {
+                foreach (var tonic in new[] { "C", "Db", "F#", "D#", "G" }.Select(NoteText.Parse).Where(tonic => HouseStyle.Classical.CanSpell(type, tonic)))
+                {
+                    var entry = new AtlasEntry(type, tonic, HouseStyle.Classical, Clef.Treble);
+                    Assert.All(fingering.Of(entry), line => Assert.Equal(line.Staff.Columns, line.Staff.Given.OfType<Worksheets.Figures.LabelMark>().Count()));
+                    var handout = HandoutLayout.LayOut(entry, Paper.A4, fingering);
+                    // The working of keys with many signs is long.
+                    Assert.InRange(handout.Length, 1, type == ScaleTypes.Major && tonic.Accidental == Accidental.Natural ? 1 : 2);
+                    Assert.All(handout, page => Assert.Empty(Overlaps.Find(page)));
+                }
+            }
+        }
+    }
+
+    [Fact]
     public void The_same_handout_is_the_same_bytes()
     {
         byte[] Make() => PdfWriter.Write("Scale", HandoutLayout.LayOut(new AtlasEntry(ScaleTypes.MelodicMinor, NoteText.Parse("D#"), HouseStyle.Classical, Clef.Alto), Paper.Letter));

@@ -32,6 +32,16 @@ test("fretboard, circle and parts follow the scale, and the strings can be chose
   assert.deepEqual(await violations(at.page), []);
 });
 
+test("fingers are shown for an instrument, stay with the next tonic, and go on the handout", async () => {
+  await open("/atlas/major/D");
+  await Promise.all([at.page.waitForNavigation(), at.page.locator("#fingering").selectOption("cello")]);
+  await at.page.getByText("D string four notes, A string four notes").waitFor();
+  assert.deepEqual(await violations(at.page), []);
+  await Promise.all([at.page.waitForURL(/atlas\/major\/G.*fingering=cello/), at.page.getByRole("radio", { name: "G", exact: true }).check()]);
+  const [download] = await Promise.all([at.page.waitForEvent("download"), at.page.getByRole("link", { name: "Handout (PDF)" }).click()]);
+  assert.match(execFileSync("pdftotext", ["-layout", await download.path(), "-"], { encoding: "utf8" }), /Cello, first position\s+G string four notes, D string four notes[^]+?0\s+1\s+3\s+4\s+0\s+1\s+3\s+4/);
+});
+
 test("the modes stand side by side on one tonic, and go on a handout", async () => {
   await open("/atlas-family/modes-of-major/C");
   assert.deepEqual(await at.page.locator("tbody th").allInnerTexts(), ["major", "Dorian", "Phrygian", "Lydian", "Mixolydian", "natural minor", "Locrian"]);

@@ -14,10 +14,14 @@ public static class HandoutLayout
     private const int ColumnGap = 3_000;
 
     /// <summary>The page; a second only where the working is long.</summary>
-    public static ImmutableArray<Page> LayOut(AtlasEntry entry, Paper paper)
+    /// <param name="entry">The scale.</param>
+    /// <param name="paper">The paper.</param>
+    /// <param name="fingering">The fingers to print with it, or null for none.</param>
+    public static ImmutableArray<Page> LayOut(AtlasEntry entry, Paper paper, Fingering? fingering = null)
     {
-        var metrics = new PageMetrics(new PageSetup(paper, 7));
-        return Pagination.Fill([.. Blocks(entry, metrics)], metrics, new HandoutFurniture(entry.Name, string.Join(", ", entry.Type.OtherNames), metrics));
+        // With fingers it has more lines to hold on its page.
+        var metrics = new PageMetrics(new PageSetup(paper, fingering is null ? 7 : 6));
+        return Pagination.Fill([.. Blocks(entry, metrics, fingering)], metrics, new HandoutFurniture(entry.Name, string.Join(", ", entry.Type.OtherNames), metrics));
     }
 
     /// <summary>Several scales under one title, each with its name, its degrees and its staff.</summary>
@@ -36,10 +40,12 @@ public static class HandoutLayout
         return Pagination.Fill([.. blocks], metrics, new HandoutFurniture(title, "", metrics));
     }
 
-    private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics)
+    private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics, Fingering? fingering)
     {
         yield return Figure(entry.Staff, metrics, metrics.ContentWidth);
         yield return Figure(entry.Keyboard, metrics, metrics.ContentWidth * 3 / 4);
+        foreach (var block in fingering is null ? [] : Fingers(entry, fingering, metrics))
+            yield return block;
         yield return Heading("Formula", metrics);
         yield return Figure(entry.Formula(false), metrics, metrics.ContentWidth);
         if (entry.Scale.Type.IsTwoWay)
@@ -51,6 +57,19 @@ public static class HandoutLayout
             yield return Sentence(sentence, metrics);
         foreach (var sentence in entry.Pattern)
             yield return Sentence(sentence, metrics);
+    }
+
+    private static IEnumerable<Block> Fingers(AtlasEntry entry, Fingering fingering, PageMetrics metrics)
+    {
+        yield return Heading(fingering.Name, metrics);
+        foreach (var line in fingering.Of(entry))
+        {
+            if (line.Caption.Length > 0)
+                yield return Sentence(line.Caption, metrics) with { KeepWithNext = true };
+            yield return Figure(line.Staff, metrics, metrics.ContentWidth);
+        }
+
+        yield return Sentence(fingering.Remark(entry), metrics);
     }
 
     private static IEnumerable<string[]> Rows(AtlasEntry entry)

@@ -21,12 +21,12 @@ internal static class Handout
         application.MapGet("/atlas-keys/{type}/{most:int}/handout.pdf", Keys);
     }
 
-    private static IResult Page(string type, string tonic, string? style, string? clef, string? paper)
+    private static IResult Page(string type, string tonic, string? style, string? clef, string? paper, string? fingering)
     {
         if (Find(type, tonic, style, clef) is not { } entry)
             return Results.NotFound();
         var size = FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4;
-        return Results.File(PdfWriter.Write(entry.Name, HandoutLayout.LayOut(entry, size)), "application/pdf", $"{FileName(entry)}.pdf");
+        return Results.File(PdfWriter.Write(entry.Name, HandoutLayout.LayOut(entry, size, Fingering.Find(fingering))), "application/pdf", $"{FileName(entry)}.pdf");
     }
 
     private static IResult Family(string family, string tonic, string? style, string? paper)

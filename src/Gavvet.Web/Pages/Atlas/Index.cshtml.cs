@@ -39,6 +39,9 @@ public sealed class IndexModel(SheetStore store) : PageModel
 
     public ImmutableArray<Pitch> Strings => KnownTunings.First(known => known.Name == Tuning).Strings;
 
+    /// <summary>The fingering shown, or null.</summary>
+    public Fingering? Fingering { get; private set; }
+
     /// <summary>The sheets changed last, to set the scale on.</summary>
     public IReadOnlyList<SheetOnDesk> OpenSheets { get; private set; } = [];
 
@@ -60,8 +63,9 @@ public sealed class IndexModel(SheetStore store) : PageModel
         return Redirect($"/sheets/{sheet}");
     }
 
-    public async Task OnGetAsync(string? type, string? tonic, string? style, string? clef, string? q, string? tuning)
+    public async Task OnGetAsync(string? type, string? tonic, string? style, string? clef, string? q, string? tuning, string? fingering)
     {
+        Fingering = Fingering.Find(fingering);
         OpenSheets = await store.ListAsync("", 12);
         Tuning = KnownTunings.Any(known => known.Name == tuning) ? tuning! : Tuning;
         var house = Places.Style(style);
@@ -79,10 +83,15 @@ public sealed class IndexModel(SheetStore store) : PageModel
     }
 
     /// <summary>Another tonic, clef or house style chosen: the same scale at its own address.</summary>
-    public IActionResult OnGetGo(string type, string tonic, string? style, string? clef) =>
-        ScaleNames.Only(type) is { } found && NoteText.TryParse(tonic, out var note)
-            ? Redirect(Places.Atlas(found, note, Places.Style(style), Clef.Find(clef) ?? Clef.Treble))
-            : NotFound();
+    public IActionResult OnGetGo(string type, string tonic, string? style, string? clef, string? tuning, string? fingering)
+    {
+        if (ScaleNames.Only(type) is not { } found || !NoteText.TryParse(tonic, out var note))
+            return NotFound();
+        var address = Places.Atlas(found, note, Places.Style(style), Clef.Find(clef) ?? Clef.Treble);
+        // What else is shown stays shown.
+        string[] shown = [.. KnownTunings.Any(known => known.Name == tuning) ? new[] { $"tuning={tuning}" } : [], .. Fingering.Find(fingering) is { } chosen ? new[] { $"fingering={chosen.Id}" } : []];
+        return Redirect(shown.Length == 0 ? address : $"{address}{(address.Contains('?', StringComparison.Ordinal) ? '&' : '?')}{string.Join('&', shown)}");
+    }
 
     /// <summary>What the box finds while it is typed in.</summary>
     public PartialViewResult OnGetFound(string? q, string? style, string? clef) =>

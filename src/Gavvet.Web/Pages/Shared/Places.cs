@@ -12,11 +12,12 @@ public static class Places
         return $"/atlas/{type.Id}/{Uri.EscapeDataString(NoteText.Ascii(tonic))}{Choices(style, clef)}";
     }
 
-    /// <summary>Its handout.</summary>
-    public static string Handout(ScaleType type, NoteName tonic, HouseStyle style, Clef clef)
+    /// <summary>Its handout, with fingers where a fingering is named.</summary>
+    public static string Handout(ScaleType type, NoteName tonic, HouseStyle style, Clef clef, string? fingering = null)
     {
         ArgumentNullException.ThrowIfNull(type);
-        return $"/atlas/{type.Id}/{Uri.EscapeDataString(NoteText.Ascii(tonic))}/handout.pdf{Choices(style, clef)}";
+        var choices = Choices(style, clef);
+        return $"/atlas/{type.Id}/{Uri.EscapeDataString(NoteText.Ascii(tonic))}/handout.pdf{choices}{(fingering is null ? "" : $"{(choices.Length == 0 ? '?' : '&')}fingering={fingering}")}";
     }
 
     /// <summary>A preset of this name, or the classical one.</summary>

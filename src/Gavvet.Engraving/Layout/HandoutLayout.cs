@@ -42,8 +42,10 @@ public static class HandoutLayout
 
     private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics, Fingering? fingering)
     {
-        yield return Figure(entry.Staff, metrics, metrics.ContentWidth);
-        yield return Figure(entry.Keyboard, metrics, metrics.ContentWidth * 3 / 4);
+        // Lines with fingers show the scale themselves.
+        if (fingering is null || fingering.Of(entry).IsEmpty)
+            yield return Figure(entry.Staff, metrics, metrics.ContentWidth);
+        yield return Figure(entry.Keyboard, metrics, fingering is null ? metrics.ContentWidth * 3 / 4 : metrics.ContentWidth / 2);
         foreach (var block in fingering is null ? [] : Fingers(entry, fingering, metrics))
             yield return block;
         yield return Heading("Formula", metrics);

@@ -5,7 +5,6 @@ using Gavvet.Theory;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
@@ -85,7 +84,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
         if (edit.Typing is { } typing && PrintCheck.Problem(edited) is { } unprintable)
             return Refused(typing.Split(' ')[0], section, unprintable);
         var saved = await store.SaveAsync(id, stored.Head, edited, edit.Typing);
-        return saved.IsStale ? Stale(saved.Now!) : Changed(saved.Now, form, edit, outcome);
+        return saved.IsStale ? Stale(saved.Now!) : Changed(stored.Sheet, saved.Now, form, edit, outcome);
     }
 
     /// <summary>Keeps a section in the library.</summary>
@@ -112,12 +111,13 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
     private async Task<IActionResult> StepAsync(string id, Func<string, long, Task<SaveOutcome>> step)
     {
         var form = await Request.ReadFormAsync();
-        var before = await store.FindAsync(id);
+        if (await store.FindAsync(id) is not { } before)
+            return NotFound();
         var stepped = await step(id, ReadNumber(form["head"]) ?? 0);
-        return stepped.IsStale ? Stale(stepped.Now!) : Changed(stepped.Now, form, null, null, before?.Sheet);
+        return stepped.IsStale ? Stale(stepped.Now!) : Changed(before.Sheet, stepped.Now, form, null, null);
     }
 
-    private IActionResult Changed(StoredSheet? now, IFormCollection form, SheetEdit? edit, EditOutcome? outcome, Sheet? before = null)
+    private IActionResult Changed(Sheet before, StoredSheet? now, IFormCollection form, SheetEdit? edit, EditOutcome? outcome)
     {
         if (now is null)
             return NotFound();
@@ -130,12 +130,9 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
         return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome)
         {
             ShowsPanel = form["panel"].ToString().Length > 0,
-            KeepsMargin = before is not null && MarginOf(before) == MarginOf(now.Sheet),
+            Margin = MarginChange.Of(before, now.Sheet, edit),
         });
     }
-
-    // What the margin shows: everything but the title and what was drawn.
-    private static string MarginOf(Sheet sheet) => RecipeFile.Write(sheet with { Title = "-" }) + string.Join(' ', sheet.Sections.Select(section => section.Id));
 
     private PartialViewResult Stale(StoredSheet now)
     {
@@ -166,15 +163,8 @@ public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPage
     /// <summary>Whether the foot shows what the sheet covers, so that it has to follow.</summary>
     public bool ShowsPanel { get; init; }
 
-    /// <summary>Whether a step through the history left all settings as they were.</summary>
-    public bool KeepsMargin { get; init; }
-
-    /// <summary>Whether the cards in the margin are made anew: when sections come, go or change their controls.</summary>
-    public bool RemakesMargin => (Edit is null && !KeepsMargin) || Edit is AddSection or AddKeptSection or RemoveSection or MoveSection or RemoveQuestion or AddQuestionAt or ChangeKind or ChangeOption or ChangeNotation or ChangeHouseStyle
-        or ChangeOwnQuestions { Reshapes: true } || (Edit is ChangeScales && Outcome?.Words is null && SettlesNotation);
-
-    // Scales that are written without a signature change what the section offers.
-    private bool SettlesNotation => Bench.Stored.Sheet.Find(SectionId ?? 0) is { Notation: Notation.Accidentals };
+    /// <summary>How the margin follows.</summary>
+    public required MarginChange Margin { get; init; }
 
     /// <summary>The section whose summary line and words follow the edit.</summary>
     public int? SectionId => (Edit as SectionEdit)?.SectionId;

@@ -1,15 +1,22 @@
-// The kinds of question to choose from by their pictures.
+// The kinds of question to choose from by their pictures: for a new section, or another kind for one there is.
 const dialog = document.getElementById("kinds");
 const filter = document.getElementById("kinds-filter");
 
 const show = () => {
   const words = filter.value.trim().toLowerCase();
   for (const choice of dialog.querySelectorAll(".kind-choice")) choice.hidden = !choice.textContent.toLowerCase().includes(words);
-  for (const group of dialog.querySelectorAll("section")) group.hidden = !group.querySelector(".kind-choice:not([hidden])");
+  for (const group of dialog.querySelectorAll("section")) group.hidden = !group.querySelector(".kind-choice:not([hidden])") || (group.id === "kinds-shelf" && changes());
 };
+const changes = () => document.getElementById("kinds-section").value !== "";
+let openedFrom = null;
 
 document.addEventListener("click", (event) => {
-  if (event.target.closest("[data-kinds]")) {
+  const opener = event.target.closest("[data-kinds]");
+  if (opener) {
+    openedFrom = opener.id;
+    document.getElementById("kinds-section").value = opener.dataset.kinds;
+    document.getElementById("kinds-edit").value = changes() ? "kind" : "add-section";
+    document.getElementById("kinds-title").textContent = changes() ? "Another kind of question" : "Add a section";
     filter.value = "";
     show();
     for (const image of dialog.querySelectorAll("img:not([src])")) image.src = image.dataset.src;
@@ -26,5 +33,8 @@ filter.addEventListener("keydown", (event) => {
   dialog.querySelector(".kind-choice:not([hidden])")?.click();
 });
 dialog.addEventListener("htmx:afterRequest", (event) => {
-  if (event.detail.successful) dialog.close();
+  if (!event.detail.successful) return;
+  dialog.close();
+  // The card it was opened from is made anew; attention returns to it.
+  document.getElementById(openedFrom)?.focus();
 });

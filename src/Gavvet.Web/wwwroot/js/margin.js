@@ -3,7 +3,7 @@ const narrow = matchMedia("(max-width: 68rem)");
 const gap = 6;
 
 const placeQuestions = () => {
-  for (const question of document.querySelectorAll(".question")) {
+  for (const question of document.querySelectorAll(".question:not([style])")) {
     const [left, top, width, height] = question.dataset.place.split(" ");
     Object.assign(question.style, { left: `${left}%`, top: `${top}%`, width: `${width}%`, height: `${height}%` });
   }
@@ -77,5 +77,5 @@ document.addEventListener("toggle", (event) => {
   }
   const open = document.querySelector(".card-line[open]");
   document.getElementById("open-card").value = open?.dataset.card ?? "";
-  placeMargin();
+  placeSoon();
 }, true);

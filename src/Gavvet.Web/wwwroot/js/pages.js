@@ -55,5 +55,22 @@ const look = () => {
   if (document.querySelector(".page.waiting")) fetchSoon();
 };
 
+// An answer settles in many places; the pages are looked at once.
+let looking = false;
+const lookSoon = () => {
+  if (looking) return;
+  looking = true;
+  queueMicrotask(() => {
+    looking = false;
+    look();
+  });
+};
+
+// htmx takes leave of every element it removes, one by one. What stands on an old page or in an old margin has nothing
+// to be told, so it goes at once.
+document.addEventListener("htmx:oobBeforeSwap", ({ detail }) => {
+  if (detail.target.matches(".page, .card-line, #margin, #coverage-panel")) detail.target.replaceChildren();
+});
+
 look();
-document.addEventListener("htmx:afterSettle", look);
+document.addEventListener("htmx:afterSettle", lookSoon);

@@ -1,12 +1,33 @@
-// The wait for an edit: from post to last byte, and to painted pages. 20 warm-ups, then 200 edits over every kind of
-// edit, on a sheet of 60 questions. Ends with 1 beyond the limits at the 95th percentile.
+// What a teacher waits for, with thousands of sheets in the database: the start to the first page; a search on the desk;
+// and an edit, from post to last byte and to painted pages: 20 warm-ups, then 200 edits over every kind of edit, on a
+// sheet of 60 questions. Edits and searches count at the 95th percentile. Ends with 1 beyond a limit.
+import { execFileSync } from "node:child_process";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { root, temporaryFolder } from "../tests/support/commands.mjs";
 import { launch, start } from "../tests/support/server.mjs";
 
-const limits = { "last byte": 60, painted: 150 };
+const limits = { "last byte": 60, painted: 100, search: 50, start: 3000, memory: 250 };
 const warmUps = 20;
 const counted = 200;
+const sheetsOnTheDesk = 5000;
 
-const server = await start();
+const folder = temporaryFolder();
+execFileSync("dotnet", [join(root, "bench/Gavvet.Bench/bin/Release/net10.0/Gavvet.Bench.dll"), "fill", folder.path, `${sheetsOnTheDesk}`]);
+
+const started = performance.now();
+const server = await start({ data: folder.path });
+await (await fetch(server.address)).text();
+const firstPage = performance.now() - started;
+
+const searches = [];
+const words = ["minor", "lesson 4711", "dorian", "B♭ 3", "scale", "nothing like it", "blues F", "key"];
+for (let i = 0; i < warmUps + 40; i += 1) {
+  const begun = performance.now();
+  await (await fetch(`${server.address}/?handler=Lists&show=sheets&filter=${encodeURIComponent(words[i % words.length])}`)).text();
+  if (i >= warmUps) searches.push(performance.now() - begun);
+}
+
 const browser = await launch();
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 await page.goto(server.address);
@@ -79,7 +100,10 @@ for (let i = 0; i < warmUps + counted; i += 1) {
 await page.waitForFunction(() => !document.querySelector(".page.waiting"));
 const questions = await page.locator("details.question").count();
 await browser.close();
+// Taken while the server still runs, after all of it: what it holds in real memory.
+const memory = Number(readFileSync(`/proc/${server.pid}/status`, "utf8").match(/VmRSS:\s+(\d+)/)[1]) / 1024;
 await server.stop();
+folder.remove();
 
 const at95 = (numbers) => numbers.toSorted((a, b) => a - b)[Math.ceil(numbers.length * 0.95) - 1];
 const middle = (numbers) => numbers.toSorted((a, b) => a - b)[Math.floor(numbers.length / 2)];
@@ -89,9 +113,13 @@ for (const name of names) {
   console.log(`  ${name.padEnd(16)} last byte ${middle(own.map((time) => time.lastByte)).toFixed(0).padStart(4)} ms, painted ${middle(own.map((time) => time.painted)).toFixed(0).padStart(4)} ms (middle of ${own.length})`);
 }
 let over = false;
-for (const [what, values] of [["last byte", times.map((time) => time.lastByte)], ["painted", times.map((time) => time.painted)]]) {
-  const worst = at95(values);
-  over ||= worst > limits[what];
-  console.log(`${what}: ${worst.toFixed(1)} ms at the 95th percentile, limit ${limits[what]} ms`);
-}
+const hold = (what, value, unit, how) => {
+  over ||= value > limits[what];
+  console.log(`${what}: ${value.toFixed(1)} ${unit}${how}, limit ${limits[what]} ${unit}`);
+};
+hold("last byte", at95(times.map((time) => time.lastByte)), "ms", " at the 95th percentile");
+hold("painted", at95(times.map((time) => time.painted)), "ms", " at the 95th percentile");
+hold("search", at95(searches), "ms", ` at the 95th percentile, of ${sheetsOnTheDesk} sheets`);
+hold("start", firstPage, "ms", " to the first page");
+hold("memory", memory, "MB", " after all of it");
 process.exit(over ? 1 : 0);

@@ -33,6 +33,9 @@ switch (args)
     case ["memory"]:
         BenchmarkDotNet.Running.BenchmarkRunner.Run<TheoryBenchmarks>();
         return 0;
+    case ["fill", var folder, var count]:
+        Print(new { sheets = await FullDesk.FillAsync(folder, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)) });
+        return 0;
     case ["pages", var folder]:
         var eight = EightPages();
         for (var i = 0; i < eight.Length; i++)
@@ -65,7 +68,7 @@ switch (args)
         Print(new { milliseconds = staves });
         return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | staves COUNT RUNS");
+        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | fill FOLDER COUNT | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | staves COUNT RUNS");
         return 2;
 }
 

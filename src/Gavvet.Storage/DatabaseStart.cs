@@ -1,6 +1,8 @@
+using System.Reflection;
 using Gavvet.Worksheets.Files;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Gavvet.Storage;
 
@@ -56,14 +58,30 @@ public static class DatabaseStart
     }
 
     /// <summary>The last migration applied when others are to come; null when there is nothing to do.</summary>
+    /// <remarks>Asked without the object mapper, which takes a second to wake and is not needed where nothing is to be done.</remarks>
     private static async Task<string?> PendingAsync(string path)
     {
-        await using var database = Open(path);
-        var applied = (await database.Database.GetAppliedMigrationsAsync()).ToArray();
-        var known = database.Database.GetMigrations().ToHashSet();
-        if (applied.FirstOrDefault(migration => !known.Contains(migration)) is not null)
+        var applied = await AppliedAsync(path);
+        var known = typeof(GavvetDatabase).Assembly.GetTypes().Select(type => type.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>().ToHashSet();
+        if (applied.Exists(migration => !known.Contains(migration)))
             throw new StartException($"The database {path} was made by a later Gavvet. Start that one, or choose another folder with --data.");
-        return applied.Length == known.Count ? null : applied.LastOrDefault() ?? "empty";
+        return applied.Count == known.Count ? null : applied.LastOrDefault() ?? "empty";
+    }
+
+    private static async Task<List<string>> AppliedAsync(string path)
+    {
+        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = "SELECT COUNT(*) FROM sqlite_master WHERE name = '__EFMigrationsHistory'";
+        var applied = new List<string>();
+        if (await command.ExecuteScalarAsync() is 0L)
+            return applied;
+        command.CommandText = "SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId";
+        await using var rows = await command.ExecuteReaderAsync();
+        while (await rows.ReadAsync())
+            applied.Add(rows.GetString(0));
+        return applied;
     }
 
     // A start that was killed while migrating leaves a row here, and the next migration would wait for it for ever.

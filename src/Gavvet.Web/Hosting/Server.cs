@@ -43,6 +43,8 @@ public sealed class Server : IAsyncDisposable
         try
         {
             await DatabaseStart.PrepareAsync(folder);
+            // The object mapper takes as long to wake as the server, so both wake at once; the first page then waits for neither.
+            _ = Task.Run(() => new SheetStore(folder.DatabasePath, TimeProvider.System).ListAsync("", 1));
             AddServices(builder, folder, options);
             adjust?.Invoke(builder);
             var application = builder.Build();

@@ -12,7 +12,8 @@ namespace Gavvet.Web.Pages.Workbench;
 /// </summary>
 public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> log)
 {
-    private const int Kept = 16;
+    // What is looked at now and a step or two back; a view holds some megabytes.
+    private const int Kept = 6;
 
     private readonly ConcurrentDictionary<(string Sheet, long Head, PaperKind Kind), BenchView> _views = new();
     private readonly ConcurrentQueue<(string Sheet, long Head, PaperKind Kind)> _order = new();

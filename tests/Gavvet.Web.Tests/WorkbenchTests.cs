@@ -118,9 +118,33 @@ public sealed class WorkbenchTests : IAsyncLifetime
         await Edit("add-section", ("kind", "name-key"));
         var head = (await _visitor.Store.FindAsync(_sheet.Id))!.Head;
         var (_, fragments) = await _visitor.PostAsync($"{Address}?handler=Undo", ("head", $"{head}"));
-        Assert.Equal(2, fragments.QuerySelectorAll("#margin .card-line").Length);
+        var added = fragments.QuerySelector("[id^=card-][hx-swap-oob=delete]")!.Id;
         (_, fragments) = await _visitor.PostAsync($"{Address}?handler=Redo", ("head", $"{_sheet.Head}"));
-        Assert.Equal(3, fragments.QuerySelectorAll("#margin .card-line").Length);
+        Assert.NotNull(fragments.QuerySelector($"[hx-swap-oob='afterend:#card-1'] > #{added}"));
+        // Nothing else of the margin is sent: what is open in it stays as it is.
+        Assert.Null(fragments.GetElementById("margin"));
+        Assert.Single(fragments.QuerySelectorAll(".card-line"));
+    }
+
+    [Fact]
+    public async Task A_step_back_remakes_the_cards_it_changes_and_no_others()
+    {
+        await _visitor.OpenAsync(Address);
+        await Edit("add-section", ("kind", "name-key"));
+        var (at, second) = await _visitor.Store.FindAsync(_sheet.Id) is { } stored ? (stored.Head, stored.Sheet.Sections[1].Id) : default;
+        async Task<string> Back(string edit, params (string, string)[] values)
+        {
+            await _visitor.PostAsync($"{Address}?handler=Edit", [("edit", edit), ("head", $"{at}"), .. values]);
+            var head = (await _visitor.Store.FindAsync(_sheet.Id))!.Head;
+            var (_, fragments) = await _visitor.PostAsync($"{Address}?handler=Undo", ("head", $"{head}"));
+            return string.Join(' ', fragments.QuerySelectorAll("#margin, .card-line").Where(part => part.ParentElement?.Closest("#margin") is null).Select(part => part.Id));
+        }
+
+        Assert.Equal("", await Back("title", ("title", "Another")));
+        Assert.Equal("card-sheet", await Back("setup", ("paper", "letter"), ("staffHeight", "8")));
+        Assert.Equal("card-1", await Back("count", ("section", "1"), ("count", "3")));
+        Assert.Equal("margin", await Back("move-section", ("section", $"{second}"), ("places", "-1")));
+        Assert.Equal($"card-sheet card-1 card-{second}", await Back("house-style", ("houseStyle", "jazz")));
     }
 
     [Fact]

@@ -66,12 +66,16 @@ test("the last scale cannot be taken away, and it is said at the scales", async 
 });
 
 test("every kind of question is offered in the order of the subject, and each makes a page and a key", async () => {
-  const groups = await card().locator("select[name=kind] optgroup").evaluateAll((all) => all.map((group) => group.label));
+  await card().getByRole("button", { name: /^Kind of question/ }).click();
+  const groups = await page.locator("#kinds section:visible > h3").allInnerTexts();
   assert.deepEqual(groups, ["Steps", "Scales", "Signatures and keys", "Degrees", "Modes", "Pentatonic, blues and others", "Intervals and chords", "Enharmonic and transposing", "Your own"]);
-  const kinds = await card().locator("select[name=kind] option").evaluateAll((all) => all.map((option) => [option.value, option.textContent]));
+  const kinds = await page.locator("#kinds button[name=kind]").evaluateAll((all) => all.map((button) => [button.value, button.querySelector("span").textContent]));
   assert.equal(kinds.length, 53);
+  assert.deepEqual(await violations(page), []);
+  await page.keyboard.press("Escape");
   for (const [kind, name] of kinds) {
-    await card().locator("select[name=kind]").selectOption(kind);
+    await card().getByRole("button", { name: /^Kind of question/ }).click();
+    await page.locator(`#kinds button[value="${kind}"]`).click();
     await page.waitForFunction((heading) => document.querySelector(".card-line[open] .section-name")?.textContent.trim() === heading, name);
     await saved();
     assert.ok((await paper()).includes(name), name);

@@ -55,6 +55,6 @@ public sealed record MarginChange(bool Whole, bool SheetCard, ImmutableArray<int
 
     private static (PageSetup Setup, HouseStyle Style, string Instructions) SheetCardOf(Sheet sheet) => (sheet.Setup, sheet.Style, sheet.Instructions);
 
-    // All of a section but what was drawn; the count of questions is part of it.
-    private static string CardOf(Sheet sheet, Section section) => RecipeFile.Write(sheet with { Title = "-", Instructions = "", Sections = [section] });
+    // All of a section but what was drawn, in the house style whose words it shows; the count of questions is part of it.
+    private static string CardOf(Sheet sheet, Section section) => RecipeFile.Write(SheetEditor.NewSheet(0) with { Title = "-", Style = sheet.Style, Sections = [section] });
 }

@@ -68,8 +68,10 @@ const lookSoon = () => {
 
 // htmx takes leave of every element it removes, one by one. What stands on an old page or in an old margin has nothing
 // to be told, so it goes at once.
-document.addEventListener("htmx:oobBeforeSwap", ({ detail }) => {
-  if (detail.target.matches(".page, .card-line, #margin, #coverage-panel")) detail.target.replaceChildren();
+document.addEventListener("htmx:oobBeforeSwap", ({ detail: { target, fragment } }) => {
+  // A card that comes is put after one that stays: only what goes or is made anew is emptied.
+  const goes = [fragment.id, fragment.firstElementChild?.id].includes(target.id) || target.id === "coverage-panel";
+  if (goes && target.matches(".page, .card-line, #margin, #coverage-panel")) target.replaceChildren();
 });
 
 look();

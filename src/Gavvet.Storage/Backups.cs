@@ -135,6 +135,44 @@ public sealed class Backups(DataFolder folder, TimeProvider clock)
         return before;
     }
 
+    /// <summary>Puts a daily copy in the place of a damaged database, which is kept beside it. For a start that has no database to open.</summary>
+    /// <param name="name">The copy's name.</param>
+    /// <returns>The name of the file that holds the damaged database.</returns>
+    /// <exception cref="BackupException">There is no such copy, or it is damaged too.</exception>
+    public async Task<string> PutInPlaceAsync(string? name)
+    {
+        if (PathOf(name) is not { } copy)
+            throw new BackupException("There is no copy of that day. Choose one of those shown.");
+        Unstage();
+        File.Copy(copy, Staged);
+        try
+        {
+            await CheckAsync(Staged);
+        }
+        catch (SqliteException problem)
+        {
+            Unstage();
+            throw new BackupException("This copy is damaged too. Choose another.", problem);
+        }
+        catch (BackupException)
+        {
+            Unstage();
+            throw;
+        }
+
+        var aside = $"damaged-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.db";
+        foreach (var suffix in new[] { "-wal", "-shm", "" })
+        {
+            if (File.Exists(folder.DatabasePath + suffix))
+                File.Move(folder.DatabasePath + suffix, Path.Combine(folder.Path, aside + suffix));
+        }
+
+        File.Move(Staged, folder.DatabasePath);
+        await ScalarAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
+        folder.MarkDamage(false);
+        return aside;
+    }
+
     private static async Task CopyLimitedAsync(Stream from, FileStream to)
     {
         var buffer = new byte[1 << 16];
@@ -194,8 +232,6 @@ public sealed class Backups(DataFolder folder, TimeProvider clock)
         command.CommandText = sql;
         return await command.ExecuteScalarAsync();
     }
-
-
 
     private static void Delete(string path)
     {

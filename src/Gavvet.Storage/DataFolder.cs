@@ -19,6 +19,21 @@ public sealed class DataFolder : IDisposable
     /// <summary>Where the keys that protect forms and cookies lie; readable by the owner alone.</summary>
     public string KeysPath => System.IO.Path.Combine(Path, "keys");
 
+    // Left by a run that met damage, so that the next start looks through the whole database.
+    private string DamageSeen => System.IO.Path.Combine(Path, "damage-seen");
+
+    /// <summary>Whether a run met damage in the database.</summary>
+    public bool IsDamageSeen => File.Exists(DamageSeen);
+
+    /// <summary>Remembers, or forgets, that there was damage.</summary>
+    public void MarkDamage(bool seen)
+    {
+        if (seen)
+            File.WriteAllText(DamageSeen, "");
+        else
+            File.Delete(DamageSeen);
+    }
+
     /// <summary>Opens a folder, making it if need be.</summary>
     /// <exception cref="StartException">Another server has it open, or it cannot be written.</exception>
     public static DataFolder Open(string path)
@@ -65,7 +80,7 @@ public sealed class DataFolder : IDisposable
 }
 
 /// <summary>The program cannot start; the message says why and what to do.</summary>
-public sealed class StartException : Exception
+public class StartException : Exception
 {
     public StartException()
     {
@@ -77,6 +92,24 @@ public sealed class StartException : Exception
     }
 
     public StartException(string message, Exception innerException)
+        : base(message, innerException)
+    {
+    }
+}
+
+/// <summary>The database is damaged, so the program cannot start on it; a copy may be put in its place.</summary>
+public sealed class DamagedDatabaseException : StartException
+{
+    public DamagedDatabaseException()
+    {
+    }
+
+    public DamagedDatabaseException(string message)
+        : base(message)
+    {
+    }
+
+    public DamagedDatabaseException(string message, Exception innerException)
         : base(message, innerException)
     {
     }

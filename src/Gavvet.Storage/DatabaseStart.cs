@@ -16,7 +16,8 @@ public static class DatabaseStart
     public const int ApplicationId = 0x47617674;
 
     /// <summary>Makes the database ready.</summary>
-    /// <exception cref="StartException">It is newer than the program, or not a database.</exception>
+    /// <exception cref="StartException">It is newer than the program.</exception>
+    /// <exception cref="DamagedDatabaseException">It is damaged, or not a database.</exception>
     public static async Task PrepareAsync(DataFolder folder)
     {
         ArgumentNullException.ThrowIfNull(folder);
@@ -27,6 +28,8 @@ public static class DatabaseStart
         {
             if (File.Exists(path))
             {
+                if (folder.IsDamageSeen)
+                    await LookThroughAsync(folder);
                 await ClearMigrationLockAsync(path);
                 if (await PendingAsync(path) is not { } lastApplied)
                     return;
@@ -40,8 +43,19 @@ public static class DatabaseStart
         }
         catch (SqliteException problem) when (problem.SqliteErrorCode is SQLitePCL.raw.SQLITE_NOTADB or SQLitePCL.raw.SQLITE_CORRUPT)
         {
-            throw new StartException($"The database {path} is damaged or is not a database. {Advice(folder)}", problem);
+            throw new DamagedDatabaseException($"The database {path} is damaged or is not a database. {Advice(folder)}", problem);
         }
+    }
+
+    private static async Task LookThroughAsync(DataFolder folder)
+    {
+        await using var connection = new SqliteConnection($"Data Source={folder.DatabasePath};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA integrity_check(1)";
+        if (await command.ExecuteScalarAsync() is not "ok")
+            throw new DamagedDatabaseException($"The database {folder.DatabasePath} is damaged. {Advice(folder)}");
+        folder.MarkDamage(false);
     }
 
     private static string Advice(DataFolder folder) => new Backups(folder, TimeProvider.System).Copies() is [var newest, ..]

@@ -3,8 +3,17 @@ using Gavvet.Web.Hosting;
 
 try
 {
-    await using var server = await Server.BuildAsync(args);
-    await server.RunAsync();
+    try
+    {
+        await ServeAsync(args);
+    }
+    catch (DamagedDatabaseException problem) when (!ServerOptions.Read(args).NeedsSignIn)
+    {
+        Console.Error.WriteLine(problem.Message);
+        if (await Repair.RunAsync(ServerOptions.Read(args)) is { } port)
+            await ServeAsync([.. args, "--port", $"{port}"]);
+    }
+
     return 0;
 }
 catch (StartException problem)
@@ -16,4 +25,10 @@ catch (IOException problem) when (problem.InnerException is Microsoft.AspNetCore
 {
     Console.Error.WriteLine("Another program uses this port. Choose another with --port.");
     return 2;
+}
+
+static async Task ServeAsync(string[] args)
+{
+    await using var server = await Server.BuildAsync(args);
+    await server.RunAsync();
 }

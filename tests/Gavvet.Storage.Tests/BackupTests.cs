@@ -117,8 +117,46 @@ public sealed class BackupTests : IAsyncLifetime
         await Backups.KeepDailyAsync();
         SqliteConnection.ClearAllPools();
         await File.WriteAllTextAsync(_folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
-        var problem = await Assert.ThrowsAsync<StartException>(() => DatabaseStart.PrepareAsync(_folder));
+        var problem = await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(_folder));
         Assert.Contains("copies/2026-03-02.gavvet", problem.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_daily_copy_takes_the_place_of_a_damaged_database_which_is_kept()
+    {
+        var kept = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        await Backups.KeepDailyAsync();
+        SqliteConnection.ClearAllPools();
+        await File.WriteAllTextAsync(_folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
+        await Assert.ThrowsAsync<BackupException>(() => Backups.PutInPlaceAsync("../gavvet"));
+        var aside = await Backups.PutInPlaceAsync(Backups.Copies()[0].Name);
+        await DatabaseStart.PrepareAsync(_folder);
+        Assert.NotNull(await Sheets.FindAsync(kept.Id));
+        Assert.StartsWith("no database", await File.ReadAllTextAsync(Path.Combine(_folder.Path, aside), TestContext.Current.CancellationToken), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Damage_that_was_met_has_the_next_start_look_through_the_whole_database()
+    {
+        // A sound database that was wrongly called damaged is looked through once, and starts.
+        _folder.MarkDamage(true);
+        await DatabaseStart.PrepareAsync(_folder);
+        Assert.False(_folder.IsDamageSeen);
+
+        for (var i = 0UL; i < 30; i++)
+            await Sheets.CreateAsync(SheetEditor.NewSheet(i));
+        SqliteConnection.ClearAllPools();
+        await using (var file = new FileStream(_folder.DatabasePath, FileMode.Open))
+        {
+            // Late pages are overwritten; the head, which a start reads, is not.
+            file.Position = file.Length * 3 / 4;
+            await file.WriteAsync(Enumerable.Repeat((byte)0xA5, 40_000).ToArray().AsMemory(0, (int)Math.Min(40_000, file.Length / 4)), TestContext.Current.CancellationToken);
+        }
+
+        await DatabaseStart.PrepareAsync(_folder);
+        _folder.MarkDamage(true);
+        await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(_folder));
+        Assert.True(_folder.IsDamageSeen);
     }
 
     [Theory]

@@ -41,7 +41,7 @@ internal static class Pipeline
     }
 
     // Set as the answer starts, so that an error page carries them too.
-    private static Task AddHeadersAsync(HttpContext context, RequestDelegate next)
+    internal static Task AddHeadersAsync(HttpContext context, RequestDelegate next)
     {
         context.Response.OnStarting(() =>
         {
@@ -57,7 +57,7 @@ internal static class Pipeline
     }
 
     // A page elsewhere may not post here, whatever cookies the browser holds.
-    private static Task CheckOriginAsync(HttpContext context, RequestDelegate next)
+    internal static Task CheckOriginAsync(HttpContext context, RequestDelegate next)
     {
         var request = context.Request;
         if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
@@ -78,6 +78,8 @@ internal static class Pipeline
         var problem = context.Features.Get<IExceptionHandlerFeature>()?.Error;
         if (problem is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
             context.Response.StatusCode = StatusCodes.Status413PayloadTooLarge;
+        if (StorageWords.IsDamage(problem))
+            context.RequestServices.GetRequiredService<DataFolder>().MarkDamage(true);
         if (StorageWords.Of(problem) is { } words)
         {
             context.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;

@@ -1,0 +1,31 @@
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { launch, start, violations } from "../support/server.mjs";
+
+test("on a dark desk every screen keeps its contrast, and the paper stays white", async () => {
+  const server = await start({ demo: true });
+  const browser = await launch();
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: "dark", reducedMotion: "reduce" });
+    const page = await context.newPage();
+    const sheet = async () => {
+      await page.goto(server.address);
+      return new URL(await page.locator(".sheet-open").first().getAttribute("href"), server.address).pathname;
+    };
+    const paths = ["/", "/?show=library", await sheet(), `${await sheet()}/print`, `${await sheet()}/history`, "/style", "/specimens", "/atlas/dorian/D", "/compare", "/check", "/backup"];
+    for (const path of paths) {
+      await page.goto(server.address + path);
+      await page.waitForLoadState();
+      assert.deepEqual(await violations(page), [], path);
+    }
+    await page.goto(server.address + (await sheet()));
+    await page.locator("#line-1").click();
+    await page.locator(".fifths-line").waitFor();
+    assert.deepEqual(await violations(page), []);
+    assert.equal(await page.locator(".page").first().evaluate((paper) => getComputedStyle(paper).backgroundColor), "rgb(255, 253, 248)");
+    assert.equal(await page.evaluate(() => document.getAnimations().length), 0);
+  } finally {
+    await browser.close();
+    await server.stop();
+  }
+});

@@ -83,12 +83,16 @@ test("the scripts of the largest screen are under 80 KB compressed, and the scre
   const { brotliCompressSync } = await import("node:zlib");
   const bytes = (await Promise.all(scripts.map(async (address) => brotliCompressSync(await (await at.page.request.get(address)).body()).length))).reduce((sum, size) => sum + size, 0);
   assert.ok(bytes < 80 * 1024, `${bytes} bytes`);
+  const sheet = new URL(at.page.url()).pathname;
+  await at.edit(() => at.page.locator("#title").fill("Theory class: five to seven sharps and flats, in all clefs"));
   for (const width of [1280, 820, 640]) {
     await at.page.setViewportSize({ width, height: 800 });
-    for (const path of [new URL(at.page.url()).pathname, "/", "/style", "/backup"]) {
+    for (const path of [sheet, "/", "/style", "/backup"]) {
       await at.page.goto(at.server.address + path);
       await at.page.waitForLoadState();
       assert.ok(await at.page.evaluate(() => document.documentElement.scrollWidth <= innerWidth), `${path} at ${width}`);
+      // A title of usual length is never cut.
+      if (path === sheet && width > 640) assert.ok(await at.page.locator("#title").evaluate((title) => title.scrollWidth <= title.clientWidth), `the title at ${width}`);
     }
   }
 });

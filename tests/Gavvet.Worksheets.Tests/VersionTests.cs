@@ -34,6 +34,33 @@ public class VersionTests
         }
     }
 
+    // In a part every question stands in the part's clef, so a scale in two clefs would come twice.
+    [Fact]
+    public void Versions_for_parts_share_no_scale_in_whatever_clef()
+    {
+        for (ulong seed = 0; seed < 12; seed++)
+        {
+            var sheet = SheetFile.Read(Recipe(3, seed, """{"kind":"write-scale","keys":{"flats":7,"sharps":7},"clefs":["treble","bass","alto"],"count":5}"""));
+            var inParts = SheetEditor.Apply(sheet, new ChangeParts([Instrument.Parse("flute"), Instrument.Parse("horn")])).Sheet!;
+            Assert.Equal(15, SheetVersions.Of(inParts).SelectMany(version => version.Sheet.Sections[0].Slots.Select(slot => slot.Drawn.Tonic)).Distinct().Count());
+            Assert.Equal(3, SheetVersions.Capacity(inParts).Versions);
+            Assert.Equal(9, SheetVersions.Capacity(sheet).Versions);
+        }
+    }
+
+    [Fact]
+    public void Questions_that_differ_in_their_clef_alone_are_named_when_parts_are_chosen_and_drawn_apart_again()
+    {
+        var sheet = SheetFile.Read(Recipe(1, 3, """{"kind":"write-scale","keys":{"flats":1,"sharps":1},"clefs":["treble","bass"],"count":6}"""));
+        var outcome = SheetEditor.Apply(sheet, new ChangeParts([Instrument.Parse("flute")]));
+        Assert.Contains("differ in their clef alone", outcome.Words, StringComparison.Ordinal);
+        Assert.Null(SheetEditor.Apply(sheet, new ChangeParts([])).Words);
+
+        var wider = SheetEditor.Apply(outcome.Sheet!, new ChangeKeys(sheet.Sections[0].Id, Key.Majors)).Sheet!;
+        var again = SheetEditor.Apply(wider, new RedrawAll()).Sheet!;
+        Assert.Null(SheetEditor.Apply(again, new ChangeParts(again.Parts)).Words);
+    }
+
     // Three versions of five use the fifteen major keys up: the loads must be dealt out evenly all the same.
     [Fact]
     public void A_scope_used_up_to_the_last_question_is_dealt_out_evenly()

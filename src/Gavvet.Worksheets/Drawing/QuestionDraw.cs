@@ -31,7 +31,7 @@ public static class QuestionDraw
         ArgumentNullException.ThrowIfNull(section);
         ArgumentNullException.ThrowIfNull(slotIds);
         var others = sheet.Sections.Where(other => other.Id != section.Id)
-            .SelectMany(other => other.Slots.Select(slot => QuestionIdentity.Of(other, slot.Drawn)));
+            .SelectMany(other => other.Slots.Select(slot => QuestionIdentity.On(sheet, other, slot.Drawn)));
         var tally = new Tally(sheet, section, others, section.Slots.Where(slot => !slotIds.Contains(slot.Id)).Select(slot => slot.Drawn));
         var slots = section.Slots.ToBuilder();
         for (var i = 0; i < slots.Count; i++)
@@ -55,8 +55,8 @@ public static class QuestionDraw
         ArgumentNullException.ThrowIfNull(sheet);
         ArgumentNullException.ThrowIfNull(section);
         ArgumentNullException.ThrowIfNull(slot);
-        var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.Of(other, any.Drawn))).ToHashSet();
-        if (Scope.Of(section, sheet.Style).All(draw => asked.Contains(QuestionIdentity.Of(section, draw))))
+        var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.On(sheet, other, any.Drawn))).ToHashSet();
+        if (Scope.Of(section, sheet.Style).All(draw => asked.Contains(QuestionIdentity.On(sheet, section, draw))))
             return null;
         var redrawn = slot with { Redraws = slot.Redraws + 1 };
         var changed = section with { Slots = section.Slots.Replace(slot, redrawn) };
@@ -83,6 +83,7 @@ public static class QuestionDraw
     /// <summary>What a section has asked so far while it is being drawn.</summary>
     private sealed class Tally
     {
+        private readonly Sheet _sheet;
         private readonly Section _section;
         private readonly IReadOnlyList<Draw> _candidates;
         private readonly LoadRungs _rungs;
@@ -95,7 +96,7 @@ public static class QuestionDraw
 
         public Tally(Sheet sheet, Section section, IEnumerable<QuestionIdentity> elsewhere, IEnumerable<Draw> here)
         {
-            _section = section;
+            (_sheet, _section) = (sheet, section);
             _candidates = Scope.Of(section, sheet.Style);
             _keepsOrder = QuestionCatalogue.Standard.Get(section.KindId).KeepsOrder;
             _rungs = LoadRungs.Of(sheet, section, _candidates);
@@ -108,7 +109,7 @@ public static class QuestionDraw
         public Draw Choose(ulong seed)
         {
             var chosen = _candidates.MinBy(draw => (
-                _asked.GetValueOrDefault(QuestionIdentity.Of(_section, draw)),
+                _asked.GetValueOrDefault(QuestionIdentity.On(_sheet, _section, draw)),
                 _rungs.Cost(draw),
                 _scales.GetValueOrDefault(draw.Scale),
                 _tonics.GetValueOrDefault((draw.Scale, draw.Tonic)),
@@ -129,7 +130,7 @@ public static class QuestionDraw
 
         private void Note(Draw draw)
         {
-            Count(_asked, QuestionIdentity.Of(_section, draw));
+            Count(_asked, QuestionIdentity.On(_sheet, _section, draw));
             _rungs.Take(draw);
             Count(_scales, draw.Scale);
             Count(_tonics, (draw.Scale, draw.Tonic));
@@ -153,6 +154,17 @@ public static class QuestionDraw
 /// <param name="Option">The way of asking.</param>
 public readonly record struct QuestionIdentity(string KindId, string Scale, NoteName Tonic, int Variant, Clef? Clef, Notation? Notation, Direction? Direction, string Option)
 {
+    /// <summary>The identity of a draw on its sheet: printed in parts every question takes the part's clef, so the clef tells none apart.</summary>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="section">The section.</param>
+    /// <param name="draw">The draw.</param>
+    public static QuestionIdentity On(Sheet sheet, Section section, Draw draw)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        var identity = Of(section, draw);
+        return sheet.Parts.IsEmpty ? identity : identity with { Clef = null };
+    }
+
     /// <summary>The identity of a draw in its section.</summary>
     /// <param name="section">The section.</param>
     /// <param name="draw">The draw.</param>

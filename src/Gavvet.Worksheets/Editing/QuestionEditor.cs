@@ -27,10 +27,10 @@ internal static class QuestionEditor
     {
         if (sheet.QuestionCount >= SheetLimits.Questions)
             return EditOutcome.Refused("question", $"A sheet holds up to {SheetLimits.Questions} questions. Remove one first, or make a second sheet.");
-        var asked = section.Slots.Select(slot => QuestionIdentity.Of(section, slot.Drawn)).ToHashSet();
+        var asked = section.Slots.Select(slot => QuestionIdentity.On(sheet, section, slot.Drawn)).ToHashSet();
         var draws = Scope.Of(section with { Keys = [place], AlsoTonics = [], WithoutTonics = [] }, sheet.Style);
         var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, sheet.NextId, 0);
-        var fresh = draws.Where(draw => !asked.Contains(QuestionIdentity.Of(section, draw))).OrderBy(draw => QuestionDraw.Chance(seed, draw)).ToArray();
+        var fresh = draws.Where(draw => !asked.Contains(QuestionIdentity.On(sheet, section, draw))).OrderBy(draw => QuestionDraw.Chance(seed, draw)).ToArray();
         if (!QuestionCatalogue.Standard.Get(section.KindId).UsesTonic || fresh.Length == 0)
             return EditOutcome.Refused("question", $"“{QuestionCatalogue.Standard.Get(section.KindId).Name}” has no further question about {place}.");
         var slot = new Slot(sheet.NextId, 0, true, fresh[0]);
@@ -68,10 +68,10 @@ internal static class QuestionEditor
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var now = LoadRungs.LoadOf(sheet, section, kind, slot.Drawn);
-        var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.Of(other, any.Drawn))).ToHashSet();
+        var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.On(sheet, other, any.Drawn))).ToHashSet();
         var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, slot.Id, slot.Redraws);
         var nearest = Scope.Of(section, sheet.Style)
-            .Where(draw => !asked.Contains(QuestionIdentity.Of(section, draw)))
+            .Where(draw => !asked.Contains(QuestionIdentity.On(sheet, section, draw)))
             .Select(draw => (Draw: draw, Load: LoadRungs.LoadOf(sheet, section, kind, draw)))
             .Where(pair => heavier ? pair.Load > now : pair.Load < now)
             .OrderBy(pair => Math.Abs(pair.Load - now)).ThenBy(pair => QuestionDraw.Chance(seed, pair.Draw))

@@ -46,11 +46,22 @@ public static class SheetEditor
             ChangeVersions { Versions: var versions } => versions is >= 1 and <= Sheet.MostVersions
                 ? Versioned(sheet, versions)
                 : EditOutcome.Refused("versions", $"A sheet has from 1 to {Sheet.MostVersions} versions."),
-            ChangeParts { Parts: var parts } => EditOutcome.Done(sheet with { Parts = [.. Instrument.All.Where(parts.Contains)] }),
+            ChangeParts { Parts: var parts } => InParts(sheet with { Parts = [.. Instrument.All.Where(parts.Contains)] }),
             ChangeHouseStyle { Style: var style } => Restyled(sheet, style),
             RedrawAll => EditOutcome.Done(sheet.Sections.Aggregate(sheet, RedrawUnpinned)),
             _ => throw new ArgumentException($"No edit {edit?.GetType().Name}."),
         };
+    }
+
+    // Questions that differ in their clef alone are the same in a part; the teacher hears of it and decides.
+    private static EditOutcome InParts(Sheet sheet)
+    {
+        var numbers = sheet.Sections.SelectMany(section => section.Slots.Select(slot => QuestionIdentity.On(sheet, section, slot.Drawn)))
+            .Select((identity, index) => (Identity: identity, Number: index + 1))
+            .GroupBy(question => question.Identity).FirstOrDefault(same => !sheet.Parts.IsEmpty && same.Count() > 1)?.Select(question => question.Number).ToArray();
+        return numbers is null
+            ? EditOutcome.Done(sheet)
+            : new EditOutcome(sheet, "parts", $"Questions {string.Join(" and ", numbers.Take(2))} differ in their clef alone, so a part asks the same twice. Draw one of them again on the workbench, or all (D).");
     }
 
     private static EditOutcome ApplyTo(Sheet sheet, Section section, SectionEdit edit) => edit switch

@@ -48,7 +48,7 @@ public static class SheetVersions
     public static VersionCapacity Capacity(Sheet sheet)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        var scopes = sheet.Sections.ToDictionary(section => section.Id, section => Scope.Of(section, sheet.Style).Select(draw => QuestionIdentity.Of(section, draw)).ToHashSet());
+        var scopes = sheet.Sections.ToDictionary(section => section.Id, section => Scope.Of(section, sheet.Style).Select(draw => QuestionIdentity.On(sheet, section, draw)).ToHashSet());
         var most = Sheet.MostVersions;
         int? bottleneck = null;
         foreach (var section in sheet.Sections.Where(section => section.Slots.Count > 0))

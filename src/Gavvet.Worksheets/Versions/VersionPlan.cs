@@ -86,7 +86,7 @@ internal sealed class VersionPlan
     {
         var load = place.Loads[place.Slot.Drawn];
         return place.Loads.Keys.MinBy(draw => (
-            _used.GetValueOrDefault(QuestionIdentity.Of(place.Section, draw)),
+            _used.GetValueOrDefault(QuestionIdentity.On(_sheet, place.Section, draw)),
             !place.Rung.Contains(draw),
             Math.Abs(place.Loads[draw] - load),
             draw.Scale != place.Slot.Drawn.Scale,
@@ -122,7 +122,7 @@ internal sealed class VersionPlan
             var now = place.Draws[version];
             foreach (var (draw, load) in place.Loads.OrderBy(pair => Math.Abs(Away(version) + pair.Value - place.Loads[now])).Take(40))
             {
-                if (_used.GetValueOrDefault(QuestionIdentity.Of(place.Section, draw)) > 0 || Math.Abs(Away(version) + load - place.Loads[now]) >= Math.Abs(Away(version)))
+                if (_used.GetValueOrDefault(QuestionIdentity.On(_sheet, place.Section, draw)) > 0 || Math.Abs(Away(version) + load - place.Loads[now]) >= Math.Abs(Away(version)))
                     continue;
                 Use(place.Section, now, -1);
                 Use(place.Section, draw, 1);
@@ -137,7 +137,7 @@ internal sealed class VersionPlan
 
     private void Use(Section section, Draw draw, int times)
     {
-        var identity = QuestionIdentity.Of(section, draw);
+        var identity = QuestionIdentity.On(_sheet, section, draw);
         _used[identity] = _used.GetValueOrDefault(identity) + times;
     }
 

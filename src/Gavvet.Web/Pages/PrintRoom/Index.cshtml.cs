@@ -129,6 +129,9 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSe
         Capacity = SheetVersions.Capacity(stored.Sheet);
     }
 
+    /// <summary>What is to be said of the parts chosen, or null.</summary>
+    public string? PartsWords => SheetEditor.Apply(Sheet, new ChangeParts(Sheet.Parts)).Words;
+
     /// <summary>How many versions the scope carries, and what allows no more.</summary>
     public string CapacityWords
     {

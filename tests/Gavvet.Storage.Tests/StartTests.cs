@@ -85,7 +85,7 @@ public sealed class StartTests : IDisposable
     public async Task What_is_no_database_is_refused_in_words()
     {
         await File.WriteAllTextAsync(Database, new string('x', 5000));
-        Assert.Contains("not a database", (await Assert.ThrowsAsync<StartException>(Start)).Message, StringComparison.Ordinal);
+        Assert.Contains("not a database", (await Assert.ThrowsAsync<DamagedDatabaseException>(Start)).Message, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -93,6 +93,7 @@ public class KindAnswerTests
     [InlineData("blue-note", "minor-blues C", "Also right: F♯.")]
     [InlineData("write-steps", "harmonic-minor A", "Also right: 3, its semitones, for A2.")]
     [InlineData("label-degrees", "dorian D", "Also right: 8 for the upper tonic.")]
+    [InlineData("transpose-scale", "major B", "Also right: C♯ D♯ E♯ F♯ G♯ A♯ B♯ C♯.")]
     [InlineData("written-key", "major A", "Also right: G♭ major.", 2)]
     [InlineData("write-scale", "augmented C", "Also right: C E♭ E G A♭ B C.")]
     [InlineData("leading-or-subtonic", "major C", "Also right: leading tone.")]

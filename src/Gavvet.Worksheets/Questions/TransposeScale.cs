@@ -38,6 +38,24 @@ public sealed class TransposeScale : WriteAgain
         return $"The scale is given at concert pitch. Write it on the lower {style.Words.Staff} as the part reads it.";
     }
 
+    /// <inheritdoc/>
+    public override Answer Answer(QuestionSetting setting)
+    {
+        var answer = base.Answer(setting);
+        return Twin(Asked(setting)) is { } twin
+            ? answer with { Accepted = [.. answer.Accepted, setting.Style.Say(ScaleFacts.Notes(twin, ScaleFacts.Scale(twin)))] }
+            : answer;
+    }
+
+    // Where the part can be written in a flat key and in a sharp one, either is right.
+    private static QuestionSetting? Twin(QuestionSetting asked) => new[] { -12, 12 }
+        .Select(turn => asked.Tonic.Fifths + turn)
+        .Where(fifths => NoteName.HasFifths(fifths))
+        .Select(NoteName.FromFifths)
+        .Where(tonic => !new Key(tonic, asked.Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical && asked.Style.CanSpell(asked.Scale, tonic))
+        .Select(tonic => asked with { Tonic = tonic, Octaves = 1 })
+        .FirstOrDefault();
+
     private protected override string Prompt(QuestionSetting setting) => $"{ScaleFacts.Prompt(setting)}, for {WrittenKey.Parts[setting.Variant].Name}";
 
     private protected override QuestionSetting Given(QuestionSetting setting) => setting;

@@ -49,6 +49,12 @@ test("a deleted sheet comes back with undo, a duplicate stands beside its origin
   assert.equal(await page.locator(".sheet-card").count(), before_);
   await page.getByRole("button", { name: `Duplicate ${title}` }).click();
   await page.getByRole("heading", { name: `${title} (copy)` }).waitFor();
+  // The same by a key, for the sheet in focus.
+  await page.getByRole("link", { name: `${title} (copy)` }).first().focus();
+  await page.keyboard.press("Delete");
+  await page.getByText(`“${title} (copy)” is deleted.`).waitFor();
+  await page.keyboard.press("?");
+  await page.getByText("Delete, of the one in focus").waitFor();
 });
 
 test("a file that is no sheet is refused at its field; a recipe is brought in and opened", async () => {

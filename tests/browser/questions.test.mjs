@@ -51,6 +51,33 @@ test("questions and sections move by keyboard and by dragging, and the one that 
   assert.deepEqual(await cards(), order.toReversed());
 });
 
+test("the question in focus is drawn again, weighed and pinned by a key", async () => {
+  await at.newSheet();
+  // A scope with heavier questions than those drawn.
+  await at.page.locator("#line-1").click();
+  await at.page.locator(".fifths-line").waitFor();
+  for (const key of [0, 14]) await at.edit(() => at.page.locator(".fifths-line input").nth(key).check());
+  const question = at.page.locator("summary[id^=question-]").first();
+  const weight = async () => Number((await at.page.locator(".question[open] .hint").first().innerText()).match(/load (\d+)/)[1]);
+  await question.focus();
+  const before = (await at.prompts())[0];
+  await at.edit(() => at.page.keyboard.press("r"));
+  assert.notEqual((await at.prompts())[0], before);
+  const light = await weight();
+  await question.focus();
+  await at.edit(() => at.page.keyboard.press("."));
+  assert.ok(await weight() > light);
+  await question.focus();
+  await at.edit(() => at.page.keyboard.press("i"));
+  assert.equal(await at.page.locator(".question .pinned").count(), 0);
+  await question.focus();
+  await at.edit(() => at.page.keyboard.press("i"));
+  assert.equal(await at.page.locator(".question .pinned").count(), 1);
+  await at.page.keyboard.press("Escape");
+  await at.page.keyboard.press("?");
+  await at.page.getByText("Draw the question in focus again").waitFor();
+});
+
 test("the foot says what the sheet covers, and a gap in it becomes a question", async () => {
   await at.newSheet();
   assert.match(await at.page.locator("#load-line").textContent(), /4 questions · load \d+ · 4 of 15 keys/);

@@ -69,7 +69,7 @@ test("every control with a key says so in its tooltip and stands in the list of 
     assert.deepEqual(untold, [], path);
     await at.page.keyboard.press("?");
     const keys = await at.page.locator("#keys-list kbd").allInnerTexts();
-    for (const key of await at.page.locator("[data-key]").evaluateAll((controls) => controls.map((control) => control.dataset.key))) assert.ok(keys.includes(key.length === 1 ? key.toUpperCase() : key), `${path} ${key}`);
+    for (const key of await at.page.locator("[data-key]").evaluateAll((controls) => controls.map((control) => control.dataset.key))) assert.ok(keys.includes(key[0].toUpperCase() + key.slice(1)), `${path} ${key}`);
     assert.deepEqual(await violations(at.page), []);
     await at.page.keyboard.press("Escape");
   }

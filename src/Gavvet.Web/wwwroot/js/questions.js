@@ -37,8 +37,11 @@ document.addEventListener("keydown", (event) => {
   const line = lineOf(event.target);
   if (!line) return;
   const places = event.altKey ? { ArrowUp: -1, ArrowDown: 1 }[event.key] : undefined;
+  const single = document.getElementById("single-keys").checked && !event.altKey && !event.ctrlKey && !event.metaKey;
   if (line.matches(".question")) {
-    if (places) ask(`move ${line.dataset.at} ${places}`);
+    const what = single ? { r: "redraw", i: line.querySelector(".pinned") ? "unpin" : "pin", ",": "lighter", ".": "heavier" }[event.key.toLowerCase()] : undefined;
+    if (what) ask(`${what} ${line.dataset.at}`);
+    else if (places) ask(`move ${line.dataset.at} ${places}`);
     else if (event.key === "Delete") ask(`remove ${line.dataset.at}`);
     else return;
   } else if (places && Number(line.dataset.card)) moveSection(line.dataset.card, places);

@@ -9,7 +9,7 @@ single.addEventListener("change", () => localStorage.setItem(store, single.check
 const row = (key, words) => {
   const line = document.createElement("div");
   const [term, meaning, shown] = ["dt", "dd", "kbd"].map((name) => document.createElement(name));
-  shown.textContent = key.length === 1 ? key.toUpperCase() : key;
+  shown.textContent = key[0].toUpperCase() + key.slice(1);
   term.append(shown);
   meaning.textContent = words;
   line.append(term, meaning);
@@ -21,6 +21,11 @@ const showHelp = () => {
   const rows = [...document.querySelectorAll("[data-key]")]
     .filter((control) => !seen.has(control.dataset.key) && seen.add(control.dataset.key))
     .map((control) => row(control.dataset.key, (control.title || control.getAttribute("aria-label") || control.textContent).replace(/ \([^)]*\)$/, "").trim()));
+  // Keys of one row of a list hold for the row in focus.
+  const own = [...document.querySelectorAll("[data-own-key]")]
+    .filter((control) => !seen.has(`own ${control.dataset.ownKey}`) && seen.add(`own ${control.dataset.ownKey}`))
+    .map((control) => row(control.dataset.ownKey, `${control.title.replace(/ \([^)]*\)$/, "")}, of the one in focus`));
+  rows.push(...own);
   const more = document.getElementById("more-keys");
   document.getElementById("keys-list").replaceChildren(...rows, ...(more ? [more.content.cloneNode(true)] : []), row("?", "This list"));
   help.showModal();
@@ -70,5 +75,5 @@ document.addEventListener("keydown", (event) => {
   if (!single.checked) return;
   if (key === "?") showHelp();
   else if (key === "n" && document.querySelector(".card-line")) nextSection();
-  else press(document.querySelector(`[data-key="${CSS.escape(key)}"]`), event);
+  else press(event.target.closest("[data-keys-here]")?.querySelector(`[data-own-key="${CSS.escape(key)}"]`) ?? document.querySelector(`[data-key="${CSS.escape(key)}"]`), event);
 });

@@ -9,15 +9,22 @@ const target = join(root, "tests/Gavvet.Storage.KillTarget/bin/Release/net10.0/G
 // How long this machine takes to the first save; the kills fall between half and double of it, so that a third of them fall into start and migration.
 const firstSave = await (async () => {
   const begun = performance.now();
-  const work = spawn("dotnet", [target, temporaryFolder().path], { stdio: ["ignore", "pipe", "inherit"] });
+  const first = temporaryFolder();
+  const work = spawn("dotnet", [target, first.path], { stdio: ["ignore", "pipe", "inherit"] });
   await new Promise((resolve) => work.stdout.once("data", resolve));
+  const took = performance.now() - begun;
   work.kill("SIGKILL");
-  return performance.now() - begun;
+  await new Promise((resolve) => work.on("close", resolve));
+  first.remove();
+  return took;
 })();
 let [folder, said, told, empty] = [temporaryFolder(), [], 0, 0];
 for (let round = 0; round < rounds; round += 1) {
   // Every fifth round begins with an empty folder, whose first start makes the database by migration.
-  if (round % 5 === 0) [folder, said] = [temporaryFolder(), []];
+  if (round % 5 === 0) {
+    folder.remove();
+    [folder, said] = [temporaryFolder(), []];
+  }
   const work = spawn("dotnet", [target, folder.path], { stdio: ["ignore", "pipe", "inherit"] });
   let words = "";
   work.stdout.on("data", (chunk) => { words += chunk; });
@@ -36,6 +43,7 @@ for (let round = 0; round < rounds; round += 1) {
     process.exit(1);
   }
 }
+folder.remove();
 // A run whose kills all came too early or too late has shown nothing.
 if (empty === 0 || empty > rounds * 0.7) {
   console.error(`${empty} of ${rounds} kills came before the first save: nothing is shown by that`);

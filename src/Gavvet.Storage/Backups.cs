@@ -143,23 +143,8 @@ public sealed class Backups(DataFolder folder, TimeProvider clock)
     {
         if (PathOf(name) is not { } copy)
             throw new BackupException("There is no copy of that day. Choose one of those shown.");
-        Unstage();
-        File.Copy(copy, Staged);
-        try
-        {
-            await CheckAsync(Staged);
-        }
-        catch (SqliteException problem)
-        {
-            Unstage();
-            throw new BackupException("This copy is damaged too. Choose another.", problem);
-        }
-        catch (BackupException)
-        {
-            Unstage();
-            throw;
-        }
-
+        await using (var file = File.OpenRead(copy))
+            await StageAsync(file);
         var aside = $"damaged-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.db";
         foreach (var suffix in new[] { "-wal", "-shm", "" })
         {

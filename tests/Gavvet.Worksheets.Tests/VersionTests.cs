@@ -55,6 +55,9 @@ public class VersionTests
         var outcome = SheetEditor.Apply(sheet, new ChangeParts([Instrument.Parse("flute")]));
         Assert.Contains("differ in their clef alone", outcome.Words, StringComparison.Ordinal);
         Assert.Null(SheetEditor.Apply(sheet, new ChangeParts([])).Words);
+        // The teacher's own questions have no clef to differ in.
+        var own = SheetFile.Read(Recipe(1, 3, """{"kind":"free-text","questions":[{"prompt":"a","answer":"b"}]},{"kind":"free-text","questions":[{"prompt":"c","answer":"d"}]}"""));
+        Assert.Null(SheetEditor.Apply(own, new ChangeParts([Instrument.Parse("flute")])).Words);
 
         var wider = SheetEditor.Apply(outcome.Sheet!, new ChangeKeys(sheet.Sections[0].Id, Key.Majors)).Sheet!;
         var again = SheetEditor.Apply(wider, new RedrawAll()).Sheet!;

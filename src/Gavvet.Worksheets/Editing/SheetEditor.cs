@@ -56,9 +56,12 @@ public static class SheetEditor
     // Questions that differ in their clef alone are the same in a part; the teacher hears of it and decides.
     private static EditOutcome InParts(Sheet sheet)
     {
-        var numbers = sheet.Sections.SelectMany(section => section.Slots.Select(slot => QuestionIdentity.On(sheet, section, slot.Drawn)))
-            .Select((identity, index) => (Identity: identity, Number: index + 1))
-            .GroupBy(question => question.Identity).FirstOrDefault(same => !sheet.Parts.IsEmpty && same.Count() > 1)?.Select(question => question.Number).ToArray();
+        // Questions that are the same in every way, such as the teacher's own, are not meant.
+        var numbers = sheet.Sections.SelectMany(section => section.Slots.Select(slot => (On: QuestionIdentity.On(sheet, section, slot.Drawn), Of: QuestionIdentity.Of(section, slot.Drawn))))
+            .Select((identity, index) => (identity.On, identity.Of, Number: index + 1))
+            .GroupBy(question => question.On)
+            .Select(same => same.DistinctBy(question => question.Of).Select(question => question.Number).ToArray())
+            .FirstOrDefault(distinct => !sheet.Parts.IsEmpty && distinct.Length > 1);
         return numbers is null
             ? EditOutcome.Done(sheet)
             : new EditOutcome(sheet, "parts", $"Questions {string.Join(" and ", numbers.Take(2))} differ in their clef alone, so a part asks the same twice. Draw one of them again on the workbench, or all (D).");

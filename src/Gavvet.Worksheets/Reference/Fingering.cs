@@ -32,7 +32,7 @@ public sealed record Fingering(string Id, string Name)
     {
         var lines = Of(entry);
         if (lines.IsEmpty)
-            return this == OneOctave || this == TwoOctaves ? "Only major and minor scales have usual fingers on a keyboard." : "No octave of this scale lies in first position with one setting of the hand on each string.";
+            return this == OneOctave || this == TwoOctaves ? "Fingers for the keyboard are listed here for major and the minor scales only." : "No octave of this scale lies in first position with one setting of the hand on each string.";
         var marks = lines.SelectMany(line => line.Staff.Given.OfType<LabelMark>()).Select(mark => mark.Text).ToArray();
         string[] parts =
         [
@@ -78,12 +78,12 @@ public sealed record Fingering(string Id, string Name)
         return
         [
             .. chosen.Select((line, i) =>
-                Line(ways.Length == 1 ? "" : i == 0 ? "Going up" : "Coming down", entry, bowed.Clef, line.pitches, [.. line.notes.Select(note => note.Finger)], Strings(bowed, line.notes))),
+                Line(ways.Length == 1 ? "" : i == 0 ? "Going up" : "Coming down", entry, bowed.Clef, line.pitches, [.. line.notes.Select(note => note.Finger)], Strings(bowed, line.notes, entry.Style))),
         ];
     }
 
     // "G string 4 notes, D string 4 notes": where each string begins, in the order they are played.
-    private static string Strings(BowedStrings bowed, ImmutableArray<StoppedNote> notes)
+    private static string Strings(BowedStrings bowed, ImmutableArray<StoppedNote> notes, HouseStyle style)
     {
         var runs = new List<(int String, int Count)>();
         foreach (var note in notes)
@@ -94,7 +94,7 @@ public sealed record Fingering(string Id, string Name)
                 runs.Add((note.String, 1));
         }
 
-        return string.Join(", ", runs.Select(run => $"{bowed.Strings[run.String].Name} string {CountText.Word(run.Count)} {(run.Count == 1 ? "note" : "notes")}"));
+        return string.Join(", ", runs.Select(run => $"{style.Say(bowed.Strings[run.String].Name)} string {CountText.Word(run.Count)} {(run.Count == 1 ? "note" : "notes")}"));
     }
 
     private static FingeredLine Line(string words, AtlasEntry entry, Clef clef, ImmutableArray<Pitch> pitches, ImmutableArray<string> fingers, string strings = "")

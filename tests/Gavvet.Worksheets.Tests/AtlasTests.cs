@@ -56,4 +56,14 @@ public class AtlasTests
         var entry = Entry("major", "C");
         Assert.Equal(["D", "G", "A"], new[] { "trumpet", "horn", "alto-saxophone" }.Select(part => $"{entry.For(Instrument.Parse(part))!.Tonic}"));
     }
+
+    [Fact]
+    public void Strings_are_named_as_the_house_style_names_notes()
+    {
+        string Caption(HouseStyle style) => Fingering.Find("cello")!.Of(new AtlasEntry(ScaleTypes.Major, NoteText.Parse("G"), style, Clef.Treble))[0].Caption;
+        Assert.Equal("G string four notes, D string four notes", Caption(HouseStyle.Classical));
+        var french = HouseStyle.Classical with { NoteNames = NameSystem.French };
+        Assert.Equal($"{french.Say(NoteText.Parse("G"))} string four notes, {french.Say(NoteText.Parse("D"))} string four notes", Caption(french));
+        Assert.NotEqual(Caption(HouseStyle.Classical), Caption(french));
+    }
 }

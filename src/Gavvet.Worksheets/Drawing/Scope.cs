@@ -25,6 +25,18 @@ public static class Scope
         return [.. draws];
     }
 
+    /// <summary>Whether a section can ask a draw, wherever it came from: drawn, chosen by hand, or read from a file.</summary>
+    /// <param name="section">The section.</param>
+    /// <param name="style">The house style, which says how the scale is spelled.</param>
+    /// <param name="draw">The draw; it may lie outside the keys, scales and clefs the section draws from.</param>
+    public static bool CanAsk(Section section, HouseStyle style, Draw draw)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        ArgumentNullException.ThrowIfNull(style);
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        return kind.Takes(draw.Scale) && style.CanSpell(draw.Scale, draw.Tonic) && draw.Variant < kind.VariantsIn(section, draw.Scale) && kind.CanAsk(draw);
+    }
+
     /// <summary>The tonic a scale type takes at a place on the line of fifths: minor forms the relative minor's, so that the place tells the signature.</summary>
     /// <param name="type">The scale type.</param>
     /// <param name="place">The place, by its major key.</param>

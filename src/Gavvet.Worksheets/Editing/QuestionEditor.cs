@@ -92,27 +92,31 @@ internal static class QuestionEditor
     {
         if (section.Slots.Count == 1)
             return EditOutcome.Refused("question", "This is the section’s only question. Remove the section instead.");
-        var shorter = section with
-        {
-            Slots = section.Slots.Remove(slot),
-            Own = section.Own.IsEmpty ? section.Own : section.Own.RemoveAt(slot.Drawn.Variant),
-        };
-        return EditOutcome.Done(sheet.With(shorter.Renumbered()));
+        var shorter = section with { Slots = section.Slots.Remove(slot) };
+        // Words of the teacher's own go with the last question that asks them.
+        if (AsksOwn(section) && shorter.Slots.All(other => other.Drawn.Variant != slot.Drawn.Variant))
+            shorter = shorter with { Own = section.Own.RemoveAt(slot.Drawn.Variant), Slots = [.. shorter.Slots.Select(other => other.Drawn.Variant > slot.Drawn.Variant ? Asking(other, other.Drawn.Variant - 1) : other)] };
+        return EditOutcome.Done(sheet.With(InOrder(shorter)));
     }
 
-    // The teacher's own questions stand in the order they are written down in.
-    private static Section Renumbered(this Section section) => section.Own.IsEmpty
-        ? section
-        : section with { Slots = [.. section.Slots.Select((slot, i) => slot with { Drawn = slot.Drawn with { Variant = i } })] };
+    private static bool AsksOwn(Section section) => QuestionCatalogue.Standard.Get(section.KindId).AsksOwn;
+
+    private static Slot Asking(Slot slot, int variant) => slot with { Drawn = slot.Drawn with { Variant = variant } };
+
+    // The teacher's own questions stand in the order they are asked in; those not asked come after.
+    private static Section InOrder(Section section)
+    {
+        if (!AsksOwn(section))
+            return section;
+        int[] order = [.. section.Slots.Select(slot => slot.Drawn.Variant).Union(Enumerable.Range(0, section.Own.Length))];
+        return section with { Own = [.. order.Select(place => section.Own[place])], Slots = [.. section.Slots.Select(slot => Asking(slot, Array.IndexOf(order, slot.Drawn.Variant)))] };
+    }
 
     private static EditOutcome Move(Sheet sheet, Section section, Slot slot, int places)
     {
         var from = section.Slots.IndexOf(slot);
         var to = Math.Clamp(from + places, 0, section.Slots.Count - 1);
-        var moved = section with { Slots = section.Slots.RemoveAt(from).Insert(to, slot) };
-        if (!section.Own.IsEmpty)
-            moved = (moved with { Own = section.Own.RemoveAt(from).Insert(to, section.Own[from]) }).Renumbered();
-        return EditOutcome.Done(sheet.With(moved));
+        return EditOutcome.Done(sheet.With(InOrder(section with { Slots = section.Slots.RemoveAt(from).Insert(to, slot) })));
     }
 
     // What the slot's scale offers beyond the section's own keys and clefs.

@@ -179,6 +179,8 @@ public static class SheetEditor
     // The teacher's questions stand in their own order, each once.
     private static EditOutcome Owned(Sheet sheet, Section section, ImmutableArray<OwnQuestion> questions)
     {
+        if (!QuestionCatalogue.Standard.Get(section.KindId).AsksOwn)
+            return EditOutcome.Refused("own", "This kind of question has words of its own. Choose “Your own questions” first.");
         if (questions.IsDefaultOrEmpty)
             return EditOutcome.Refused("own", "Write at least one question of your own, with its answer.");
         var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
@@ -256,6 +258,7 @@ public static class SheetEditor
         var available = QuestionDraw.Available(section, sheet.Style);
         if (available == 0)
             return EditOutcome.Refused(field, Scope.Advice(section, sheet.Style));
+        section = Unfastened(section, sheet.Style);
         var lowered = section.Slots.Count > available;
         if (lowered)
             section = section with { Slots = [.. section.Slots.OrderByDescending(slot => slot.Pinned).Take(available).OrderBy(section.Slots.IndexOf)] };
@@ -263,6 +266,12 @@ public static class SheetEditor
         var words = lowered ? $"Now {CountText.Word(available)} {(available == 1 ? "question" : "questions")}: these keys and clefs offer no more." : null;
         return new EditOutcome(sheet.With(drawn), lowered ? field : null, words);
     }
+
+    // What was pinned and cannot be asked any more is drawn anew like the others.
+    private static Section Unfastened(Section section, HouseStyle style) => section with
+    {
+        Slots = [.. section.Slots.Select(slot => slot.Pinned && !Scope.CanAsk(section, style, slot.Drawn) ? slot with { Pinned = false } : slot)],
+    };
 
     private static Sheet Resize(Sheet sheet, Section section, int count)
     {

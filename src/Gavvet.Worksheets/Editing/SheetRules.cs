@@ -83,7 +83,7 @@ public static class SheetRules
             return ("scaffolding", "A key signature is given only where scales are written with one. Write with a signature, or give other help.");
         if (kind.UsesNotation && section.Notation == Notation.Signature && section.Scales.All(type => style.SignatureKey(type, new NoteName(Letter.C)) is null))
             return ("notation", $"{char.ToUpperInvariant(section.Scales[0].Name[0])}{section.Scales[0].Name[1..]} is written without a key signature. Write with accidentals.");
-        if (kind is FreeText && section.Own.IsEmpty)
+        if (kind.AsksOwn && section.Own.IsEmpty)
             return ("questions", "Write at least one question of your own, with its answer.");
         return null;
     }
@@ -106,7 +106,7 @@ public static class SheetRules
         var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
         if (count < 1)
             return "Ask for at least one question.";
-        if (count > available && !section.Own.IsEmpty && QuestionCatalogue.Standard.Get(section.KindId) is FreeText)
+        if (count > available && !section.Own.IsEmpty && QuestionCatalogue.Standard.Get(section.KindId).AsksOwn)
             return $"There {(available == 1 ? "is one question" : $"are {available} questions")} of your own here. Write more of them first.";
         if (count > available)
         {

@@ -89,7 +89,7 @@ internal static class RecipeFileReader
             throw fields.Wrong(contradiction.Field switch { "scaffolding" => "scaffold", "notation" => "writeWith", var field => field }, contradiction.Words);
         if (QuestionDraw.Available(section, style) == 0)
             throw fields.Wrong("keys", Scope.Advice(section, style));
-        var count = fields.Number("count", kind is FreeText ? section.Own.Length : 1, 1, SheetLimits.Questions);
+        var count = fields.Number("count", kind.AsksOwn ? section.Own.Length : 1, 1, SheetLimits.Questions);
         fields.NothingElse();
         return (fields, section, count);
     }

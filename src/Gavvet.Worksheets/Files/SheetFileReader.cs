@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
@@ -85,18 +86,18 @@ internal static class SheetFileReader
             throw fields.Wrong("questions", "A section has either its “questions” or, to have them drawn, a “count”.");
         var count = hasCount ? fields.Number("count", 1, 1, SheetLimits.Questions) : (int?)null;
         if (!hasCount)
-            section = section with { Slots = [.. fields.Items("questions", "question").Select(question => ReadSlot(question, section, kind))] };
+            section = section with { Slots = [.. fields.Items("questions", "question").Select(question => ReadSlot(question, section, kind, style))] };
         fields.NothingElse();
         return new RawSection(fields, section, count);
     }
 
-    private static Slot ReadSlot(Fields fields, Section section, QuestionKind kind)
+    private static Slot ReadSlot(Fields fields, Section section, QuestionKind kind, HouseStyle style)
     {
         var type = fields.Has("scale") ? ReadScale(fields, fields.Text("scale", "")) : ScaleTypes.Major;
         var draw = new Draw(type, ReadTonic(fields, fields.Text("key", "")), ReadClef(fields, fields.Text("clef", "")), fields.Number("variant", 0, 0, HighestVariant));
         if (!kind.Takes(type))
             throw fields.Wrong("scale", SheetRules.Scales(kind, [type])!);
-        if (!ScaleSpelling.CanSpell(type, draw.Tonic) || draw.Variant >= kind.VariantsIn(section, type) || !kind.CanAsk(draw))
+        if (!Scope.CanAsk(section, style, draw))
             throw fields.Wrong("key", $"“{kind.Name}” cannot be asked of {draw.Tonic} {type.Name}. Choose another key.");
         var slot = new Slot(
             fields.Number("id", 0, 0, HighestId),

@@ -45,6 +45,9 @@ public sealed class FreeText : QuestionKind
     public override bool KeepsOrder => true;
 
     /// <inheritdoc/>
+    public override bool AsksOwn => true;
+
+    /// <inheritdoc/>
     public override int VariantsIn(Section section, ScaleType type)
     {
         ArgumentNullException.ThrowIfNull(section);

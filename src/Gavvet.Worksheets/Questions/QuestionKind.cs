@@ -60,6 +60,9 @@ public abstract class QuestionKind
     /// <summary>Whether its questions stand in the order of their variants and not by chance.</summary>
     public virtual bool KeepsOrder => false;
 
+    /// <summary>Whether it asks the questions a section holds in the teacher's own words.</summary>
+    public virtual bool AsksOwn => false;
+
     /// <summary>Whether a part is asked about its own written key.</summary>
     public virtual bool IsTransposed => UsesTonic;
 

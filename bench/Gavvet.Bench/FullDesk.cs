@@ -12,7 +12,8 @@ internal static class FullDesk
     {
         using var folder = DataFolder.Open(path);
         await DatabaseStart.PrepareAsync(folder);
-        var store = new SheetStore(folder.DatabasePath, TimeProvider.System);
+        using var data = new Database(folder);
+        var store = new SheetStore(data, TimeProvider.System);
         for (var i = 0; i < count; i++)
         {
             var shelved = SectionShelf.All[i % SectionShelf.All.Length];

@@ -36,6 +36,12 @@ switch (args)
     case ["fill", var folder, var count]:
         Print(new { sheets = await FullDesk.FillAsync(folder, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)) });
         return 0;
+    case ["lock", var path, var seconds]:
+        await Disturb.LockAsync(path, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture));
+        return 0;
+    case ["titles", var path]:
+        await Disturb.TitlesAsync(path);
+        return 0;
     case ["pages", var folder]:
         var eight = EightPages();
         for (var i = 0; i < eight.Length; i++)
@@ -50,7 +56,7 @@ switch (args)
     case ["sheet", var runs]:
         // From the recipe to the PDFs of student pages and key.
         var four = SheetFile.Read(FourPages(1, ""));
-        Print(new { pages = PrintRun.Of(four, QuestionCatalogue.Standard).Sum(edition => edition.Student.Length), milliseconds = Timed(() => Printed(four), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)) });
+        Print(new { pages = Run(four).Papers(PrintPace.Fast).Sum(edition => edition.Student.Length), milliseconds = Timed(() => Printed(four), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)) });
         return 0;
     case ["versions", var count, var parts, var runs]:
         var many = SheetFile.Read(FourPages(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), parts == "1" ? "" : "\"viola\",\"trumpet\""));
@@ -68,7 +74,7 @@ switch (args)
         Print(new { milliseconds = staves });
         return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | fill FOLDER COUNT | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | staves COUNT RUNS");
+        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | fill FOLDER COUNT | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | staves COUNT RUNS");
         return 2;
 }
 
@@ -84,10 +90,19 @@ static string FourPages(int versions, string parts) => $$"""
 // Everything a teacher prints: every edition's student pages and key in place as PDF.
 static int Printed(Sheet sheet)
 {
-    var editions = PrintRun.Of(sheet, QuestionCatalogue.Standard);
-    Parallel.ForEach(editions.SelectMany(edition => new[] { edition.Student, edition.Key }), pages => PdfWriter.Write(sheet.Title, pages));
-    return editions.Sum(edition => edition.Student.Length + edition.Key.Length);
+    var run = Run(sheet);
+    var pages = 0;
+    Parallel.For(0, run.Compositions.Length, paper =>
+    {
+        var edition = run.LayOut(paper);
+        PdfWriter.Write(sheet.Title, edition.Student);
+        PdfWriter.Write(sheet.Title, edition.Key);
+        Interlocked.Add(ref pages, edition.Student.Length + edition.Key.Length);
+    });
+    return pages;
 }
+
+static PrintRun Run(Sheet sheet) => PrintRun.Compose(PrintPlan.Of(sheet), QuestionCatalogue.Standard, PrintPace.Fast);
 
 static double[] Timed(Action action, int runs) => [.. Enumerable.Range(0, WarmUp + runs).Select(_ => Time(action)).Skip(WarmUp)];
 

@@ -49,12 +49,15 @@ internal static class MakeCommand
             sheet = sheet with { Parts = parts };
         if (PrintCheck.Problem(sheet) is { } unprintable)
             throw new FormatException(unprintable);
-        var editions = PrintRun.Of(sheet, QuestionCatalogue.Standard, progress: Tell);
-        if (PrintRun.Problem(editions) is { } problem)
+        var plan = PrintPlan.Of(sheet);
+        if (plan.TooMuch(QuestionCatalogue.Standard) is { } tooMuch)
+            throw new FormatException(tooMuch);
+        var run = PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast);
+        if (run.Problem is { } problem)
             throw new FormatException(problem);
         var into = folder ?? file.Directory!;
         into.Create();
-        foreach (var made in new PrintedFiles(sheet, editions).Of(wishes.Keys, wishes.Formats))
+        foreach (var made in new PrintedFiles(run).Of(wishes.Keys, wishes.Formats, PrintPace.Fast with { Progress = Tell }))
         {
             var path = Path.Combine(into.FullName, made.Name);
             File.WriteAllBytes(path, made.Bytes);

@@ -12,40 +12,77 @@ using Gavvet.Worksheets.Sheets;
 namespace Gavvet.Printing;
 
 /// <summary>A printing made for good: its piles as PDF, each student's page with its key, and the record that marking reads.</summary>
-/// <param name="Piles">The piles.</param>
+/// <param name="Piles">The piles, with how many pages each has.</param>
 /// <param name="Pages">The students' pages.</param>
 /// <param name="Record">The record.</param>
-public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, byte[] Pdf)> Piles, ImmutableArray<FrozenPage> Pages, PrintingRecord Record)
+public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, byte[] Pdf)> Piles, ImmutableArray<FrozenPage> Pages, PrintingRecord Record)
 {
-    /// <summary>Freezes a sheet.</summary>
-    /// <param name="sheet">The sheet.</param>
+    /// <summary>Freezes a plan. Its pages are laid out, written, and let go paper by paper.</summary>
+    /// <param name="plan">The plan, with a seed for the codes.</param>
     /// <param name="catalogue">The kinds of question.</param>
-    /// <param name="wishes">What is printed besides; with a seed for the codes.</param>
-    /// <param name="progress">Told how much of all work is done; or null.</param>
-    /// <param name="cancellation">Ends the work.</param>
-    /// <exception cref="PrintingWithheldException">A question has no answer to trust.</exception>
+    /// <param name="packing">How a page and its key are kept.</param>
+    /// <param name="pace">How it is made.</param>
+    /// <exception cref="PrintingWithheldException">A question has no answer to trust, or there are too many pages.</exception>
     /// <exception cref="OperationCanceledException">The work was ended.</exception>
-    public static FrozenPrinting Of(Sheet sheet, QuestionCatalogue catalogue, PrintWishes wishes, Action<int, int>? progress = null, CancellationToken cancellation = default)
+    public static FrozenPrinting Of(PrintPlan plan, QuestionCatalogue catalogue, PagePacking packing, PrintPace pace)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
-        ArgumentNullException.ThrowIfNull(wishes);
-        var editions = PrintRun.Of(sheet, catalogue, wishes, progress is null ? null : (done, of) => progress(done, (3 * of) + 2), cancellation);
-        if (PrintRun.Problem(editions) is { } problem)
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(packing);
+        ArgumentNullException.ThrowIfNull(pace);
+        if (plan.TooMuch(catalogue) is { } tooMuch)
+            throw new PrintingWithheldException(tooMuch);
+        var run = PrintRun.Compose(plan, catalogue, pace);
+        if (run.Problem is { } problem)
             throw new PrintingWithheldException(problem);
-        var files = new PrintedFiles(sheet, editions);
-        Pile[] piles = [.. files.Piles(PrintedFiles.Keys)];
-        var pdfs = new (Pile, byte[])[piles.Length];
-        var done = editions.Length;
-        var all = editions.Length + piles.Length;
-        Parallel.For(0, piles.Length, new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount }, i =>
+        var files = new PrintedFiles(run);
+        // Keys for all papers together weigh as much as a tenth of the rest.
+        var all = plan.Editions.Length + PrintedFiles.Combined.Length;
+        var papers = new List<FrozenPaper>();
+        foreach (var paper in pace.Each(plan.Editions.Length, paper => FrozenPaper.Of(run, paper, packing)))
         {
-            pdfs[i] = (piles[i], piles[i].Pdf(sheet.Title).Bytes);
-            progress?.Invoke(Interlocked.Increment(ref done), all);
-        });
-        cancellation.ThrowIfCancellationRequested();
-        var pages = editions.SelectMany((edition, i) => edition.Student.Select((page, number) => new FrozenPage(
-            edition.Composition.Worksheet.PageMarks!.At(number), piles[i].Name, number + 1, $"{edition.Edition}", SvgWriter.File(page), SvgWriter.File(edition.Key[number]))));
-        return new FrozenPrinting([.. pdfs], [.. pages], PrintingRecord.Of(sheet, editions));
+            papers.Add(paper);
+            pace.Progress?.Invoke(papers.Count, all);
+        }
+
+        var combined = new List<(Pile, int, byte[])>();
+        foreach (var key in PrintedFiles.Combined)
+        {
+            pace.Cancellation.ThrowIfCancellationRequested();
+            var (pdf, pages) = files.CombinedPdf(key);
+            combined.Add((Pile.Key(key), pages, pdf));
+            pace.Progress?.Invoke(papers.Count + combined.Count, all);
+        }
+
+        return new FrozenPrinting(
+            [.. papers.Select(paper => paper.Student), .. papers.Select(paper => paper.Key), .. combined],
+            [.. papers.SelectMany(paper => paper.Pages)],
+            PrintingRecord.Of(plan.Sheet, [.. papers.Select(paper => paper.Record)]));
+    }
+}
+
+/// <summary>How a page and its key are kept.</summary>
+/// <param name="NameOfFace">What stands in a page where a text face would, from the face's file.</param>
+/// <param name="Pack">Packs a page and its key.</param>
+public sealed record PagePacking(Func<byte[], string> NameOfFace, Func<string, string, byte[]> Pack);
+
+/// <summary>A paper of a frozen printing.</summary>
+internal sealed record FrozenPaper((Pile, int, byte[]) Student, (Pile, int, byte[]) Key, ImmutableArray<FrozenPage> Pages, RecordedEdition Record)
+{
+    public static FrozenPaper Of(PrintRun run, int paper, PagePacking packing)
+    {
+        var edition = run.LayOut(paper);
+        var title = run.Plan.Sheet.Title;
+        var (student, key) = (Pile.Student(run.Plan, paper), Pile.Key(run.Plan, paper));
+        return new FrozenPaper(
+            (student, edition.Student.Length, student.Pdf(title, edition.Student)),
+            (key, edition.Key.Length, key.Pdf(title, edition.Key)),
+            [.. edition.Student.Select((page, number) => new FrozenPage(
+                edition.Composition.Worksheet.PageMarks!.At(number),
+                student.Name,
+                number + 1,
+                $"{edition.Edition}",
+                packing.Pack(SvgWriter.File(page, packing.NameOfFace), SvgWriter.File(edition.Key[number], packing.NameOfFace))))],
+            RecordedEdition.Of(edition));
     }
 }
 
@@ -54,9 +91,8 @@ public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, byte[] Pdf)> Pile
 /// <param name="Pile">The pile it lies in.</param>
 /// <param name="Number">Which page of the pile, from 1.</param>
 /// <param name="Edition">Which edition, in words.</param>
-/// <param name="StudentSvg">The page.</param>
-/// <param name="KeySvg">The page with its answers.</param>
-public sealed record FrozenPage(string Code, string Pile, int Number, string Edition, string StudentSvg, string KeySvg);
+/// <param name="Sides">The page and the page with its answers, packed.</param>
+public sealed record FrozenPage(string Code, string Pile, int Number, string Edition, byte[] Sides);
 
 /// <summary>Nothing can be printed, since a question has no answer to trust; the message says which.</summary>
 public sealed class PrintingWithheldException : Exception
@@ -83,6 +119,9 @@ public sealed class PrintingWithheldException : Exception
 /// <param name="Editions">Every version, part and seat.</param>
 public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElement HouseStyle, ImmutableArray<RecordedEdition> Editions)
 {
+    /// <summary>Whether the keys for all papers name no student; records of earlier programs do not say.</summary>
+    public bool? KeysNameNobody { get; init; }
+
     /// <summary>The version written.</summary>
     public const int Version = 1;
 
@@ -93,11 +132,11 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
     };
 
     /// <summary>The record of a run.</summary>
-    public static PrintingRecord Of(Sheet sheet, ImmutableArray<PrintedEdition> editions)
+    public static PrintingRecord Of(Sheet sheet, ImmutableArray<RecordedEdition> editions)
     {
         ArgumentNullException.ThrowIfNull(sheet);
         using var style = JsonDocument.Parse(HouseStyleFile.Write(sheet.Style));
-        return new PrintingRecord(Version, sheet.Title, style.RootElement.Clone(), [.. editions.Select(RecordedEdition.Of)]);
+        return new PrintingRecord(Version, sheet.Title, style.RootElement.Clone(), editions) { KeysNameNobody = true };
     }
 
     /// <summary>The record as text.</summary>

@@ -1,11 +1,8 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
-using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
-using Gavvet.Worksheets.Sheets;
-using Gavvet.Worksheets.Versions;
 
 namespace Gavvet.Printing;
 
@@ -21,48 +18,47 @@ public sealed record PrintedEdition(Composition Composition, ImmutableArray<Page
         .ToDictionary(places => places.Key, places => places.First().Page);
 }
 
-/// <summary>All printings of a sheet: every version for every part, laid out side by side on as many cores as there are.</summary>
-public static class PrintRun
+/// <summary>
+/// All papers of a plan with their answers. Pages are laid out one paper after another, as each is written: laid out all at
+/// once they would take a hundred times the memory.
+/// </summary>
+public sealed class PrintRun
 {
-    /// <summary>The editions in order, version by version and in each part by part, then those of single seats.</summary>
-    /// <param name="sheet">The sheet.</param>
-    /// <param name="catalogue">The kinds of question.</param>
-    /// <param name="wishes">What is printed besides, or null.</param>
-    /// <param name="progress">Told each time an edition is done, with how many are and of how many; or null.</param>
-    /// <param name="cancellation">Ends the run.</param>
-    /// <exception cref="OperationCanceledException">The run was ended.</exception>
-    public static ImmutableArray<PrintedEdition> Of(Sheet sheet, QuestionCatalogue catalogue, PrintWishes? wishes = null, Action<int, int>? progress = null, CancellationToken cancellation = default)
+    private PrintRun(PrintPlan plan, ImmutableArray<Composition> compositions) => (Plan, Compositions) = (plan, compositions);
+
+    public PrintPlan Plan { get; }
+
+    /// <summary>The questions and answers of each paper.</summary>
+    public ImmutableArray<Composition> Compositions { get; }
+
+    /// <summary>What keeps the run from being printed, in words, or null.</summary>
+    public string? Problem
     {
-        wishes ??= PrintWishes.None;
-        var versions = SheetVersions.Of(sheet);
-        // One version of one part needs no name.
-        var lettered = sheet.Versions > 1;
-        Instrument?[] parts = sheet.Parts.IsEmpty ? [null] : [.. sheet.Parts];
-        (Sheet Sheet, Edition Edition)[] jobs =
-        [
-            .. versions.SelectMany(_ => parts, (version, part) => (version.Sheet, new Edition(lettered ? version.Letter : null, part))),
-            .. wishes.Seats.Select(seat => (
-                LargePrintSeat.Enlarged(versions.First(version => seat.Version is null || version.Letter == seat.Version).Sheet),
-                new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Seat = seat.Name })),
-        ];
-        var editions = new PrintedEdition[jobs.Length];
-        var done = 0;
-        Parallel.For(0, jobs.Length, new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount }, i =>
+        get
         {
-            var composition = Composer.Compose(jobs[i].Sheet, catalogue, jobs[i].Edition);
-            if (wishes.CodeSeed is { } seed)
-                composition = composition with { Worksheet = composition.Worksheet with { PageMarks = new PageMarks(seed, i, wishes.Square) } };
-            editions[i] = new PrintedEdition(composition, SheetLayout.Student(composition.Worksheet), SheetLayout.Key(composition.Worksheet, composition.Key));
-            progress?.Invoke(Interlocked.Increment(ref done), jobs.Length);
-        });
-        return [.. editions];
+            string[] withheld = [.. Compositions.SelectMany(paper => paper.Key.Withheld.Select(question =>
+                $"{(paper.Worksheet.Edition is { Version: null, Part: null } ? "" : $"{paper.Worksheet.Edition}: ")}Question {question.Number} is withheld. {question.Reason}"))];
+            return withheld.Length == 0 ? null : string.Join('\n', withheld.Take(10));
+        }
     }
 
-    /// <summary>What keeps a run from being printed, in words, or null.</summary>
-    public static string? Problem(IEnumerable<PrintedEdition> editions)
+    /// <summary>Composes every paper of a plan.</summary>
+    /// <exception cref="OperationCanceledException">The run was ended.</exception>
+    public static PrintRun Compose(PrintPlan plan, QuestionCatalogue catalogue, PrintPace pace)
     {
-        string[] withheld = [.. editions.SelectMany(edition => edition.Composition.Key.Withheld.Select(question =>
-            $"{(edition.Edition is { Version: null, Part: null } ? "" : $"{edition.Edition}: ")}Question {question.Number} is withheld. {question.Reason}"))];
-        return withheld.Length == 0 ? null : string.Join('\n', withheld.Take(10));
+        ArgumentNullException.ThrowIfNull(plan);
+        ArgumentNullException.ThrowIfNull(pace);
+        _ = plan.Versions;
+        return new PrintRun(plan, [.. pace.Each(plan.Editions.Length, paper => plan.Compose(paper, catalogue))]);
+    }
+
+    /// <summary>The papers laid out, one after another.</summary>
+    public IEnumerable<PrintedEdition> Papers(PrintPace pace) => pace.Each(Compositions.Length, LayOut);
+
+    /// <summary>One paper laid out.</summary>
+    public PrintedEdition LayOut(int paper)
+    {
+        var composition = Compositions[paper];
+        return new PrintedEdition(composition, SheetLayout.Student(composition.Worksheet), SheetLayout.Key(composition.Worksheet, composition.Key));
     }
 }

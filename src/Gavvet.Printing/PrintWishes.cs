@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Engraving.Layout;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
 
@@ -49,6 +50,8 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
         string[] words = line.Split(',', StringSplitOptions.TrimEntries);
         if (words[0].Length is 0 or > NameLength || words[0].Any(char.IsControl))
             throw new FormatException($"“{(line.Length > 40 ? line[..40] + "…" : line)}” begins with no name. Write a name of up to {NameLength} characters, such as “Mira, B, viola”.");
+        if (PrintCheck.Problem(words[0]) is { } unprintable)
+            throw new FormatException($"{words[0]}: {unprintable}");
         var seat = new LargePrintSeat(words[0], null, sheet.Parts.IsEmpty ? null : sheet.Parts[0]);
         foreach (var word in words.Skip(1))
             seat = word.Length == 1 ? seat with { Version = Letter(word[0], seat.Name, sheet) } : seat with { Part = PartOf(word, seat.Name, sheet) };

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
@@ -10,7 +11,13 @@ namespace Gavvet.Storage;
 /// <param name="Sections">Sections in the teacher's library.</param>
 /// <param name="LastChange">When a sheet in it was last changed, or null.</param>
 /// <param name="Newest">The titles of the sheets changed last.</param>
-public sealed record BackupContents(int Sheets, int Deleted, int Printings, int Sections, DateTimeOffset? LastChange, IReadOnlyList<string> Newest);
+/// <param name="Unreadable">Sheets whose last state cannot be read.</param>
+public sealed record BackupContents(int Sheets, int Deleted, int Printings, int Sections, DateTimeOffset? LastChange, IReadOnlyList<string> Newest, int Unreadable);
+
+/// <summary>A file that waits to be restored.</summary>
+/// <param name="Token">What the window that brought it calls it by; other windows have others.</param>
+/// <param name="Contents">What it holds.</param>
+public sealed record StagedBackup(string Token, BackupContents Contents);
 
 /// <summary>A copy the program made by itself.</summary>
 /// <param name="Name">Its name, the day.</param>
@@ -40,29 +47,30 @@ public sealed class BackupException : Exception
 /// Everything in one file, and back. A backup is the database as it stood at one moment; it holds no keys and no
 /// passphrase, since those lie in other files.
 /// </summary>
-public sealed class Backups(DataFolder folder, TimeProvider clock)
+public sealed partial class Backups(DataFolder folder, TimeProvider clock)
 {
-    /// <summary>Daily copies kept.</summary>
+    /// <summary>Daily copies kept, and days that other files beside the database are.</summary>
     public const int CopiesKept = 7;
 
-    /// <summary>The largest file that is looked into.</summary>
+    /// <summary>The largest file that is taken from outside.</summary>
     public const long LargestFile = 4L * 1024 * 1024 * 1024;
 
-    private readonly string _copies = Path.Combine(folder.Path, "copies");
+    // Windows that may each have a file waiting; the oldest goes when one more comes.
+    private const int StagedAtOnce = 3;
 
-    private string Staged => Path.Combine(folder.Path, "restore.staged");
+    private readonly string _copies = Path.Combine(folder.Path, "copies");
 
     /// <summary>Writes a backup into a file while the program runs.</summary>
     public async Task WriteAsync(string path)
     {
         var half = path + ".half";
-        Delete(half);
-        await CopyAsync(folder.DatabasePath, half);
-        await ScalarAsync(half, "PRAGMA journal_mode=DELETE;");
+        DatabaseFile.Delete(half);
+        await DatabaseFile.CopyAsync(folder.DatabasePath, half);
+        await DatabaseStart.AskAsync(half, "PRAGMA journal_mode=DELETE;");
         File.Move(half, path, overwrite: true);
     }
 
-    /// <summary>Makes today's copy if there is none yet, and lets the oldest beyond seven go.</summary>
+    /// <summary>Makes today's copy if there is none yet, and lets go what is older than seven days.</summary>
     public async Task KeepDailyAsync()
     {
         Directory.CreateDirectory(_copies);
@@ -71,6 +79,9 @@ public sealed class Backups(DataFolder folder, TimeProvider clock)
             await WriteAsync(today);
         foreach (var old in Copies().Skip(CopiesKept))
             File.Delete(Path.Combine(_copies, old.Name + ".gavvet"));
+        var oldest = clock.GetUtcNow().UtcDateTime.AddDays(-CopiesKept);
+        foreach (var aside in Aside().Where(path => File.GetLastWriteTimeUtc(path) < oldest))
+            DatabaseFile.Delete(aside);
     }
 
     /// <summary>The daily copies, the newest first.</summary>
@@ -84,55 +95,90 @@ public sealed class Backups(DataFolder folder, TimeProvider clock)
     /// <summary>Whether a name is that of a file which holds what was there before a restore.</summary>
     public bool IsBefore(string? name) => Directory.GetFiles(folder.Path, "before-restore-*.gavvet").Any(path => Path.GetFileName(path) == name);
 
-    /// <summary>Stages a file to be restored: it is copied, checked, and brought to this program's version.</summary>
-    /// <returns>What it holds.</returns>
+    /// <summary>Every whole database beside the live one: daily copies, what was there before a restore, and what waits to be restored.</summary>
+    internal IReadOnlyList<string> Whole() =>
+    [
+        .. Copies().Select(copy => Path.Combine(_copies, copy.Name + ".gavvet")),
+        .. Directory.GetFiles(folder.Path, "before-restore-*.gavvet"),
+        .. Directory.GetFiles(folder.TemporaryPath, "staged-*"),
+    ];
+
+    /// <summary>What was put aside and is no database of this program any more: damaged ones, and those from before a migration.</summary>
+    internal IReadOnlyList<string> Unusable() => [.. Directory.GetFiles(folder.Path, "damaged-*"), .. Directory.GetFiles(folder.Path, "gavvet.db.before-*")];
+
+    private IEnumerable<string> Aside() => [.. Directory.GetFiles(folder.Path, "before-restore-*.gavvet"), .. Unusable()];
+
+    /// <summary>Stages a file from outside to be restored: it is copied, checked, and brought to this program's version.</summary>
     /// <exception cref="BackupException">It cannot be restored.</exception>
-    public async Task<BackupContents> StageAsync(Stream backup)
+    public Task<StagedBackup> StageAsync(Stream backup) => StageAsync(backup, LargestFile);
+
+    /// <summary>Stages a daily copy, however large it is.</summary>
+    /// <exception cref="BackupException">There is none of that day, or it cannot be restored.</exception>
+    public async Task<StagedBackup> StageCopyAsync(string? name)
+    {
+        if (PathOf(name) is not { } copy)
+            throw new BackupException("There is no copy of that day. Choose one of those shown.");
+        await using var file = File.OpenRead(copy);
+        return await StageAsync(file, long.MaxValue);
+    }
+
+    private async Task<StagedBackup> StageAsync(Stream backup, long most)
     {
         ArgumentNullException.ThrowIfNull(backup);
-        Unstage();
+        foreach (var old in new DirectoryInfo(folder.TemporaryPath).GetFiles("staged-*").OrderByDescending(file => file.LastWriteTimeUtc).Skip(StagedAtOnce - 1))
+            DatabaseFile.Delete(old.FullName);
+        var token = Guid.NewGuid().ToString("N");
+        var path = Staged(token)!;
         try
         {
-            await using (var file = new FileStream(Staged, FileMode.Create))
-                await CopyLimitedAsync(backup, file);
-            await CheckAsync(Staged);
-            return await ContentsAsync(Staged);
+            await using (var file = new FileStream(path, FileMode.CreateNew))
+                await CopyLimitedAsync(backup, file, most);
+            await BackupCheck.RunAsync(path, folder.Temporary());
+            return new StagedBackup(token, await ContentsAsync(path));
         }
-        catch (SqliteException problem)
+        catch (Exception problem)
         {
-            Unstage();
-            throw new BackupException("This is no Gavvet backup, or it is damaged.", problem);
-        }
-        catch (BackupException)
-        {
-            Unstage();
+            DatabaseFile.Delete(path);
+            if (problem is SqliteException { SqliteErrorCode: not SQLitePCL.raw.SQLITE_FULL } or InvalidOperationException or FormatException or OverflowException)
+                throw new BackupException("This is no Gavvet backup, or it is damaged.", problem);
             throw;
         }
     }
 
-    /// <summary>What is staged, or null.</summary>
-    public async Task<BackupContents?> StagedAsync() => File.Exists(Staged) ? await ContentsAsync(Staged) : null;
+    /// <summary>What a window staged, or null.</summary>
+    public async Task<StagedBackup?> StagedAsync(string? token) => Staged(token) is { } path && File.Exists(path) ? new StagedBackup(token!, await ContentsAsync(path)) : null;
 
-    /// <summary>Forgets what is staged.</summary>
-    public void Unstage() => Delete(Staged);
+    /// <summary>Forgets what a window staged.</summary>
+    public void Unstage(string? token)
+    {
+        if (Staged(token) is { } path)
+            DatabaseFile.Delete(path);
+    }
 
     /// <summary>
-    /// Puts what is staged in the place of everything. What was there is kept beside as a file; the change is one
-    /// transaction, so that a program killed meanwhile has the old or the new.
+    /// Puts what is staged in the place of everything. What was there is kept beside as a file; between the two nothing is
+    /// saved, so no edit is lost. The change is one transaction: a program killed meanwhile has the old or the new.
     /// </summary>
+    /// <param name="token">What the window staged.</param>
+    /// <param name="data">The database in use.</param>
     /// <returns>The name of the file that holds what was there.</returns>
     /// <exception cref="BackupException">Nothing is staged.</exception>
-    public async Task<string> RestoreAsync()
+    public Task<string> RestoreAsync(string? token, Database data)
     {
-        if (!File.Exists(Staged))
+        ArgumentNullException.ThrowIfNull(data);
+        if (Staged(token) is not { } staged || !File.Exists(staged))
             throw new BackupException("Choose the backup once more; nothing is waiting to be restored.");
-        var before = $"before-restore-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.gavvet";
-        await WriteAsync(Path.Combine(folder.Path, before));
-        SqliteConnection.ClearAllPools();
-        await CopyAsync(Staged, folder.DatabasePath);
-        await ScalarAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
-        Unstage();
-        return before;
+        return data.AloneAsync(async () =>
+        {
+            var before = $"before-restore-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.gavvet";
+            await WriteAsync(Path.Combine(folder.Path, before));
+            await data.RaiseEpochAsync(staged);
+            SqliteConnection.ClearAllPools();
+            await DatabaseFile.CopyAsync(staged, folder.DatabasePath);
+            await DatabaseStart.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
+            DatabaseFile.Delete(staged);
+            return before;
+        });
     }
 
     /// <summary>Puts a daily copy in the place of a damaged database, which is kept beside it. For a start that has no database to open.</summary>
@@ -141,10 +187,7 @@ public sealed class Backups(DataFolder folder, TimeProvider clock)
     /// <exception cref="BackupException">There is no such copy, or it is damaged too.</exception>
     public async Task<string> PutInPlaceAsync(string? name)
     {
-        if (PathOf(name) is not { } copy)
-            throw new BackupException("There is no copy of that day. Choose one of those shown.");
-        await using (var file = File.OpenRead(copy))
-            await StageAsync(file);
+        var staged = Staged((await StageCopyAsync(name)).Token)!;
         var aside = $"damaged-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.db";
         foreach (var suffix in new[] { "-wal", "-shm", "" })
         {
@@ -152,75 +195,43 @@ public sealed class Backups(DataFolder folder, TimeProvider clock)
                 File.Move(folder.DatabasePath + suffix, Path.Combine(folder.Path, aside + suffix));
         }
 
-        File.Move(Staged, folder.DatabasePath);
-        await ScalarAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
+        File.Move(staged, folder.DatabasePath);
+        await DatabaseStart.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
         folder.MarkDamage(false);
+        folder.MarkRunning(false);
         return aside;
     }
 
-    private static async Task CopyLimitedAsync(Stream from, FileStream to)
+    // A token is only ever one of ours, so it leads to no other file.
+    private string? Staged(string? token) => token is not null && Token().IsMatch(token) ? Path.Combine(folder.TemporaryPath, $"staged-{token}") : null;
+
+    private static async Task CopyLimitedAsync(Stream from, FileStream to, long most)
     {
         var buffer = new byte[1 << 16];
         for (var read = await from.ReadAsync(buffer); read > 0; read = await from.ReadAsync(buffer))
         {
-            if (to.Length + read > LargestFile)
+            if (to.Length + read > most)
                 throw new BackupException($"The file is too large for a backup: up to {LargestFile >> 30} GB can be read.");
             await to.WriteAsync(buffer.AsMemory(0, read));
-        }
-    }
-
-    private static async Task CheckAsync(string path)
-    {
-        if (await ScalarAsync(path, "PRAGMA application_id;") is not (long)DatabaseStart.ApplicationId)
-            throw new BackupException("This is no Gavvet backup. Choose a file that was made here with “Download a backup”.");
-        if (await ScalarAsync(path, "PRAGMA integrity_check;") is not "ok")
-            throw new BackupException("This backup is damaged. Choose another copy.");
-        // A trigger or a view would run with what is restored; ours has none.
-        if (await ScalarAsync(path, "SELECT count(*) FROM sqlite_master WHERE type IN ('trigger', 'view');") is not 0L)
-            throw new BackupException("This file holds more than a Gavvet backup does. Choose a file that was made here.");
-        try
-        {
-            await DatabaseStart.UpgradeCopyAsync(path);
-        }
-        catch (StartException)
-        {
-            throw new BackupException("This backup was made by a later Gavvet. Restore it there.");
         }
     }
 
     private static async Task<BackupContents> ContentsAsync(string path)
     {
         await using var database = new GavvetDatabase(GavvetDatabase.OptionsFor(path, pooled: false));
+        var unreadable = 0;
+        await foreach (var body in database.Sheets.Select(sheet => sheet.Head!.Body).AsAsyncEnumerable())
+            unreadable += SheetStore.ReadOrNull(body) is null ? 1 : 0;
         return new BackupContents(
             await database.Sheets.CountAsync(sheet => sheet.DeletedAt == null),
             await database.Sheets.CountAsync(sheet => sheet.DeletedAt != null),
             await database.Printings.CountAsync(),
             await database.Library.CountAsync(kept => kept.DeletedAt == null),
             await database.Sheets.MaxAsync(sheet => (DateTimeOffset?)sheet.ChangedAt),
-            await database.Sheets.Where(sheet => sheet.DeletedAt == null).OrderByDescending(sheet => sheet.ChangedAt).Take(5).Select(sheet => sheet.Head!.Title).ToListAsync());
+            await database.Sheets.Where(sheet => sheet.DeletedAt == null).OrderByDescending(sheet => sheet.ChangedAt).Take(5).Select(sheet => sheet.Head!.Title).ToListAsync(),
+            unreadable);
     }
 
-    private static async Task CopyAsync(string from, string to)
-    {
-        await using var source = new SqliteConnection($"Data Source={from};Pooling=False");
-        await using var target = new SqliteConnection($"Data Source={to};Pooling=False");
-        await source.OpenAsync();
-        await target.OpenAsync();
-        source.BackupDatabase(target);
-    }
-
-    private static async Task<object?> ScalarAsync(string path, string sql)
-    {
-        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
-        await connection.OpenAsync();
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        return await command.ExecuteScalarAsync();
-    }
-
-    private static void Delete(string path)
-    {
-        foreach (var suffix in new[] { "", "-wal", "-shm", "-journal" })
-            File.Delete(path + suffix);
-    }
+    [GeneratedRegex("^[0-9a-f]{32}$")]
+    private static partial Regex Token();
 }

@@ -1,7 +1,7 @@
 using System.Reflection;
-using Gavvet.Worksheets.Files;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Gavvet.Storage;
@@ -16,44 +16,75 @@ public static class DatabaseStart
     public const int ApplicationId = 0x47617674;
 
     /// <summary>Makes the database ready.</summary>
-    /// <exception cref="StartException">It is newer than the program.</exception>
-    /// <exception cref="DamagedDatabaseException">It is damaged, or not a database.</exception>
-    public static async Task PrepareAsync(DataFolder folder)
+    /// <returns>What is to be said at the start, or null.</returns>
+    /// <exception cref="StartException">It is newer than the program, or the disk is full, cannot be written, or is locked.</exception>
+    /// <exception cref="DamagedDatabaseException">It is damaged, empty beside copies, or not a database.</exception>
+    public static async Task<string?> PrepareAsync(DataFolder folder)
     {
         ArgumentNullException.ThrowIfNull(folder);
-        var path = folder.DatabasePath;
-        var copy = path + ".migrating";
-        DeleteWithJournal(copy);
         try
         {
-            if (File.Exists(path))
-            {
-                if (folder.IsDamageSeen)
-                    await LookThroughAsync(folder);
-                await ClearMigrationLockAsync(path);
-                if (await PendingAsync(path) is not { } lastApplied)
-                    return;
-                await CopyAsync(path, copy);
-                File.Copy(path, $"{path}.before-{lastApplied}", overwrite: true);
-            }
-
-            await MigrateAsync(copy);
-            File.Move(copy, path, overwrite: true);
-            await ExecuteAsync(path, "PRAGMA journal_mode=WAL;");
+            return await ReadyAsync(folder);
         }
-        catch (SqliteException problem) when (problem.SqliteErrorCode is SQLitePCL.raw.SQLITE_NOTADB or SQLitePCL.raw.SQLITE_CORRUPT)
+        catch (SqliteException problem) when (StorageWords.IsDamage(problem))
         {
-            throw new DamagedDatabaseException($"The database {path} is damaged or is not a database. {Advice(folder)}", problem);
+            throw new DamagedDatabaseException($"The database {folder.DatabasePath} is damaged or is not a database. {Advice(folder)}", problem);
         }
+        catch (Exception problem) when (StorageWords.AtStart(problem) is { } words)
+        {
+            throw new StartException($"Gavvet cannot start on the data folder {folder.Path}. {words}", problem);
+        }
+    }
+
+    private static async Task<string?> ReadyAsync(DataFolder folder)
+    {
+        var path = folder.DatabasePath;
+        var copy = path + ".migrating";
+        DatabaseFile.Delete(copy);
+        string? words = null;
+        var copies = new Backups(folder, TimeProvider.System).Copies();
+        if (File.Exists(path))
+        {
+            // Whoever has copies had a database; an empty one is what is left of it.
+            if (copies.Count > 0 && await IsEmptyAsync(path))
+                throw new DamagedDatabaseException($"The database {path} is empty, and there are copies of a database that was not. {Advice(folder)}");
+            words = await LogIsMissingAsync(folder);
+            if (folder.IsDamageSeen || words is not null)
+                await LookThroughAsync(folder);
+            await ClearMigrationLockAsync(path);
+            if (await PendingAsync(path) is not { } lastApplied)
+                return words;
+            await DatabaseFile.CopyAsync(path, copy);
+            await AskAsync(path, "PRAGMA wal_checkpoint(TRUNCATE);");
+            var before = $"{path}.before-{lastApplied}";
+            File.Copy(path, before, overwrite: true);
+            File.SetLastWriteTimeUtc(before, DateTime.UtcNow);
+        }
+        else if (copies.Count > 0)
+        {
+            throw new DamagedDatabaseException($"There is no database {path}, and there are copies of one. {Advice(folder)}");
+        }
+
+        await MigrateAsync(copy);
+        File.Move(copy, path, overwrite: true);
+        await AskAsync(path, "PRAGMA journal_mode=WAL;");
+        return words;
+    }
+
+    private static async Task<bool> IsEmptyAsync(string path) =>
+        new FileInfo(path).Length == 0 || await AskAsync(path, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'Sheets'") is 0L;
+
+    // While the program runs its log of the last changes lies beside the database, and a kill leaves it there.
+    private static async Task<string?> LogIsMissingAsync(DataFolder folder)
+    {
+        if (!folder.EndedSuddenly || File.Exists(folder.DatabasePath + "-wal") || await AskAsync(folder.DatabasePath, "PRAGMA journal_mode") is not "wal")
+            return null;
+        return "Gavvet ended suddenly the last time, and the file gavvet.db-wal with the last changes is missing since. What was saved just before may be lost; the copies in the data folder are whole.";
     }
 
     private static async Task LookThroughAsync(DataFolder folder)
     {
-        await using var connection = new SqliteConnection($"Data Source={folder.DatabasePath};Pooling=False");
-        await connection.OpenAsync();
-        await using var command = connection.CreateCommand();
-        command.CommandText = "PRAGMA integrity_check(1)";
-        if (await command.ExecuteScalarAsync() is not "ok")
+        if (await AskAsync(folder.DatabasePath, "PRAGMA integrity_check(1)") is not "ok")
             throw new DamagedDatabaseException($"The database {folder.DatabasePath} is damaged. {Advice(folder)}");
         folder.MarkDamage(false);
     }
@@ -99,54 +130,47 @@ public static class DatabaseStart
     }
 
     // A start that was killed while migrating leaves a row here, and the next migration would wait for it for ever.
-    private static Task ClearMigrationLockAsync(string path) =>
-        ExecuteAsync(path, "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT \"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); DELETE FROM \"__EFMigrationsLock\";");
+    private static Task<object?> ClearMigrationLockAsync(string path) =>
+        AskAsync(path, "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT \"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); DELETE FROM \"__EFMigrationsLock\";");
 
-    private static async Task CopyAsync(string from, string to)
-    {
-        await using var source = new SqliteConnection($"Data Source={from};Pooling=False");
-        await using var target = new SqliteConnection($"Data Source={to};Pooling=False");
-        await source.OpenAsync();
-        await target.OpenAsync();
-        source.BackupDatabase(target);
-        await using var checkpoint = source.CreateCommand();
-        checkpoint.CommandText = "PRAGMA wal_checkpoint(TRUNCATE);";
-        await checkpoint.ExecuteNonQueryAsync();
-    }
+    // Pages of printings are packed between the migration that makes room for it and the one that takes the old room away.
+    private const string PagesGetRoom = "LeanPrintings";
 
     private static async Task MigrateAsync(string path)
     {
+        var applied = await AppliedAsync(path);
         await using (var database = Open(path))
         {
+            if (!applied.Exists(migration => migration.EndsWith(PagesGetRoom, StringComparison.Ordinal)))
+            {
+                await database.GetService<IMigrator>().MigrateAsync(PagesGetRoom);
+                await PackedPrintings.PackAsync(path);
+            }
+
             await database.Database.MigrateAsync();
             await WriteWordsAsync(database);
         }
 
-        await ExecuteAsync(path, $"PRAGMA journal_mode=DELETE; PRAGMA application_id={ApplicationId};");
+        await AskAsync(path, $"PRAGMA journal_mode=DELETE; PRAGMA application_id={ApplicationId}; VACUUM;");
     }
 
     // Sheets of a database from before the filter get the words it looks in.
     private static async Task WriteWordsAsync(GavvetDatabase database)
     {
         foreach (var sheet in await database.Sheets.Where(sheet => sheet.Words == "").Include(sheet => sheet.Head).ToListAsync())
-            sheet.Words = SheetWords.Of(SheetFile.Read(sheet.Head!.Body));
+            sheet.Words = SheetStore.ReadOrNull(sheet.Head!.Body) is { } read ? SheetWords.Of(read) : SheetWords.Plain(sheet.Head.Title);
         await database.SaveChangesAsync();
     }
 
-    private static async Task ExecuteAsync(string path, string sql)
+    /// <summary>Runs SQL on a database file, and gives the first value it answers.</summary>
+    internal static async Task<object?> AskAsync(string path, string sql)
     {
-        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
+        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False;Default Timeout=5");
         await connection.OpenAsync();
         await using var command = connection.CreateCommand();
         command.CommandText = sql;
-        await command.ExecuteNonQueryAsync();
+        return await command.ExecuteScalarAsync();
     }
 
     private static GavvetDatabase Open(string path) => new(GavvetDatabase.OptionsFor(path, pooled: false));
-
-    private static void DeleteWithJournal(string path)
-    {
-        foreach (var suffix in new[] { "", "-wal", "-shm", "-journal" })
-            File.Delete(path + suffix);
-    }
 }

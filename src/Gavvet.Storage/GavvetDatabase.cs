@@ -25,11 +25,13 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
 
     public DbSet<PrintedPageRow> PrintedPages => Set<PrintedPageRow>();
 
+    public DbSet<PrintedFaceRow> PrintedFaces => Set<PrintedFaceRow>();
+
     /// <summary>Options for a database file: foreign keys on, every commit on disk before it is confirmed.</summary>
     public static DbContextOptions<GavvetDatabase> OptionsFor(string path, bool pooled = true) =>
         new DbContextOptionsBuilder<GavvetDatabase>()
             .UseSqlite($"Data Source={path};Foreign Keys=True;Default Timeout=5;Pooling={pooled}")
-            .AddInterceptors(new FullSynchronous())
+            .AddInterceptors(new ConnectionRules())
             .Options;
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -52,10 +54,10 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
         {
             point.ToTable("RestorePoints");
             point.HasOne<SheetRow>().WithMany().HasForeignKey(row => row.SheetId).OnDelete(DeleteBehavior.Cascade);
-            point.HasOne<RevisionRow>().WithMany().HasForeignKey(row => row.RevisionId).OnDelete(DeleteBehavior.Cascade);
+            point.HasOne<RevisionRow>().WithOne().HasForeignKey<RestorePointRow>(row => row.RevisionId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<LibraryRow>().ToTable("Library");
-        modelBuilder.Entity<StyleRow>().ToTable("Styles");
+        modelBuilder.Entity<StyleRow>().ToTable("Styles").HasIndex(row => row.Name).IsUnique();
         modelBuilder.Entity<SettingRow>().ToTable("Settings").HasKey(row => row.Name);
         modelBuilder.Entity<PrintingRow>(printing =>
         {
@@ -65,8 +67,9 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
             printing.HasMany(row => row.Files).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
             printing.HasMany(row => row.Pages).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
         });
-        modelBuilder.Entity<PrintedFileRow>().ToTable("PrintedFiles");
+        modelBuilder.Entity<PrintedFileRow>().ToTable("PrintedFiles").HasIndex(row => new { row.PrintingId, row.Name }).IsUnique();
         modelBuilder.Entity<PrintedPageRow>().ToTable("PrintedPages").HasKey(row => row.Code);
+        modelBuilder.Entity<PrintedFaceRow>().ToTable("PrintedFaces").HasKey(row => row.Hash);
     }
 
     // SQLite cannot order by its text form of a time; whole milliseconds order and index well.

@@ -12,44 +12,45 @@ namespace Gavvet.Storage;
 public sealed record KeptSection(long Id, string Name, Section Section);
 
 /// <summary>The teacher's own section library.</summary>
-public sealed class SectionLibrary(string databasePath, TimeProvider clock)
+public sealed class SectionLibrary(Database data, TimeProvider clock)
 {
-    private readonly DbContextOptions<GavvetDatabase> _options = GavvetDatabase.OptionsFor(databasePath);
-
     /// <summary>The sections kept, in the order they came.</summary>
     public async Task<IReadOnlyList<KeptSection>> ListAsync()
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         var rows = await database.Library.AsNoTracking().Where(row => row.DeletedAt == null).OrderBy(row => row.Id).ToListAsync();
-        return [.. rows.Select(Kept)];
+        return [.. rows.Select(Kept).OfType<KeptSection>()];
     }
 
     /// <summary>One section, or null.</summary>
     public async Task<KeptSection?> FindAsync(long id)
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         return await database.Library.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is { } row ? Kept(row) : null;
     }
 
     /// <summary>Keeps a section of a sheet.</summary>
-    public async Task KeepAsync(string name, Sheet sheet, Section section)
+    public Task KeepAsync(string name, Sheet sheet, Section section)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        await using var database = new GavvetDatabase(_options);
-        database.Library.Add(new LibraryRow { Name = name, Body = SheetFile.Write(sheet with { Sections = [section] }), KeptAt = clock.GetUtcNow() });
-        await database.SaveChangesAsync();
+        var row = new LibraryRow { Name = name, Body = SheetFile.Write(sheet with { Sections = [section] }), KeptAt = clock.GetUtcNow() };
+        return data.WriteAsync(database =>
+        {
+            database.Library.Add(row);
+            return database.SaveChangesAsync();
+        });
     }
 
     /// <summary>Takes a section out of the library, or puts it back.</summary>
     /// <returns>Whether there was such a section.</returns>
-    public async Task<bool> MarkAsync(long id, bool deleted)
+    public Task<bool> MarkAsync(long id, bool deleted)
     {
-        await using var database = new GavvetDatabase(_options);
         DateTimeOffset? at = deleted ? clock.GetUtcNow() : null;
-        return await database.Library.Where(row => row.Id == id).ExecuteUpdateAsync(set => set.SetProperty(row => row.DeletedAt, at)) == 1;
+        return data.WriteAsync(async database => await database.Library.Where(row => row.Id == id).ExecuteUpdateAsync(set => set.SetProperty(row => row.DeletedAt, at)) == 1);
     }
 
-    private static KeptSection Kept(LibraryRow row) => new(row.Id, row.Name, SheetFile.Read(row.Body).Sections[0]);
+    // A section that cannot be read any more is not offered.
+    private static KeptSection? Kept(LibraryRow row) => SheetStore.ReadOrNull(row.Body) is { } sheet ? new KeptSection(row.Id, row.Name, sheet.Sections[0]) : null;
 }
 
 /// <summary>A house style of the teacher's own.</summary>
@@ -59,42 +60,48 @@ public sealed class SectionLibrary(string databasePath, TimeProvider clock)
 public sealed record KeptStyle(long Id, string Name, HouseStyle Style);
 
 /// <summary>The teacher's own house styles, and the choices that hold for the whole desk.</summary>
-public sealed class DeskSettings(string databasePath)
+public sealed class DeskSettings(Database data)
 {
     /// <summary>The setting that holds the house style of new sheets.</summary>
     private const string StyleOfNewSheets = "house-style";
 
-    private readonly DbContextOptions<GavvetDatabase> _options = GavvetDatabase.OptionsFor(databasePath);
-
     /// <summary>The styles kept, by name.</summary>
     public async Task<IReadOnlyList<KeptStyle>> StylesAsync()
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         var rows = await database.Styles.AsNoTracking().OrderBy(row => row.Name).ToListAsync();
-        return [.. rows.Select(row => new KeptStyle(row.Id, row.Name, HouseStyleFile.Read(row.Body)))];
+        return [.. rows.Where(row => IsReadable(row.Body)).Select(row => new KeptStyle(row.Id, row.Name, HouseStyleFile.Read(row.Body)))];
     }
 
     /// <summary>Keeps a style under a name; one of that name is replaced.</summary>
-    public async Task KeepStyleAsync(string name, HouseStyle style)
+    public Task KeepStyleAsync(string name, HouseStyle style) => data.WriteAsync(async database =>
     {
-        await using var database = new GavvetDatabase(_options);
         if (await database.Styles.SingleOrDefaultAsync(row => row.Name == name) is { } row)
             row.Body = HouseStyleFile.Write(style);
         else
             database.Styles.Add(new StyleRow { Name = name, Body = HouseStyleFile.Write(style) });
-        await database.SaveChangesAsync();
-    }
+        return await database.SaveChangesAsync();
+    });
 
     /// <summary>Forgets a style; sheets that took it keep it.</summary>
-    public async Task ForgetStyleAsync(long id)
-    {
-        await using var database = new GavvetDatabase(_options);
-        await database.Styles.Where(row => row.Id == id).ExecuteDeleteAsync();
-    }
+    public Task ForgetStyleAsync(long id) => data.WriteAsync(database => database.Styles.Where(row => row.Id == id).ExecuteDeleteAsync());
 
     /// <summary>The style new sheets take.</summary>
     public async Task<HouseStyle> StyleOfNewSheetsAsync() =>
-        await FindAsync(StyleOfNewSheets) is { } body ? HouseStyleFile.Read(body) : HouseStyle.Classical;
+        await FindAsync(StyleOfNewSheets) is { } body && IsReadable(body) ? HouseStyleFile.Read(body) : HouseStyle.Classical;
+
+    internal static bool IsReadable(string style)
+    {
+        try
+        {
+            _ = HouseStyleFile.Read(style);
+            return true;
+        }
+        catch (SheetFileException)
+        {
+            return false;
+        }
+    }
 
     /// <summary>Chooses the style new sheets take.</summary>
     public Task ChooseStyleOfNewSheetsAsync(HouseStyle style) => SetAsync(StyleOfNewSheets, HouseStyleFile.Write(style));
@@ -102,18 +109,17 @@ public sealed class DeskSettings(string databasePath)
     /// <summary>A setting's value, or null.</summary>
     public async Task<string?> FindAsync(string name)
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         return await database.Settings.Where(row => row.Name == name).Select(row => row.Value).SingleOrDefaultAsync();
     }
 
     /// <summary>Sets a setting.</summary>
-    public async Task SetAsync(string name, string value)
+    public Task SetAsync(string name, string value) => data.WriteAsync(async database =>
     {
-        await using var database = new GavvetDatabase(_options);
         if (await database.Settings.SingleOrDefaultAsync(row => row.Name == name) is { } row)
             row.Value = value;
         else
             database.Settings.Add(new SettingRow { Name = name, Value = value });
-        await database.SaveChangesAsync();
-    }
+        return await database.SaveChangesAsync();
+    });
 }

@@ -15,7 +15,7 @@ public sealed record KeptPile(string Name, string Title, int PageCount, bool IsK
 /// <param name="Pile">The pile it lies in.</param>
 /// <param name="Number">Which page of the pile, from 1.</param>
 /// <param name="Edition">Which version and part, in words.</param>
-/// <param name="StudentSvg">The page.</param>
+/// <param name="StudentSvg">The page, whole with its faces.</param>
 /// <param name="KeySvg">The page with its answers.</param>
 public sealed record KeptPage(string Code, string Pile, int Number, string Edition, string StudentSvg, string KeySvg);
 
@@ -25,8 +25,17 @@ public sealed record KeptPage(string Code, string Pile, int Number, string Editi
 /// <param name="Title">Its title.</param>
 /// <param name="Record">The record marking reads.</param>
 /// <param name="Piles">The piles with their PDFs.</param>
-/// <param name="Pages">The students' pages.</param>
-public sealed record PrintingToKeep(string SheetId, long RevisionId, string Title, string Record, IReadOnlyList<(KeptPile Pile, byte[] Pdf)> Piles, IReadOnlyList<KeptPage> Pages);
+/// <param name="Pages">The students' pages, with their faces named by hash.</param>
+/// <param name="Faces">The faces the pages name, by hash.</param>
+public sealed record PrintingToKeep(string SheetId, long RevisionId, string Title, string Record, IReadOnlyList<(KeptPile Pile, byte[] Pdf)> Piles, IReadOnlyList<PackedPage> Pages, IReadOnlyDictionary<string, ReadOnlyMemory<byte>> Faces);
+
+/// <summary>A student's page with its code and key, packed as it is kept.</summary>
+/// <param name="Code">The code at its foot.</param>
+/// <param name="Pile">The pile it lies in.</param>
+/// <param name="Number">Which page of the pile, from 1.</param>
+/// <param name="Edition">Which version and part, in words.</param>
+/// <param name="Sides">The page and its key, by <see cref="PageSides"/>.</param>
+public sealed record PackedPage(string Code, string Pile, int Number, string Edition, byte[] Sides);
 
 /// <summary>A printing as it is kept.</summary>
 /// <param name="Id">Its id in addresses.</param>
@@ -46,34 +55,37 @@ public sealed record KeptPrinting(string Id, string SheetId, string Title, DateT
 public sealed record PrintingOnDesk(string Id, string SheetId, string Title, DateTimeOffset MadeAt, int PageCount);
 
 /// <summary>Keeps printings. They are added whole and never changed.</summary>
-public sealed class PrintingStore(string databasePath, TimeProvider clock)
+public sealed class PrintingStore(Database data, TimeProvider clock)
 {
-    private readonly DbContextOptions<GavvetDatabase> _options = GavvetDatabase.OptionsFor(databasePath);
-
     /// <summary>Keeps a printing.</summary>
     /// <returns>Its id, or null when one of its codes is taken: make it again with others.</returns>
     public async Task<string?> AddAsync(PrintingToKeep printing, CancellationToken cancellation = default)
     {
         ArgumentNullException.ThrowIfNull(printing);
-        await using var database = new GavvetDatabase(_options);
         var id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N");
-        database.Printings.Add(new PrintingRow
+        var row = new PrintingRow
         {
             Id = id,
             SheetId = printing.SheetId,
             RevisionId = printing.RevisionId,
             Title = printing.Title,
             Words = SheetWords.Plain(string.Join('\n', printing.Pages.Select(page => page.Code).Prepend(printing.Title))),
-            Record = printing.Record,
+            PackedRecord = Packing.Pack(printing.Record),
             MadeAt = clock.GetUtcNow(),
             Files = [.. printing.Piles.Select(file => new PrintedFileRow { PrintingId = id, Name = file.Pile.Name, Title = file.Pile.Title, PageCount = file.Pile.PageCount, IsKey = file.Pile.IsKey, Bytes = file.Pdf })],
-            Pages = [.. printing.Pages.Select(page => new PrintedPageRow { Code = page.Code, PrintingId = id, Pile = page.Pile, Number = page.Number, Edition = page.Edition, StudentSvg = page.StudentSvg, KeySvg = page.KeySvg })],
-        });
+            Pages = [.. printing.Pages.Select(page => new PrintedPageRow { Code = page.Code, PrintingId = id, Pile = page.Pile, Number = page.Number, Edition = page.Edition, Sides = page.Sides })],
+        };
         try
         {
-            // One save is one transaction: all of a printing, or nothing.
-            await database.SaveChangesAsync(cancellation);
-            return id;
+            return await data.WriteAsync(async database =>
+            {
+                var known = await database.PrintedFaces.Select(face => face.Hash).ToListAsync(cancellation);
+                database.PrintedFaces.AddRange(printing.Faces.Where(face => !known.Contains(face.Key)).Select(face => new PrintedFaceRow { Hash = face.Key, Bytes = face.Value.ToArray() }));
+                database.Printings.Add(row);
+                // One save is one transaction: all of a printing, or nothing.
+                await database.SaveChangesAsync(cancellation);
+                return id;
+            }, cancellation);
         }
         catch (DbUpdateException problem) when (problem.InnerException is SqliteException { SqliteErrorCode: SQLitePCL.raw.SQLITE_CONSTRAINT })
         {
@@ -84,7 +96,7 @@ public sealed class PrintingStore(string databasePath, TimeProvider clock)
     /// <summary>A printing, or null.</summary>
     public async Task<KeptPrinting?> FindAsync(string id)
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         var row = await database.Printings.AsNoTracking().Where(row => row.Id == id).Select(row => new { row.SheetId, row.Title, row.MadeAt }).SingleOrDefaultAsync();
         if (row is null)
             return null;
@@ -98,30 +110,40 @@ public sealed class PrintingStore(string databasePath, TimeProvider clock)
     /// <summary>The PDF of a pile just as it was printed, or null.</summary>
     public async Task<byte[]?> PdfAsync(string id, string pile)
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         return await database.PrintedFiles.Where(file => file.PrintingId == id && file.Name == pile).Select(file => file.Bytes).SingleOrDefaultAsync();
     }
 
     /// <summary>The record of a printing, or null.</summary>
     public async Task<string?> RecordAsync(string id)
     {
-        await using var database = new GavvetDatabase(_options);
-        return await database.Printings.Where(row => row.Id == id).Select(row => row.Record).SingleOrDefaultAsync();
+        await using var database = data.Open();
+        return await database.Printings.Where(row => row.Id == id).Select(row => row.PackedRecord).SingleOrDefaultAsync() is { } packed ? Packing.Unpack(packed) : null;
+    }
+
+    /// <summary>The printing a page's code belongs to, or null.</summary>
+    public async Task<string?> FindCodeAsync(string code)
+    {
+        await using var database = data.Open();
+        return await database.PrintedPages.Where(page => page.Code == code).Select(page => page.PrintingId).SingleOrDefaultAsync();
     }
 
     /// <summary>The page of a code and its printing, or null.</summary>
     public async Task<(string PrintingId, KeptPage Page)?> FindPageAsync(string code)
     {
-        await using var database = new GavvetDatabase(_options);
-        return await database.PrintedPages.AsNoTracking().SingleOrDefaultAsync(page => page.Code == code) is { } row
-            ? (row.PrintingId, new KeptPage(row.Code, row.Pile, row.Number, row.Edition, row.StudentSvg, row.KeySvg))
-            : null;
+        await using var database = data.Open();
+        if (await database.PrintedPages.AsNoTracking().SingleOrDefaultAsync(page => page.Code == code) is not { } row)
+            return null;
+        var (student, key) = PageSides.Unpack(row.Sides);
+        var named = PageSides.FacesOf(student).Union(PageSides.FacesOf(key)).ToArray();
+        var faces = await database.PrintedFaces.AsNoTracking().Where(face => named.Contains(face.Hash)).ToDictionaryAsync(face => face.Hash, face => face.Bytes);
+        return (row.PrintingId, new KeptPage(row.Code, row.Pile, row.Number, row.Edition, PageSides.Whole(student, faces), PageSides.Whole(key, faces)));
     }
 
     /// <summary>The printings, the newest first: of one sheet, or all that hold every word of a filter in their title.</summary>
     public async Task<IReadOnlyList<PrintingOnDesk>> ListAsync(string? sheetId, string filter, int most)
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         var rows = database.Printings.AsNoTracking();
         if (sheetId is not null)
             rows = rows.Where(row => row.SheetId == sheetId);

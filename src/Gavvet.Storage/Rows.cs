@@ -101,8 +101,8 @@ internal sealed class PrintingRow
     /// <summary>What the desk's filter looks in.</summary>
     public required string Words { get; init; }
 
-    /// <summary>Every question with its answer as marking needs it; versioned and complete in itself.</summary>
-    public required string Record { get; init; }
+    /// <summary>Every question with its answer as marking needs it; versioned, complete in itself, and packed.</summary>
+    public required byte[] PackedRecord { get; set; }
 
     public DateTimeOffset MadeAt { get; init; }
 
@@ -142,7 +142,15 @@ internal sealed class PrintedPageRow
 
     public required string Edition { get; init; }
 
-    public required string StudentSvg { get; init; }
+    /// <summary>The page and its key without their faces, packed together since they are nearly alike.</summary>
+    public required byte[] Sides { get; set; }
+}
 
-    public required string KeySvg { get; init; }
+/// <summary>A text face that kept pages are set in. Many pages share it.</summary>
+internal sealed class PrintedFaceRow
+{
+    /// <summary>What pages name it by: its own hash.</summary>
+    public required string Hash { get; init; }
+
+    public required byte[] Bytes { get; init; }
 }

@@ -1,20 +1,17 @@
-using Gavvet.Worksheets.Files;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
 
 /// <summary>The states a sheet was in, and the names given to some of them.</summary>
-public sealed class SheetHistory(string databasePath, TimeProvider clock)
+public sealed class SheetHistory(Database data, TimeProvider clock)
 {
     /// <summary>Characters in the name of a restore point.</summary>
     public const int NameLength = 80;
 
-    private readonly DbContextOptions<GavvetDatabase> _options = GavvetDatabase.OptionsFor(databasePath);
-
     /// <summary>The newest states, and every named one, newest first.</summary>
     public async Task<IReadOnlyList<StoredRevision>> ListAsync(string sheetId, int most)
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         var names = await NamesAsync(database, sheetId);
         var rows = await database.Revisions.AsNoTracking().Where(row => row.SheetId == sheetId).OrderByDescending(row => row.Id).Take(most)
             .Union(database.Revisions.Where(row => names.Keys.Contains(row.Id)))
@@ -25,16 +22,15 @@ public sealed class SheetHistory(string databasePath, TimeProvider clock)
     /// <summary>One state, or null.</summary>
     public async Task<StoredRevision?> FindAsync(string sheetId, long revision)
     {
-        await using var database = new GavvetDatabase(_options);
+        await using var database = data.Open();
         var row = await database.Revisions.AsNoTracking().SingleOrDefaultAsync(row => row.Id == revision && row.SheetId == sheetId);
         return row is null ? null : Revision(row, await NamesAsync(database, sheetId));
     }
 
     /// <summary>Gives the sheet's present state a name; another name for the same state takes its place.</summary>
     /// <returns>Whether there is such a sheet.</returns>
-    public async Task<bool> NameAsync(string sheetId, string name)
+    public Task<bool> NameAsync(string sheetId, string name) => data.WriteAsync(async database =>
     {
-        await using var database = new GavvetDatabase(_options);
         if (await database.Sheets.Where(row => row.Id == sheetId && row.DeletedAt == null).Select(row => row.HeadId).SingleOrDefaultAsync() is not { } head)
             return false;
         await using var transaction = await database.Database.BeginTransactionAsync();
@@ -43,11 +39,11 @@ public sealed class SheetHistory(string databasePath, TimeProvider clock)
         await database.SaveChangesAsync();
         await transaction.CommitAsync();
         return true;
-    }
+    });
 
     private static Task<Dictionary<long, string>> NamesAsync(GavvetDatabase database, string sheetId) =>
         database.RestorePoints.AsNoTracking().Where(point => point.SheetId == sheetId).ToDictionaryAsync(point => point.RevisionId, point => point.Name);
 
     private static StoredRevision Revision(RevisionRow row, Dictionary<long, string> names) =>
-        new(row.Id, row.ParentId, row.MadeAt, SheetFile.Read(row.Body), names.GetValueOrDefault(row.Id));
+        new(row.Id, row.ParentId, row.MadeAt, SheetStore.ReadOrNull(row.Body), names.GetValueOrDefault(row.Id));
 }

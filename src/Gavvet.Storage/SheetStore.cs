@@ -6,35 +6,76 @@ using Microsoft.EntityFrameworkCore;
 namespace Gavvet.Storage;
 
 /// <summary>Keeps sheets. Each save adds a revision and moves the sheet's head to it, if the head is still the one seen.</summary>
-public sealed class SheetStore(string databasePath, TimeProvider clock)
+public sealed class SheetStore(Database data, TimeProvider clock)
 {
     /// <summary>Strokes of typing this close together become one step of undo.</summary>
     public static readonly TimeSpan TypingPause = TimeSpan.FromSeconds(20);
 
-    private readonly DbContextOptions<GavvetDatabase> _options = GavvetDatabase.OptionsFor(databasePath);
+    // So far back the last state that can be read is looked for.
+    private const int StepsBack = 500;
 
-    public async Task<StoredSheet> CreateAsync(Sheet sheet)
+    /// <summary>Puts a new sheet on the desk.</summary>
+    /// <exception cref="UnsavableSheetException">It could not be opened again.</exception>
+    public Task<StoredSheet> CreateAsync(Sheet sheet)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        await using var database = Open();
+        var body = Body(sheet);
+        return data.WriteAsync(database => CreateAsync(database, sheet, body));
+    }
+
+    private async Task<StoredSheet> CreateAsync(GavvetDatabase database, Sheet sheet, string body)
+    {
         await using var transaction = await database.Database.BeginTransactionAsync();
         var row = new SheetRow { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N"), ChangedAt = clock.GetUtcNow(), Words = SheetWords.Of(sheet) };
         database.Sheets.Add(row);
         await database.SaveChangesAsync();
-        var revision = Revision(row.Id, null, sheet, null);
+        var revision = Revision(row.Id, null, sheet, body, null);
         database.Revisions.Add(revision);
         await database.SaveChangesAsync();
         row.HeadId = revision.Id;
         await database.SaveChangesAsync();
         await transaction.CommitAsync();
-        return new StoredSheet(row.Id, revision.Id, sheet, false, false);
+        return new StoredSheet(row.Id, new Head(data.Epoch, revision.Id), sheet, false, false);
     }
 
     /// <summary>The sheet, or null when there is none or it lies in the bin.</summary>
+    /// <exception cref="UnreadableSheetException">Its last state cannot be read.</exception>
     public async Task<StoredSheet?> FindAsync(string id)
     {
-        await using var database = Open();
+        await using var database = data.Open();
         return await FindAsync(database, id);
+    }
+
+    /// <summary>What the desk shows of a sheet, without reading the sheet itself; null when there is none.</summary>
+    public async Task<SheetOnDesk?> LookAsync(string id)
+    {
+        await using var database = data.Open();
+        var epoch = data.Epoch;
+        return await database.Sheets.AsNoTracking().Where(sheet => sheet.Id == id && sheet.DeletedAt == null)
+            .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt)).SingleOrDefaultAsync();
+    }
+
+    /// <summary>The sheet's file as it is kept, whether it can be read or not; null when there is no such sheet.</summary>
+    public async Task<string?> FileAsync(string id)
+    {
+        await using var database = data.Open();
+        return (await HeadAsync(database, id))?.Body;
+    }
+
+    /// <summary>The last state before this one that can be read, or null.</summary>
+    public async Task<StoredRevision?> LastReadableAsync(string id)
+    {
+        await using var database = data.Open();
+        var head = await HeadAsync(database, id);
+        for (var (revision, steps) = (head, 0); revision is not null && steps < StepsBack; steps++)
+        {
+            if (ReadOrNull(revision.Body) is { } sheet)
+                return new StoredRevision(revision.Id, revision.ParentId, revision.MadeAt, sheet, null);
+            var parent = revision.ParentId;
+            revision = await database.Revisions.AsNoTracking().SingleOrDefaultAsync(row => row.Id == parent);
+        }
+
+        return null;
     }
 
     /// <summary>Adds a revision if the sheet is still at the head that was seen.</summary>
@@ -42,40 +83,48 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
     /// <param name="seenHead">The head the edit was made on.</param>
     /// <param name="sheet">The sheet after the edit.</param>
     /// <param name="typing">What was being typed; strokes of one stretch become one step of undo.</param>
-    public async Task<SaveOutcome> SaveAsync(string id, long seenHead, Sheet sheet, string? typing)
+    /// <exception cref="UnsavableSheetException">The sheet could not be opened again.</exception>
+    public Task<SaveOutcome> SaveAsync(string id, Head seenHead, Sheet sheet, string? typing)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        await using var database = Open();
+        var body = Body(sheet);
+        return data.WriteAsync(database => SaveAsync(database, id, seenHead, sheet, body, typing));
+    }
+
+    private async Task<SaveOutcome> SaveAsync(GavvetDatabase database, string id, Head seenHead, Sheet sheet, string body, string? typing)
+    {
         await using var transaction = await database.Database.BeginTransactionAsync();
         var head = await HeadAsync(database, id);
-        if (head is null || head.Id != seenHead)
+        if (head is null || new Head(data.Epoch, head.Id) != seenHead)
             return new SaveOutcome(await FindAsync(database, id), head is not null);
-        var body = SheetFile.Write(sheet);
         if (body == head.Body)
             return new SaveOutcome(await FindAsync(database, id), false);
         var parent = await ContinuesTypingAsync(database, head, typing) ? head.ParentId : head.Id;
-        var revision = Revision(id, parent, sheet, typing);
+        var revision = Revision(id, parent, sheet, body, typing);
         database.Revisions.Add(revision);
         await database.SaveChangesAsync();
-        await MoveHeadAsync(database, id, seenHead, revision.Id, sheet);
+        if (!await MoveHeadAsync(database, id, head.Id, revision.Id, sheet))
+            return new SaveOutcome(await FindAsync(database, id), true);
         await transaction.CommitAsync();
-        return new SaveOutcome(new StoredSheet(id, revision.Id, sheet, parent is not null, false), false);
+        return new SaveOutcome(new StoredSheet(id, new Head(data.Epoch, revision.Id), sheet, parent is not null, false), false);
     }
 
     /// <summary>Goes back to the state before the newest.</summary>
-    public Task<SaveOutcome> UndoAsync(string id, long seenHead) =>
-        StepAsync(id, seenHead, (_, head) => Task.FromResult(head.ParentId));
+    public Task<SaveOutcome> UndoAsync(string id, Head seenHead) =>
+        StepAsync(id, seenHead, (_, revision) => Task.FromResult(revision.ParentId));
 
     /// <summary>Returns to the state last undone.</summary>
-    public Task<SaveOutcome> RedoAsync(string id, long seenHead) =>
-        StepAsync(id, seenHead, (database, head) => LatestChildAsync(database, head.Id));
+    public Task<SaveOutcome> RedoAsync(string id, Head seenHead) =>
+        StepAsync(id, seenHead, (database, revision) => LatestChildAsync(database, revision.Id));
 
     /// <summary>Goes to a state the sheet was in before, as a new revision, so that nothing after it is lost.</summary>
-    public async Task<SaveOutcome> ReturnAsync(string id, long seenHead, long revision)
+    /// <returns>The outcome; the sheet is null when it or the state is gone, or the state cannot be read.</returns>
+    public async Task<SaveOutcome> ReturnAsync(string id, Head seenHead, long revision)
     {
-        await using var database = Open();
-        var body = await database.Revisions.Where(row => row.Id == revision && row.SheetId == id).Select(row => row.Body).SingleOrDefaultAsync();
-        return body is null ? new SaveOutcome(await FindAsync(id), false) : await SaveAsync(id, seenHead, SheetFile.Read(body), null);
+        string? body;
+        await using (var database = data.Open())
+            body = await database.Revisions.Where(row => row.Id == revision && row.SheetId == id).Select(row => row.Body).SingleOrDefaultAsync();
+        return body is not null && ReadOrNull(body) is { } sheet ? await SaveAsync(id, seenHead, sheet, null) : new SaveOutcome(null, false);
     }
 
     /// <summary>The sheets on the desk, the last changed first.</summary>
@@ -96,16 +145,17 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
 
     private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most)
     {
-        await using var database = Open();
+        await using var database = data.Open();
+        var epoch = data.Epoch;
         return await choose(database.Sheets.AsNoTracking()).Take(most)
-            .Select(sheet => new SheetOnDesk(sheet.Id, sheet.HeadId!.Value, sheet.Head!.Title, sheet.ChangedAt))
+            .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt))
             .ToListAsync();
     }
 
     /// <summary>How many sheets are on the desk.</summary>
     public async Task<int> CountAsync()
     {
-        await using var database = Open();
+        await using var database = data.Open();
         return await database.Sheets.CountAsync(sheet => sheet.DeletedAt == null);
     }
 
@@ -127,31 +177,34 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
     /// <returns>Whether it was in the bin.</returns>
     public Task<bool> RestoreAsync(string id) => MarkAsync(id, null);
 
-    private GavvetDatabase Open() => new(_options);
+    private Task<bool> MarkAsync(string id, DateTimeOffset? deletedAt) => data.WriteAsync(async database => await database.Sheets
+        .Where(sheet => sheet.Id == id && (sheet.DeletedAt == null) == (deletedAt != null))
+        .ExecuteUpdateAsync(set => set.SetProperty(sheet => sheet.DeletedAt, deletedAt)) == 1);
 
-    private async Task<bool> MarkAsync(string id, DateTimeOffset? deletedAt)
+    private Task<SaveOutcome> StepAsync(string id, Head seenHead, Func<GavvetDatabase, RevisionRow, Task<long?>> to) => data.WriteAsync(async database =>
     {
-        await using var database = Open();
-        return await database.Sheets
-            .Where(sheet => sheet.Id == id && (sheet.DeletedAt == null) == (deletedAt != null))
-            .ExecuteUpdateAsync(set => set.SetProperty(sheet => sheet.DeletedAt, deletedAt)) == 1;
-    }
-
-    private async Task<SaveOutcome> StepAsync(string id, long seenHead, Func<GavvetDatabase, RevisionRow, Task<long?>> to)
-    {
-        await using var database = Open();
         await using var transaction = await database.Database.BeginTransactionAsync();
         var head = await HeadAsync(database, id);
-        if (head is null || head.Id != seenHead)
+        if (head is null || new Head(data.Epoch, head.Id) != seenHead)
             return new SaveOutcome(await FindAsync(database, id), head is not null);
-        if (await to(database, head) is { } target)
+        // States that cannot be read are stepped over.
+        var (revision, at) = (head, await to(database, head));
+        for (var steps = 0; at is { } target && steps < StepsBack; steps++)
         {
-            await MoveHeadAsync(database, id, seenHead, target, SheetFile.Read(await database.Revisions.Where(row => row.Id == target).Select(row => row.Body).SingleAsync()));
-            await transaction.CommitAsync();
+            revision = await database.Revisions.AsNoTracking().SingleAsync(row => row.Id == target);
+            if (ReadOrNull(revision.Body) is { } sheet)
+            {
+                if (!await MoveHeadAsync(database, id, head.Id, target, sheet))
+                    return new SaveOutcome(await FindAsync(database, id), true);
+                await transaction.CommitAsync();
+                break;
+            }
+
+            at = await to(database, revision);
         }
 
         return new SaveOutcome(await FindAsync(database, id), false);
-    }
+    });
 
     private static async Task<RevisionRow?> HeadAsync(GavvetDatabase database, string id) => await database.Sheets.AsNoTracking()
         .Where(sheet => sheet.Id == id && sheet.DeletedAt == null).Select(sheet => sheet.Head).SingleOrDefaultAsync();
@@ -159,32 +212,65 @@ public sealed class SheetStore(string databasePath, TimeProvider clock)
     private static async Task<long?> LatestChildAsync(GavvetDatabase database, long id) => await database.Revisions
         .Where(revision => revision.ParentId == id).MaxAsync(revision => (long?)revision.Id);
 
-    private static async Task<StoredSheet?> FindAsync(GavvetDatabase database, string id) =>
-        await HeadAsync(database, id) is { } head
-            ? new StoredSheet(id, head.Id, SheetFile.Read(head.Body), head.ParentId is not null, await LatestChildAsync(database, head.Id) is not null)
-            : null;
+    private async Task<StoredSheet?> FindAsync(GavvetDatabase database, string id)
+    {
+        if (await HeadAsync(database, id) is not { } head)
+            return null;
+        try
+        {
+            return new StoredSheet(id, new Head(data.Epoch, head.Id), SheetFile.Read(head.Body), head.ParentId is not null, await LatestChildAsync(database, head.Id) is not null);
+        }
+        catch (SheetFileException problem)
+        {
+            throw new UnreadableSheetException(id, problem);
+        }
+    }
+
+    // What is called saved can be opened again: the body is read back before it is kept.
+    private static string Body(Sheet sheet)
+    {
+        var body = SheetFile.Write(sheet);
+        try
+        {
+            return SheetFile.Write(SheetFile.Read(body)) == body ? body : throw new UnsavableSheetException("This would leave a sheet that opens otherwise than it was saved, so it was not done.");
+        }
+        catch (SheetFileException problem)
+        {
+            throw new UnsavableSheetException($"This would leave a sheet that could not be opened again, so it was not done. {problem.Message}", problem);
+        }
+    }
+
+    internal static Sheet? ReadOrNull(string body)
+    {
+        try
+        {
+            return SheetFile.Read(body);
+        }
+        catch (SheetFileException)
+        {
+            return null;
+        }
+    }
 
     private async Task<bool> ContinuesTypingAsync(GavvetDatabase database, RevisionRow head, string? typing) =>
         typing is not null && head.Typing == typing && head.ParentId is not null
         && clock.GetUtcNow() - head.MadeAt < TypingPause
         && await LatestChildAsync(database, head.Id) is null;
 
-    private async Task MoveHeadAsync(GavvetDatabase database, string id, long from, long to, Sheet sheet)
+    private async Task<bool> MoveHeadAsync(GavvetDatabase database, string id, long from, long to, Sheet sheet)
     {
         var words = SheetWords.Of(sheet);
         var now = clock.GetUtcNow();
-        var moved = await database.Sheets.Where(row => row.Id == id && row.HeadId == from)
-            .ExecuteUpdateAsync(set => set.SetProperty(row => row.HeadId, to).SetProperty(row => row.ChangedAt, now).SetProperty(row => row.Words, words));
-        if (moved != 1)
-            throw new InvalidOperationException("The sheet's head moved inside a transaction that holds the write lock.");
+        return await database.Sheets.Where(row => row.Id == id && row.HeadId == from)
+            .ExecuteUpdateAsync(set => set.SetProperty(row => row.HeadId, to).SetProperty(row => row.ChangedAt, now).SetProperty(row => row.Words, words)) == 1;
     }
 
-    private RevisionRow Revision(string sheetId, long? parentId, Sheet sheet, string? typing) => new()
+    private RevisionRow Revision(string sheetId, long? parentId, Sheet sheet, string body, string? typing) => new()
     {
         SheetId = sheetId,
         ParentId = parentId,
         Title = sheet.Title,
-        Body = SheetFile.Write(sheet),
+        Body = body,
         Typing = typing,
         MadeAt = clock.GetUtcNow(),
     };

@@ -17,8 +17,25 @@ public static class SheetWords
         return Plain(string.Join('\n', words.Prepend(sheet.Code).Prepend(sheet.Title).Distinct()));
     }
 
-    /// <summary>The words of a filter, each to be found.</summary>
-    public static string[] Terms(string? filter) => Plain(filter ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+    /// <summary>Words a filter looks for at most; each costs a look through every sheet.</summary>
+    public const int MostTerms = 12;
+
+    /// <summary>Characters of a word that are looked for at most.</summary>
+    public const int LongestTerm = 60;
+
+    // What is typed beyond this is not even split.
+    private const int LongestFilter = 1_000;
+
+    /// <summary>The words of a filter, each to be found: a dozen at most.</summary>
+    public static string[] Terms(string? filter) => [.. All(filter).Take(MostTerms)];
+
+    /// <summary>Whether a filter has more words than are looked for.</summary>
+    public static bool LeavesOut(string? filter) => filter is { Length: > LongestFilter } || All(filter).Skip(MostTerms).Any();
+
+    private static IEnumerable<string> All(string? filter) =>
+        Plain(filter is { Length: > LongestFilter } ? filter[..LongestFilter] : filter ?? "")
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .Select(term => term.Length > LongestTerm ? term[..LongestTerm] : term).Distinct();
 
     // As a teacher types them: small letters, b and # for the signs.
     internal static string Plain(string text) => text.ToLowerInvariant().Replace('♭', 'b').Replace('♯', '#');

@@ -12,10 +12,35 @@ public static class StorageWords
         {
             if (cause is SqliteException sqlite)
                 return OfCode(sqlite.SqliteErrorCode);
+            if (cause is DataFolderGoneException)
+                return "The data folder is not there any more, so this was not saved. Put the folder back where it was, and start Gavvet again.";
+            if (IsDiskFull(cause))
+                return OfCode(SQLitePCL.raw.SQLITE_FULL);
         }
 
         return null;
     }
+
+    /// <summary>The words for a failure at the start, or null when it is another.</summary>
+    public static string? AtStart(Exception? problem) => problem switch
+    {
+        SqliteException sqlite => sqlite.SqliteErrorCode switch
+        {
+            SQLitePCL.raw.SQLITE_FULL => FullAtStart,
+            SQLitePCL.raw.SQLITE_BUSY or SQLitePCL.raw.SQLITE_LOCKED => "Another program holds the database. Close it, and start again.",
+            SQLitePCL.raw.SQLITE_IOERR => "The disk did not answer. See that it is there and has room, and start again.",
+            _ => "The database cannot be read or written. See that the folder and its files belong to you, and start again.",
+        },
+        UnauthorizedAccessException => "The folder or a file in it cannot be written. See that they belong to you, and start again.",
+        IOException when IsDiskFull(problem) => FullAtStart,
+        IOException => $"The disk did not answer: {problem.Message}",
+        _ => null,
+    };
+
+    private const string FullAtStart = "The disk is full. Make room on it, and start again.";
+
+    // ENOSPC, the system's word for a disk without room.
+    private static bool IsDiskFull(Exception problem) => problem is IOException { HResult: 28 };
 
     /// <summary>Whether a failure says that the database is damaged.</summary>
     public static bool IsDamage(Exception? problem)

@@ -8,12 +8,15 @@ public sealed class RandomEditTests
 {
     private static readonly int Sequences = int.Parse(Environment.GetEnvironmentVariable("GAVVET_EDIT_SEQUENCES") ?? "1500", CultureInfo.InvariantCulture);
 
+    // To look at one sequence again.
+    private static readonly int First = int.Parse(Environment.GetEnvironmentVariable("GAVVET_EDIT_FIRST") ?? "0", CultureInfo.InvariantCulture);
+
     [Fact]
     public void After_any_edits_the_sheet_reads_back_equal_and_every_page_of_it_opens()
     {
         var problems = new System.Collections.Concurrent.ConcurrentBag<string>();
         var tried = new HashSet<Type>();
-        Parallel.For(0, Sequences, seed =>
+        Parallel.For(First, First + Sequences, seed =>
         {
             var edits = new RandomEdits(seed);
             var made = new List<string>();
@@ -32,7 +35,7 @@ public sealed class RandomEditTests
             }
             catch (Exception problem)
             {
-                problems.Add($"{seed}: {problem.Message} {problem.StackTrace?.Split('\n')[0]} after {made.LastOrDefault()}");
+                problems.Add($"{seed}: {problem.Message} {string.Join(" ", problem.StackTrace?.Split('\n').Take(6) ?? [])} after {made.LastOrDefault()}");
             }
 
             lock (tried)

@@ -1,3 +1,4 @@
+using System.Text;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Worksheets.Editing;
 
@@ -9,7 +10,11 @@ public class PrintingTests
 
     private static Sheet Edited(Sheet sheet, SheetEdit edit) => SheetEditor.Apply(sheet, edit).Sheet!;
 
-    private static FrozenPrinting Frozen(PrintWishes wishes) => FrozenPrinting.Of(TwoVersions, QuestionCatalogue.Standard, wishes with { CodeSeed = 3 });
+    private static FrozenPrinting Frozen(PrintWishes wishes) => Frozen(TwoVersions, wishes with { CodeSeed = 3 }, PrintPace.Fast);
+
+    // Pages are kept as they are, so that the tests can look at them.
+    private static FrozenPrinting Frozen(Sheet sheet, PrintWishes wishes, PrintPace pace) =>
+        FrozenPrinting.Of(PrintPlan.Of(sheet, wishes), QuestionCatalogue.Standard, new PagePacking(_ => "face", (student, key) => Encoding.UTF8.GetBytes($"{student}\0{key}")), pace);
 
     [Fact]
     public void A_frozen_printing_holds_each_page_once_with_its_code_on_student_page_and_key()
@@ -21,8 +26,10 @@ public class PrintingTests
         Assert.Equal(["student-A-viola", "student-A-trumpet", "student-B-viola", "student-B-trumpet"], frozen.Pages.Select(page => page.Pile).Distinct());
         foreach (var page in frozen.Pages)
         {
-            Assert.Contains(PageCode.Printed(page.Code), page.StudentSvg, StringComparison.Ordinal);
-            Assert.Contains(PageCode.Printed(page.Code), page.KeySvg, StringComparison.Ordinal);
+            string[] sides = Encoding.UTF8.GetString(page.Sides).Split('\0');
+            Assert.Equal(2, sides.Length);
+            Assert.All(sides, side => Assert.Contains(PageCode.Printed(page.Code), side, StringComparison.Ordinal));
+            Assert.All(sides, side => Assert.Contains("src:url(face)", side, StringComparison.Ordinal));
         }
 
         Assert.Equal(Frozen(PrintWishes.None).Piles[0].Pdf, frozen.Piles[0].Pdf);
@@ -62,7 +69,7 @@ public class PrintingTests
     public void A_record_holds_every_other_answer_the_key_prints()
     {
         var sheet = Edited(SheetEditor.NewSheet(5), new ChangeKind(1, "identify-scale"));
-        var frozen = FrozenPrinting.Of(sheet, QuestionCatalogue.Standard, PrintWishes.None with { CodeSeed = 4 });
+        var frozen = Frozen(sheet, PrintWishes.None with { CodeSeed = 4 }, PrintPace.Fast);
         var key = Composer.Compose(sheet).Key;
         foreach (var item in frozen.Record.Editions[0].Items)
             Assert.Equal(key.Answers[item.Slot].AlsoRight, PrintingRecord.Read(frozen.Record.Write()).Editions[0].Items.Single(other => other.Slot == item.Slot).AlsoRight);
@@ -74,7 +81,8 @@ public class PrintingTests
     {
         var seats = LargePrintSeat.Parse("Mira, b, trumpet\r\n\n Tomas ", TwoVersions);
         Assert.Equal([("Mira", 'B', "trumpet"), ("Tomas", null, "viola")], seats.Select(seat => (seat.Name, seat.Version, seat.Part!.Id)));
-        var editions = PrintRun.Of(TwoVersions, QuestionCatalogue.Standard, new PrintWishes(seats, 1, ""));
+        var run = PrintRun.Compose(PrintPlan.Of(TwoVersions, new PrintWishes(seats, 1, "")), QuestionCatalogue.Standard, PrintPace.Fast);
+        PrintedEdition[] editions = [.. run.Papers(PrintPace.Fast)];
         Assert.Equal(6, editions.Length);
         var mira = editions[4];
         Assert.True(mira.Composition.Worksheet.Setup.IsLargePrint);
@@ -99,6 +107,60 @@ public class PrintingTests
     public void A_printing_that_is_stopped_makes_nothing()
     {
         using var stop = new CancellationTokenSource();
-        Assert.ThrowsAny<OperationCanceledException>(() => FrozenPrinting.Of(TwoVersions, QuestionCatalogue.Standard, PrintWishes.None with { CodeSeed = 1 }, (_, _) => stop.Cancel(), stop.Token));
+        Assert.ThrowsAny<OperationCanceledException>(() => Frozen(TwoVersions, PrintWishes.None with { CodeSeed = 1 }, new PrintPace(1, (_, _) => stop.Cancel(), stop.Token)));
     }
+
+    [Fact]
+    public void Made_one_by_one_or_side_by_side_a_printing_is_the_same()
+    {
+        var (slow, fast) = (Frozen(TwoVersions, PrintWishes.None with { CodeSeed = 3 }, new PrintPace(1)), Frozen(PrintWishes.None));
+        Assert.Equal(slow.Piles.Select(pile => (pile.Pile, pile.PageCount, Convert.ToHexString(pile.Pdf))), fast.Piles.Select(pile => (pile.Pile, pile.PageCount, Convert.ToHexString(pile.Pdf))));
+        Assert.Equal(slow.Record.Write(), fast.Record.Write());
+    }
+
+    [Fact]
+    public void Piles_are_named_before_they_are_made_and_each_can_be_made_alone()
+    {
+        var plan = PrintPlan.Of(TwoVersions);
+        var piles = Pile.Of(plan, PrintedFiles.Keys);
+        Assert.Equal(["student-A-viola", "student-A-trumpet", "student-B-viola", "student-B-trumpet", "key-A-viola", "key-A-trumpet", "key-B-viola", "key-B-trumpet", "key-short", "key-working"], piles.Select(pile => pile.Name));
+        var run = PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast);
+        var files = new PrintedFiles(run);
+        var all = files.Of(PrintedFiles.Keys, ["pdf"], PrintPace.Fast).ToDictionary(file => file.Name, file => file.Bytes);
+        Assert.All(piles, pile => Assert.Equal(all[$"{pile.Name}.pdf"], files.Pdf(pile.Name)));
+        Assert.Null(files.Pdf("student-C-viola"));
+    }
+
+    [Fact]
+    public void Too_many_pages_are_refused_before_they_are_made_with_what_would_fit()
+    {
+        var sheet = SheetFile.Read("""{"gavvet":1,"title":"Long","seed":1,"versions":26,"sections":[{"kind":"write-scale","scales":["major","dorian"],"count":20}]}""");
+        sheet = sheet with { Parts = [.. Instrument.All.Take(29)] };
+        var pages = PrintPlan.Of(sheet with { Versions = 1, Parts = [] }) is var one && new PrintedFiles(PrintRun.Compose(one, QuestionCatalogue.Standard, PrintPace.Fast)).Of([], [], PrintPace.Fast).Any()
+            ? PrintRun.Compose(one, QuestionCatalogue.Standard, PrintPace.Fast).LayOut(0).Student.Length
+            : 0;
+        var words = PrintPlan.Of(sheet).TooMuch(QuestionCatalogue.Standard)!;
+        var versions = PrintPlan.MostPages / pages / sheet.Parts.Length;
+        Assert.Contains($"{26 * sheet.Parts.Length:N0} papers of {pages} pages", words, StringComparison.Ordinal);
+        Assert.Contains($"up to {versions} versions for these parts", words, StringComparison.Ordinal);
+        Assert.Null(PrintPlan.Of(sheet with { Versions = versions }).TooMuch(QuestionCatalogue.Standard));
+        Assert.NotNull(PrintPlan.Of(sheet with { Versions = versions + 1 }).TooMuch(QuestionCatalogue.Standard));
+        Assert.Equal(words, Assert.Throws<PrintingWithheldException>(() => Frozen(sheet, PrintWishes.None with { CodeSeed = 1 }, new PrintPace(1))).Message);
+    }
+
+    [Fact]
+    public void No_student_is_named_on_a_key_for_all()
+    {
+        var frozen = Frozen(TwoVersions, new PrintWishes(LargePrintSeat.Parse("Mira, B", TwoVersions), 1, null), PrintPace.Fast);
+        var plain = Frozen(TwoVersions, new PrintWishes([], 1, null), PrintPace.Fast);
+        foreach (var key in new[] { "key-short", "key-working" })
+            Assert.Equal(plain.Piles.Single(pile => pile.Pile.Name == key).Pdf, frozen.Piles.Single(pile => pile.Pile.Name == key).Pdf);
+        Assert.True(frozen.Record.KeysNameNobody);
+    }
+
+    [Theory]
+    [InlineData("Mira\uFFFE")]
+    [InlineData("\u05D0\u05D1")]
+    public void A_name_no_face_can_print_is_refused(string name) =>
+        Assert.Contains("no sign for", Assert.Throws<FormatException>(() => LargePrintSeat.Parse(name, TwoVersions)).Message, StringComparison.Ordinal);
 }

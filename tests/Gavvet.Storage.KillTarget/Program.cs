@@ -6,8 +6,9 @@ using Microsoft.Data.Sqlite;
 
 using var folder = DataFolder.Open(args[0]);
 await DatabaseStart.PrepareAsync(folder);
-var store = new SheetStore(folder.DatabasePath, TimeProvider.System);
-var printings = new PrintingStore(folder.DatabasePath, TimeProvider.System);
+using var data = new Database(folder);
+var store = new SheetStore(data, TimeProvider.System);
+var printings = new PrintingStore(data, TimeProvider.System);
 if (args.Length > 1)
     return await CheckAsync();
 
@@ -19,11 +20,11 @@ for (var i = 0; ; i++)
 {
     var edited = SheetEditor.Apply(sheet.Sheet, new Retitle($"Title {sheet.Head} {i}")).Sheet!;
     sheet = (await store.SaveAsync(sheet.Id, sheet.Head, edited, null)).Now!;
-    Console.WriteLine($"{sheet.Head} {sheet.Sheet.Title}");
+    Console.WriteLine($"{sheet.Head.Revision} {sheet.Sheet.Title}");
     if (i % 4 == 1)
     {
         var pdf = new byte[200_000];
-        var kept = await printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head, sheet.Sheet.Title, "{}", [(new KeptPile("student-A", "", 1, false), pdf)], []));
+        var kept = await printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, sheet.Sheet.Title, "{}", [(new KeptPile("student-A", "", 1, false), pdf)], [], new Dictionary<string, ReadOnlyMemory<byte>>()));
         Console.WriteLine($"printing {kept}");
     }
 

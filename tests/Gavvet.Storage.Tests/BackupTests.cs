@@ -11,7 +11,9 @@ public sealed class BackupTests : IAsyncLifetime
 
     private Backups Backups => new(_folder, _clock);
 
-    private SheetStore Sheets => new(_folder.DatabasePath, _clock);
+    private Database _data = null!;
+
+    private SheetStore Sheets => new(_data, _clock);
 
     private string File_ => Path.Combine(_other.Path, "mine.gavvet");
 
@@ -19,20 +21,28 @@ public sealed class BackupTests : IAsyncLifetime
     {
         _folder = DataFolder.Open(_temporary.Path);
         await DatabaseStart.PrepareAsync(_folder);
+        _data = new Database(_folder);
     }
 
     public ValueTask DisposeAsync()
     {
+        _data.Dispose();
         _folder.Dispose();
         _temporary.Dispose();
         _other.Dispose();
         return ValueTask.CompletedTask;
     }
 
-    private async Task<BackupContents> Stage()
+    private async Task<StagedBackup> Stage()
     {
         await using var file = File.OpenRead(File_);
         return await Backups.StageAsync(file);
+    }
+
+    private void Close()
+    {
+        _data.Dispose();
+        SqliteConnection.ClearAllPools();
     }
 
     private async Task Sql(string sql)
@@ -50,17 +60,17 @@ public sealed class BackupTests : IAsyncLifetime
         var kept = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         await Backups.WriteAsync(File_);
         var later = await Sheets.CreateAsync(SheetEditor.NewSheet(2));
-        var contents = await Stage();
+        var (token, contents) = await Stage();
         Assert.Equal((1, 0, "Major scales"), (contents.Sheets, contents.Printings, Assert.Single(contents.Newest)));
         Assert.NotNull(await Sheets.FindAsync(later.Id));
-        var before = await Backups.RestoreAsync();
+        var before = await Backups.RestoreAsync(token, _data);
         Assert.Equal(kept.Id, Assert.Single(await Sheets.ListAsync()).Id);
         Assert.True(File.Exists(Path.Combine(_temporary.Path, before)));
-        Assert.Null(await Backups.StagedAsync());
+        Assert.Null(await Backups.StagedAsync(token));
         // The desk goes on as before.
         await Sheets.CreateAsync(SheetEditor.NewSheet(3));
         File.Copy(Path.Combine(_temporary.Path, before), File_, overwrite: true);
-        Assert.Equal(2, (await Stage()).Sheets);
+        Assert.Equal(2, (await Stage()).Contents.Sheets);
     }
 
     [Fact]
@@ -70,9 +80,8 @@ public sealed class BackupTests : IAsyncLifetime
         async Task Refused(string words)
         {
             Assert.Contains(words, (await Assert.ThrowsAsync<BackupException>(Stage)).Message, StringComparison.Ordinal);
-            Assert.Null(await Backups.StagedAsync());
+            Assert.Empty(Directory.GetFiles(_folder.TemporaryPath));
             Assert.Single(await Sheets.ListAsync());
-            await Assert.ThrowsAsync<BackupException>(Backups.RestoreAsync);
         }
 
         await File.WriteAllTextAsync(File_, "no database", TestContext.Current.CancellationToken);
@@ -108,14 +117,14 @@ public sealed class BackupTests : IAsyncLifetime
         Assert.Equal("2026-03-10", copies[0].Name);
         Assert.Null(Backups.PathOf("../gavvet"));
         await using var file = File.OpenRead(Backups.PathOf(copies[0].Name)!);
-        Assert.Equal(0, (await Backups.StageAsync(file)).Sheets);
+        Assert.Equal(0, (await Backups.StageAsync(file)).Contents.Sheets);
     }
 
     [Fact]
     public async Task A_damaged_database_is_named_at_the_start_with_the_copy_to_put_in_its_place()
     {
         await Backups.KeepDailyAsync();
-        SqliteConnection.ClearAllPools();
+        Close();
         await File.WriteAllTextAsync(_folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
         var problem = await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(_folder));
         Assert.Contains("copies/2026-03-02.gavvet", problem.Message, StringComparison.Ordinal);
@@ -126,11 +135,12 @@ public sealed class BackupTests : IAsyncLifetime
     {
         var kept = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         await Backups.KeepDailyAsync();
-        SqliteConnection.ClearAllPools();
+        Close();
         await File.WriteAllTextAsync(_folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
         await Assert.ThrowsAsync<BackupException>(() => Backups.PutInPlaceAsync("../gavvet"));
         var aside = await Backups.PutInPlaceAsync(Backups.Copies()[0].Name);
         await DatabaseStart.PrepareAsync(_folder);
+        _data = new Database(_folder);
         Assert.NotNull(await Sheets.FindAsync(kept.Id));
         Assert.StartsWith("no database", await File.ReadAllTextAsync(Path.Combine(_folder.Path, aside), TestContext.Current.CancellationToken), StringComparison.Ordinal);
     }
@@ -145,7 +155,7 @@ public sealed class BackupTests : IAsyncLifetime
 
         for (var i = 0UL; i < 30; i++)
             await Sheets.CreateAsync(SheetEditor.NewSheet(i));
-        SqliteConnection.ClearAllPools();
+        Close();
         await using (var file = new FileStream(_folder.DatabasePath, FileMode.Open))
         {
             // Late pages are overwritten; the head, which a start reads, is not.
@@ -157,6 +167,127 @@ public sealed class BackupTests : IAsyncLifetime
         _folder.MarkDamage(true);
         await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(_folder));
         Assert.True(_folder.IsDamageSeen);
+    }
+
+    // What a stranger might put into a file that otherwise looks like a backup.
+    [Theory]
+    [InlineData("UPDATE Sheets SET ChangedAt = 9223372036854775807", "times that cannot be")]
+    [InlineData("UPDATE Sheets SET ChangedAt = 'yesterday'", "damaged")]
+    [InlineData("UPDATE Sheets SET HeadId = NULL", "damaged")]
+    [InlineData("UPDATE Revisions SET SheetId = 'another'", "damaged")]
+    [InlineData("CREATE TABLE Extra (Id INTEGER)", "holds more")]
+    [InlineData("DROP INDEX IX_Styles_Name", "holds more")]
+    [InlineData("ALTER TABLE Settings ADD COLUMN More TEXT", "holds more")]
+    [InlineData("INSERT INTO Printings (Id, SheetId, RevisionId, Title, Words, MadeAt, PackedRecord) VALUES ('p', 's', 1, 't', 'w', 1772438400000, x'FFFFFFFFFFFF')", "damaged")]
+    public async Task A_crafted_backup_is_refused_before_anything_of_it_is_used(string sql, string words)
+    {
+        await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        await Backups.WriteAsync(File_);
+        await Sql("PRAGMA foreign_keys=OFF; " + sql);
+        Assert.Contains(words, (await Assert.ThrowsAsync<BackupException>(Stage)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_backup_with_bodies_that_cannot_be_read_says_so_and_is_restored()
+    {
+        var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        await Backups.WriteAsync(File_);
+        await Sql("PRAGMA page_size=1024; PRAGMA journal_mode=DELETE; VACUUM; UPDATE Revisions SET Body = '{}'; INSERT INTO Styles (Name, Body) VALUES ('odd', 'no style')");
+        var (token, contents) = await Stage();
+        Assert.Equal((1, 1), (contents.Sheets, contents.Unreadable));
+        await Backups.RestoreAsync(token, _data);
+        await Assert.ThrowsAsync<UnreadableSheetException>(() => Sheets.FindAsync(sheet.Id));
+        Assert.Equal("Major scales", (await Sheets.LookAsync(sheet.Id))!.Title);
+        Assert.Empty(await new DeskSettings(_data).StylesAsync());
+    }
+
+    [Fact]
+    public async Task Two_windows_stage_apart()
+    {
+        var first = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        await Backups.WriteAsync(File_);
+        var one = await Stage();
+        await Sheets.CreateAsync(SheetEditor.NewSheet(2));
+        await Backups.WriteAsync(File_);
+        var two = await Stage();
+        Assert.Equal((1, 2), ((await Backups.StagedAsync(one.Token))!.Contents.Sheets, (await Backups.StagedAsync(two.Token))!.Contents.Sheets));
+        await Backups.RestoreAsync(one.Token, _data);
+        Assert.Equal(first.Id, Assert.Single(await Sheets.ListAsync()).Id);
+        await Assert.ThrowsAsync<BackupException>(() => Backups.RestoreAsync("../gavvet.db", _data));
+        await Assert.ThrowsAsync<BackupException>(() => Backups.RestoreAsync(one.Token, _data));
+        // A window that never comes back leaves no more than a few files.
+        for (var i = 0; i < 6; i++)
+            await Stage();
+        Assert.Equal(3, Directory.GetFiles(_folder.TemporaryPath, "staged-*").Length);
+    }
+
+    [Fact]
+    public async Task No_edit_is_lost_to_a_restore_and_a_window_from_before_it_saves_over_nothing()
+    {
+        var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        await Backups.WriteAsync(File_);
+        var token = (await Stage()).Token;
+        var confirmed = new List<string>();
+        using var stop = new CancellationTokenSource();
+        var editing = Task.Run(async () =>
+        {
+            var now = sheet;
+            for (var i = 0; !stop.IsCancellationRequested; i++)
+            {
+                var outcome = await Sheets.SaveAsync(now.Id, now.Head, SheetEditor.Apply(now.Sheet, new Retitle($"Title {i}")).Sheet!, null);
+                if (outcome.IsStale)
+                    return now;
+                now = outcome.Now!;
+                confirmed.Add(now.Sheet.Title);
+            }
+
+            return now;
+        });
+        while (confirmed.Count < 40)
+            await Task.Delay(1, TestContext.Current.CancellationToken);
+        var before = await Backups.RestoreAsync(token, _data);
+        await Task.Delay(100, TestContext.Current.CancellationToken);
+        await stop.CancelAsync();
+        var last = await editing;
+        var titles = await TitlesAsync(Path.Combine(_folder.Path, before));
+        Assert.All(confirmed, title => Assert.Contains(title, titles));
+        // The restored sheet is at the revision this window began with, and still it is another state.
+        var restored = (await Sheets.FindAsync(sheet.Id))!;
+        Assert.Equal(sheet.Head.Revision, restored.Head.Revision);
+        Assert.NotEqual(sheet.Head, restored.Head);
+        Assert.True((await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Old window")).Sheet!, null)).IsStale);
+        Assert.True((await Sheets.UndoAsync(sheet.Id, last.Head)).IsStale);
+        Assert.Equal("Major scales", (await Sheets.FindAsync(sheet.Id))!.Sheet.Title);
+    }
+
+    private static async Task<List<string>> TitlesAsync(string path)
+    {
+        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = "SELECT Title FROM Revisions";
+        await using var rows = await command.ExecuteReaderAsync();
+        var titles = new List<string>();
+        while (await rows.ReadAsync())
+            titles.Add(rows.GetString(0));
+        return titles;
+    }
+
+    [Fact]
+    public async Task Files_beside_the_database_go_when_the_copies_of_their_day_do()
+    {
+        var aside = new[] { "before-restore-2026-02-01-080000.gavvet", "damaged-2026-02-01-080000.db", "gavvet.db.before-20261124035434_Sheets" }.Select(name => Path.Combine(_folder.Path, name)).ToArray();
+        foreach (var path in aside)
+        {
+            await File.WriteAllTextAsync(path, "old", TestContext.Current.CancellationToken);
+            File.SetLastWriteTimeUtc(path, _clock.GetUtcNow().UtcDateTime.AddDays(-6));
+        }
+
+        await Backups.KeepDailyAsync();
+        Assert.All(aside, path => Assert.True(File.Exists(path)));
+        _clock.Pass(TimeSpan.FromDays(2));
+        await Backups.KeepDailyAsync();
+        Assert.All(aside, path => Assert.False(File.Exists(path)));
     }
 
     [Theory]

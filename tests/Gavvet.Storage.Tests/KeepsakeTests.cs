@@ -8,20 +8,30 @@ public sealed class KeepsakeTests : IAsyncLifetime
     private readonly TemporaryFolder _temporary = new();
     private readonly SetClock _clock = new();
 
-    private string Database => Path.Combine(_temporary.Path, "gavvet.db");
+    private DataFolder _folder = null!;
+    private Database _data = null!;
 
-    private SheetStore Sheets => new(Database, _clock);
+    private SheetStore Sheets => new(_data, _clock);
 
-    private PrintingStore Printings => new(Database, _clock);
+    private PrintingStore Printings => new(_data, _clock);
 
     public async ValueTask InitializeAsync()
     {
-        using var folder = DataFolder.Open(_temporary.Path);
-        await DatabaseStart.PrepareAsync(folder);
+        _folder = DataFolder.Open(_temporary.Path);
+        await DatabaseStart.PrepareAsync(_folder);
+        _data = new Database(_folder);
+    }
+
+    private void Close()
+    {
+        _data.Dispose();
+        _folder.Dispose();
+        SqliteConnection.ClearAllPools();
     }
 
     public ValueTask DisposeAsync()
     {
+        Close();
         _temporary.Dispose();
         return ValueTask.CompletedTask;
     }
@@ -32,16 +42,16 @@ public sealed class KeepsakeTests : IAsyncLifetime
     [Fact]
     public async Task A_named_state_is_returned_to_and_what_came_after_stays_within_reach()
     {
-        var history = new SheetHistory(Database, _clock);
+        var history = new SheetHistory(_data, _clock);
         var first = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         Assert.True(await history.NameAsync(first.Id, "Before the concert"));
         var later = await Edited(first, new Retitle("After"));
-        var back = (await Sheets.ReturnAsync(first.Id, later.Head, first.Head)).Now!;
+        var back = (await Sheets.ReturnAsync(first.Id, later.Head, first.Head.Revision)).Now!;
         Assert.Equal("Major scales", back.Sheet.Title);
         Assert.Equal("After", (await Sheets.UndoAsync(back.Id, back.Head)).Now!.Sheet.Title);
         var states = await history.ListAsync(first.Id, 1);
-        Assert.Equal([(back.Head, (string?)null), (first.Head, "Before the concert")], states.Select(state => (state.Id, state.Name)));
-        Assert.True((await Sheets.ReturnAsync(first.Id, first.Head, first.Head)).IsStale);
+        Assert.Equal([(back.Head.Revision, (string?)null), (first.Head.Revision, "Before the concert")], states.Select(state => (state.Id, state.Name)));
+        Assert.True((await Sheets.ReturnAsync(first.Id, first.Head, first.Head.Revision)).IsStale);
         Assert.False(await history.NameAsync("nowhere", "x"));
     }
 
@@ -65,12 +75,12 @@ public sealed class KeepsakeTests : IAsyncLifetime
     public async Task A_database_from_before_the_filter_gets_its_words_and_keeps_its_sheets()
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
-        SqliteConnection.ClearAllPools();
-        await using (var connection = new SqliteConnection($"Data Source={Database};Pooling=False"))
+        Close();
+        await using (var connection = new SqliteConnection($"Data Source={_folder.DatabasePath};Pooling=False"))
         {
             await connection.OpenAsync(TestContext.Current.CancellationToken);
             await using var command = connection.CreateCommand();
-            command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%PrintingsAndLibrary'; DROP TABLE RestorePoints; DROP TABLE Library; DROP TABLE Styles; DROP TABLE Settings; DROP TABLE PrintedFiles; DROP TABLE PrintedPages; DROP TABLE Printings; ALTER TABLE Sheets DROP COLUMN Words";
+            command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId NOT LIKE '%_Sheets'; DROP TABLE PrintedFaces; DROP TABLE RestorePoints; DROP TABLE Library; DROP TABLE Styles; DROP TABLE Settings; DROP TABLE PrintedFiles; DROP TABLE PrintedPages; DROP TABLE Printings; ALTER TABLE Sheets DROP COLUMN Words";
             await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         }
 
@@ -85,8 +95,8 @@ public sealed class KeepsakeTests : IAsyncLifetime
     public async Task A_printing_is_kept_whole_outlives_its_sheet_and_no_code_is_given_twice()
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
-        PrintingToKeep Printing(params string[] codes) => new(sheet.Id, sheet.Head, "Scales", "{}", [(new KeptPile("student-A", "Everyone", 1, false), [1, 2, 3])],
-            [.. codes.Select((code, i) => new KeptPage(code, "student-A", i + 1, "", "<svg/>", "<svg>key</svg>"))]);
+        PrintingToKeep Printing(params string[] codes) => new(sheet.Id, sheet.Head.Revision, "Scales", "{}", [(new KeptPile("student-A", "Everyone", 1, false), [1, 2, 3])],
+            [.. codes.Select((code, i) => new PackedPage(code, "student-A", i + 1, "", PageSides.Pack("<svg/>", "<svg>key</svg>")))], new Dictionary<string, ReadOnlyMemory<byte>>());
         var id = (await Printings.AddAsync(Printing("AAAA0001"), TestContext.Current.CancellationToken))!;
         Assert.Null(await Printings.AddAsync(Printing("BBBB0002", "AAAA0001"), TestContext.Current.CancellationToken));
         Assert.Null(await Printings.FindPageAsync("BBBB0002"));
@@ -101,7 +111,7 @@ public sealed class KeepsakeTests : IAsyncLifetime
     [Fact]
     public async Task Sections_are_kept_taken_away_and_put_back()
     {
-        var library = new SectionLibrary(Database, _clock);
+        var library = new SectionLibrary(_data, _clock);
         var sheet = SheetEditor.NewSheet(1);
         await library.KeepAsync("Warm up", sheet, sheet.Sections[0]);
         var kept = Assert.Single(await library.ListAsync());
@@ -115,7 +125,7 @@ public sealed class KeepsakeTests : IAsyncLifetime
     [Fact]
     public async Task House_styles_are_kept_by_name_and_one_is_for_new_sheets()
     {
-        var settings = new DeskSettings(Database);
+        var settings = new DeskSettings(_data);
         Assert.Equal(HouseStyle.Classical, await settings.StyleOfNewSheetsAsync());
         var own = HouseStyle.Classical with { NoteNames = NameSystem.German };
         await settings.KeepStyleAsync("Hazelmoor", HouseStyle.Classical);

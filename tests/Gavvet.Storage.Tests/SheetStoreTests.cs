@@ -5,17 +5,20 @@ public sealed class SheetStoreTests : IAsyncLifetime
     private readonly TemporaryFolder _temporary = new();
     private readonly SetClock _clock = new();
     private DataFolder _folder = null!;
+    private Database _data = null!;
     private SheetStore _store = null!;
 
     public async ValueTask InitializeAsync()
     {
         _folder = DataFolder.Open(_temporary.Path);
         await DatabaseStart.PrepareAsync(_folder);
-        _store = new SheetStore(_folder.DatabasePath, _clock);
+        _data = new Database(_folder);
+        _store = new SheetStore(_data, _clock);
     }
 
     public ValueTask DisposeAsync()
     {
+        _data.Dispose();
         _folder.Dispose();
         _temporary.Dispose();
         return ValueTask.CompletedTask;

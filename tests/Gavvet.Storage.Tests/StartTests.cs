@@ -9,11 +9,11 @@ public sealed class StartTests : IDisposable
 
     public void Dispose() => _temporary.Dispose();
 
-    private string Database => Path.Combine(_temporary.Path, "gavvet.db");
+    private string DatabasePath => Path.Combine(_temporary.Path, "gavvet.db");
 
     private async Task<object?> Sql(string sql)
     {
-        await using var connection = new SqliteConnection($"Data Source={Database};Pooling=False");
+        await using var connection = new SqliteConnection($"Data Source={DatabasePath};Pooling=False");
         await connection.OpenAsync();
         await using var command = connection.CreateCommand();
         command.CommandText = sql;
@@ -33,7 +33,7 @@ public sealed class StartTests : IDisposable
         Assert.Equal("wal", await Sql("PRAGMA journal_mode"));
         Assert.Equal((long)DatabaseStart.ApplicationId, await Sql("PRAGMA application_id"));
         await Start();
-        Assert.False(File.Exists(Database + ".migrating"));
+        Assert.False(File.Exists(DatabasePath + ".migrating"));
     }
 
     [Fact]
@@ -54,18 +54,18 @@ public sealed class StartTests : IDisposable
     public async Task A_lock_left_by_a_killed_migration_does_not_hang_the_next_start()
     {
         await Start();
-        foreach (var table in new[] { "PrintedPages", "PrintedFiles", "Printings", "RestorePoints", "Library", "Styles", "Settings" })
+        foreach (var table in new[] { "PrintedFaces", "PrintedPages", "PrintedFiles", "Printings", "RestorePoints", "Library", "Styles", "Settings" })
             await Sql($"DROP TABLE {table}");
         await Sql("PRAGMA foreign_keys=OFF; DELETE FROM __EFMigrationsHistory; DROP TABLE Sheets; DROP TABLE Revisions; INSERT INTO __EFMigrationsLock VALUES (1, '2026-01-01')");
         await Start().WaitAsync(TimeSpan.FromSeconds(20), TestContext.Current.CancellationToken);
         Assert.Equal(0L, await Sql("SELECT count(*) FROM Sheets"));
-        Assert.True(File.Exists(Database + ".before-empty"));
+        Assert.True(File.Exists(DatabasePath + ".before-empty"));
     }
 
     [Fact]
     public async Task A_half_made_copy_is_thrown_away()
     {
-        await File.WriteAllTextAsync(Database + ".migrating", "half");
+        await File.WriteAllTextAsync(DatabasePath + ".migrating", "half");
         await Start();
         Assert.Equal("ok", await Sql("PRAGMA integrity_check"));
     }
@@ -76,15 +76,15 @@ public sealed class StartTests : IDisposable
         await Start();
         await Sql("INSERT INTO __EFMigrationsHistory VALUES ('20990101000000_Later', '99.0')");
         SqliteConnection.ClearAllPools();
-        var before = await File.ReadAllBytesAsync(Database, TestContext.Current.CancellationToken);
+        var before = await File.ReadAllBytesAsync(DatabasePath, TestContext.Current.CancellationToken);
         Assert.Contains("made by a later Gavvet", (await Assert.ThrowsAsync<StartException>(Start)).Message, StringComparison.Ordinal);
-        Assert.Equal(before.Length, new FileInfo(Database).Length);
+        Assert.Equal(before.Length, new FileInfo(DatabasePath).Length);
     }
 
     [Fact]
     public async Task What_is_no_database_is_refused_in_words()
     {
-        await File.WriteAllTextAsync(Database, new string('x', 5000));
+        await File.WriteAllTextAsync(DatabasePath, new string('x', 5000));
         Assert.Contains("not a database", (await Assert.ThrowsAsync<DamagedDatabaseException>(Start)).Message, StringComparison.Ordinal);
     }
 
@@ -92,9 +92,120 @@ public sealed class StartTests : IDisposable
     public async Task Foreign_keys_hold()
     {
         await Start();
-        var store = new SheetStore(Database, TimeProvider.System);
-        var sheet = await store.CreateAsync(SheetEditor.NewSheet(1));
-        await Assert.ThrowsAsync<SqliteException>(() => Sql($"PRAGMA foreign_keys=ON; DELETE FROM Revisions WHERE Id = {sheet.Head}"));
+        using var folder = DataFolder.Open(_temporary.Path);
+        using var data = new Database(folder);
+        var sheet = await new SheetStore(data, TimeProvider.System).CreateAsync(SheetEditor.NewSheet(1));
+        await Assert.ThrowsAsync<SqliteException>(() => Sql($"PRAGMA foreign_keys=ON; DELETE FROM Revisions WHERE Id = {sheet.Head.Revision}"));
+    }
+
+    [Fact]
+    public async Task A_database_from_before_pages_were_packed_gives_the_same_pages_and_one_style_of_each_name()
+    {
+        await Sql(await File.ReadAllTextAsync(Path.Combine(Repository, "tests", "support", "database-2.sql"), TestContext.Current.CancellationToken));
+        await Start();
+        using var folder = DataFolder.Open(_temporary.Path);
+        using var data = new Database(folder);
+        var printings = new PrintingStore(data, TimeProvider.System);
+        var page = (await printings.FindPageAsync("AAAA0002"))!.Value.Page;
+        static string Whole(string words) => $"<svg><style>@font-face{{src:url(data:font/ttf;base64,Zmlyc3QgZmFjZSwgd2hpY2ggaXMgbG9uZyBpbiB0cnV0aA==)}}@font-face{{src:url(data:font/ttf;base64,c2Vjb25kIGZhY2U=)}}</style><text>{words}</text></svg>";
+        Assert.Equal((Whole("two"), Whole("two answered")), (page.StudentSvg, page.KeySvg));
+        Assert.Equal("""{"gavvetPrinting":1,"title":"Autumn test"}""", await printings.RecordAsync("p1"));
+        Assert.Equal(2L, await Sql("SELECT COUNT(*) FROM PrintedFaces"));
+        Assert.Equal(1L, await Sql("SELECT COUNT(*) FROM Styles"));
+        await Assert.ThrowsAsync<SqliteException>(() => Sql("INSERT INTO Styles (Name, Body) VALUES ('Hazelmoor', '')"));
+    }
+
+    private static string Repository
+    {
+        get
+        {
+            var folder = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(folder.FullName, "Gavvet.slnx")))
+                folder = folder.Parent!;
+            return folder.FullName;
+        }
+    }
+
+    [Fact]
+    public async Task An_empty_database_beside_copies_is_damage_and_without_them_a_first_start()
+    {
+        await File.WriteAllTextAsync(DatabasePath, "", TestContext.Current.CancellationToken);
+        await Start();
+        using (var folder = DataFolder.Open(_temporary.Path))
+            await new Backups(folder, TimeProvider.System).KeepDailyAsync();
+        SqliteConnection.ClearAllPools();
+        foreach (var suffix in new[] { "-wal", "-shm" })
+            File.Delete(DatabasePath + suffix);
+        await File.WriteAllTextAsync(DatabasePath, "", TestContext.Current.CancellationToken);
+        Assert.Contains("is empty, and there are copies", (await Assert.ThrowsAsync<DamagedDatabaseException>(Start)).Message, StringComparison.Ordinal);
+        File.Delete(DatabasePath);
+        Assert.Contains("There is no database", (await Assert.ThrowsAsync<DamagedDatabaseException>(Start)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_log_that_went_missing_after_a_kill_is_said()
+    {
+        await Start();
+        using (var folder = DataFolder.Open(_temporary.Path))
+        {
+            Assert.Null(await DatabaseStart.PrepareAsync(folder));
+            using var data = new Database(folder);
+            folder.MarkRunning(true);
+            await new SheetStore(data, TimeProvider.System).CreateAsync(SheetEditor.NewSheet(1));
+            // A kill leaves the log, and the next start takes it in without a word.
+            Assert.True(File.Exists(DatabasePath + "-wal"));
+            Assert.Null(await DatabaseStart.PrepareAsync(folder));
+        }
+
+        SqliteConnection.ClearAllPools();
+        Assert.False(File.Exists(DatabasePath + "-wal"));
+        using var again = DataFolder.Open(_temporary.Path);
+        Assert.Contains("gavvet.db-wal with the last changes is missing", await DatabaseStart.PrepareAsync(again), StringComparison.Ordinal);
+        again.MarkRunning(false);
+        Assert.Null(await DatabaseStart.PrepareAsync(again));
+    }
+
+    [Fact]
+    public async Task Only_the_owner_reads_what_lies_in_the_folder_and_half_done_files_go_at_the_start()
+    {
+        await Start();
+        Directory.CreateDirectory(Path.Combine(_temporary.Path, "copies"));
+        var open = Path.Combine(_temporary.Path, "copies", "2026-01-01.gavvet");
+        await File.WriteAllTextAsync(open, "from an earlier program", TestContext.Current.CancellationToken);
+        File.SetUnixFileMode(open, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.OtherRead);
+        File.SetUnixFileMode(_temporary.Path, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        string half;
+        using (var folder = DataFolder.Open(_temporary.Path))
+        {
+            half = folder.Temporary();
+            await File.WriteAllTextAsync(half, "half", TestContext.Current.CancellationToken);
+            using var data = new Database(folder);
+            await new SheetStore(data, TimeProvider.System).CreateAsync(SheetEditor.NewSheet(1));
+            foreach (var path in Directory.GetFileSystemEntries(_temporary.Path, "*", SearchOption.AllDirectories).Append(_temporary.Path))
+                Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(path) & ~(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute));
+        }
+
+        using var next = DataFolder.Open(_temporary.Path);
+        Assert.False(File.Exists(half));
+    }
+
+    [Theory]
+    [InlineData(13, "disk is full")]
+    [InlineData(5, "Another program holds")]
+    [InlineData(8, "cannot be read or written")]
+    [InlineData(10, "did not answer")]
+    public void What_keeps_a_start_has_words(int code, string words) => Assert.Contains(words, StorageWords.AtStart(new SqliteException("inner", code)), StringComparison.Ordinal);
+
+    [Fact]
+    public async Task A_start_on_a_locked_database_ends_in_words()
+    {
+        await Start();
+        await using var other = new SqliteConnection($"Data Source={DatabasePath};Pooling=False");
+        await other.OpenAsync(TestContext.Current.CancellationToken);
+        await using var command = other.CreateCommand();
+        command.CommandText = "PRAGMA locking_mode=EXCLUSIVE; BEGIN EXCLUSIVE; DELETE FROM Settings";
+        await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
+        Assert.Contains("Another program holds the database", (await Assert.ThrowsAsync<StartException>(Start)).Message, StringComparison.Ordinal);
     }
 
     // Of the lines it says, those of saves; printings are told between them.

@@ -85,6 +85,7 @@ public class ScaleNameTests
     [InlineData("1 2", "from 3 to 12 degrees")]
     [InlineData("1 2 3 4 5 6 8", "not a scale degree")]
     [InlineData("1 2 3 #7", "sounds the octave")]
+    [InlineData("1 2 3", "From 3 to the octave there are 8 semitones")]
     [InlineData("1 b2 2 #2 3", "comes 3 times")]
     public void Degrees_that_are_no_scale_are_refused_with_what_would_be(string degrees, string words) =>
         Assert.Contains(words, Assert.Throws<FormatException>(() => OwnScale.OfDegrees("Mine", degrees)).Message, StringComparison.Ordinal);

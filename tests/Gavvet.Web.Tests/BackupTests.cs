@@ -17,8 +17,11 @@ public sealed class BackupTests : IAsyncLifetime
         var page = await _visitor.OpenAsync("/backup");
         using var content = new MultipartFormDataContent { { new ByteArrayContent(file), "file", "mine.gavvet" } };
         var (_, answer) = await _visitor.PostAsync("/backup?handler=Look", content);
+        _staged = answer.QuerySelector("input[name=staged]")?.GetAttribute("value") ?? "";
         return answer.Body!.TextContent;
     }
+
+    private string _staged = "";
 
     [Fact]
     public async Task Everything_is_taken_away_in_one_file_looked_into_and_restored()
@@ -29,7 +32,7 @@ public sealed class BackupTests : IAsyncLifetime
         await _visitor.Store.DeleteAsync(kept.Id);
         Assert.Contains("1 sheet, 0 deleted sheets, 0 printings", await Look(file), StringComparison.Ordinal);
         Assert.Empty(await _visitor.Store.ListAsync());
-        var (answer, _) = await _visitor.PostAsync("/backup?handler=Restore");
+        var (answer, _) = await _visitor.PostAsync("/backup?handler=Restore", ("staged", _staged));
         Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
         Assert.Equal(kept.Id, Assert.Single(await _visitor.Store.ListAsync()).Id);
         var (_, page) = await _visitor.GetAsync(answer.Headers.Location!.OriginalString);

@@ -100,19 +100,164 @@ public sealed class SignInTests : IAsyncDisposable
         Assert.Contains("passphrase-set", await File.ReadAllTextAsync(Path.Combine(_folder, "audit.log"), TestContext.Current.CancellationToken), StringComparison.Ordinal);
     }
 
-    [Fact]
-    public async Task Five_wrong_passphrases_close_the_door_for_a_while_and_are_written_down()
+    private async Task SetPassphrase() => await Enter(new Uri((await Start("--behind-proxy"))!).PathAndQuery, ("passphrase", Passphrase), ("again", Passphrase));
+
+    private void Forget(Func<Cookie, bool> which)
     {
-        var link = new Uri((await Start("--behind-proxy"))!).PathAndQuery;
-        await Enter(link, ("passphrase", Passphrase), ("again", Passphrase));
-        foreach (Cookie cookie in _cookies.GetCookies(Outside))
+        foreach (var cookie in _cookies.GetCookies(Outside).Where(which))
             cookie.Expired = true;
-        for (var i = 0; i < 4; i++)
-            Assert.Contains("not the passphrase", (await Enter("/sign-in", ("passphrase", $"wrong {i}"))).Text, StringComparison.Ordinal);
-        await Enter("/sign-in", ("passphrase", "wrong again"));
-        Assert.Contains("Wait ten minutes", (await Enter("/sign-in", ("passphrase", Passphrase))).Text, StringComparison.Ordinal);
+    }
+
+    private void From(string address)
+    {
+        _client.DefaultRequestHeaders.Remove("X-Forwarded-For");
+        _client.DefaultRequestHeaders.Add("X-Forwarded-For", address);
+    }
+
+    [Fact]
+    public async Task Wrong_passphrases_make_their_address_wait_longer_and_longer_and_nobody_else()
+    {
+        await SetPassphrase();
+        var known = _cookies.GetCookies(Outside).Single(cookie => cookie.Name.EndsWith("gavvet-browser", StringComparison.Ordinal));
+        Forget(_ => true);
+        From("198.51.100.7");
+        for (var i = 0; i < 3; i++)
+            Assert.Contains("not the passphrase. Try again.", (await Enter("/sign-in", ("passphrase", $"wrong {i}"))).Text, StringComparison.Ordinal);
+        Assert.Contains("Wait 2 seconds before", (await Enter("/sign-in", ("passphrase", "wrong again"))).Text, StringComparison.Ordinal);
+        // Even the right one has to wait now, from this address.
+        var (answer, text) = await Enter("/sign-in", ("passphrase", Passphrase));
+        Assert.Equal(HttpStatusCode.TooManyRequests, answer.StatusCode);
+        Assert.Contains("Too many wrong passphrases came from here", text, StringComparison.Ordinal);
+        // Another address, and a browser that signed in before, do not.
+        From("198.51.100.8");
+        Assert.Equal(HttpStatusCode.Redirect, (await Enter("/sign-in", ("passphrase", Passphrase))).Response.StatusCode);
+        Forget(_ => true);
+        From("198.51.100.7");
+        _cookies.Add(Outside, new Cookie(known.Name, known.Value) { Secure = true });
+        Assert.Equal(HttpStatusCode.Redirect, (await Enter("/sign-in", ("passphrase", Passphrase))).Response.StatusCode);
+        await Stop();
         var log = await File.ReadAllLinesAsync(Path.Combine(_folder, "audit.log"), TestContext.Current.CancellationToken);
-        Assert.Equal(["passphrase-set", "refused", "refused", "refused", "refused", "locked-out", "locked-out"], log.Select(line => line.Split(' ')[1]));
+        Assert.Equal(["passphrase-set", "refused", "refused", "refused", "refused", "made-to-wait", "signed-in", "signed-in"], log.Select(line => line.Split(' ')[1]));
+        Assert.EndsWith("198.51.100.8", log[6], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_wait_doubles_to_a_quarter_of_an_hour_and_the_count_is_bounded()
+    {
+        var clock = new MovedClock();
+        var attempts = new Attempts(clock);
+        for (var i = 0; i < 30; i++)
+            attempts.Failed("one");
+        Assert.Equal(TimeSpan.FromMinutes(15), attempts.Wait("one"));
+        Assert.Equal(TimeSpan.Zero, attempts.Wait("other"));
+        clock.Now += TimeSpan.FromMinutes(15);
+        Assert.Equal(TimeSpan.Zero, attempts.Wait("one"));
+        // Someone with very many addresses makes the oldest forgotten, not the memory full.
+        for (var i = 0; i < 10_050; i++)
+            attempts.Failed($"address {i}");
+        clock.Now += TimeSpan.FromHours(2);
+        attempts.Failed("one");
+        Assert.Equal(TimeSpan.Zero, attempts.Wait("one"));
+    }
+
+    private sealed class MovedClock : TimeProvider
+    {
+        public DateTimeOffset Now { get; set; } = new(2026, 3, 2, 8, 0, 0, TimeSpan.Zero);
+
+        public override DateTimeOffset GetUtcNow() => Now;
+    }
+
+    [Fact]
+    public async Task A_session_is_listed_ended_and_gone_at_once()
+    {
+        await SetPassphrase();
+        var first = _cookies.GetCookies(Outside).Single(cookie => cookie.Name == "__Host-gavvet-teacher").Value;
+        Forget(_ => true);
+        await Enter("/sign-in", ("passphrase", Passphrase));
+        var (_, account) = await Send(HttpMethod.Get, "/account");
+        var page = new HtmlParser().ParseDocument(account);
+        Assert.Equal(2, page.QuerySelectorAll("tbody tr").Length);
+        var end = page.QuerySelector("form[action='/account?handler=End']")!;
+        Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Post, "/account?handler=End", [.. end.QuerySelectorAll("input").Select(input => (input.GetAttribute("name")!, input.GetAttribute("value")!))])).Response.StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
+        var own = _cookies.GetCookies(Outside).Single(cookie => cookie.Name == "__Host-gavvet-teacher").Value;
+        _cookies.Add(Outside, new Cookie("__Host-gavvet-teacher", first) { Secure = true });
+        Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
+        // Signing out ends the session itself, so the old cookie opens nothing either.
+        _cookies.Add(Outside, new Cookie("__Host-gavvet-teacher", own) { Secure = true });
+        var leave = new HtmlParser().ParseDocument((await Send(HttpMethod.Get, "/account")).Text).QuerySelector("form[action='/account?handler=SignOut'] input")!;
+        await Send(HttpMethod.Post, "/account?handler=SignOut", (leave.GetAttribute("name")!, leave.GetAttribute("value")!));
+        _cookies.Add(Outside, new Cookie("__Host-gavvet-teacher", own) { Secure = true });
+        Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
+    }
+
+    [Fact]
+    public async Task A_changed_passphrase_ends_every_other_session()
+    {
+        await SetPassphrase();
+        var first = _cookies.GetCookies(Outside).Single(cookie => cookie.Name == "__Host-gavvet-teacher").Value;
+        Forget(_ => true);
+        await Enter("/sign-in", ("passphrase", Passphrase));
+        async Task<string> Change(params (string, string)[] fields)
+        {
+            var form = new HtmlParser().ParseDocument((await Send(HttpMethod.Get, "/account")).Text).QuerySelector("form[action='/account?handler=Change'] input")!;
+            return (await Send(HttpMethod.Post, "/account?handler=Change", [(form.GetAttribute("name")!, form.GetAttribute("value")!), .. fields])).Text;
+        }
+
+        Assert.Contains("is another one", await Change(("passphrase", "wrong"), ("fresh", "five loud bassoons"), ("again", "five loud bassoons")), StringComparison.Ordinal);
+        Assert.Contains("not alike", await Change(("passphrase", Passphrase), ("fresh", "five loud bassoons"), ("again", "five")), StringComparison.Ordinal);
+        Assert.Contains("The passphrase is changed", await Change(("passphrase", Passphrase), ("fresh", "five loud bassoons"), ("again", "five loud bassoons")), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
+        _cookies.Add(Outside, new Cookie("__Host-gavvet-teacher", first) { Secure = true });
+        Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
+        Assert.Contains("not the passphrase", (await Enter("/sign-in", ("passphrase", Passphrase))).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_a_page_sends_after_its_session_ended_is_not_led_to_the_sign_in_page()
+    {
+        await SetPassphrase();
+        var sheet = await _server!.Application.Services.GetRequiredService<SheetStore>().CreateAsync(SheetEditor.NewSheet(1));
+        Forget(cookie => cookie.Name.EndsWith("teacher", StringComparison.Ordinal));
+        _client.DefaultRequestHeaders.Add("HX-Request", "true");
+        foreach (var method in new[] { HttpMethod.Post, HttpMethod.Get })
+        {
+            var (answer, text) = await Send(method, $"/sheets/{sheet.Id}?handler=Edit");
+            Assert.Equal(HttpStatusCode.Unauthorized, answer.StatusCode);
+            Assert.Contains("Not saved: sign in", text, StringComparison.Ordinal);
+            Assert.False(answer.Headers.Contains("X-Gavvet-Done"));
+        }
+    }
+
+    [Fact]
+    public async Task Where_tls_is_sure_browsers_are_held_to_it_and_no_other_scheme_is_taken()
+    {
+        await SetPassphrase();
+        Assert.Contains("max-age", (await Send(HttpMethod.Get, "/")).Response.Headers.GetValues("Strict-Transport-Security").Single(), StringComparison.Ordinal);
+        Assert.All(_cookies.GetCookies(Outside), cookie => Assert.StartsWith("__Host-", cookie.Name, StringComparison.Ordinal));
+        _client.DefaultRequestHeaders.Remove("X-Forwarded-Proto");
+        _client.DefaultRequestHeaders.Add("X-Forwarded-Proto", "javascript");
+        Assert.Equal(HttpStatusCode.BadRequest, (await Send(HttpMethod.Get, "/sign-in")).Response.StatusCode);
+    }
+
+    [Fact]
+    public async Task Those_signed_in_with_an_earlier_program_keep_their_passphrase()
+    {
+        await SetPassphrase();
+        await Stop();
+        // As it was before there were migrations and sessions: the tables, and no history of them.
+        await using (var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(_folder, "people.db")};Pooling=False"))
+        {
+            await connection.OpenAsync(TestContext.Current.CancellationToken);
+            await using var command = connection.CreateCommand();
+            command.CommandText = "DROP TABLE Sessions; DROP TABLE __EFMigrationsHistory; DROP TABLE IF EXISTS __EFMigrationsLock; UPDATE AspNetUsers SET LockoutEnd = '2099-01-01 00:00:00+00:00', LockoutEnabled = 1";
+            await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
+        }
+
+        Forget(_ => true);
+        Assert.Null(await Start("--behind-proxy"));
+        Assert.Equal(HttpStatusCode.Redirect, (await Enter("/sign-in", ("passphrase", Passphrase))).Response.StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
     }
 
     [Fact]
@@ -123,6 +268,8 @@ public sealed class SignInTests : IAsyncDisposable
         Assert.Null(await Start("--behind-proxy"));
         await Stop();
         Assert.NotNull(await Start("--behind-proxy", "--reset-passphrase"));
+        // The session from before the reset is over.
+        Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
         Assert.Contains("No passphrase is set", (await Enter("/sign-in", ("passphrase", Passphrase))).Text, StringComparison.Ordinal);
     }
 
@@ -142,6 +289,7 @@ public sealed class SignInTests : IAsyncDisposable
     [Theory]
     [InlineData("--listen 0.0.0.0", "must be secret")]
     [InlineData("--behind-proxy", "--public-address https://scales.example")]
+    [InlineData("--behind-proxy --listen 0.0.0.0 --public-address https://scales.example", "listens on this machine alone")]
     [InlineData("--listen everywhere", "no address to listen at")]
     [InlineData("--certificate nowhere.p12", "There is no certificate")]
     [InlineData("--public-address scales", "is not an address")]

@@ -23,7 +23,14 @@ internal sealed class Visitor : IAsyncDisposable
 
     public SheetStore Store => _server.Application.Services.GetRequiredService<SheetStore>();
 
+    public IServiceProvider Services => _server.Application.Services;
+
     public string DatabasePath => _server.Application.Services.GetRequiredService<DataFolder>().DatabasePath;
+
+    public HttpClient Client => _client;
+
+    /// <summary>What proves that a post comes from a page opened before.</summary>
+    public string Proof => _proof;
 
     public string Origin => _client.BaseAddress!.GetLeftPart(UriPartial.Authority);
 

@@ -123,4 +123,38 @@ public class QuestionEditorTests
         // One of the five keys is left that the first section does not ask.
         Assert.DoesNotContain(sheet.Sections[1].Slots[0].Drawn, sheet.Sections[0].Slots.Select(slot => slot.Drawn));
     }
+
+    // Pinned, put on another tonic, put in another clef, or added in a gap: then every other kind is chosen.
+    public static TheoryData<string> Kinds => [.. QuestionCatalogue.Standard.All.Select(kind => kind.Id)];
+
+    [Theory, MemberData(nameof(Kinds))]
+    public void Whatever_was_fastened_by_hand_another_kind_leaves_a_sheet_that_can_be_read(string kind)
+    {
+        foreach (var from in new[] { "write-scale", "enharmonic-key", "free-text" })
+        {
+            var sheet = SheetEditor.NewSheet(3).After(new ChangeKind(1, from));
+            var (section, slot) = (sheet.Sections[0], sheet.Sections[0].Slots[0].Id);
+            foreach (var fastened in new SheetEdit[] { new PinQuestion(1, slot, true), new ChooseTonic(1, slot, section.Slots[0].Drawn.Tonic), new ChooseClef(1, slot, Clef.Alto), new AddQuestionAt(1, Key.Majors[^1]) })
+            {
+                var changed = (SheetEditor.Apply(sheet, fastened).Sheet ?? sheet).After(new ChangeKind(1, kind));
+                Assert.Equal(SheetFile.Write(changed), SheetFile.Write(SheetFile.Read(SheetFile.Write(changed))));
+                Assert.All(changed.Sections[0].Slots, asked => Assert.True(Drawing.Scope.CanAsk(changed.Sections[0], changed.Style, asked.Drawn)));
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData("A#")]
+    [InlineData("B#")]
+    [InlineData("E#")]
+    [InlineData("Ebb")]
+    [InlineData("F##")]
+    public void A_chromatic_scale_on_a_far_tonic_is_saved_and_opened_and_its_file_is_brought_in(string tonic)
+    {
+        var recipe = $$"""{"gavvet":1,"title":"Far","sections":[{"kind":"write-scale","scales":["chromatic"],"keys":{"flats":0,"sharps":0,"add":["{{tonic}}"]},"count":2}]}""";
+        var sheet = SheetFile.Read(recipe);
+        Assert.Contains(sheet.Sections[0].Slots, slot => NoteText.Ascii(slot.Drawn.Tonic) == tonic);
+        Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(SheetFile.Read(SheetFile.Write(sheet))));
+        Assert.Empty(Composer.Compose(sheet).Key.Withheld);
+    }
 }

@@ -59,7 +59,7 @@ public class SheetEditorTests
                 { new ChangeAnswerForm(id, AnswerForm.Choice), "answerAs", "Have it written" },
                 { new ChangeOption(id, "read"), "option", "not asked that way" },
                 { new ChangeTuning(id, "E2 A2"), "tuning", "3 to 8 strings" },
-                { new ChangeOwnQuestions(id, []), "own", "at least one question" },
+                { new ChangeOwnQuestions(id, [new("Why?", "So", null)]), "own", "Choose “Your own questions” first" },
                 { new ChangeVersions(27), "versions", "1 to 26" },
                 { new RemoveSection(id), "section", "at least one section" },
                 { new RemoveSection(999), "section", "no longer on the sheet" },

@@ -13,6 +13,9 @@ namespace Gavvet.Engraving.Output;
 /// </summary>
 public static class SvgWriter
 {
+    /// <summary>The files of the text faces a page can be set in.</summary>
+    public static IEnumerable<byte[]> Faces => Enum.GetValues<TextStyle>().Select(style => TextFace.Of(style).File);
+
     /// <summary>A page to stand in a web page that has the text face.</summary>
     /// <param name="page">The page.</param>
     /// <param name="id">A prefix of its own for the ids inside, as several pages stand on one screen.</param>
@@ -21,11 +24,17 @@ public static class SvgWriter
         Write(page, id, $" role=\"group\" aria-label=\"{WebUtility.HtmlEncode(label)}\"", "");
 
     /// <summary>A page as a file of its own, with its size on paper and its text face inside.</summary>
-    public static string File(Page page)
+    public static string File(Page page) => File(page, face => $"data:font/ttf;base64,{Convert.ToBase64String(face)}");
+
+    /// <summary>A page as a file of its own, whose text faces stand elsewhere.</summary>
+    /// <param name="page">The page.</param>
+    /// <param name="addressOf">Where a face stands, from its file.</param>
+    public static string File(Page page, Func<byte[], string> addressOf)
     {
+        ArgumentNullException.ThrowIfNull(addressOf);
         var styles = page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Style).Distinct().Order();
         var faces = string.Concat(styles.Select(style =>
-            $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(style)};font-style:{Slant(style)};src:url(data:font/ttf;base64,{Convert.ToBase64String(TextFace.Of(style).File)})}}"));
+            $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(style)};font-style:{Slant(style)};src:url({addressOf(TextFace.Of(style).File)})}}"));
         return Write(page, "p", string.Create(CultureInfo.InvariantCulture, $" width=\"{page.Width / 1000.0}mm\" height=\"{page.Height / 1000.0}mm\""), $"<style>{faces}</style>");
     }
 

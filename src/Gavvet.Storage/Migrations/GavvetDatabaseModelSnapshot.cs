@@ -41,6 +41,20 @@ namespace Gavvet.Storage.Migrations
                     b.ToTable("Library", (string)null);
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.PrintedFaceRow", b =>
+                {
+                    b.Property<string>("Hash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Bytes")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("Hash");
+
+                    b.ToTable("PrintedFaces", (string)null);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.PrintedFileRow", b =>
                 {
                     b.Property<long>("Id")
@@ -71,7 +85,8 @@ namespace Gavvet.Storage.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("PrintingId");
+                    b.HasIndex("PrintingId", "Name")
+                        .IsUnique();
 
                     b.ToTable("PrintedFiles", (string)null);
                 });
@@ -82,10 +97,6 @@ namespace Gavvet.Storage.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Edition")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("KeySvg")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -100,9 +111,9 @@ namespace Gavvet.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("StudentSvg")
+                    b.Property<byte[]>("Sides")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.HasKey("Code");
 
@@ -119,9 +130,9 @@ namespace Gavvet.Storage.Migrations
                     b.Property<long>("MadeAt")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Record")
+                    b.Property<byte[]>("PackedRecord")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.Property<long>("RevisionId")
                         .HasColumnType("INTEGER");
@@ -167,7 +178,8 @@ namespace Gavvet.Storage.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("RevisionId");
+                    b.HasIndex("RevisionId")
+                        .IsUnique();
 
                     b.HasIndex("SheetId");
 
@@ -267,6 +279,9 @@ namespace Gavvet.Storage.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("Name")
+                        .IsUnique();
+
                     b.ToTable("Styles", (string)null);
                 });
 
@@ -291,8 +306,8 @@ namespace Gavvet.Storage.Migrations
             modelBuilder.Entity("Gavvet.Storage.RestorePointRow", b =>
                 {
                     b.HasOne("Gavvet.Storage.RevisionRow", null)
-                        .WithMany()
-                        .HasForeignKey("RevisionId")
+                        .WithOne()
+                        .HasForeignKey("Gavvet.Storage.RestorePointRow", "RevisionId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
 

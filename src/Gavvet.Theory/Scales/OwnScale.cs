@@ -10,6 +10,7 @@ public static class OwnScale
 
     private const int Fewest = 3;
     private const int Most = 12;
+    private const int WidestStep = 6;
 
     /// <summary>A scale from its degrees.</summary>
     /// <param name="name">What it is called.</param>
@@ -73,6 +74,12 @@ public static class OwnScale
         if (degrees.GroupBy(degree => degree.Number).FirstOrDefault(same => same.Count() > 2) is { } thrice)
             throw new FormatException($"Degree {thrice.Key} comes {thrice.Count()} times. A letter is written twice at most.");
         var semitones = degrees.Select(degree => degree.Semitones).Append(12).ToArray();
+        for (var i = 1; i < semitones.Length; i++)
+        {
+            if (semitones[i] - semitones[i - 1] > WidestStep)
+                throw new FormatException($"From {degrees[i - 1]} to {(i < degrees.Length ? degrees[i].ToString() : "the octave")} there are {semitones[i] - semitones[i - 1]} semitones. A step of a scale has {WidestStep} at most.");
+        }
+
         return new ScaleForm(
             degrees,
             [.. semitones.Skip(1).Zip(semitones, (upper, lower) => upper - lower)],

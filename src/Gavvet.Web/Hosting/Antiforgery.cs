@@ -11,6 +11,9 @@ public static class Antiforgery
 {
     public const string Header = "X-Gavvet-Form";
 
+    /// <summary>What the cookie is called that goes with the header.</summary>
+    internal static string CookieName(ServerOptions options) => $"{options.CookiePrefix}gavvet-form";
+
     /// <summary>The headers every post of a page carries, as htmx reads them.</summary>
     public static string Headers(IAntiforgery antiforgery, HttpContext context)
     {

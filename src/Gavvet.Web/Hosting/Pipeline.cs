@@ -1,11 +1,9 @@
-using Gavvet.Storage;
 using Gavvet.Web.Pages.Atlas;
 using Gavvet.Web.Pages.Backup;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Specimens;
 using Gavvet.Web.Pages.Workbench;
-using Microsoft.AspNetCore.Diagnostics;
 
 namespace Gavvet.Web.Hosting;
 
@@ -19,13 +17,17 @@ internal static class Pipeline
 
     public static void Use(WebApplication application)
     {
-        if (application.Services.GetRequiredService<ServerOptions>().BehindProxy)
+        var options = application.Services.GetRequiredService<ServerOptions>();
+        if (options.BehindProxy)
             application.UseForwardedHeaders();
         application.Use(AddHeadersAsync);
         application.UseHostFiltering();
-        application.UseExceptionHandler(problem => problem.Run(AnswerProblemAsync));
-        application.UseStatusCodePages(AnswerStatusAsync);
+        application.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = Problems.AnswerAsync, SuppressDiagnosticsCallback = problem => !Problems.IsOurFault(problem.Exception) });
+        application.UseStatusCodePages(status => PlainAnswer.WriteAsync(status.HttpContext));
+        application.Use(CheckRequestAsync);
         application.Use(CheckOriginAsync);
+        if (options.IsTlsSure)
+            application.UseHsts();
         application.UseRouting();
         application.UseAuthentication();
         application.UseAuthorization();
@@ -40,6 +42,45 @@ internal static class Pipeline
         BackupFile.Map(application);
     }
 
+    /// <summary>The header of every answer of this program; a page changes for no other's.</summary>
+    private const string Ours = "X-Gavvet";
+
+    /// <summary>The header of an answer to a post that was carried out; the page says "Saved" for nothing else.</summary>
+    private const string Done = "X-Gavvet-Done";
+
+    // Characters of an address with its questions; a browser's own bound is not far from it.
+    private const int LongestAddress = 4_000;
+
+    // Names and values that no text can hold, methods nobody needs, and a scheme that is none: refused before they are used.
+    private static Task CheckRequestAsync(HttpContext context, RequestDelegate next)
+    {
+        var request = context.Request;
+        var status = request.Scheme is not ("http" or "https") ? StatusCodes.Status400BadRequest
+            : !(HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsPost(request.Method)) ? StatusCodes.Status405MethodNotAllowed
+            : request.QueryString.Value is { Length: > LongestAddress } || request.Path.Value is { Length: > LongestAddress } ? StatusCodes.Status414UriTooLong
+            // Every post of ours is a form.
+            : HttpMethods.IsPost(request.Method) && !request.HasFormContentType ? StatusCodes.Status415UnsupportedMediaType
+            : !IsText(request.Path.Value) || request.Query.Any(pair => !IsText(pair.Key) || !pair.Value.All(IsText)) ? StatusCodes.Status400BadRequest
+            : StatusCodes.Status200OK;
+        if (status == StatusCodes.Status200OK)
+            return next(context);
+        context.Response.StatusCode = status;
+        return Task.CompletedTask;
+    }
+
+    /// <summary>Whether a value can stand in a text: no NUL, and no half of a character.</summary>
+    internal static bool IsText(string? value)
+    {
+        for (var i = 0; i < (value?.Length ?? 0); i++)
+        {
+            var sign = value![i];
+            if (sign == '\0' || char.IsLowSurrogate(sign) || (char.IsHighSurrogate(sign) && (i + 1 == value.Length || !char.IsLowSurrogate(value[++i]))))
+                return false;
+        }
+
+        return true;
+    }
+
     // Set as the answer starts, so that an error page carries them too.
     internal static Task AddHeadersAsync(HttpContext context, RequestDelegate next)
     {
@@ -51,43 +92,30 @@ internal static class Pipeline
             headers["Referrer-Policy"] = "same-origin";
             headers["Cross-Origin-Opener-Policy"] = "same-origin";
             headers["Cross-Origin-Resource-Policy"] = "same-origin";
+            headers[Ours] = "1";
+            // Our own word that a post was done: an answer that comes from elsewhere, such as a sign-in page, lacks it.
+            if (HttpMethods.IsPost(context.Request.Method) && context.Response.StatusCode < StatusCodes.Status300MultipleChoices)
+                headers[Done] = "1";
             return Task.CompletedTask;
         });
         return next(context);
     }
 
-    // A page elsewhere may not post here, whatever cookies the browser holds.
+    // A page elsewhere may lead here, in a window of its own; it may not post here, nor fetch anything into itself.
     internal static Task CheckOriginAsync(HttpContext context, RequestDelegate next)
     {
-        var request = context.Request;
-        if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
-            return next(context);
-        var origin = request.Headers.Origin.ToString();
-        var own = $"{request.Scheme}://{request.Host}";
-        var site = request.Headers["Sec-Fetch-Site"].ToString();
-        var foreign = origin.Length > 0 ? !string.Equals(origin, own, StringComparison.OrdinalIgnoreCase) : site is "cross-site" or "same-site";
-        if (!foreign)
+        if (!IsForeign(context.Request))
             return next(context);
         context.Response.StatusCode = StatusCodes.Status403Forbidden;
         return Task.CompletedTask;
     }
 
-    private static Task AnswerProblemAsync(HttpContext context)
+    private static bool IsForeign(HttpRequest request)
     {
-        // The server logs the exception; the teacher reads what to do.
-        var problem = context.Features.Get<IExceptionHandlerFeature>()?.Error;
-        if (problem is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
-            context.Response.StatusCode = StatusCodes.Status413PayloadTooLarge;
-        if (StorageWords.IsDamage(problem))
-            context.RequestServices.GetRequiredService<DataFolder>().MarkDamage(true);
-        if (StorageWords.Of(problem) is { } words)
-        {
-            context.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
-            return PlainAnswer.WriteAsync(context, words);
-        }
-
-        return PlainAnswer.WriteAsync(context);
+        var isElsewhere = request.Headers["Sec-Fetch-Site"].ToString() is "cross-site" or "same-site";
+        if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
+            return isElsewhere && (request.Headers["Sec-Fetch-Mode"] != "navigate" || request.Headers["Sec-Fetch-Dest"] != "document");
+        var origin = request.Headers.Origin.ToString();
+        return origin.Length > 0 ? !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase) : isElsewhere;
     }
-
-    private static Task AnswerStatusAsync(StatusCodeContext status) => PlainAnswer.WriteAsync(status.HttpContext);
 }

@@ -1,19 +1,23 @@
 using System.Net;
+using System.Text.RegularExpressions;
 
 namespace Gavvet.Web.Hosting;
 
 /// <summary>An answer in words when there is no page to show: never a stack trace.</summary>
-internal static class PlainAnswer
+internal static partial class PlainAnswer
 {
     public static Task WriteAsync(HttpContext context)
     {
         var words = context.Response.StatusCode switch
         {
             StatusCodes.Status400BadRequest => "That could not be read. Load the page again and try once more.",
+            StatusCodes.Status401Unauthorized => "You are not signed in any more.",
             StatusCodes.Status403Forbidden => "This came from another site, so nothing was done.",
             StatusCodes.Status404NotFound => "There is nothing at this address. It may have been deleted from the desk.",
             StatusCodes.Status405MethodNotAllowed => "That cannot be done at this address.",
             StatusCodes.Status413PayloadTooLarge => "That is too large to be a sheet file.",
+            StatusCodes.Status414UriTooLong => "That address is too long. Type fewer words.",
+            StatusCodes.Status415UnsupportedMediaType => "That was sent in a form this page does not read. Load the page again and try once more.",
             StatusCodes.Status429TooManyRequests => "Much is being made at this moment. Wait a little and try again.",
             _ => "Something went wrong here. Nothing that was saved is lost; load the page again.",
         };
@@ -22,15 +26,47 @@ internal static class PlainAnswer
 
     public static async Task WriteAsync(HttpContext context, string words)
     {
-        if (context.Request.Headers.ContainsKey("HX-Request"))
+        context.Response.ContentType = "text/html; charset=utf-8";
+        if (!context.Request.Headers.ContainsKey("HX-Request"))
         {
-            context.Response.ContentType = "text/html; charset=utf-8";
-            await context.Response.WriteAsync($"<div id=\"notice\" hx-swap-oob=\"true\" class=\"notice notice-problem\" role=\"alert\">{WebUtility.HtmlEncode(words)}</div>");
+            await context.Response.WriteAsync(Page(context, words));
             return;
         }
 
-        context.Response.ContentType = "text/html; charset=utf-8";
-        await context.Response.WriteAsync(
-            $"<!doctype html><html lang=\"en-US\"><head><meta charset=\"utf-8\"><title>Gavvet</title><link rel=\"stylesheet\" href=\"/css/gavvet.css\"></head><body><main class=\"plain-answer\"><h1>Gavvet</h1><p>{WebUtility.HtmlEncode(words)}</p><p><a href=\"/\">To the desk</a></p></main></body></html>");
+        // The notice alone changes; what was asked for keeps what it shows.
+        context.Response.Headers["HX-Reswap"] = "none";
+        await context.Response.WriteAsync(Notice(context, words));
+    }
+
+    // Signing in happens in a window of its own, so that what was typed stays in this one.
+    private static string Notice(HttpContext context, string words)
+    {
+        var more = context.Response.StatusCode == StatusCodes.Status401Unauthorized
+            ? " Not saved: sign in. What you typed is still here and is sent then. <a class=\"btn btn-sm\" href=\"/sign-in?returnUrl=%2Fsigned-in\" target=\"_blank\">Sign in</a> <button type=\"button\" class=\"btn btn-sm\" data-send-again>Send it now</button>"
+            : HttpMethods.IsPost(context.Request.Method) ? " <button type=\"button\" class=\"btn btn-sm\" data-send-again>Try again</button>" : "";
+        return $"<div id=\"notice\" hx-swap-oob=\"true\" class=\"notice notice-problem\" role=\"alert\">{WebUtility.HtmlEncode(words)}{more}</div>";
+    }
+
+    // A page of a sheet that is broken for any reason: the sheet's file and its earlier states need none of it.
+    private static string Page(HttpContext context, string words)
+    {
+        var sheet = context.Response.StatusCode >= StatusCodes.Status500InternalServerError && SheetPage().Match(context.Request.Path.Value ?? "") is { Success: true } match ? match.Groups[1].Value : null;
+        var ways = sheet is null ? "" : $"<p>The desk and your other sheets still work. <a href=\"/sheets/{sheet}/history\">Earlier states of this sheet</a> · <a href=\"/sheets/{sheet}/sheet.json\" download>Its file, to keep or to send in</a></p>";
+        return $"<!doctype html><html lang=\"en-US\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><title>Gavvet</title><link rel=\"stylesheet\" href=\"/css/gavvet.css\"></head><body><main class=\"plain-answer\"><h1>Gavvet</h1><p>{WebUtility.HtmlEncode(words)}</p>{ways}<p><a href=\"/\">To the desk</a></p></main></body></html>";
+    }
+
+    [GeneratedRegex("^/sheets/([0-9a-f]{32})(?:/|$)")]
+    private static partial Regex SheetPage();
+}
+
+/// <summary>A refusal in words, as the answer of an address that gives files.</summary>
+/// <param name="Status">Its status.</param>
+/// <param name="Words">Why, and what would be right.</param>
+internal sealed record Refused(int Status, string Words) : IResult
+{
+    public Task ExecuteAsync(HttpContext httpContext)
+    {
+        httpContext.Response.StatusCode = Status;
+        return PlainAnswer.WriteAsync(httpContext, Words);
     }
 }

@@ -9,6 +9,7 @@ using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.WebEncoders;
 
 namespace Gavvet.Web.Hosting;
@@ -42,13 +43,17 @@ public sealed class Server : IAsyncDisposable
         var folder = DataFolder.Open(options.Data ?? throwAway!);
         try
         {
-            await DatabaseStart.PrepareAsync(folder);
+            var words = await DatabaseStart.PrepareAsync(folder);
+            var database = new Database(folder);
             // The object mapper takes as long to wake as the server, so both wake at once; the first page then waits for neither.
-            _ = Task.Run(() => new SheetStore(folder.DatabasePath, TimeProvider.System).ListAsync("", 1));
+            _ = Task.Run(() => new SheetStore(database, TimeProvider.System).ListAsync("", 1));
             AddServices(builder, folder, options);
+            builder.Services.AddSingleton(database);
+            builder.Services.AddSingleton(new StartWords(words));
             adjust?.Invoke(builder);
             var application = builder.Build();
             Pipeline.Use(application);
+            folder.MarkRunning(true);
             var setUp = await SignInGuard.PrepareAsync(application.Services, options);
             if (options.Demo)
             {
@@ -68,6 +73,10 @@ public sealed class Server : IAsyncDisposable
     public async Task RunAsync()
     {
         await Application.StartAsync();
+        // Uploads wait in the data folder too, where nobody else can read them.
+        Environment.SetEnvironmentVariable("ASPNETCORE_TEMP", _folder.TemporaryPath);
+        if (Application.Services.GetRequiredService<StartWords>().Words is { } words)
+            Console.Error.WriteLine(words);
         Console.WriteLine($"Gavvet is at {Application.Urls.First()}");
         Console.WriteLine($"Data folder: {_folder.Path}{(_throwAway is null ? "" : " (thrown away at the end)")}");
         if (SetUpLink is { } link)
@@ -78,7 +87,13 @@ public sealed class Server : IAsyncDisposable
 
     public async ValueTask DisposeAsync()
     {
+        var database = Application.Services.GetRequiredService<Database>();
         await Application.DisposeAsync();
+        // First the leave, then the log: a kill between the two must not look like a loss.
+        if (Directory.Exists(_folder.Path))
+            _folder.MarkRunning(false);
+        SqliteConnection.ClearAllPools();
+        database.Dispose();
         _folder.Dispose();
         if (_throwAway is not null)
             Directory.Delete(_throwAway, recursive: true);
@@ -107,9 +122,12 @@ public sealed class Server : IAsyncDisposable
                     listen.UseHttps(Opened(certificate, options.CertificatePassphrase));
             });
             kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxConcurrentConnections = Descriptors.ForConnections();
             kestrel.Limits.MaxRequestBodySize = LargestRequest;
         });
         builder.Logging.AddFilter("Microsoft", LogLevel.Warning);
+        // Refusals of strangers' requests are not the teacher's news.
+        builder.Logging.AddFilter("Microsoft.AspNetCore.Server.Kestrel.Connections", LogLevel.Error);
         // An answer to a stranger's host name or page is an attack; the refusal needs no stack of log lines.
         builder.Logging.AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
         // The keys lie unencrypted in a folder that only its owner can open, as decided.
@@ -120,23 +138,27 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(QuestionCatalogue.Standard);
         services.AddSingleton<BenchViews>();
-        services.AddSingleton(provider => new SheetStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
-        services.AddSingleton(provider => new SheetHistory(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
-        services.AddSingleton(provider => new SectionLibrary(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
-        services.AddSingleton(provider => new PrintingStore(folder.DatabasePath, provider.GetRequiredService<TimeProvider>()));
-        services.AddSingleton(new DeskSettings(folder.DatabasePath));
+        services.AddSingleton<SheetStore>();
+        services.AddSingleton<SheetHistory>();
+        services.AddSingleton<SectionLibrary>();
+        services.AddSingleton<PrintingStore>();
+        services.AddSingleton<DeskSettings>();
+        services.AddSingleton<Erasure>();
         services.AddSingleton<NewSheets>();
         services.AddSingleton<PrintJobs>();
+        services.AddHostedService(provider => provider.GetRequiredService<PrintJobs>());
         services.AddSingleton(folder);
         services.AddSingleton<Backups>();
         services.AddHostedService<DailyCopies>();
-        HeavyWork.Limit(services);
+        services.AddSingleton<HeavyWork>();
+        RequestLimits.Add(services);
         services.AddSingleton(options);
         services.AddDataProtection().SetApplicationName("Gavvet").PersistKeysToFileSystem(new DirectoryInfo(folder.KeysPath));
         services.AddAntiforgery(antiforgery =>
         {
             antiforgery.HeaderName = Antiforgery.Header;
-            antiforgery.Cookie.Name = "gavvet-form";
+            antiforgery.Cookie.Name = Antiforgery.CookieName(options);
+            antiforgery.Cookie.Path = "/";
             antiforgery.Cookie.SameSite = SameSiteMode.Strict;
             antiforgery.Cookie.HttpOnly = true;
             antiforgery.Cookie.SecurePolicy = options.NeedsSignIn ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
@@ -150,6 +172,32 @@ public sealed class Server : IAsyncDisposable
         {
             pages.Conventions.AddPageRoute("/Desk/Index", "/");
             pages.Conventions.ConfigureFilter(new AntiforgeryAnswer());
+            pages.Conventions.ConfigureFilter(new NoSuchHandler());
         });
+    }
+}
+
+/// <summary>What the start found and the teacher should know, or nothing.</summary>
+/// <param name="Words">The words, or null.</param>
+internal sealed record StartWords(string? Words);
+
+/// <summary>How many files and connections this process may have open.</summary>
+internal static class Descriptors
+{
+    // The database, its log, fonts, and room for libraries.
+    private const long KeptFree = 160;
+    private const long Most = 1_000;
+    private const long Fewest = 16;
+
+    /// <summary>Connections that may be open at once; beyond them the system would have no descriptor left for the database.</summary>
+    public static long ForConnections()
+    {
+        const string limits = "/proc/self/limits";
+        if (!File.Exists(limits))
+            return Most;
+        var line = File.ReadLines(limits).FirstOrDefault(line => line.StartsWith("Max open files", StringComparison.Ordinal));
+        return long.TryParse(line?.Split(' ', StringSplitOptions.RemoveEmptyEntries).ElementAtOrDefault(3), System.Globalization.CultureInfo.InvariantCulture, out var open)
+            ? Math.Clamp(open - KeptFree, Fewest, Most)
+            : Most;
     }
 }

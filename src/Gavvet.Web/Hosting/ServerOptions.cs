@@ -33,6 +33,12 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     /// <summary>Whether a passphrase is asked for: wherever others can reach the server.</summary>
     public bool NeedsSignIn => BehindProxy || !IPAddress.IsLoopback(Listen);
 
+    /// <summary>Whether every browser speaks with it over TLS, by itself or through the proxy.</summary>
+    internal bool IsTlsSure => NeedsSignIn && (Certificate is not null || PublicAddress?.StartsWith("https://", StringComparison.OrdinalIgnoreCase) == true);
+
+    /// <summary>What the names of cookies begin with: with TLS a prefix that ties them to this host and to TLS.</summary>
+    internal string CookiePrefix => IsTlsSure ? "__Host-" : "";
+
     /// <summary>Reads the command line.</summary>
     /// <exception cref="StartException">An option is unknown or has no proper value; the message says what would be right.</exception>
     public static ServerOptions Read(IReadOnlyList<string> args)
@@ -69,6 +75,7 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
         { Data: null, Demo: false } => throw new StartException("Say where the data lies: --data FOLDER."),
         { NeedsSignIn: true, Data: null } => throw new StartException("A server that others can reach needs a folder of its own: --data FOLDER."),
         { NeedsSignIn: true, Certificate: null, BehindProxy: false } => throw new StartException("Others can reach this address, so the talk with it must be secret. Give a certificate with --certificate FILE, or say --behind-proxy when a proxy on this machine has one."),
+        { BehindProxy: true } when !IPAddress.IsLoopback(options.Listen) => throw new StartException("Behind a proxy the server listens on this machine alone: others could pass the proxy by. Leave --listen out, or leave --behind-proxy out and give a certificate."),
         { NeedsSignIn: true, PublicAddress: null } => throw new StartException("Say at which address others reach the server: --public-address https://scales.example."),
         _ => options,
     };

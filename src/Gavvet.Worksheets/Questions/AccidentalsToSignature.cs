@@ -18,7 +18,7 @@ public sealed class AccidentalsToSignature : SignatureKind
     public override bool Takes(ScaleType type) => type == ScaleTypes.Major;
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw) => draw.Key.Fifths != 0;
+    private protected override bool Asks(Draw draw) => draw.Key.Fifths != 0;
 
     /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style) => "Write these accidentals as a key signature: in order, each in its place.";

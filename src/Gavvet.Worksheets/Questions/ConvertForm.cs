@@ -30,7 +30,7 @@ public sealed class ConvertForm : WriteAgain
     }
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw) => draw.Variant < Sources(draw.Scale).Length && ScaleSpelling.CanSpell(Sources(draw.Scale)[draw.Variant], draw.Tonic);
+    private protected override bool Asks(Draw draw) => draw.Variant < Sources(draw.Scale).Length && ScaleSpelling.CanSpell(Sources(draw.Scale)[draw.Variant], draw.Tonic);
 
     /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style)

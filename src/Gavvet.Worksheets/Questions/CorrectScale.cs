@@ -32,7 +32,7 @@ public sealed class CorrectScale : GivenScale
     }
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw)
+    private protected override bool Asks(Draw draw)
     {
         var scale = ScaleSpelling.Spell(draw.Scale, draw.Tonic);
         if (Planted(scale, draw.Variant) is not { } wrong)

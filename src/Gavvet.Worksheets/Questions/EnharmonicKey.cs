@@ -22,7 +22,7 @@ public sealed class EnharmonicKey : WordsKind
     public override int PerRow => 2;
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw) => draw.Key.EnharmonicTwin is not null;
+    private protected override bool Asks(Draw draw) => draw.Key.EnharmonicTwin is not null;
 
     /// <inheritdoc/>
     public override bool Takes(ScaleType type) => ScaleFacts.IsKey(type);

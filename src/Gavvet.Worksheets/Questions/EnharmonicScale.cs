@@ -24,7 +24,7 @@ public sealed class EnharmonicScale : WriteAgain
     }
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw) => Twin(draw.Scale, draw.Tonic) is not null;
+    private protected override bool Asks(Draw draw) => Twin(draw.Scale, draw.Tonic) is not null;
 
     /// <inheritdoc/>
     public override string Instruction(Section section, HouseStyle style)

@@ -19,7 +19,7 @@ public sealed class ParallelKey : WordsKind
     public override QuestionGroup Group => QuestionGroup.Signatures;
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw) => !draw.Key.Parallel.IsTheoretical;
+    private protected override bool Asks(Draw draw) => !draw.Key.Parallel.IsTheoretical;
 
     /// <inheritdoc/>
     public override bool Takes(ScaleType type) => ScaleFacts.IsKey(type);

@@ -69,9 +69,25 @@ public abstract class QuestionKind
     /// <summary>What the task itself weighs in a question's load.</summary>
     public virtual int Weight => PerRow == 2 ? 3 : 5;
 
-    /// <summary>Whether there is such a question: its answer exists and is the only one.</summary>
-    /// <param name="draw">The scale, tonic and variant; the scale can be written.</param>
-    public virtual bool CanAsk(Draw draw) => true;
+    /// <summary>Whether there is such a question: its answer exists, is the only one, and needs no note that is not written.</summary>
+    /// <param name="draw">The scale, tonic and variant; the scale can be written in the house style at hand.</param>
+    public bool CanAsk(Draw draw)
+    {
+        try
+        {
+            return Asks(draw);
+        }
+        catch (UnwritableNoteException)
+        {
+            // On a far tonic the house style may write a scale whose other spellings need triple accidentals.
+            return false;
+        }
+    }
+
+    /// <summary>Whether there is such a question, as the kind knows it.</summary>
+    /// <param name="draw">The scale, tonic and variant.</param>
+    /// <exception cref="UnwritableNoteException">A note it needs is not written.</exception>
+    private protected virtual bool Asks(Draw draw) => true;
 
     /// <summary>The group it is offered in, in the order of the subject.</summary>
     public abstract QuestionGroup Group { get; }

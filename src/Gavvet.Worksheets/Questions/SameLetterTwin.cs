@@ -22,7 +22,7 @@ public sealed class SameLetterTwin : WordsKind
     public override int Variants(ScaleType type) => 2;
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw) => draw.Variant < draw.Key.SameLetterTwins.Length;
+    private protected override bool Asks(Draw draw) => draw.Variant < draw.Key.SameLetterTwins.Length;
 
     /// <inheritdoc/>
     public override bool Takes(ScaleType type) => ScaleFacts.IsKey(type);

@@ -24,7 +24,7 @@ public sealed class StrikeDegrees : GivenScale
     private protected override StaffRows Rows => StaffRows.None;
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw) => ScaleSpelling.CanSpell(draw.Scale.Base!, draw.Tonic);
+    private protected override bool Asks(Draw draw) => ScaleSpelling.CanSpell(draw.Scale.Base!, draw.Tonic);
 
     /// <inheritdoc/>
     public override bool Takes(ScaleType type)

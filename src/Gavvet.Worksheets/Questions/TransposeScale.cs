@@ -25,7 +25,7 @@ public sealed class TransposeScale : WriteAgain
     public override bool Takes(ScaleType type) => true;
 
     /// <inheritdoc/>
-    public override bool CanAsk(Draw draw)
+    private protected override bool Asks(Draw draw)
     {
         var exact = draw.Tonic.Fifths + WrittenKey.Parts[draw.Variant].WrittenFifths;
         return Enumerable.Range(-1, 3).Select(turn => exact + (12 * turn)).Any(fifths => NoteName.HasFifths(fifths) && ScaleSpelling.CanSpell(draw.Scale, NoteName.FromFifths(fifths)));

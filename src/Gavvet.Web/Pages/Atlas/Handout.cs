@@ -2,6 +2,7 @@ using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
 using Gavvet.Theory;
+using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Files;
@@ -15,11 +16,17 @@ internal static class Handout
 {
     public static void Map(WebApplication application)
     {
-        application.MapGet("/atlas/{type}/{tonic}/handout.pdf", Page);
+        application.MapGet("/atlas/{type}/{tonic}/handout.pdf", (string type, string tonic, string? style, string? clef, string? paper, string? fingering, HeavyWork heavy, HttpContext context) =>
+            Made(heavy, context, () => Page(type, tonic, style, clef, paper, fingering)));
         application.MapGet("/atlas/{type}/{tonic}/scale.mid", Sound);
-        application.MapGet("/atlas-family/{family}/{tonic}/handout.pdf", Family);
-        application.MapGet("/atlas-keys/{type}/{most:int}/handout.pdf", Keys);
+        application.MapGet("/atlas-family/{family}/{tonic}/handout.pdf", (string family, string tonic, string? style, string? paper, HeavyWork heavy, HttpContext context) =>
+            Made(heavy, context, () => Family(family, tonic, style, paper)));
+        application.MapGet("/atlas-keys/{type}/{most:int}/handout.pdf", (string type, int most, string? style, string? clef, string? paper, HeavyWork heavy, HttpContext context) =>
+            Made(heavy, context, () => Keys(type, most, style, clef, paper)));
     }
+
+    private static Task<IResult> Made(HeavyWork heavy, HttpContext context, Func<IResult> make) =>
+        heavy.RunAsync(Lane.Short, Person.Of(context), _ => make(), context.RequestAborted);
 
     private static IResult Page(string type, string tonic, string? style, string? clef, string? paper, string? fingering)
     {

@@ -57,10 +57,17 @@ public sealed class IndexModel(SheetStore store) : PageModel
             return begun is null ? NotFound() : Redirect($"/sheets/{begun.Id}");
         }
 
-        if (await store.FindAsync(sheet) is not { } stored || SheetEditor.Apply(stored.Sheet, new AddKeptSection(section)).Sheet is not { } longer)
-            return NotFound();
-        await store.SaveAsync(sheet, stored.Head, longer, null);
-        return Redirect($"/sheets/{sheet}");
+        // The sheet may be changed in another window at this moment; then the section goes on the newer one.
+        const int tries = 5;
+        for (var i = 0; i < tries; i++)
+        {
+            if (await store.FindAsync(sheet) is not { } stored || SheetEditor.Apply(stored.Sheet, new AddKeptSection(section)).Sheet is not { } longer)
+                return NotFound();
+            if (!(await store.SaveAsync(sheet, stored.Head, longer, null)).IsStale)
+                return Redirect($"/sheets/{sheet}");
+        }
+
+        return StatusCode(StatusCodes.Status409Conflict);
     }
 
     public async Task OnGetAsync(string? type, string? tonic, string? style, string? clef, string? q, string? tuning, string? fingering)

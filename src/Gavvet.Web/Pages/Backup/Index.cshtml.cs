@@ -8,14 +8,14 @@ namespace Gavvet.Web.Pages.Backup;
 /// <summary>Everything in one file, and back after a look at what it holds.</summary>
 [RequestSizeLimit(Backups.LargestFile)]
 [RequestFormLimits(MultipartBodyLengthLimit = Backups.LargestFile)]
-public sealed class IndexModel(Backups backups, BenchViews views) : PageModel
+public sealed class IndexModel(Backups backups, Database data, BenchViews views) : PageModel
 {
     public IReadOnlyList<DailyCopy> Copies => backups.Copies();
 
     public string? Problem { get; private set; }
 
     /// <summary>What waits to be restored, or null.</summary>
-    public BackupContents? Staged { get; private set; }
+    public StagedBackup? Staged { get; private set; }
 
     /// <summary>The file that holds what was there before a restore just done.</summary>
     public string? Restored { get; private set; }
@@ -27,9 +27,13 @@ public sealed class IndexModel(Backups backups, BenchViews views) : PageModel
     {
         try
         {
-            await using var stream = backups.PathOf(copy) is { } path ? System.IO.File.OpenRead(path)
-                : file is { Length: > 0 } ? file.OpenReadStream()
-                : throw new BackupException("Choose a backup file first.");
+            if (copy is not null)
+            {
+                Staged = await backups.StageCopyAsync(copy);
+                return Page();
+            }
+
+            await using var stream = file is { Length: > 0 } ? file.OpenReadStream() : throw new BackupException("Choose a backup file first.");
             Staged = await backups.StageAsync(stream);
         }
         catch (BackupException problem)
@@ -41,17 +45,17 @@ public sealed class IndexModel(Backups backups, BenchViews views) : PageModel
         return Page();
     }
 
-    public IActionResult OnPostForget()
+    public IActionResult OnPostForget(string? staged)
     {
-        backups.Unstage();
+        backups.Unstage(staged);
         return Redirect("/backup");
     }
 
-    public async Task<IActionResult> OnPostRestoreAsync()
+    public async Task<IActionResult> OnPostRestoreAsync(string? staged)
     {
         try
         {
-            var before = await backups.RestoreAsync();
+            var before = await backups.RestoreAsync(staged, data);
             views.Forget();
             return Redirect($"/backup?restored={before}");
         }

@@ -4,6 +4,7 @@ using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -11,7 +12,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Desk;
 
 /// <summary>The desk: sheets, printings, the section library and what was deleted.</summary>
-public sealed class IndexModel(SheetStore store, PrintingStore printings, SectionLibrary library, NewSheets begin) : PageModel
+public sealed class IndexModel(SheetStore store, PrintingStore printings, SectionLibrary library, NewSheets begin, Erasure erasure, QuestionCatalogue catalogue) : PageModel
 {
     public DeskView Desk { get; private set; } = null!;
 
@@ -46,12 +47,16 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, Sectio
 
     public async Task<IActionResult> OnPostDeleteAsync(string sheet)
     {
-        var title = (await store.FindAsync(sheet))?.Sheet.Title;
+        var title = (await store.LookAsync(sheet))?.Title;
         return await store.DeleteAsync(sheet) ? await ChangedAsync(new DeskNotice($"“{title}” is deleted.", $"/?handler=Restore&sheet={sheet}")) : NotFound();
     }
 
     public async Task<IActionResult> OnPostRestoreAsync(string sheet) =>
         await store.RestoreAsync(sheet) ? await ChangedAsync(new DeskNotice("The sheet is back on the desk.", null)) : NotFound();
+
+    /// <summary>Deletes a sheet of the bin with its whole history, here and in the copies.</summary>
+    public async Task<IActionResult> OnPostEraseAsync(string sheet) =>
+        await erasure.SheetAsync(sheet) ? await ChangedAsync(new DeskNotice("The sheet is gone for good, with all its states.", null)) : NotFound();
 
     public async Task<IActionResult> OnPostForgetAsync(long kept) =>
         await library.MarkAsync(kept, true) ? await ChangedAsync(new DeskNotice("The section is out of the library.", $"/?handler=Remember&kept={kept}")) : NotFound();
@@ -64,7 +69,7 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, Sectio
     {
         if (PageCode.Problem(code, out var plain) is { } problem)
             return Problem("code", problem);
-        if (await printings.FindPageAsync(plain) is null)
+        if (await printings.FindCodeAsync(plain) is null)
             return Problem("code", "No printing on this desk has a page with this code.");
         Response.Headers["HX-Redirect"] = $"/p/{plain}";
         return StatusCode(StatusCodes.Status204NoContent);
@@ -81,9 +86,13 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, Sectio
         {
             using var reader = new StreamReader(file.OpenReadStream());
             var sheet = SheetFile.Read(await reader.ReadToEndAsync());
-            return PrintCheck.Problem(sheet) is { } unprintable ? Problem("file", unprintable) : Open(await store.CreateAsync(sheet));
+            if (PrintCheck.Problem(sheet) is { } unprintable)
+                return Problem("file", unprintable);
+            // What cannot be drawn is not put on the desk.
+            _ = SheetLayout.Student(Composer.Compose(sheet, catalogue, Edition.Only).Worksheet);
+            return Open(await store.CreateAsync(sheet));
         }
-        catch (SheetFileException problem)
+        catch (Exception problem) when (problem is SheetFileException or UnsavableSheetException)
         {
             return Problem("file", problem.Message);
         }

@@ -15,7 +15,13 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
 {
     private const int Shown = 60;
 
-    public StoredSheet Stored { get; private set; } = null!;
+    public SheetOnDesk Sheet { get; private set; } = null!;
+
+    /// <summary>Where the sheet itself cannot be read: the last state that can.</summary>
+    public StoredRevision? LastReadable { get; private set; }
+
+    /// <summary>Whether the sheet as it is now cannot be read.</summary>
+    public bool IsUnreadable { get; private set; }
 
     public IReadOnlyList<StoredRevision> States { get; private set; } = [];
 
@@ -33,7 +39,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
         if (a is { } first && b is { } second && await history.FindAsync(id, Math.Min(first, second)) is { } before && await history.FindAsync(id, Math.Max(first, second)) is { } after)
         {
             Compared = (before, after);
-            Differences = SheetComparison.Between(before.Sheet, after.Sheet);
+            Differences = before.Sheet is { } earlier && after.Sheet is { } later ? SheetComparison.Between(earlier, later) : ["One of the two cannot be read."];
         }
 
         return Page();
@@ -53,15 +59,14 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
     }
 
     /// <summary>Goes to an earlier state; what came after it stays in the history.</summary>
-    public async Task<IActionResult> OnPostReturnAsync(string id, long head, long state)
+    public async Task<IActionResult> OnPostReturnAsync(string id, string? head, long state)
     {
-        var outcome = await store.ReturnAsync(id, head, state);
-        if (outcome.Now is null)
-            return NotFound();
-        if (!outcome.IsStale)
+        var outcome = await store.ReturnAsync(id, Head.Parse(head), state);
+        if (outcome is { IsStale: false, Now: not null })
             return Redirect($"/sheets/{id}");
-        await ShowAsync(id);
-        Problem = "The sheet was changed in another window meanwhile. Look at the list again, then choose once more.";
+        if (!await ShowAsync(id))
+            return NotFound();
+        Problem = outcome.Now is null ? "This state cannot be read. Choose another." : "The sheet was changed in another window meanwhile. Look at the list again, then choose once more.";
         Response.StatusCode = StatusCodes.Status409Conflict;
         return Page();
     }
@@ -72,9 +77,11 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
         ArgumentNullException.ThrowIfNull(state);
         if (state.ParentId is null)
             return "The sheet as it was begun.";
-        if (States.FirstOrDefault(other => other.Id == state.ParentId) is not { } parent)
+        if (state.Sheet is not { } sheet)
+            return "This state cannot be read.";
+        if (States.FirstOrDefault(other => other.Id == state.ParentId) is not { Sheet: { } parent })
             return "";
-        var words = SheetComparison.Between(parent.Sheet, state.Sheet);
+        var words = SheetComparison.Between(parent, sheet);
         return words.Length switch
         {
             0 => "Nothing that shows.",
@@ -87,16 +94,20 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
     public string Draw(StoredRevision state, string id)
     {
         ArgumentNullException.ThrowIfNull(state);
-        var pages = SheetLayout.Student(Composer.Compose(state.Sheet, catalogue, Edition.Only).Worksheet);
+        if (state.Sheet is not { } sheet)
+            return "";
+        var pages = SheetLayout.Student(Composer.Compose(sheet, catalogue, Edition.Only).Worksheet);
         return SvgWriter.Inline(pages[0], id, $"First page, {state.MadeAt.ToLocalTime():d MMM yyyy, HH:mm}");
     }
 
     private async Task<bool> ShowAsync(string id)
     {
-        if (await store.FindAsync(id) is not { } stored)
+        if (await store.LookAsync(id) is not { } sheet)
             return false;
-        Stored = stored;
+        Sheet = sheet;
         States = await history.ListAsync(id, Shown);
+        IsUnreadable = States.Any(state => state.Id == sheet.Head.Revision && state.Sheet is null);
+        LastReadable = IsUnreadable ? await store.LastReadableAsync(id) : null;
         return true;
     }
 }

@@ -13,19 +13,20 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.PrintRoom;
 
 /// <summary>The print room: versions, parts, and every pile of paper they make.</summary>
-public sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSettings settings, PrintJobs jobs, ServerOptions options, QuestionCatalogue catalogue) : PageModel
+internal sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSettings settings, PrintJobs jobs, ServerOptions options, QuestionCatalogue catalogue, HeavyWork heavy) : PageModel
 {
     public StoredSheet Stored { get; private set; } = null!;
 
     /// <summary>What stands at the form, where it was refused.</summary>
     public string? Problem { get; private set; }
 
-    /// <summary>Why nothing can be printed, or null.</summary>
-    public string? Withheld { get; private set; }
+    /// <summary>The field that was refused: versions or parts.</summary>
+    public string ProblemField { get; private set; } = "versions";
 
+    /// <summary>What can be made, by name; none of it is laid out before it is asked for.</summary>
     public ImmutableArray<Pile> Piles { get; private set; } = [];
 
-    public ImmutableArray<PrintedEdition> Editions { get; private set; } = [];
+    public int Papers { get; private set; }
 
     public VersionCapacity Capacity { get; private set; } = new(1, null);
 
@@ -56,7 +57,7 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSe
         {
             var students = LargePrintSeat.Parse(seats, stored.Sheet);
             await settings.SetAsync(SeatsOf(id), seats ?? "");
-            var job = jobs.Start(stored, new PrintWishes(students, null, square ? (PublicAddress is { } address ? $"{address}/p/" : "") : null));
+            var job = jobs.Start(stored, new PrintWishes(students, null, square ? (PublicAddress is { } address ? $"{address}/p/" : "") : null), Person.Of(HttpContext));
             return job is null
                 ? Said("Other printings are still being made. Wait until they are done.", StatusCodes.Status429TooManyRequests)
                 : Partial("PrintRoom/_Job", job);
@@ -90,7 +91,23 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSe
         return OnGetJob(id, job);
     }
 
-    private static string SeatsOf(string sheet) => $"large-print {sheet}";
+    /// <summary>Whether all can be printed, and how alike the versions are in load.</summary>
+    public async Task<IActionResult> OnGetCheckAsync(string id)
+    {
+        if (await store.FindAsync(id) is not { } stored)
+            return NotFound();
+        return await heavy.RunAsync<IActionResult>(Lane.Long, Person.Of(HttpContext), ended =>
+        {
+            var plan = PrintPlan.Of(stored.Sheet);
+            if ((plan.TooMuch(catalogue) ?? PrintRun.Compose(plan, catalogue, new PrintPace(1, null, ended)).Problem) is { } problem)
+                return Partial("PrintRoom/_Checked", (problem, true));
+            int[] loads = [.. plan.Versions.Select(version => version.Load)];
+            var alike = loads.Length == 1 ? "" : loads.Min() == loads.Max() ? $" Every version weighs {loads[0]}." : $" The versions weigh {loads.Min()} to {loads.Max()}.";
+            return Partial("PrintRoom/_Checked", ($"Every question can be printed.{alike}", false));
+        }, HttpContext.RequestAborted);
+    }
+
+    private static string SeatsOf(string sheet) => Erasure.LargePrintOf(sheet);
 
     private PartialViewResult Said(string words, int status)
     {
@@ -103,13 +120,11 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSe
     {
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
-        var outcome = SheetEditor.Apply(stored.Sheet, new ChangeParts([.. parts.Select(Instrument.Parse)]));
-        if (versions != stored.Sheet.Versions)
-            outcome = SheetEditor.Apply(outcome.Sheet!, new ChangeVersions(versions ?? 0));
+        var outcome = Chosen(stored.Sheet, versions, parts);
         if (outcome.Sheet is null)
         {
             await ShowAsync(stored);
-            Problem = outcome.Words;
+            (Problem, ProblemField) = (outcome.Words, outcome.Field!);
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }
@@ -118,14 +133,30 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSe
         return saved.IsStale ? StatusCode(StatusCodes.Status409Conflict) : Redirect($"/sheets/{id}/print");
     }
 
+    private static EditOutcome Chosen(Sheet sheet, int? versions, string[]? parts)
+    {
+        ImmutableArray<Instrument> chosen;
+        try
+        {
+            chosen = [.. (parts ?? []).Select(Instrument.Parse)];
+        }
+        catch (FormatException problem)
+        {
+            return EditOutcome.Refused("parts", problem.Message);
+        }
+
+        var outcome = SheetEditor.Apply(sheet, new ChangeParts(chosen));
+        return versions == sheet.Versions ? outcome : SheetEditor.Apply(outcome.Sheet!, new ChangeVersions(versions ?? 0));
+    }
+
     private async Task ShowAsync(StoredSheet stored)
     {
         Seats = await settings.FindAsync(SeatsOf(stored.Id)) ?? "";
         Printings = await printings.ListAsync(stored.Id, "", 20);
         Stored = stored;
-        Editions = PrintRun.Of(stored.Sheet, catalogue);
-        Withheld = PrintRun.Problem(Editions);
-        Piles = [.. new PrintedFiles(stored.Sheet, Editions).Piles(PrintedFiles.Keys)];
+        var plan = PrintPlan.Of(stored.Sheet);
+        Papers = plan.Editions.Length;
+        Piles = Pile.Of(plan, PrintedFiles.Keys);
         Capacity = SheetVersions.Capacity(stored.Sheet);
     }
 

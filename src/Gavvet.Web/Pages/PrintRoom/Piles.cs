@@ -14,57 +14,64 @@ internal static class Piles
 
     public static void Map(WebApplication application)
     {
-        application.MapGet("/sheets/{id}/piles/{name}.pdf", PileAsync).RequireRateLimiting(HeavyWork.Policy);
-        application.MapGet("/sheets/{id}/everything.zip", EverythingAsync).RequireRateLimiting(HeavyWork.Policy);
+        application.MapGet("/sheets/{id}/piles/{name}.pdf", PileAsync);
+        application.MapGet("/sheets/{id}/everything.zip", EverythingAsync);
     }
 
-    private static async Task PileAsync(string id, string name, SheetStore store, QuestionCatalogue catalogue, HttpContext context)
-    {
-        if (await RunAsync(id, store, catalogue, context) is not var (stored, files))
-            return;
-        if (files.Piles(PrintedFiles.Keys).FirstOrDefault(pile => pile.Name == name) is not { } pile)
-        {
-            context.Response.StatusCode = StatusCodes.Status404NotFound;
-            return;
-        }
+    private static Task<IResult> PileAsync(string id, string name, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) =>
+        AnswerAsync(id, store, stored => heavy.RunAsync(Lane.Short, Person.Of(context), ended =>
+            new PrintedFiles(Run(stored, catalogue, ended)).Pdf(name) is { } pdf ? Results.File(pdf, "application/pdf", $"{SheetPapers.FileName(stored.Sheet)}-{name}.pdf") : Results.NotFound(), context.RequestAborted));
 
-        await Results.File(pile.Pdf(stored.Sheet.Title).Bytes, "application/pdf", $"{SheetPapers.FileName(stored.Sheet)}-{name}.pdf").ExecuteAsync(context);
-    }
-
-    private static async Task EverythingAsync(string id, SheetStore store, QuestionCatalogue catalogue, HttpContext context)
-    {
-        if (await RunAsync(id, store, catalogue, context) is not var (stored, files))
-            return;
-        using var buffer = new MemoryStream();
-        using (var archive = new ZipArchive(buffer, ZipArchiveMode.Create, leaveOpen: true))
+    private static Task<IResult> EverythingAsync(string id, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, DataFolder folder, HttpContext context) =>
+        AnswerAsync(id, store, stored => heavy.RunAsync(Lane.Long, Person.Of(context), ended =>
         {
-            foreach (var file in files.Of(PrintedFiles.Keys, Formats))
+            var path = folder.Temporary();
+            // Each file is packed as it is made, and the archive goes as soon as it is sent.
+            var archived = new FileStream(path, FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 1 << 16, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+            try
             {
-                // A teacher who turns away ends the work.
-                context.RequestAborted.ThrowIfCancellationRequested();
-                var entry = archive.CreateEntry(file.Name, file.Name.EndsWith(".pdf", StringComparison.Ordinal) ? CompressionLevel.NoCompression : CompressionLevel.Fastest);
-                using var stream = entry.Open();
-                stream.Write(file.Bytes);
+                Pack(archived, new PrintedFiles(Run(stored, catalogue, ended)), ended);
+                archived.Position = 0;
+                return Results.File(archived, "application/zip", $"{SheetPapers.FileName(stored.Sheet)}.zip");
             }
-        }
+            catch
+            {
+                archived.Dispose();
+                throw;
+            }
+        }, context.RequestAborted));
 
-        await Results.File(buffer.ToArray(), "application/zip", $"{SheetPapers.FileName(stored.Sheet)}.zip").ExecuteAsync(context);
+    private static void Pack(FileStream archived, PrintedFiles files, CancellationToken ended)
+    {
+        using var archive = new ZipArchive(archived, ZipArchiveMode.Create, leaveOpen: true);
+        foreach (var file in files.Of(PrintedFiles.Keys, Formats, new PrintPace(1, null, ended)))
+        {
+            var entry = archive.CreateEntry(file.Name, file.Name.EndsWith(".pdf", StringComparison.Ordinal) ? CompressionLevel.NoCompression : CompressionLevel.Fastest);
+            using var stream = entry.Open();
+            stream.Write(file.Bytes);
+        }
     }
 
-    // The run of a sheet, or the answer why there is none.
-    private static async Task<(StoredSheet Stored, PrintedFiles Files)?> RunAsync(string id, SheetStore store, QuestionCatalogue catalogue, HttpContext context)
+    private static PrintRun Run(StoredSheet stored, QuestionCatalogue catalogue, CancellationToken ended)
+    {
+        var plan = PrintPlan.Of(stored.Sheet);
+        if (plan.TooMuch(catalogue) is { } tooMuch)
+            throw new PrintingWithheldException(tooMuch);
+        var run = PrintRun.Compose(plan, catalogue, new PrintPace(1, null, ended));
+        return run.Problem is { } problem ? throw new PrintingWithheldException($"This sheet cannot be printed yet. {problem}") : run;
+    }
+
+    private static async Task<IResult> AnswerAsync(string id, SheetStore store, Func<StoredSheet, Task<IResult>> make)
     {
         if (await store.FindAsync(id) is not { } stored)
+            return Results.NotFound();
+        try
         {
-            context.Response.StatusCode = StatusCodes.Status404NotFound;
-            return null;
+            return await make(stored);
         }
-
-        var editions = PrintRun.Of(stored.Sheet, catalogue, cancellation: context.RequestAborted);
-        if (PrintRun.Problem(editions) is not { } problem)
-            return (stored, new PrintedFiles(stored.Sheet, editions));
-        context.Response.StatusCode = StatusCodes.Status409Conflict;
-        await PlainAnswer.WriteAsync(context, $"This sheet cannot be printed yet. {problem}");
-        return null;
+        catch (PrintingWithheldException problem)
+        {
+            return new Refused(StatusCodes.Status409Conflict, problem.Message);
+        }
     }
 }

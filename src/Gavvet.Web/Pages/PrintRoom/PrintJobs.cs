@@ -1,17 +1,21 @@
 using System.Collections.Concurrent;
+using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Web.Hosting;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
 
 namespace Gavvet.Web.Pages.PrintRoom;
 
 /// <summary>A printing being made.</summary>
-public sealed class PrintJob : IDisposable
+internal sealed class PrintJob : IDisposable
 {
     private readonly CancellationTokenSource _ended = new();
 
     public string Id { get; } = Guid.NewGuid().ToString("N");
+
+    public DateTimeOffset Begun { get; } = DateTimeOffset.UtcNow;
 
     public required string SheetId { get; init; }
 
@@ -26,6 +30,9 @@ public sealed class PrintJob : IDisposable
 
     public bool IsOver => PrintingId is not null || Problem is not null;
 
+    /// <summary>The work itself.</summary>
+    internal Task Making { get; set; } = Task.CompletedTask;
+
     internal CancellationToken Ended => _ended.Token;
 
     public void Cancel() => _ended.Cancel();
@@ -39,81 +46,93 @@ public sealed class PrintJob : IDisposable
     internal void Failed(string problem) => Problem = problem;
 }
 
-/// <summary>Makes printings in the background, one at a time, so that the desk stays quick meanwhile.</summary>
-public sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catalogue, ILogger<PrintJobs> log) : IDisposable
+/// <summary>Makes printings in the background, one after another, so that the desk stays quick meanwhile.</summary>
+internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catalogue, HeavyWork heavy, ILogger<PrintJobs> log) : IHostedService
 {
     private const int Remembered = 50;
-    private const int MostWaiting = 5;
+    private const int MostWaiting = 8;
+
+    // The faces are the program's own files, so each is hashed once.
+    private static readonly Lazy<Dictionary<byte[], string>> FaceNames = new(() => SvgWriter.Faces.ToDictionary(face => face, face => PageSides.NameOf(face)));
+
+    private static readonly PagePacking Packing = new(face => FaceNames.Value[face], PageSides.Pack);
 
     private readonly ConcurrentDictionary<string, PrintJob> _jobs = new();
-    private readonly SemaphoreSlim _turn = new(1);
 
     /// <summary>Begins a printing; null when too many are waiting already.</summary>
-    public PrintJob? Start(StoredSheet stored, PrintWishes wishes)
+    public PrintJob? Start(StoredSheet stored, PrintWishes wishes, string person)
     {
         ArgumentNullException.ThrowIfNull(stored);
         ArgumentNullException.ThrowIfNull(wishes);
         if (_jobs.Values.Count(job => !job.IsOver) >= MostWaiting)
             return null;
-        foreach (var old in _jobs.Values.Where(job => job.IsOver).SkipLast(Remembered))
+        foreach (var old in _jobs.Values.Where(job => job.IsOver).OrderByDescending(job => job.Begun).Skip(Remembered))
             _jobs.TryRemove(old.Id, out _);
         var job = new PrintJob { SheetId = stored.Id };
         _jobs[job.Id] = job;
-        _ = Task.Run(() => MakeAsync(job, stored, wishes));
+        job.Making = MakeAsync(job, stored, wishes, person);
         return job;
     }
 
-    public PrintJob? Find(string id) => _jobs.GetValueOrDefault(id);
+    public Task StartAsync(CancellationToken cancellationToken) => Task.CompletedTask;
 
-    public void Dispose() => _turn.Dispose();
+    /// <summary>At the end of the program nothing half made is kept, and nothing is written after it.</summary>
+    public async Task StopAsync(CancellationToken cancellationToken)
+    {
+        foreach (var job in _jobs.Values)
+            job.Cancel();
+        await Task.WhenAll(_jobs.Values.Select(job => job.Making));
+    }
 
-    private async Task MakeAsync(PrintJob job, StoredSheet stored, PrintWishes wishes)
+    public PrintJob? Find(string? id) => id is null ? null : _jobs.GetValueOrDefault(id);
+
+    private async Task MakeAsync(PrintJob job, StoredSheet stored, PrintWishes wishes, string person)
     {
         try
         {
-            await _turn.WaitAsync(job.Ended);
-            try
-            {
-                job.Kept(await KeepAsync(job, stored, wishes));
-            }
-            finally
-            {
-                _turn.Release();
-            }
+            job.Kept(await KeepAsync(job, stored, wishes, person));
         }
-        catch (Exception problem) when (problem is OperationCanceledException or ObjectDisposedException)
+        catch (OperationCanceledException)
         {
             // Stopped by the teacher, or the program ends.
             job.Failed("The printing was stopped. Nothing was kept of it.");
         }
         catch (PrintingWithheldException problem)
         {
-            job.Failed($"Nothing can be printed yet. {problem.Message}");
+            job.Failed($"Nothing was printed. {problem.Message}");
+        }
+        catch (TooMuchWorkException problem)
+        {
+            job.Failed(problem.Message);
         }
         catch (Exception problem)
         {
             log.LogError(problem, "A printing of sheet {Sheet} failed", stored.Id);
-            job.Failed("The printing could not be made. Nothing was kept of it; try once more.");
+            job.Failed(StorageWords.Of(problem) ?? "The printing could not be made. Nothing was kept of it; try once more.");
         }
     }
 
     // A code that is taken already means other codes for the whole printing; with 35 random bits that is a rare thing.
-    private async Task<string> KeepAsync(PrintJob job, StoredSheet stored, PrintWishes wishes)
+    private async Task<string> KeepAsync(PrintJob job, StoredSheet stored, PrintWishes wishes, string person)
     {
         while (true)
         {
-            var frozen = FrozenPrinting.Of(stored.Sheet, catalogue, wishes with { CodeSeed = PageCode.FreshSeed() }, job.Tell, job.Ended);
-            var kept = await printings.AddAsync(Kept(stored, frozen), job.Ended);
-            if (kept is not null)
+            var plan = PrintPlan.Of(stored.Sheet, wishes with { CodeSeed = PageCode.FreshSeed() });
+            var frozen = await heavy.RunAsync(Lane.Long, person, ended => FrozenPrinting.Of(plan, catalogue, Packing, new PrintPace(1, job.Tell, ended)), job.Ended);
+            if (await printings.AddAsync(Kept(stored, frozen), job.Ended) is { } kept)
                 return kept;
         }
     }
 
     private static PrintingToKeep Kept(StoredSheet stored, FrozenPrinting frozen) => new(
         stored.Id,
-        stored.Head,
+        stored.Head.Revision,
         stored.Sheet.Title,
         frozen.Record.Write(),
-        [.. frozen.Piles.Select(pile => (new KeptPile(pile.Pile.Name, pile.Pile.Title, pile.Pile.Pages.Length, pile.Pile.IsKey), pile.Pdf))],
-        [.. frozen.Pages.Select(page => new KeptPage(page.Code, page.Pile, page.Number, page.Edition, page.StudentSvg, page.KeySvg))]);
+        [.. frozen.Piles.Select(pile => (new KeptPile(pile.Pile.Name, pile.Pile.Title, pile.PageCount, pile.Pile.IsKey), pile.Pdf))],
+        [.. frozen.Pages.Select(page => new PackedPage(page.Code, page.Pile, page.Number, page.Edition, page.Sides))],
+        Faces.Value);
+
+    private static readonly Lazy<IReadOnlyDictionary<string, ReadOnlyMemory<byte>>> Faces = new(() =>
+        SvgWriter.Faces.ToDictionary(face => PageSides.HashOf(face), face => new ReadOnlyMemory<byte>(face)));
 }

@@ -16,6 +16,9 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
 
     public ImmutableArray<RecordedItem> Items { get; private set; } = [];
 
+    /// <summary>Why the answers cannot be listed, or null.</summary>
+    public string? Problem { get; private set; }
+
     /// <summary>The code of the page before in the same pile, or null.</summary>
     public string? Before { get; private set; }
 
@@ -29,8 +32,16 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
         string[] pile = [.. Printing.Codes.Where(other => other.Pile == page.Pile).Select(other => other.Code)];
         var at = Array.IndexOf(pile, page.Code);
         (Before, Next) = (pile.ElementAtOrDefault(at - 1), pile.ElementAtOrDefault(at + 1));
-        var record = PrintingRecord.Read((await printings.RecordAsync(id))!);
-        Items = [.. record.Editions.Single(edition => edition.Codes.Contains(page.Code)).Items.Where(item => item.Item.Page == page.Number)];
+        try
+        {
+            var record = PrintingRecord.Read((await printings.RecordAsync(id))!);
+            Items = [.. record.Editions.Where(edition => edition.Codes.Contains(page.Code)).SelectMany(edition => edition.Items).Where(item => item.Item.Page == page.Number)];
+        }
+        catch (FormatException problem)
+        {
+            Problem = problem.Message;
+        }
+
         return Page();
     }
 }

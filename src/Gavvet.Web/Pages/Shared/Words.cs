@@ -58,6 +58,8 @@ public static class Words
     };
 
     /// <summary>A number of things: "1 page", "3 pages".</summary>
+    public static string Count(int count, string one, string several) => $"{count} {(count == 1 ? one : several)}";
+
     public static string Count(int count, string one) => count == 1 ? $"1 {one}" : $"{count} {one}s";
 
     public static string Of(Paper paper) => paper == Paper.A4 ? "A4" : "Letter";

@@ -1,3 +1,4 @@
+using System.Security.Claims;
 using Gavvet.Web.Hosting;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
@@ -8,7 +9,7 @@ namespace Gavvet.Web.Pages.SignIn;
 
 /// <summary>Asks for the passphrase, or sets the first one for whoever has the link the server printed at its start.</summary>
 [AllowAnonymous]
-internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager<IdentityUser> users, SetUp setUp, AuditLog audit, ServerOptions options) : PageModel
+internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager<IdentityUser> users, SetUp setUp, AuditLog audit, ServerOptions options, Sessions sessions, Attempts attempts, KnownBrowsers browsers) : PageModel
 {
     public string? Problem { get; private set; }
 
@@ -44,7 +45,7 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
         if (!(await users.CreateAsync(teacher, passphrase)).Succeeded)
             return Refused("This passphrase cannot be used. Choose another.");
         audit.Write("passphrase-set", HttpContext);
-        await signIn.SignInAsync(teacher, isPersistent: false);
+        await BeginAsync(teacher);
         return Redirect("/");
     }
 
@@ -52,13 +53,34 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
     {
         if (IsNew)
             return Refused("No passphrase is set yet. Open the link the server printed at its start.");
-        var result = await signIn.PasswordSignInAsync(SetUp.Teacher, passphrase, isPersistent: false, lockoutOnFailure: true);
-        audit.Write(result.Succeeded ? "signed-in" : result.IsLockedOut ? "locked-out" : "refused", HttpContext);
-        if (result.Succeeded)
-            return LocalRedirect(Url.IsLocalUrl(returnUrl) ? returnUrl : "/");
-        return Refused(result.IsLockedOut
-            ? "Too many wrong passphrases. Wait ten minutes and try again."
-            : "That is not the passphrase. Try again; after five wrong ones there is a wait of ten minutes.");
+        var who = browsers.Of(HttpContext);
+        if (attempts.Wait(who) is { Ticks: > 0 } wait)
+        {
+            audit.Write("made-to-wait", HttpContext);
+            return Refused($"Too many wrong passphrases came from here. Wait {Attempts.Words(wait)} and try again.", StatusCodes.Status429TooManyRequests);
+        }
+
+        var teacher = (await users.FindByNameAsync(SetUp.Teacher))!;
+        if (!await users.CheckPasswordAsync(teacher, passphrase))
+        {
+            attempts.Failed(who);
+            audit.Write("refused", HttpContext);
+            return Refused(attempts.Wait(who) is { Ticks: > 0 } next
+                ? $"That is not the passphrase. Wait {Attempts.Words(next)} before you try again; the wait grows with each wrong one."
+                : "That is not the passphrase. Try again.");
+        }
+
+        attempts.Succeeded(who);
+        audit.Write("signed-in", HttpContext);
+        await BeginAsync(teacher);
+        return LocalRedirect(Url.IsLocalUrl(returnUrl) ? returnUrl : "/");
+    }
+
+    private async Task BeginAsync(IdentityUser teacher)
+    {
+        var session = await sessions.BeginAsync(HttpContext);
+        await signIn.SignInWithClaimsAsync(teacher, isPersistent: false, [new Claim(Sessions.Claim, session.Id)]);
+        browsers.Remember(HttpContext);
     }
 
     private async Task ShowAsync(string? setup)
@@ -67,10 +89,10 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
         Setup = IsNew && setUp.Opens(setup) ? setup : null;
     }
 
-    private PageResult Refused(string words)
+    private PageResult Refused(string words, int status = StatusCodes.Status422UnprocessableEntity)
     {
         Problem = words;
-        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        Response.StatusCode = status;
         return Page();
     }
 }

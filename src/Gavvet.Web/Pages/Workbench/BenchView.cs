@@ -50,7 +50,7 @@ public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArra
         ArgumentNullException.ThrowIfNull(stored);
         var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
         var pages = SheetLayout.LayOut(composition, kind);
-        return new BenchView(stored, kind, [.. pages.AsParallel().AsOrdered().Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition, Coverage.Of(stored.Sheet, composition));
+        return new BenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition, Coverage.Of(stored.Sheet, composition));
     }
 }
 

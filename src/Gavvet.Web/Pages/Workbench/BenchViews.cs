@@ -3,6 +3,7 @@ using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Workbench;
 
@@ -13,10 +14,10 @@ namespace Gavvet.Web.Pages.Workbench;
 public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> log)
 {
     // What is looked at now and a step or two back; a view holds some megabytes.
-    private const int Kept = 6;
+    private const int Remembered = 6;
 
-    private readonly ConcurrentDictionary<(string Sheet, long Head, PaperKind Kind), BenchView> _views = new();
-    private readonly ConcurrentQueue<(string Sheet, long Head, PaperKind Kind)> _order = new();
+    private readonly ConcurrentDictionary<(string Sheet, Head Head, PaperKind Kind), BenchView> _views = new();
+    private readonly ConcurrentQueue<(string Sheet, Head Head, PaperKind Kind)> _order = new();
 
     /// <summary>Forgets all views: after a restore a revision's number may be another's.</summary>
     public void Forget() => _views.Clear();
@@ -29,15 +30,43 @@ public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> 
     public BenchView Of(StoredSheet stored, PaperKind kind)
     {
         ArgumentNullException.ThrowIfNull(stored);
-        var key = (stored.Id, stored.Head, kind);
-        if (_views.TryGetValue(key, out var known))
-            return known with { Stored = stored };
-        var view = BenchView.Of(stored, kind, catalogue);
+        return _views.TryGetValue((stored.Id, stored.Head, kind), out var known) ? known with { Stored = stored } : Kept(BenchView.Of(stored, kind, catalogue));
+    }
+
+    /// <summary>Draws a sheet before it is saved, so that nothing is saved that cannot be shown.</summary>
+    /// <param name="stored">The sheet as it was.</param>
+    /// <param name="edited">The sheet as it is to be.</param>
+    /// <param name="shown">What is shown, as addresses name it.</param>
+    /// <returns>The view, or null when the sheet cannot be drawn.</returns>
+    public BenchView? Draw(StoredSheet stored, Sheet edited, string? shown)
+    {
+        ArgumentNullException.ThrowIfNull(stored);
+        try
+        {
+            return BenchView.Of(stored with { Sheet = edited }, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student, catalogue);
+        }
+        catch (Exception problem) when (problem is not OutOfMemoryException)
+        {
+            log.LogError(problem, "An edit of sheet {Sheet} cannot be drawn", stored.Id);
+            return null;
+        }
+    }
+
+    /// <summary>Keeps the view of a sheet that has been saved.</summary>
+    public BenchView Saved(BenchView drawn, StoredSheet now, string? shown)
+    {
+        ArgumentNullException.ThrowIfNull(drawn);
+        return Kept(drawn with { Stored = now }) with { IsOutline = shown == BenchView.OutlineWord };
+    }
+
+    private BenchView Kept(BenchView view)
+    {
+        var (stored, key) = (view.Stored, (view.Stored.Id, view.Stored.Head, view.Kind));
         foreach (var withheld in view.Withheld)
             log.LogError("Question {Number} of sheet {Sheet} is withheld: {Reason}", withheld.Number, stored.Id, withheld.Reason);
         if (_views.TryAdd(key, view))
             _order.Enqueue(key);
-        while (_order.Count > Kept && _order.TryDequeue(out var oldest))
+        while (_order.Count > Remembered && _order.TryDequeue(out var oldest))
             _views.TryRemove(oldest, out _);
         return view;
     }

@@ -76,15 +76,22 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
             return Refused(field, section, problem!);
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
-        if (stored.Head != ReadNumber(form["head"]))
+        if (stored.Head != Head.Parse(form["head"]))
             return Stale(stored);
         var outcome = SheetEditor.Apply(stored.Sheet, edit);
         if (outcome.Sheet is not { } edited)
             return Refused(outcome.Field!, section, outcome.Words!);
-        if (edit.Typing is { } typing && PrintCheck.Problem(edited) is { } unprintable)
-            return Refused(typing.Split(' ')[0], section, unprintable);
+        // A sheet from before this was looked at can still be changed in other ways.
+        if (PrintCheck.Problem(edited) is { } unprintable && (edit.Typing is not null || PrintCheck.Problem(stored.Sheet) is null))
+            return Refused(edit.Typing?.Split(' ')[0] ?? outcome.Field ?? "section", section, unprintable);
+        if (views.Draw(stored, edited, form["shown"]) is not { } drawn)
+            return Refused(outcome.Field ?? "section", section, "This would leave a page that cannot be drawn, so it was not done. Choose something else.");
         var saved = await store.SaveAsync(id, stored.Head, edited, edit.Typing);
-        return saved.IsStale ? Stale(saved.Now!) : Changed(stored.Sheet, saved.Now, form, edit, outcome);
+        if (saved.IsStale)
+            return Stale(saved.Now!);
+        if (saved.Now is null)
+            return NotFound();
+        return Changed(stored.Sheet, views.Saved(drawn, saved.Now, form["shown"]), form, edit, outcome);
     }
 
     /// <summary>Keeps a section in the library.</summary>
@@ -108,20 +115,21 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
         _ => null,
     };
 
-    private async Task<IActionResult> StepAsync(string id, Func<string, long, Task<SaveOutcome>> step)
+    private async Task<IActionResult> StepAsync(string id, Func<string, Head, Task<SaveOutcome>> step)
     {
         var form = await Request.ReadFormAsync();
         if (await store.FindAsync(id) is not { } before)
             return NotFound();
-        var stepped = await step(id, ReadNumber(form["head"]) ?? 0);
-        return stepped.IsStale ? Stale(stepped.Now!) : Changed(before.Sheet, stepped.Now, form, null, null);
+        var stepped = await step(id, Head.Parse(form["head"]));
+        if (stepped.IsStale)
+            return Stale(stepped.Now!);
+        return stepped.Now is null ? NotFound() : Changed(before.Sheet, views.Of(stepped.Now, form["shown"]), form, null, null);
     }
 
-    private IActionResult Changed(Sheet before, StoredSheet? now, IFormCollection form, SheetEdit? edit, EditOutcome? outcome)
+    private PartialViewResult Changed(Sheet before, BenchView drawn, IFormCollection form, SheetEdit? edit, EditOutcome? outcome)
     {
-        if (now is null)
-            return NotFound();
-        var bench = views.Of(now, form["shown"].ToString()) with
+        var now = drawn.Stored;
+        var bench = drawn with
         {
             InSight = Numbers(form["inSight"]),
             OpenCard = edit is AddSection or AddKeptSection ? $"{now.Sheet.Sections[^1].Id}" : form["open"].ToString(),
@@ -148,7 +156,10 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
 
     private static ImmutableArray<int>? Numbers(string? text) => string.IsNullOrEmpty(text)
         ? null
-        : [.. text.Split(' ').Select(part => (int)(ReadNumber(part) ?? 0))];
+        : [.. text.Split(' ').Take(MostPages).Select(part => int.TryParse(part, out var number) ? number : 0)];
+
+    // Pages of one sheet, generously.
+    private const int MostPages = 500;
 
     private static long? ReadNumber(string? text) => long.TryParse(text, out var number) ? number : null;
 }

@@ -18,51 +18,56 @@ internal static class SheetPapers
     public static void Map(WebApplication application)
     {
         foreach (var kind in Enum.GetValues<PaperKind>())
-            application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HttpContext context) => PdfAsync(id, kind, store, catalogue, context)).RequireRateLimiting(HeavyWork.Policy);
-        application.MapGet("/sheets/{id}/sheet.json", (string id, SheetStore store) => FileAsync(id, store, SheetFile.Write, ""));
-        application.MapGet("/sheets/{id}/recipe.json", (string id, SheetStore store) => FileAsync(id, store, RecipeFile.Write, "-recipe"));
+            application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) => PdfAsync(id, kind, store, catalogue, heavy, context));
+        application.MapGet("/sheets/{id}/sheet.json", FileAsync);
+        application.MapGet("/sheets/{id}/recipe.json", async (string id, SheetStore store) => await store.FindAsync(id) is { } stored
+            ? Json(RecipeFile.Write(stored.Sheet), $"{FileName(stored.Sheet)}-recipe.json")
+            : Results.NotFound());
         application.MapGet("/sheets/{id}/picture.png", PictureAsync);
     }
 
-    private static async Task PdfAsync(string id, PaperKind kind, SheetStore store, QuestionCatalogue catalogue, HttpContext context)
+    private static async Task<IResult> PdfAsync(string id, PaperKind kind, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context)
     {
         if (await store.FindAsync(id) is not { } stored)
+            return Results.NotFound();
+        return await heavy.RunAsync<IResult>(Lane.Short, Person.Of(context), _ =>
         {
-            context.Response.StatusCode = StatusCodes.Status404NotFound;
-            return;
-        }
-
-        var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
-        if (!composition.Key.MayPrint)
-        {
-            context.Response.StatusCode = StatusCodes.Status409Conflict;
-            var numbers = string.Join(", ", composition.Key.Withheld.Select(withheld => withheld.Number));
-            await PlainAnswer.WriteAsync(context, $"This sheet cannot be printed yet: question {numbers} is withheld. Draw it again on the workbench.");
-            return;
-        }
-
-        var pdf = PdfWriter.Write(stored.Sheet.Title, SheetLayout.LayOut(composition, kind));
-        var file = Results.File(pdf, "application/pdf", $"{FileName(stored.Sheet)}-{FileWords.Of(kind)}.pdf");
-        await file.ExecuteAsync(context);
+            var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
+            return composition.Key.MayPrint
+                ? Results.File(PdfWriter.Write(stored.Sheet.Title, SheetLayout.LayOut(composition, kind)), "application/pdf", $"{FileName(stored.Sheet)}-{FileWords.Of(kind)}.pdf")
+                : new Refused(StatusCodes.Status409Conflict, $"This sheet cannot be printed yet: question {string.Join(", ", composition.Key.Withheld.Select(withheld => withheld.Number))} is withheld. Draw it again on the workbench.");
+        }, context.RequestAborted);
     }
 
-    private static async Task<IResult> FileAsync(string id, SheetStore store, Func<Sheet, string> write, string suffix) => await store.FindAsync(id) is { } stored
-        ? Results.File(Encoding.UTF8.GetBytes(write(stored.Sheet)), "application/json", $"{FileName(stored.Sheet)}{suffix}.json")
-        : Results.NotFound();
+    // The file as it is kept, which can be taken away even where the sheet cannot be read.
+    private static async Task<IResult> FileAsync(string id, SheetStore store)
+    {
+        if (await store.FileAsync(id) is not { } file)
+            return Results.NotFound();
+        try
+        {
+            return Json(file, $"{FileName(SheetFile.Read(file))}.json");
+        }
+        catch (SheetFileException)
+        {
+            return Json(file, "sheet.json");
+        }
+    }
 
-    // The address names the revision, so a picture that was shown once is never asked for again.
+    private static IResult Json(string text, string name) => Results.File(Encoding.UTF8.GetBytes(text), "application/json", name);
+
+    // The address names the state, so a picture that was shown once is never asked for again.
     private static async Task<IResult> PictureAsync(string id, SheetStore store, QuestionCatalogue catalogue, HttpContext context)
     {
         if (await store.FindAsync(id) is not { } stored)
             return Results.NotFound();
-        if (context.Request.Query["head"] == $"{stored.Head}")
-            context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         var pages = SheetLayout.Student(Composer.Compose(stored.Sheet, catalogue, Edition.Only).Worksheet);
         var number = int.TryParse(context.Request.Query["page"], out var wanted) ? wanted : 1;
         if (number < 1 || number > pages.Length)
             return Results.NotFound();
-        var page = pages[number - 1];
-        return Results.File(PictureWriter.Png(page, PictureWidth), "image/png");
+        if (context.Request.Query["head"] == $"{stored.Head}")
+            context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return Results.File(PictureWriter.Png(pages[number - 1], PictureWidth), "image/png");
     }
 
     // A name any file system takes: letters and figures of the title, and the code that finds the sheet.

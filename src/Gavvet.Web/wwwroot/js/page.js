@@ -1,5 +1,5 @@
 // What every page needs of the browser: say whether work is saved, send again what could not be sent.
-let waiting = null; // the element whose request failed last
+const waiting = new Map(); // elements whose requests failed, and how each is sent again
 let open = 0;
 let reloadOnceSaved = false;
 
@@ -19,26 +19,51 @@ const problem = (words) => {
   notice.append(again);
 };
 
+// Typing sends on input, forms on change or submit, buttons on click: each again the way it was sent.
+const wayOf = (element) => (element.matches("form") ? "submit" : element.matches("button") ? "click" : "gavvet:again");
+
+// Only an answer of the program itself says that something was done, or may change the page: a sign-in page of a proxy,
+// or an error page of one, looks like an answer too.
+const isOurs = (xhr) => xhr.status > 0 && xhr.getResponseHeader("X-Gavvet") !== null;
+const isDone = (xhr) => xhr.status >= 200 && xhr.status < 300 && xhr.getResponseHeader("X-Gavvet-Done") !== null;
+
 document.addEventListener("htmx:beforeRequest", (event) => {
   open += 1;
   if (event.detail.requestConfig.verb === "post") say("Saving…");
 });
 
+document.addEventListener("htmx:beforeSwap", (event) => {
+  if (!isOurs(event.detail.xhr)) event.detail.shouldSwap = false;
+});
+
 document.addEventListener("htmx:afterRequest", (event) => {
   open -= 1;
-  const { successful, requestConfig, xhr } = event.detail;
+  const { requestConfig, xhr } = event.detail;
   if (requestConfig.verb !== "post") return;
-  if (successful) {
-    waiting = null;
-    if (open === 0) say("Saved");
+  const { elt } = requestConfig;
+  if (isDone(xhr)) {
+    waiting.delete(elt);
+    if (open === 0 && waiting.size === 0) say("Saved");
     // After a conflict this window's controls may be older than the sheet: show all of it as it is now.
-    if (reloadOnceSaved) location.reload();
-  } else {
-    waiting = { element: requestConfig.elt, event: requestConfig.triggeringEvent };
-    say("Not saved");
-    if (xhr.status === 0) problem("Not saved: the program does not answer. What you typed is still here.");
+    if (reloadOnceSaved && waiting.size === 0) location.reload();
+    return;
   }
+  waiting.set(elt, wayOf(elt));
+  say("Not saved");
+  if (xhr.status === 0) problem("Not saved: the program does not answer. What you typed is still here.");
+  else if (!isOurs(xhr)) problem("Not saved: something else answered in the program’s place. What you typed is still here.");
 });
+
+const sendAgain = () => {
+  document.getElementById("notice").replaceChildren();
+  for (const [element, way] of [...waiting]) {
+    if (element.isConnected) htmx.trigger(element, way);
+    else waiting.delete(element);
+  }
+};
+
+// Someone signed in again in another window of this browser.
+new BroadcastChannel("gavvet-signed-in").addEventListener("message", sendAgain);
 
 // A renewed proof of where the page comes from.
 document.addEventListener("gavvet:proof", (event) => {
@@ -48,16 +73,12 @@ document.addEventListener("gavvet:proof", (event) => {
 
 document.addEventListener("click", (event) => {
   const again = event.target.closest("[data-send-again]");
-  if (!again || !waiting) return;
+  if (!again || waiting.size === 0) return;
   if (again.dataset.head) {
     document.querySelector("#context input[name=head]").value = again.dataset.head;
     reloadOnceSaved = true;
   }
-  document.getElementById("notice").replaceChildren();
-  const { element } = waiting;
-  // Typing sends on input, forms on change or submit, buttons on click: each again the way it was sent.
-  const kind = element.matches("form") ? "submit" : element.matches("button") ? "click" : "gavvet:again";
-  htmx.trigger(element, kind);
+  sendAgain();
 });
 
 // A menu closes when attention moves elsewhere.

@@ -1,0 +1,118 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Layout;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Versions;
+
+namespace Gavvet.Printing;
+
+/// <summary>The papers of a sheet, named and counted before any of them is made: every version for every part, then those of single seats.</summary>
+public sealed class PrintPlan
+{
+    /// <summary>Students' pages of one printing at most; the keys come besides.</summary>
+    public const int MostPages = 800;
+
+    private readonly Lazy<ImmutableArray<SheetVersion>> _versions;
+
+    private PrintPlan(Sheet sheet, PrintWishes wishes)
+    {
+        (Sheet, Wishes) = (sheet, wishes);
+        // One version of one part needs no name.
+        var lettered = sheet.Versions > 1;
+        Instrument?[] parts = sheet.Parts.IsEmpty ? [null] : [.. sheet.Parts];
+        Editions =
+        [
+            .. Enumerable.Range(0, sheet.Versions).SelectMany(_ => parts, (version, part) => new Edition(lettered ? (char)('A' + version) : null, part)),
+            .. wishes.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Seat = seat.Name }),
+        ];
+        _versions = new Lazy<ImmutableArray<SheetVersion>>(() => SheetVersions.Of(sheet));
+    }
+
+    public Sheet Sheet { get; }
+
+    public PrintWishes Wishes { get; }
+
+    /// <summary>The papers, in the order they are printed.</summary>
+    public ImmutableArray<Edition> Editions { get; }
+
+    /// <summary>The versions; they are put together when first asked for.</summary>
+    public ImmutableArray<SheetVersion> Versions => _versions.Value;
+
+    public static PrintPlan Of(Sheet sheet, PrintWishes? wishes = null)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        return new PrintPlan(sheet, wishes ?? PrintWishes.None);
+    }
+
+    /// <summary>What a paper is called in file names, such as B-alto-saxophone.</summary>
+    public string NameOf(int paper)
+    {
+        var edition = Editions[paper];
+        return $"{edition.Version ?? 'A'}{(edition.Part is { } part ? $"-{part.Id}" : "")}{(edition.Seat is null ? "" : $"-large-{paper + 1}")}";
+    }
+
+    /// <summary>Why there are too many pages, and what would fit; null when there are not. The first paper alone is laid out for it.</summary>
+    public string? TooMuch(QuestionCatalogue catalogue)
+    {
+        var parts = Math.Max(1, Sheet.Parts.Length);
+        // With a page for each question there would be room, so nothing needs to be laid out.
+        if (Editions.Length * (1 + Sheet.QuestionCount) <= MostPages)
+            return null;
+        var each = SheetLayout.Student(Compose(0, catalogue).Worksheet).Length;
+        var pages = Editions.Length * each;
+        if (pages <= MostPages)
+            return null;
+        var fitting = MostPages / each;
+        var fewer = (fitting / parts, fitting / Sheet.Versions) switch
+        {
+            ( >= 1 and var versions, >= 1 and var some) when parts > 1 && Sheet.Versions > 1 => $"Print up to {versions} {(versions == 1 ? "version" : "versions")} for these parts, or up to {some} {(some == 1 ? "part" : "parts")} in these versions",
+            ( >= 1 and var versions, _) when Sheet.Versions > 1 => $"Print up to {versions} {(versions == 1 ? "version" : "versions")}",
+            _ => $"Print up to {Math.Max(1, fitting)} parts",
+        };
+        return $"These are {Editions.Length:N0} papers of {each} {(each == 1 ? "page" : "pages")}, {pages:N0} in all, and a printing holds up to {MostPages:N0}. {fewer}, and the others in a second printing.";
+    }
+
+    /// <summary>A paper's questions and their answers.</summary>
+    internal Composition Compose(int paper, QuestionCatalogue catalogue)
+    {
+        var edition = Editions[paper];
+        var sheet = Versions[(edition.Version ?? 'A') - 'A'].Sheet;
+        var composition = Composer.Compose(edition.Seat is null ? sheet : LargePrintSeat.Enlarged(sheet), catalogue, edition);
+        return Wishes.CodeSeed is { } seed
+            ? composition with { Worksheet = composition.Worksheet with { PageMarks = new PageMarks(seed, paper, Wishes.Square) } }
+            : composition;
+    }
+
+}
+
+/// <summary>How a run is made.</summary>
+/// <param name="AtOnce">Papers made side by side; one where others need the machine too.</param>
+/// <param name="Progress">Told how much is done and of how much, or null.</param>
+/// <param name="Cancellation">Ends the run.</param>
+public sealed record PrintPace(int AtOnce, Action<int, int>? Progress = null, CancellationToken Cancellation = default)
+{
+    /// <summary>On as many cores as there are.</summary>
+    public static PrintPace Fast { get; } = new(Environment.ProcessorCount);
+
+    /// <summary>Makes things in order, some side by side, and gives each as it is made.</summary>
+    internal IEnumerable<T> Each<T>(int count, Func<int, T> make)
+    {
+        // Side by side some more than there are cores, so that none waits for the slowest.
+        var stretch = AtOnce == 1 ? 1 : 4 * AtOnce;
+        for (var first = 0; first < count; first += stretch)
+        {
+            Cancellation.ThrowIfCancellationRequested();
+            var made = new T[Math.Min(stretch, count - first)];
+            if (made.Length == 1)
+                made[0] = make(first);
+            else
+                Parallel.For(0, made.Length, new ParallelOptions { MaxDegreeOfParallelism = AtOnce }, i => made[i] = make(first + i));
+            foreach (var one in made)
+                yield return one;
+        }
+
+        Cancellation.ThrowIfCancellationRequested();
+    }
+}

@@ -1,0 +1,133 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gavvet.Storage;
+
+/// <summary>
+/// The database of a data folder as the stores use it. Changes take turns, so that none waits for a lock in the file,
+/// and a restore or an erasure has the database to itself; reading waits for nobody.
+/// </summary>
+public sealed class Database : IDisposable
+{
+    private const string EpochSetting = "epoch";
+
+    private readonly DataFolder _folder;
+    private readonly DbContextOptions<GavvetDatabase> _options;
+    private readonly SemaphoreSlim _turn = new(1);
+
+    // While it is open the log of the last changes stays in the folder, so that a start can tell whether it went missing.
+    private readonly SqliteConnection _held;
+
+    /// <summary>Opens the database of a folder that was made ready.</summary>
+    /// <param name="folder">The folder.</param>
+    public Database(DataFolder folder)
+    {
+        ArgumentNullException.ThrowIfNull(folder);
+        _folder = folder;
+        _options = GavvetDatabase.OptionsFor(folder.DatabasePath);
+        Epoch = EpochOf(folder.DatabasePath);
+        _held = Raw(folder.DatabasePath);
+        _held.Open();
+        using var first = _held.CreateCommand();
+        first.CommandText = "SELECT COUNT(*) FROM Settings";
+        first.ExecuteScalar();
+    }
+
+    /// <summary>
+    /// How often everything was replaced by a restore. It is part of every <see cref="Head"/>, so that a window from before
+    /// a restore saves over nothing.
+    /// </summary>
+    public long Epoch { get; private set; }
+
+    /// <summary>Where the database lies.</summary>
+    internal string Path => _folder.DatabasePath;
+
+    public void Dispose()
+    {
+        _held.Dispose();
+        _turn.Dispose();
+    }
+
+    /// <summary>The database for reading.</summary>
+    internal GavvetDatabase Open() => new(_options);
+
+    /// <summary>Changes something when it is this change's turn. What it saved is in the folder when this returns.</summary>
+    /// <exception cref="DataFolderGoneException">The folder is not there any more, so nothing was kept.</exception>
+    internal async Task<T> WriteAsync<T>(Func<GavvetDatabase, Task<T>> change, CancellationToken cancellation = default)
+    {
+        await _turn.WaitAsync(cancellation);
+        try
+        {
+            _folder.SeeThatItIsThere();
+            await using var database = Open();
+            var result = await change(database);
+            // SQLite goes on writing into a file that was deleted; what lies in no folder is not saved.
+            _folder.SeeThatItIsThere();
+            return result;
+        }
+        finally
+        {
+            _turn.Release();
+        }
+    }
+
+    /// <summary>Does something while nothing else changes, such as replacing everything.</summary>
+    internal async Task<T> AloneAsync<T>(Func<Task<T>> work)
+    {
+        await _turn.WaitAsync();
+        try
+        {
+            _folder.SeeThatItIsThere();
+            var result = await work();
+            Epoch = EpochOf(Path);
+            return result;
+        }
+        finally
+        {
+            _turn.Release();
+        }
+    }
+
+    /// <summary>Writes an epoch into a database file that is to take this one's place, later than both of them.</summary>
+    internal async Task RaiseEpochAsync(string path)
+    {
+        var next = Math.Max(Epoch, EpochOf(path)) + 1;
+        await using var connection = Raw(path);
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = "INSERT INTO Settings (Name, Value) VALUES ($name, $value) ON CONFLICT (Name) DO UPDATE SET Value = excluded.Value";
+        command.Parameters.AddWithValue("$name", EpochSetting);
+        command.Parameters.AddWithValue("$value", next.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        await command.ExecuteNonQueryAsync();
+    }
+
+    private static long EpochOf(string path)
+    {
+        using var connection = Raw(path);
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT Value FROM Settings WHERE Name = $name";
+        command.Parameters.AddWithValue("$name", EpochSetting);
+        return long.TryParse(command.ExecuteScalar() as string, out var epoch) ? epoch : 0;
+    }
+
+    private static SqliteConnection Raw(string path) => new($"Data Source={path};Pooling=False");
+}
+
+/// <summary>The data folder was deleted or taken away while the program ran.</summary>
+public sealed class DataFolderGoneException : IOException
+{
+    public DataFolderGoneException()
+    {
+    }
+
+    public DataFolderGoneException(string message)
+        : base(message)
+    {
+    }
+
+    public DataFolderGoneException(string message, Exception innerException)
+        : base(message, innerException)
+    {
+    }
+}

@@ -1,0 +1,62 @@
+using Microsoft.Data.Sqlite;
+
+namespace Gavvet.Storage;
+
+/// <summary>Packs the printings of a database that still keeps each page with the whole of its faces.</summary>
+internal static class PackedPrintings
+{
+    public static async Task PackAsync(string path)
+    {
+        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
+        await connection.OpenAsync();
+        await using var transaction = connection.BeginTransaction();
+        var known = new HashSet<string>();
+        foreach (var code in await ColumnAsync(connection, "SELECT Code FROM PrintedPages"))
+        {
+            var (student, key) = await PairAsync(connection, "SELECT StudentSvg, KeySvg FROM PrintedPages WHERE Code = $id", code);
+            var faces = new Dictionary<string, byte[]>();
+            var sides = PageSides.Pack(PageSides.Lean(student, faces), PageSides.Lean(key, faces));
+            foreach (var (hash, bytes) in faces.Where(face => known.Add(face.Key)))
+                await ExecuteAsync(connection, "INSERT INTO PrintedFaces (Hash, Bytes) VALUES ($id, $value)", hash, bytes);
+            await ExecuteAsync(connection, "UPDATE PrintedPages SET Sides = $value, StudentSvg = '', KeySvg = '' WHERE Code = $id", code, sides);
+        }
+
+        foreach (var printing in await ColumnAsync(connection, "SELECT Id FROM Printings"))
+        {
+            var (record, _) = await PairAsync(connection, "SELECT Record, '' FROM Printings WHERE Id = $id", printing);
+            await ExecuteAsync(connection, "UPDATE Printings SET PackedRecord = $value, Record = '' WHERE Id = $id", printing, Packing.Pack(record));
+        }
+
+        await transaction.CommitAsync();
+    }
+
+    private static async Task<List<string>> ColumnAsync(SqliteConnection connection, string sql)
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        await using var rows = await command.ExecuteReaderAsync();
+        var values = new List<string>();
+        while (await rows.ReadAsync())
+            values.Add(rows.GetString(0));
+        return values;
+    }
+
+    private static async Task<(string First, string Second)> PairAsync(SqliteConnection connection, string sql, string id)
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.Parameters.AddWithValue("$id", id);
+        await using var rows = await command.ExecuteReaderAsync();
+        await rows.ReadAsync();
+        return (rows.GetString(0), rows.GetString(1));
+    }
+
+    private static async Task ExecuteAsync(SqliteConnection connection, string sql, string id, byte[] value)
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.Parameters.AddWithValue("$id", id);
+        command.Parameters.AddWithValue("$value", value);
+        await command.ExecuteNonQueryAsync();
+    }
+}

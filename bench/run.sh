@@ -1,9 +1,10 @@
 #!/usr/bin/env bash
 # Measures, in a Release build: ratios against what a teacher would use instead; with --gate what a teacher waits for;
-# with --kills what a hundred SIGKILLs leave.
+# with --kills what a hundred SIGKILLs leave; with --storm what attacks and crowds do.
 set -euo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 dotnet build Gavvet.slnx -c Release -v quiet >/dev/null || dotnet build Gavvet.slnx -c Release
 if [ "${1:-}" = --gate ]; then exec node bench/gate.mjs; fi
 if [ "${1:-}" = --kills ]; then exec node bench/kills.mjs; fi
+if [ "${1:-}" = --storm ]; then exec node bench/storm.mjs "${2:-}"; fi
 exec node bench/measure.mjs

@@ -34,7 +34,7 @@ for project in tests/*.Tests; do
   suite "$name" "$(number 'succeeded: [0-9]+' "$log/$name")" "$(number ' failed: [0-9]+' "$log/$name")" $code
 done
 
-for folder in oracle browser; do
+for folder in oracle storm browser; do
   node --test --test-concurrency=1 "tests/$folder/"*.test.mjs >"$log/$folder" 2>&1
   code=$?
   if [ $code -ne 0 ]; then cat "$log/$folder"; else grep '^# note:' "$log/$folder" | sed 's/^# note: /  /' || true; fi

@@ -1,5 +1,5 @@
 import assert from "node:assert/strict";
-import { mkdirSync, readdirSync, writeFileSync } from "node:fs";
+import { copyFileSync, mkdirSync, readdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { test } from "node:test";
 import { launch, start, violations, watch } from "../support/server.mjs";
@@ -19,9 +19,11 @@ test("a start on a damaged database offers the copies and goes on with one", asy
       page.waitForEvent("download"),
       page.goto(`${first.address}/backup`).then(() => page.getByRole("link", { name: /Download a backup/ }).click()),
     ]);
+    // The whole of the file is here before the server goes.
+    const backup = await download.path();
     await first.stop("SIGKILL");
     mkdirSync(join(first.path, "copies"), { recursive: true });
-    await download.saveAs(join(first.path, "copies", "2026-03-02.gavvet"));
+    copyFileSync(backup, join(first.path, "copies", "2026-03-02.gavvet"));
     for (const file of readdirSync(first.path).filter((name) => name.startsWith("gavvet.db"))) writeFileSync(join(first.path, file), "this is no database, and it is long enough to look like the head of one");
 
     second = await start({ data: first.path });

@@ -1,0 +1,71 @@
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { violations } from "../support/server.mjs";
+import { suite } from "../support/suite.mjs";
+
+const at = suite({ demo: true });
+
+// The demo prints one paper for a student in large print, in the background.
+const printing = async () => {
+  for (;;) {
+    await at.page.goto(`${at.server.address}/?show=printings`);
+    if ((await at.page.locator(".row-card a").count()) > 0) return at.page.locator(".row-card a").first().click();
+    await at.page.waitForTimeout(300);
+  }
+};
+
+test("a student's name is looked for, erased, and then stands nowhere", async () => {
+  await printing();
+  await at.page.getByText("Mira · Version B", { exact: true }).waitFor();
+  const address = at.page.url();
+  await at.page.goto(`${at.server.address}/backup`);
+  await at.page.getByRole("link", { name: "Look for a name" }).click();
+  await at.page.getByRole("button", { name: "Look where it stands" }).click();
+  await at.page.getByText("Type the name as it was written").waitFor();
+  await at.page.getByLabel("Name").fill("mira");
+  await at.page.getByRole("button", { name: "Look where it stands" }).click();
+  await at.page.getByText("1 paper printed for this student: it goes").waitFor();
+  assert.ok(!at.page.url().includes("mira"));
+  assert.deepEqual(await violations(at.page), []);
+  await at.page.getByRole("button", { name: "Erase it everywhere" }).click();
+  await at.page.getByText("“mira” is erased: from 0 lists, 1 paper").waitFor();
+  await at.page.goto(address);
+  assert.equal(await at.page.getByText("Mira").count(), 0);
+  assert.equal(await at.page.getByText("student-A.pdf").count(), 1);
+});
+
+test("a printing is deleted for good after a second look", async () => {
+  await printing();
+  const address = at.page.url();
+  await at.page.getByText("Delete this printing for good").click();
+  assert.deepEqual(await violations(at.page), []);
+  await at.page.getByRole("button", { name: "Delete it for good" }).click();
+  await at.page.waitForURL(/show=printings/);
+  assert.equal((await at.page.request.get(address)).status(), 404);
+});
+
+test("a sheet of the bin is deleted for good once that is confirmed", async () => {
+  await at.page.goto(at.server.address);
+  await at.page.getByRole("button", { name: "Delete Large print: first major scales" }).click();
+  await at.page.getByText("“Large print: first major scales” is deleted.").waitFor();
+  await at.page.goto(`${at.server.address}/?show=deleted`);
+  const button = at.page.getByRole("button", { name: "Delete Large print: first major scales for good" });
+  at.page.once("dialog", (dialog) => dialog.dismiss());
+  await button.click();
+  assert.equal(await button.count(), 1);
+  at.page.once("dialog", (dialog) => {
+    assert.match(dialog.message(), /cannot be brought back/);
+    dialog.accept();
+  });
+  await button.click();
+  await at.page.getByText("gone for good, with all its states").waitFor();
+  assert.equal(await button.count(), 0);
+});
+
+test("the print room looks through all versions when it is asked to", async () => {
+  await at.page.goto(at.server.address);
+  await at.page.locator(".sheet-card", { hasText: "mock paper" }).getByRole("link", { name: /^Print / }).click();
+  await at.page.getByRole("button", { name: "Look through all versions and parts" }).click();
+  await at.page.getByText(/Every question can be printed\. (The versions weigh|Every version weighs)/).waitFor();
+  assert.deepEqual(await violations(at.page), []);
+});

@@ -1,20 +1,42 @@
 #!/usr/bin/env bash
 # Runs every test there is and sums them into one last line. Fails on any failure, and when a suite ran nothing.
+# The build checks the format too; suites run two at a time, each server on a port and folder of its own.
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 passed=0 failed=0
 log=$(mktemp -d)
 trap 'rm -rf "$log"' EXIT
+export log
 
-suite() { # name, passed, failed, exit code
-  printf '%-28s %5d passed, %d failed\n' "$1" "$2" "$3"
+suite() { # name, passed, failed, exit code, seconds
+  printf '%-28s %5d passed, %d failed  (%d s)\n' "$1" "$2" "$3" "$5"
   passed=$((passed + $2))
   failed=$((failed + $3))
   # A suite that ran nothing, or broke without naming a failure, is a failure.
   if [ "$2" -eq 0 ] || { [ "$4" -ne 0 ] && [ "$3" -eq 0 ]; }; then failed=$((failed + 1)); fi
 }
 
-number() { grep -oE "$1" "$2" | tail -1 | grep -oE '[0-9]+' | tail -1 || echo 0; }
+number() { grep -aoE "$1" "$2" | tail -1 | grep -oE '[0-9]+' | tail -1 || echo 0; }
+
+# Runs one suite into files: its words, its exit code, how long it took.
+run() {
+  local name=$1 begun=$SECONDS
+  case "$name" in
+    *.Tests) dotnet "tests/$name/bin/Release/net10.0/$name.dll" >"$log/$name" 2>&1 ;;
+    browser) node --test --test-concurrency=2 tests/browser/*.test.mjs >"$log/$name" 2>&1 ;;
+    *) node --test --test-concurrency=1 "tests/$name/"*.test.mjs >"$log/$name" 2>&1 ;;
+  esac
+  echo $? >"$log/$name.code"
+  echo $((SECONDS - begun)) >"$log/$name.seconds"
+}
+export -f run
+
+told() { # name, how passed and failed are said
+  local code
+  code=$(cat "$log/$1.code")
+  if [ "$code" -ne 0 ]; then cat "$log/$1"; else grep '^# note:' "$log/$1" | sed 's/^# note: /  /' || true; fi
+  suite "$1" "$(number "$2" "$log/$1")" "$(number "$3" "$log/$1")" "$code" "$(cat "$log/$1.seconds")"
+}
 
 echo "Building"
 if ! dotnet build Gavvet.slnx -c Release >"$log/build" 2>&1; then
@@ -22,23 +44,20 @@ if ! dotnet build Gavvet.slnx -c Release >"$log/build" 2>&1; then
   echo "0 passed, 1 failed"
   exit 1
 fi
+echo "Built, and the format checked, in $SECONDS s"
 
-echo "Checking the format"
-if dotnet format Gavvet.slnx --verify-no-changes --no-restore >"$log/format" 2>&1; then suite "dotnet format" 1 0 0; else cat "$log/format"; suite "dotnet format" 0 1 1; fi
-
+# The long ones first, so that both lanes end together.
+projects=(Gavvet.Web.Tests Gavvet.Engraving.Tests Gavvet.Storage.Tests Gavvet.Worksheets.Tests)
 for project in tests/*.Tests; do
-  name=$(basename "$project")
-  dotnet "$project/bin/Release/net10.0/$name.dll" >"$log/$name" 2>&1
-  code=$?
-  [ $code -eq 0 ] || cat "$log/$name"
-  suite "$name" "$(number 'succeeded: [0-9]+' "$log/$name")" "$(number ' failed: [0-9]+' "$log/$name")" $code
+  case " ${projects[*]} " in *" $(basename "$project") "*) ;; *) projects+=("$(basename "$project")") ;; esac
 done
+printf '%s\n' "${projects[@]}" | xargs -P 2 -I{} bash -c 'run {}'
+for project in "${projects[@]}"; do told "$project" 'succeeded: [0-9]+' ' failed: [0-9]+'; done
 
+# The storm measures waits, so nothing runs beside it.
 for folder in oracle storm browser; do
-  node --test --test-concurrency=1 "tests/$folder/"*.test.mjs >"$log/$folder" 2>&1
-  code=$?
-  if [ $code -ne 0 ]; then cat "$log/$folder"; else grep '^# note:' "$log/$folder" | sed 's/^# note: /  /' || true; fi
-  suite "$folder" "$(number '^(#|ℹ) pass [0-9]+' "$log/$folder")" "$(number '^(#|ℹ) fail [0-9]+' "$log/$folder")" $code
+  run "$folder"
+  told "$folder" '^(#|ℹ) pass [0-9]+' '^(#|ℹ) fail [0-9]+'
 done
 
 echo

@@ -136,19 +136,11 @@ public static class MusicXmlWriter
 
     private static void WriteClef(XmlWriter xml, Clef clef)
     {
-        var (sign, line, octave) = clef.Id switch
-        {
-            "bass" => ("F", 4, 0),
-            "alto" => ("C", 3, 0),
-            "tenor" => ("C", 4, 0),
-            "treble-8" => ("G", 2, -1),
-            _ => ("G", 2, 0),
-        };
         xml.WriteStartElement("clef");
-        xml.WriteElementString("sign", sign);
-        xml.WriteElementString("line", Number(line));
-        if (octave != 0)
-            xml.WriteElementString("clef-octave-change", Number(octave));
+        xml.WriteElementString("sign", $"{clef.Sign}");
+        xml.WriteElementString("line", Number(clef.Line));
+        if (clef.Octaves != 0)
+            xml.WriteElementString("clef-octave-change", Number(clef.Octaves));
         xml.WriteEndElement();
     }
 

@@ -49,8 +49,33 @@ public class ExchangeTests
         foreach (var note in key.Descendants("note").Where(note => note.Element("accidental") is not null))
         {
             var alter = note.Element("pitch")!.Element("alter")?.Value ?? "0";
-            Assert.Equal(alter, note.Element("accidental")!.Value switch { "sharp" => "1", "flat" => "-1", "natural" => "0", "double-sharp" => "2", var other => other });
+            Assert.Equal(alter, note.Element("accidental")!.Value switch { "sharp" => "1", "flat" => "-1", "natural" => "0", "double-sharp" => "2", "flat-flat" => "-2", var other => throw new InvalidOperationException($"No sign is called {other}.") });
         }
+    }
+
+    // The clefs of the published MusicXML 4.0 documentation, from memory: sign, line, octave change.
+    [Theory]
+    [InlineData("treble", "G", "2", null)]
+    [InlineData("bass", "F", "4", null)]
+    [InlineData("alto", "C", "3", null)]
+    [InlineData("tenor", "C", "4", null)]
+    [InlineData("treble-8", "G", "2", "-1")]
+    public void A_clef_is_written_as_scores_name_it(string clef, string sign, string line, string? octaves)
+    {
+        var sheet = SheetFile.Read($$"""{"gavvet":1,"title":"Clef","sections":[{"kind":"write-scale","clefs":["{{clef}}"],"count":1}]}""");
+        var written = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.Of(Composer.Compose(sheet), true))])).Descendants("clef").Single();
+        Assert.Equal((sign, line, octaves), (written.Element("sign")!.Value, written.Element("line")!.Value, written.Element("clef-octave-change")?.Value));
+    }
+
+    // The seventh of G sharp melodic minor is a double sharp going up and a sharp coming down, in one bar.
+    [Theory]
+    [InlineData("natural-first", "natural-sharp")]
+    [InlineData("single-alone", "sharp")]
+    public void A_sign_that_takes_back_a_double_one_is_one_sign_of_the_score(string cancel, string expected)
+    {
+        var sheet = SheetFile.Read($$"""{"gavvet":1,"title":"Signs","houseStyle":{"preset":"classical","cancelDouble":"{{cancel}}"},"sections":[{"kind":"write-scale","scales":["melodic-minor"],"keys":{"flats":0,"sharps":0,"add":["G#"],"omit":["A"]},"direction":"up-down","count":1}]}""");
+        var notes = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.Of(Composer.Compose(sheet), true))])).Descendants("note").Where(note => note.Element("pitch")?.Element("step")?.Value == "F").ToArray();
+        Assert.Equal(["double-sharp", expected], notes.Select(note => note.Element("accidental")!.Value));
     }
 
     [Theory]

@@ -157,4 +157,17 @@ public sealed class SheetStoreTests : IAsyncLifetime
         Assert.False(copy.CanUndo);
         Assert.Null(await _store.DuplicateAsync("nothing"));
     }
+
+    // Typing goes on where it stopped, but not across an undo: what was undone stays a state of its own to return to.
+    [Fact]
+    public async Task Typing_after_an_undo_is_a_step_of_its_own()
+    {
+        var sheet = await Edit(await New(), new Retitle("First words"));
+        sheet = await Edit(sheet, new ChangeCount(sheet.Sheet.Sections[0].Id, 2));
+        _clock.Pass(TimeSpan.FromSeconds(1));
+        sheet = (await _store.UndoAsync(sheet.Id, sheet.Head)).Now!;
+        sheet = await Edit(sheet, new Retitle("Other words"));
+        sheet = (await _store.UndoAsync(sheet.Id, sheet.Head)).Now!;
+        Assert.Equal("First words", sheet.Sheet.Title);
+    }
 }

@@ -67,6 +67,7 @@ public class KeyAndClefTests
     [InlineData("bass", "C", 4, 10)]
     [InlineData("alto", "C", 4, 4)]
     [InlineData("tenor", "C", 4, 6)]
+    [InlineData("treble-8", "C", 4, 5)]
     public void Clefs_put_middle_C_where_it_belongs(string clef, string note, int octave, int position) =>
         Assert.Equal(position, Clef.Find(clef)!.Position(new Pitch(NoteText.Parse(note), octave)));
 

@@ -22,7 +22,9 @@ public class RecipeTests
         Assert.Equal(["viola", "trumpet"], sheet.Parts.Select(part => part.Id).OrderDescending());
         Assert.Equal((2, 2, "Minor scales", Direction.Both, Scaffolding.Signature), (section.Octaves, section.Marks, section.Title, section.Direction, section.Scaffolding));
         // Minor keys of three flats to two sharps, C minor left out and G sharp minor added.
-        Assert.Subset(new HashSet<string> { "G", "D", "A", "E", "B", "G♯" }, section.Slots.Select(slot => $"{slot.Drawn.Tonic}").ToHashSet());
+        Assert.Equal(["B", "D", "E", "G♯"], Drawing.Scope.Of(section, sheet.Style).Select(draw => $"{draw.Tonic}").Where(tonic => tonic is not ("G" or "A")).Distinct().Order(StringComparer.Ordinal));
+        Assert.Equal(["G♯"], section.AlsoTonics.Select(tonic => $"{tonic}"));
+        Assert.Equal(["C"], section.WithoutTonics.Select(tonic => $"{tonic}"));
     }
 
     [Fact]

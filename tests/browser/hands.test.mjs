@@ -39,7 +39,7 @@ test("a sheet is made on a tablet with a finger alone", async () => {
     await page.locator(".card-line[open] .fifths-line").waitFor();
     const keys = page.locator(".card-line[open] .fifths-line .fifth");
     await keys.nth(0).scrollIntoViewIfNeeded();
-    const [from, to] = [await keys.nth(2).boundingBox(), await keys.nth(5).boundingBox()];
+    const from = await keys.nth(2).boundingBox();
     const touch = await context.newCDPSession(page);
     const at = (box) => [{ x: box.x + box.width / 2, y: box.y + 14 }];
     await edit(page, async () => {
@@ -47,10 +47,11 @@ test("a sheet is made on a tablet with a finger alone", async () => {
       for (const i of [3, 4, 5]) await touch.send("Input.dispatchTouchEvent", { type: "touchMove", touchPoints: at(await keys.nth(i).boundingBox()) });
       await touch.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
     });
-    assert.ok(to.x > from.x);
     assert.deepEqual(await page.locator(".card-line[open] .fifths-line input:checked").evaluateAll((all) => all.map((key) => key.value)), ["Db", "Ab", "Eb", "Bb"]);
 
     // A question's choices open where it stands, and every one is large enough for a finger.
+    // Pages that the edit changed out of sight come in a pause, and would take an open question with them.
+    await page.waitForFunction(() => !document.querySelector(".page.waiting"));
     await page.locator("summary[id^=question-]").first().tap();
     await page.locator(".question[open] .question-buttons").waitFor();
     await edit(page, () => page.locator(".question[open]").getByRole("button", { name: "Pin", exact: true }).tap());

@@ -98,16 +98,16 @@ internal sealed class StaffSetter
 
     private IEnumerable<Primitive> Clef(int top)
     {
-        var (glyph, line) = _figure.Clef.Id switch
+        var clef = _figure.Clef;
+        var glyph = (clef.Sign, clef.Octaves) switch
         {
-            "treble" => (MusicGlyph.GClef, 2),
-            "bass" => (MusicGlyph.FClef, 6),
-            "alto" => (MusicGlyph.CClef, 4),
-            "tenor" => (MusicGlyph.CClef, 6),
-            "treble-8" => (MusicGlyph.GClef8vb, 2),
-            var other => throw new InvalidOperationException($"No sign for the {other} clef."),
+            (ClefSign.G, 0) => MusicGlyph.GClef,
+            (ClefSign.G, -1) => MusicGlyph.GClef8vb,
+            (ClefSign.F, 0) => MusicGlyph.FClef,
+            (ClefSign.C, 0) => MusicGlyph.CClef,
+            _ => throw new InvalidOperationException($"The music font’s list has no sign for the {clef.Name} clef."),
         };
-        yield return new GlyphPrimitive(Role.Clef, Ink.Given, glyph, Space(ClefLeft), Level(top, line), _metrics.StaffSpace);
+        yield return new GlyphPrimitive(Role.Clef, Ink.Given, glyph, Space(ClefLeft), Level(top, 2 * (clef.Line - 1)), _metrics.StaffSpace);
     }
 
     private IEnumerable<Primitive> FinalBarline(int top)

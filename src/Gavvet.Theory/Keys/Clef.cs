@@ -2,34 +2,59 @@ using System.Collections.Immutable;
 
 namespace Gavvet.Theory;
 
-/// <summary>A clef: which pitch stands on the bottom line, and where its signatures stand. One row of a table.</summary>
+/// <summary>The sign of a clef, named for the note whose line it marks.</summary>
+public enum ClefSign
+{
+    /// <summary>The line of G above middle C.</summary>
+    G,
+
+    /// <summary>The line of F below middle C.</summary>
+    F,
+
+    /// <summary>The line of middle C.</summary>
+    C,
+}
+
+/// <summary>
+/// A clef: its sign, the line it marks, and where signatures stand in it. One row, which the page, the score and the load of
+/// a question all read.
+/// </summary>
 public sealed record Clef
 {
     private readonly string _sharps;
     private readonly string _flats;
 
-    private Clef(string id, string name, Pitch bottomLine, string sharps, string flats)
+    private Clef(string id, string name, ClefSign sign, int line, int octaves, int unfamiliarity, string sharps, string flats)
     {
-        (Id, Name, BottomLine, _sharps, _flats) = (id, name, bottomLine, sharps, flats);
+        (Id, Name, Sign, Line, Octaves, Unfamiliarity, _sharps, _flats) = (id, name, sign, line, octaves, unfamiliarity, sharps, flats);
+        var marked = sign switch
+        {
+            ClefSign.G => At(Letter.G, 4 + octaves),
+            ClefSign.F => At(Letter.F, 3 + octaves),
+            _ => At(Letter.C, 4 + octaves),
+        };
+        // From the marked line down to the bottom one there are two steps a line.
+        var bottom = marked.StaffStep - (2 * (line - 1));
+        BottomLine = At((Letter)(bottom % Letters.Count), bottom / Letters.Count);
     }
 
     // Places of the sharps F C G D A E B and the flats B E A D G C F, in half spaces above the bottom line.
     // Common practice, no source; checked against an engraving library's rendering.
 
     /// <summary>The G clef.</summary>
-    public static Clef Treble { get; } = new("treble", "Treble", At(Letter.E, 4), "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
+    public static Clef Treble { get; } = new("treble", "Treble", ClefSign.G, 2, 0, 0, "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
 
     /// <summary>The F clef.</summary>
-    public static Clef Bass { get; } = new("bass", "Bass", At(Letter.G, 2), "6 3 7 4 1 5 2", "2 5 1 4 0 3 -1");
+    public static Clef Bass { get; } = new("bass", "Bass", ClefSign.F, 4, 0, 1, "6 3 7 4 1 5 2", "2 5 1 4 0 3 -1");
 
     /// <summary>The C clef on the middle line.</summary>
-    public static Clef Alto { get; } = new("alto", "Alto", At(Letter.F, 3), "7 4 8 5 2 6 3", "3 6 2 5 1 4 0");
+    public static Clef Alto { get; } = new("alto", "Alto", ClefSign.C, 3, 0, 2, "7 4 8 5 2 6 3", "3 6 2 5 1 4 0");
 
     /// <summary>The C clef on the fourth line.</summary>
-    public static Clef Tenor { get; } = new("tenor", "Tenor", At(Letter.D, 3), "2 6 3 7 4 8 5", "5 8 4 7 3 6 2");
+    public static Clef Tenor { get; } = new("tenor", "Tenor", ClefSign.C, 4, 0, 3, "2 6 3 7 4 8 5", "5 8 4 7 3 6 2");
 
     /// <summary>The G clef with an eight below it, for guitar and tenor voice: written as they sound.</summary>
-    public static Clef TrebleEightBelow { get; } = new("treble-8", "Treble 8 below", At(Letter.E, 3), "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
+    public static Clef TrebleEightBelow { get; } = new("treble-8", "Treble 8 below", ClefSign.G, 2, -1, 1, "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
 
     /// <summary>Every clef, in the order teachers list them.</summary>
     public static ImmutableArray<Clef> All { get; } = [Treble, Bass, Alto, Tenor, TrebleEightBelow];
@@ -39,6 +64,18 @@ public sealed record Clef
 
     /// <summary>The name on screen and paper.</summary>
     public string Name { get; }
+
+    /// <summary>The sign.</summary>
+    public ClefSign Sign { get; }
+
+    /// <summary>The line the sign marks, 1 the bottom line.</summary>
+    public int Line { get; }
+
+    /// <summary>Octaves the notes sound above what the plain sign says, by a figure at the sign: -1 for an eight below.</summary>
+    public int Octaves { get; }
+
+    /// <summary>How much harder it is to read for most, against the treble clef: part of a question's load.</summary>
+    public int Unfamiliarity { get; }
 
     /// <summary>The pitch on the bottom line.</summary>
     public Pitch BottomLine { get; }

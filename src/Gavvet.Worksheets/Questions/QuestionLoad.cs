@@ -21,7 +21,7 @@ public static class QuestionLoad
         if (kind.UsesTonic)
             load += Accidentals(setting) + Alterations(setting);
         if (kind.UsesClefAs(setting.Option))
-            load += Unfamiliarity(setting.Clef);
+            load += setting.Clef.Unfamiliarity;
         if (kind.UsesDirection)
             load += setting.Direction switch { Direction.Ascending => 0, Direction.Descending => 1, _ => 3 };
         if (kind.UsesOctaves)
@@ -49,14 +49,6 @@ public static class QuestionLoad
         var plain = (setting.Scale.HasMinorThird ? ScaleTypes.NaturalMinor : ScaleTypes.Major).Degrees;
         return 2 * setting.Scale.Degrees.Union(setting.Scale.Down.Degrees).Count(degree => !plain.Contains(degree));
     }
-
-    private static int Unfamiliarity(Clef clef) => clef.Id switch
-    {
-        "treble" => 0,
-        "bass" or "treble-8" => 1,
-        "alto" => 2,
-        _ => 3,
-    };
 
     // From a worked example to a blank page.
     private static int Given(QuestionSetting setting) => (int)setting.Scaffolding;

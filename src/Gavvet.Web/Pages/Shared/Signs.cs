@@ -15,7 +15,13 @@ public static class Signs
     public static string Of(Clef clef)
     {
         ArgumentNullException.ThrowIfNull(clef);
-        return clef.Id switch { "treble" => "𝄞", "bass" => "𝄢", "treble-8" => "𝄠", _ => "𝄡" };
+        return (clef.Sign, clef.Octaves) switch
+        {
+            (ClefSign.G, -1) => "𝄠",
+            (ClefSign.G, _) => "𝄞",
+            (ClefSign.F, _) => "𝄢",
+            _ => "𝄡",
+        };
     }
 
     public static IHtmlContent In(object text)

@@ -2,8 +2,8 @@ using System.CommandLine;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Cli;
 

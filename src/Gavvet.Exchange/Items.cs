@@ -5,6 +5,7 @@ using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Exchange;

@@ -1,4 +1,4 @@
-using Gavvet.Worksheets.Drawing;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.EntityFrameworkCore;

@@ -44,11 +44,50 @@ public class ArrowTests
         }
     }
 
+    // Read off the compiled code: which namespace of a project uses which, and no two each other, by however many steps.
+    [Theory]
+    [InlineData("Gavvet.Worksheets")]
+    [InlineData("Gavvet.Printing")]
+    [InlineData("Gavvet.Exchange")]
+    [InlineData("Gavvet.Storage")]
+    public void No_namespaces_of_a_project_know_each_other_both_ways(string project)
+    {
+        var (rooms, known) = KnownIn(project);
+        var cycles = rooms.Where(room => Reached(known, room).Contains(room)).ToArray();
+        Assert.True(cycles.Length == 0, string.Join("; ", cycles.Select(room => $"{room} -> {string.Join(", ", known[room].Where(cycles.Contains))}")));
+    }
+
+    private static (string[] Rooms, Dictionary<string, HashSet<string>> Known) KnownIn(string project)
+    {
+        var assembly = Load(project);
+        var rooms = assembly.GetTypes().Select(type => type.Namespace).OfType<string>().Where(room => room.StartsWith(project, StringComparison.Ordinal)).Distinct().ToArray();
+        return (rooms, rooms.ToDictionary(room => room, room => rooms.Where(other => other != room && Types.InAssembly(assembly).That().ResideInNamespace(room).And().DoNotResideInNamespace(other).Should().NotHaveDependencyOn(other).GetResult() is { IsSuccessful: false }).ToHashSet()));
+    }
+
+    private static HashSet<string> Reached(Dictionary<string, HashSet<string>> known, string from)
+    {
+        var reached = new HashSet<string>();
+        var next = new Queue<string>(known[from]);
+        while (next.TryDequeue(out var room))
+        {
+            if (!reached.Add(room))
+                continue;
+            foreach (var further in known[room])
+                next.Enqueue(further);
+        }
+
+        return reached;
+    }
+
     [Fact]
     public void The_check_itself_can_fail()
     {
         var result = Types.InAssembly(Load("Gavvet.Worksheets")).Should().NotHaveDependencyOnAny("Gavvet.Theory").GetResult();
         Assert.False(result.IsSuccessful);
+        // The draw knows the sheet, and through the kinds of question the figures.
+        var (_, known) = KnownIn("Gavvet.Worksheets");
+        Assert.Contains("Gavvet.Worksheets.Sheets", known["Gavvet.Worksheets.Drawing"]);
+        Assert.Contains("Gavvet.Worksheets.Figures", Reached(known, "Gavvet.Worksheets.Drawing"));
     }
 
     private static string House(string assembly) => assembly switch

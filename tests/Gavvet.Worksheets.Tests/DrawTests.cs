@@ -1,4 +1,3 @@
-using Gavvet.Worksheets.Drawing;
 
 namespace Gavvet.Worksheets.Tests;
 

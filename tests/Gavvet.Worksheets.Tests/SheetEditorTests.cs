@@ -131,4 +131,28 @@ public class SheetEditorTests
         Assert.Contains("withheld", composition.Worksheet.Sections[0].Items[1].Question.Prompt, StringComparison.Ordinal);
         Assert.True(Composer.Compose(_sheet).Key.MayPrint);
     }
+
+    // Whatever is changed of a sheet or a section makes another value; read from its own file it is the same value.
+    [Fact]
+    public void Sheets_are_alike_by_all_they_hold()
+    {
+        var section = _sheet.Sections[0];
+        Assert.Equal(_sheet, SheetFile.Read(SheetFile.Write(_sheet)));
+        Section[] others =
+        [
+            section with { Id = 9 }, section with { KindId = "name-key" }, section with { Instruction = "x" }, section with { Scales = [ScaleTypes.Get("dorian")] }, section with { Keys = [Key.Majors[0]] },
+            section with { Clefs = [Clef.Alto] }, section with { Notation = Notation.Signature }, section with { Direction = Direction.Both }, section with { Scaffolding = Scaffolding.Tonic }, section with { Slots = section.Slots.RemoveAt(0) },
+            section with { Title = "x" }, section with { Octaves = 2 }, section with { Marks = 2 }, section with { AnswerAs = AnswerForm.Choice }, section with { Option = "x" }, section with { AlsoTonics = [default] },
+            section with { WithoutTonics = [default] }, section with { Columns = 2 }, section with { Tuning = Tunings.Ukulele }, section with { Own = [FreeText.Sample] },
+        ];
+        Assert.Equal(typeof(Section).GetProperties().Count(property => property.CanWrite), others.Length);
+        Assert.All(others, other => Assert.NotEqual(section, other));
+        Sheet[] sheets =
+        [
+            _sheet with { Seed = 99 }, _sheet with { Title = "x" }, _sheet with { Instructions = "x" }, _sheet with { Setup = _sheet.Setup with { StaffHeight = 9 } }, _sheet with { Sections = _sheet.Sections.Add(section) },
+            _sheet with { NextId = 99 }, _sheet with { Style = HouseStyle.Jazz }, _sheet with { Versions = 2 }, _sheet with { Parts = [Instrument.Parse("viola")] },
+        ];
+        Assert.Equal(typeof(Sheet).GetProperties().Count(property => property.CanWrite), sheets.Length);
+        Assert.All(sheets, other => Assert.NotEqual(_sheet, other));
+    }
 }

@@ -93,6 +93,6 @@ public class SheetFileTests
     public void A_sheet_code_has_six_characters_without_look_alikes()
     {
         Assert.Equal(6, Sample.Sheet().Code.Length);
-        Assert.Equal(50, Enumerable.Range(0, 50).Select(seed => Sample.Sheet(Drawing.SplitMix64.At((ulong)seed, 1)).Code).Distinct().Count());
+        Assert.Equal(50, Enumerable.Range(0, 50).Select(seed => Sample.Sheet(SplitMix64.At((ulong)seed, 1)).Code).Distinct().Count());
     }
 }

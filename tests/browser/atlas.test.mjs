@@ -133,7 +133,8 @@ test("an answer is clicked onto the staff and taken back", async () => {
     const [top, bottom] = [Number(await pad.getAttribute("data-top")), Number(await pad.getAttribute("data-bottom"))];
     await page.mouse.click(box.x + box.width / 2, box.y + box.height * (bottom - (bottom - top) * (position / 8)));
     await page.waitForFunction((old) => document.getElementById("answer").value !== old, before);
-    await page.waitForTimeout(80);
+    // The answer redraws the staff; the next click waits until it stands.
+    await page.waitForFunction(() => !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling") && document.querySelector("[data-staff-pad] svg"));
   };
   for (const position of [2, 3, 4, 5, 6, 7]) await click(position);
   await click(8, "#");

@@ -1,5 +1,5 @@
 using System.Security.Cryptography;
-using Gavvet.Worksheets.Drawing;
+using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Composing;
 

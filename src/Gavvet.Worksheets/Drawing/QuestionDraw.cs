@@ -123,10 +123,7 @@ public static class QuestionDraw
         // A number of its own for every draw there is, so that widening a scope moves no other candidate. The scale
         // counts by its name, not by its place in the catalogue, which may grow.
         public static ulong Rank(Draw draw) => unchecked(
-            (NameRank(draw.Scale.Id) << 24) + ((ulong)(draw.Tonic.Fifths + 64) << 14) + ((ulong)draw.Variant << 4) + (ulong)(Clef.All.IndexOf(draw.Clef) + 1));
-
-        // FNV-1a, 32 bits (Fowler, Noll and Vo, IETF draft-eastlake-fnv).
-        private static ulong NameRank(string id) => id.Aggregate(2_166_136_261u, (hash, letter) => unchecked((hash ^ letter) * 16_777_619u));
+            ((ulong)StableHash.Of(draw.Scale.Id) << 24) + ((ulong)(draw.Tonic.Fifths + 64) << 14) + ((ulong)draw.Variant << 4) + (ulong)(Clef.All.IndexOf(draw.Clef) + 1));
 
         private void Note(Draw draw)
         {

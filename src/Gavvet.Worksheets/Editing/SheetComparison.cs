@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
@@ -18,7 +17,7 @@ public static class SheetComparison
         ArgumentNullException.ThrowIfNull(after);
         string[] words = [.. OfSheet(before, after), .. OfSections(before, after)];
         // Something a sheet file holds that has no sentence of its own must not pass for no change.
-        return words.Length == 0 && SheetFile.Write(before) != SheetFile.Write(after) ? ["The sheet’s settings changed."] : [.. words];
+        return words.Length == 0 && before != after ? ["The sheet’s settings changed."] : [.. words];
     }
 
     private static IEnumerable<string> OfSheet(Sheet before, Sheet after)

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Worksheets.Files;
 

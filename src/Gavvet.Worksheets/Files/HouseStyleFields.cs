@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Worksheets.Files;
 

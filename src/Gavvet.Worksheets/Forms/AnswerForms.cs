@@ -76,7 +76,7 @@ public static class AnswerForms
         string[] right = [.. items.Select(item => AnswerInWords.Of(item.Written, item.Answer.Marks))];
         // Two answers more than are needed, so that the last is not given away.
         var wrong = items.Take(2).SelectMany(item => WrongAnswers.Of(kind, item.Setting, 2).Take(1)).Select(answer => answer.Text);
-        ImmutableArray<string> bank = [.. right.Concat(wrong).Distinct().Take(26).OrderBy(text => SplitMix64.At(seed, Rank(text)))];
+        ImmutableArray<string> bank = [.. right.Concat(wrong).Distinct().Take(26).OrderBy(text => SplitMix64.At(seed, StableHash.Of(text)))];
         return (bank, [.. items.Select((item, i) => Lettered(item.Written, item.Answer, right[i], bank))]);
     }
 
@@ -89,7 +89,7 @@ public static class AnswerForms
 
     private static (Question, Answer) Chosen(QuestionSetting setting, Question question, Answer answer, string right, ImmutableArray<WrongAnswer> wrong)
     {
-        ImmutableArray<string> options = [.. wrong.Select(answer => answer.Text).Append(right).OrderBy(text => SplitMix64.At(Chance(setting, 1), Rank(text)))];
+        ImmutableArray<string> options = [.. wrong.Select(answer => answer.Text).Append(right).OrderBy(text => SplitMix64.At(Chance(setting, 1), StableHash.Of(text)))];
         var place = options.IndexOf(right);
         return (Replaced(question, new ChoicesFigure(options)), answer with
         {
@@ -123,6 +123,4 @@ public static class AnswerForms
     private static string Letter(int place) => $"{(char)('A' + place)}";
 
     private static ulong Chance(QuestionSetting setting, ulong salt) => QuestionDraw.Chance(salt, new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant));
-
-    private static ulong Rank(string text) => text.Aggregate(2_166_136_261u, (hash, letter) => unchecked((hash ^ letter) * 16_777_619u));
 }

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Worksheets.Judging;
 

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Drawing;
 
 namespace Gavvet.Worksheets.Sheets;
 
@@ -51,6 +50,16 @@ public sealed record Sheet(
             });
         }
     }
+
+    /// <summary>Whether two sheets are alike in all they hold.</summary>
+    /// <param name="other">The other sheet.</param>
+    public bool Equals(Sheet? other) => ReferenceEquals(this, other) || (other is not null
+        && (Seed, Title, Instructions, Setup, NextId, Style, Versions) == (other.Seed, other.Title, other.Instructions, other.Setup, other.NextId, other.Style, other.Versions)
+        && Parts.SequenceEqual(other.Parts)
+        && Sections.SequenceEqual(other.Sections));
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => HashCode.Combine(Seed, Title, Sections.Count, NextId);
 
     /// <summary>The section with this id, or null.</summary>
     /// <param name="id">The section's lasting id.</param>
@@ -117,6 +126,23 @@ public sealed record Section(
 
     /// <summary>The teacher's own questions, where the kind asks them.</summary>
     public ImmutableArray<OwnQuestion> Own { get; init; } = [];
+
+    /// <summary>Whether two sections are alike in all they hold, the drawn questions included.</summary>
+    /// <param name="other">The other section.</param>
+    public bool Equals(Section? other) => ReferenceEquals(this, other) || (other is not null
+        && (Id, KindId, Instruction, Notation, Direction, Scaffolding) == (other.Id, other.KindId, other.Instruction, other.Notation, other.Direction, other.Scaffolding)
+        && (Title, Octaves, Marks, AnswerAs, Option, Columns) == (other.Title, other.Octaves, other.Marks, other.AnswerAs, other.Option, other.Columns)
+        && Scales.SequenceEqual(other.Scales)
+        && Keys.SequenceEqual(other.Keys)
+        && Clefs.SequenceEqual(other.Clefs)
+        && AlsoTonics.SequenceEqual(other.AlsoTonics)
+        && WithoutTonics.SequenceEqual(other.WithoutTonics)
+        && Tuning.SequenceEqual(other.Tuning)
+        && Own.SequenceEqual(other.Own)
+        && Slots.SequenceEqual(other.Slots));
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => HashCode.Combine(Id, KindId, Slots.Count, Instruction);
 
     /// <summary>The slot with this id, or null.</summary>
     /// <param name="id">The slot's lasting id.</param>

@@ -5,7 +5,6 @@ using Gavvet.Theory;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Drawing;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Reference;
 using Gavvet.Worksheets.Sheets;
 

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Shared;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc.ModelBinding.Validation;
 
 namespace Gavvet.Web.Pages.Check;

@@ -6,7 +6,6 @@ using Gavvet.Engraving.Output;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Figures;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 

@@ -8,7 +8,6 @@ using Gavvet.Engraving.Output;
 using Gavvet.Storage;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 

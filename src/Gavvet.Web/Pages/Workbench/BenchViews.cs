@@ -1,7 +1,6 @@
 using System.Collections.Concurrent;
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 

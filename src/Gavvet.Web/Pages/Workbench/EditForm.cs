@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Editing;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Workbench;

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Editing;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Workbench;
@@ -30,7 +29,7 @@ public sealed record MarginChange(bool Whole, bool SheetCard, ImmutableArray<int
         var stayed = before.Sections.Select(section => section.Id).Except(gone);
         var whole = edit is ChangeHouseStyle || !stayed.SequenceEqual(after.Sections.Select(section => section.Id).Except(come));
         return edit is null
-            ? new MarginChange(whole, SheetCardOf(before) != SheetCardOf(after), gone, [.. after.Sections.Where(section => before.Find(section.Id) is { } old && CardOf(before, old) != CardOf(after, section)).Select(section => section.Id)], come)
+            ? new MarginChange(whole, SheetCardOf(before) != SheetCardOf(after), gone, [.. after.Sections.Where(section => before.Find(section.Id) is { } old && (before.Style != after.Style || CardOf(old) != CardOf(section))).Select(section => section.Id)], come)
             : new MarginChange(whole, false, gone, Reshaped(before, after, edit), come);
     }
 
@@ -55,6 +54,6 @@ public sealed record MarginChange(bool Whole, bool SheetCard, ImmutableArray<int
 
     private static (PageSetup Setup, HouseStyle Style, string Instructions) SheetCardOf(Sheet sheet) => (sheet.Setup, sheet.Style, sheet.Instructions);
 
-    // All of a section but what was drawn, in the house style whose words it shows; the count of questions is part of it.
-    private static string CardOf(Sheet sheet, Section section) => RecipeFile.Write(SheetEditor.NewSheet(0) with { Title = "-", Style = sheet.Style, Sections = [section] });
+    // All of a section but what was drawn; the count of questions is part of it.
+    private static (Section Section, int Count) CardOf(Section section) => (section with { Slots = [] }, section.Slots.Count);
 }

@@ -1,6 +1,6 @@
 using System.Text.Json;
 
-namespace Gavvet.Worksheets.Files;
+namespace Gavvet.Worksheets.Sheets;
 
 /// <summary>Choices as they are written in files and forms: WorkedExample is "worked-example".</summary>
 public static class FileWords

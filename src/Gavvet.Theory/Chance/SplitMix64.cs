@@ -1,4 +1,4 @@
-namespace Gavvet.Worksheets.Drawing;
+namespace Gavvet.Theory;
 
 /// <summary>
 /// The generator behind every draw: SplitMix64 (Steele, Lea and Flood, "Fast splittable pseudorandom number

@@ -16,7 +16,7 @@ internal static class FullDesk
         var store = new SheetStore(data, TimeProvider.System);
         for (var i = 0; i < count; i++)
         {
-            var shelved = SectionShelf.All[i % SectionShelf.All.Length];
+            var shelved = ShippedSections.All[i % ShippedSections.All.Length];
             var key = Key.Majors[i % Key.Majors.Length];
             var blank = SheetEditor.NewSheet((ulong)i);
             var begun = await store.CreateAsync(blank with { Title = $"{shelved.Name} in {key.Tonic}, lesson {i}" });

@@ -16,23 +16,23 @@ public sealed class PrintPlan
 
     private readonly Lazy<ImmutableArray<SheetVersion>> _versions;
 
-    private PrintPlan(Sheet sheet, PrintWishes wishes)
+    private PrintPlan(Sheet sheet, PrintChoices choices)
     {
-        (Sheet, Wishes) = (sheet, wishes);
+        (Sheet, Choices) = (sheet, choices);
         // One version of one part needs no name.
         var lettered = sheet.Versions > 1;
         Instrument?[] parts = sheet.Parts.IsEmpty ? [null] : [.. sheet.Parts];
         Editions =
         [
             .. Enumerable.Range(0, sheet.Versions).SelectMany(_ => parts, (version, part) => new Edition(lettered ? (char)('A' + version) : null, part)),
-            .. wishes.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Seat = seat.Name }),
+            .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Seat = seat.Name }),
         ];
         _versions = new Lazy<ImmutableArray<SheetVersion>>(() => SheetVersions.Of(sheet));
     }
 
     public Sheet Sheet { get; }
 
-    public PrintWishes Wishes { get; }
+    public PrintChoices Choices { get; }
 
     /// <summary>The papers, in the order they are printed.</summary>
     public ImmutableArray<Edition> Editions { get; }
@@ -40,10 +40,10 @@ public sealed class PrintPlan
     /// <summary>The versions; they are put together when first asked for.</summary>
     public ImmutableArray<SheetVersion> Versions => _versions.Value;
 
-    public static PrintPlan Of(Sheet sheet, PrintWishes? wishes = null)
+    public static PrintPlan Of(Sheet sheet, PrintChoices? choices = null)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        return new PrintPlan(sheet, wishes ?? PrintWishes.None);
+        return new PrintPlan(sheet, choices ?? PrintChoices.None);
     }
 
     /// <summary>What a paper is called in file names, such as B-alto-saxophone.</summary>
@@ -80,8 +80,8 @@ public sealed class PrintPlan
         var edition = Editions[paper];
         var sheet = Versions[(edition.Version ?? 'A') - 'A'].Sheet;
         var composition = Composer.Compose(edition.Seat is null ? sheet : LargePrintSeat.Enlarged(sheet), catalogue, edition);
-        return Wishes.CodeSeed is { } seed
-            ? composition with { Worksheet = composition.Worksheet with { PageMarks = new PageMarks(seed, paper, Wishes.Square) } }
+        return Choices.CodeSeed is { } seed
+            ? composition with { Worksheet = composition.Worksheet with { PageMarks = new PageMarks(seed, paper, Choices.QrAddress) } }
             : composition;
     }
 

@@ -10,16 +10,16 @@ public class PrintingTests
 
     private static Sheet Edited(Sheet sheet, SheetEdit edit) => SheetEditor.Apply(sheet, edit).Sheet!;
 
-    private static FrozenPrinting Frozen(PrintWishes wishes) => Frozen(TwoVersions, wishes with { CodeSeed = 3 }, PrintPace.Fast);
+    private static FrozenPrinting Frozen(PrintChoices choices) => Frozen(TwoVersions, choices with { CodeSeed = 3 }, PrintPace.Fast);
 
     // Pages are kept as they are, so that the tests can look at them.
-    private static FrozenPrinting Frozen(Sheet sheet, PrintWishes wishes, PrintPace pace) =>
-        FrozenPrinting.Of(PrintPlan.Of(sheet, wishes), QuestionCatalogue.Standard, new PagePacking(_ => "face", (student, key) => Encoding.UTF8.GetBytes($"{student}\0{key}")), pace);
+    private static FrozenPrinting Frozen(Sheet sheet, PrintChoices choices, PrintPace pace) =>
+        FrozenPrinting.Of(PrintPlan.Of(sheet, choices), QuestionCatalogue.Standard, new PagePacking(_ => "face", (student, key) => Encoding.UTF8.GetBytes($"{student}\0{key}")), pace);
 
     [Fact]
     public void A_frozen_printing_holds_each_page_once_with_its_code_on_student_page_and_key()
     {
-        var frozen = Frozen(PrintWishes.None);
+        var frozen = Frozen(PrintChoices.None);
         Assert.Equal(4, frozen.Record.Editions.Length);
         Assert.Equal(frozen.Pages.Length, frozen.Pages.Select(page => page.Code).Distinct().Count());
         Assert.Equal(frozen.Pages.Select(page => page.Code), frozen.Record.Editions.SelectMany(edition => edition.Codes));
@@ -32,13 +32,13 @@ public class PrintingTests
             Assert.All(sides, side => Assert.Contains("src:url(face)", side, StringComparison.Ordinal));
         }
 
-        Assert.Equal(Frozen(PrintWishes.None).Piles[0].Pdf, frozen.Piles[0].Pdf);
+        Assert.Equal(Frozen(PrintChoices.None).Piles[0].Pdf, frozen.Piles[0].Pdf);
     }
 
     [Fact]
     public void A_record_reads_back_as_it_was_and_places_each_question_on_its_page()
     {
-        var record = Frozen(PrintWishes.None).Record;
+        var record = Frozen(PrintChoices.None).Record;
         var read = PrintingRecord.Read(record.Write());
         Assert.Equal(record.Write(), read.Write());
         var item = read.Editions[0].Items[0];
@@ -69,7 +69,7 @@ public class PrintingTests
     public void A_record_holds_every_other_answer_the_key_prints()
     {
         var sheet = Edited(SheetEditor.NewSheet(5), new ChangeKind(1, "identify-scale"));
-        var frozen = Frozen(sheet, PrintWishes.None with { CodeSeed = 4 }, PrintPace.Fast);
+        var frozen = Frozen(sheet, PrintChoices.None with { CodeSeed = 4 }, PrintPace.Fast);
         var key = Composer.Compose(sheet).Key;
         foreach (var item in frozen.Record.Editions[0].Items)
             Assert.Equal(key.Answers[item.Slot].AlsoRight, PrintingRecord.Read(frozen.Record.Write()).Editions[0].Items.Single(other => other.Slot == item.Slot).AlsoRight);
@@ -81,7 +81,7 @@ public class PrintingTests
     {
         var seats = LargePrintSeat.Parse("Mira, b, trumpet\r\n\n Tomas ", TwoVersions);
         Assert.Equal([("Mira", 'B', "trumpet"), ("Tomas", null, "viola")], seats.Select(seat => (seat.Name, seat.Version, seat.Part!.Id)));
-        var run = PrintRun.Compose(PrintPlan.Of(TwoVersions, new PrintWishes(seats, 1, "")), QuestionCatalogue.Standard, PrintPace.Fast);
+        var run = PrintRun.Compose(PrintPlan.Of(TwoVersions, new PrintChoices(seats, 1, "")), QuestionCatalogue.Standard, PrintPace.Fast);
         PrintedEdition[] editions = [.. run.Papers(PrintPace.Fast)];
         Assert.Equal(6, editions.Length);
         var mira = editions[4];
@@ -89,7 +89,7 @@ public class PrintingTests
         Assert.Equal(
             editions[3].Composition.Worksheet.Sections[0].Items.Select(item => item.Question.Prompt),
             mira.Composition.Worksheet.Sections[0].Items.Select(item => item.Question.Prompt));
-        Assert.Contains(mira.Student[0].Groups.SelectMany(group => group.Primitives), primitive => primitive.Role == Role.Square);
+        Assert.Contains(mira.Student[0].Groups.SelectMany(group => group.Primitives), primitive => primitive.Role == Role.QrCode);
     }
 
     [Theory]
@@ -107,13 +107,13 @@ public class PrintingTests
     public void A_printing_that_is_stopped_makes_nothing()
     {
         using var stop = new CancellationTokenSource();
-        Assert.ThrowsAny<OperationCanceledException>(() => Frozen(TwoVersions, PrintWishes.None with { CodeSeed = 1 }, new PrintPace(1, (_, _) => stop.Cancel(), stop.Token)));
+        Assert.ThrowsAny<OperationCanceledException>(() => Frozen(TwoVersions, PrintChoices.None with { CodeSeed = 1 }, new PrintPace(1, (_, _) => stop.Cancel(), stop.Token)));
     }
 
     [Fact]
     public void Made_one_by_one_or_side_by_side_a_printing_is_the_same()
     {
-        var (slow, fast) = (Frozen(TwoVersions, PrintWishes.None with { CodeSeed = 3 }, new PrintPace(1)), Frozen(PrintWishes.None));
+        var (slow, fast) = (Frozen(TwoVersions, PrintChoices.None with { CodeSeed = 3 }, new PrintPace(1)), Frozen(PrintChoices.None));
         Assert.Equal(slow.Piles.Select(pile => (pile.Pile, pile.PageCount, Convert.ToHexString(pile.Pdf))), fast.Piles.Select(pile => (pile.Pile, pile.PageCount, Convert.ToHexString(pile.Pdf))));
         Assert.Equal(slow.Record.Write(), fast.Record.Write());
     }
@@ -145,14 +145,14 @@ public class PrintingTests
         Assert.Contains($"up to {versions} versions for these parts", words, StringComparison.Ordinal);
         Assert.Null(PrintPlan.Of(sheet with { Versions = versions }).TooMuch(QuestionCatalogue.Standard));
         Assert.NotNull(PrintPlan.Of(sheet with { Versions = versions + 1 }).TooMuch(QuestionCatalogue.Standard));
-        Assert.Equal(words, Assert.Throws<PrintingWithheldException>(() => Frozen(sheet, PrintWishes.None with { CodeSeed = 1 }, new PrintPace(1))).Message);
+        Assert.Equal(words, Assert.Throws<PrintingWithheldException>(() => Frozen(sheet, PrintChoices.None with { CodeSeed = 1 }, new PrintPace(1))).Message);
     }
 
     [Fact]
     public void No_student_is_named_on_a_key_for_all()
     {
-        var frozen = Frozen(TwoVersions, new PrintWishes(LargePrintSeat.Parse("Mira, B", TwoVersions), 1, null), PrintPace.Fast);
-        var plain = Frozen(TwoVersions, new PrintWishes([], 1, null), PrintPace.Fast);
+        var frozen = Frozen(TwoVersions, new PrintChoices(LargePrintSeat.Parse("Mira, B", TwoVersions), 1, null), PrintPace.Fast);
+        var plain = Frozen(TwoVersions, new PrintChoices([], 1, null), PrintPace.Fast);
         foreach (var key in new[] { "key-short", "key-working" })
             Assert.Equal(plain.Piles.Single(pile => pile.Pile.Name == key).Pdf, frozen.Piles.Single(pile => pile.Pile.Name == key).Pdf);
         Assert.True(frozen.Record.KeysNameNobody);

@@ -72,7 +72,7 @@ public sealed class FuzzTests : IAsyncLifetime
     {
         var sheet = await _visitor.Store.CreateAsync(SheetEditor.NewSheet(1));
         var jobs = _visitor.Services.GetRequiredService<PrintJobs>();
-        var job = jobs.Start(sheet, new PrintWishes([], null, null), "test")!;
+        var job = jobs.Start(sheet, new PrintChoices([], null, null), "test")!;
         while (!job.IsOver)
             await Task.Delay(20, TestContext.Current.CancellationToken);
         var code = (await _visitor.Services.GetRequiredService<PrintingStore>().FindAsync(job.PrintingId!))!.Codes[0].Code;

@@ -140,17 +140,18 @@ public class LimitTests
     // As decided: the totals lie within a hundredth of version A where the scope is wide.
     [Theory]
     [InlineData(2)]
+    [InlineData(3)]
     [InlineData(4)]
-    [InlineData(13)]
-    [InlineData(26)]
+    [InlineData(5)]
     public void Versions_of_a_wide_scope_weigh_within_a_hundredth(int versions)
     {
-        for (ulong seed = 0; seed < 6; seed++)
+        for (ulong seed = 0; seed < 20; seed++)
         {
+            // Five questions of unlike load, which no first deal makes even.
             var made = SheetVersions.Of(SheetFile.Read($$"""
                 {"gavvet":1,"title":"Quiz","seed":{{seed}},"versions":{{versions}},"sections":[
-                {"kind":"write-scale","scales":["major","natural-minor","harmonic-minor","melodic-minor","dorian","lydian"],"clefs":["treble","bass","alto","tenor"],"count":8},
-                {"kind":"name-key","scales":["major","natural-minor"],"clefs":["treble","bass","alto","tenor"],"count":4}]}
+                {"kind":"write-scale","scales":["major","harmonic-minor"],"clefs":["treble"],"count":3},
+                {"kind":"write-signature","scales":["major","natural-minor"],"clefs":["treble","bass"],"count":2}]}
                 """));
             Assert.All(made, version => Assert.True(Math.Abs(version.Load - made[0].Load) * 100 <= made[0].Load, $"{version.Letter} weighs {version.Load}, A {made[0].Load}"));
         }

@@ -34,8 +34,8 @@ public class SheetComparisonTests
     [Fact]
     public void The_shelf_is_whole_in_order_and_every_section_of_it_can_be_set_and_answered()
     {
-        Assert.Equal(20, SectionShelf.All.Select(shelved => shelved.Id).Distinct().Count());
-        foreach (var shelved in SectionShelf.All)
+        Assert.Equal(20, ShippedSections.All.Select(shelved => shelved.Id).Distinct().Count());
+        foreach (var shelved in ShippedSections.All)
         {
             var sheet = Before.After(new AddKeptSection(shelved.Section));
             Assert.Equal(shelved.Section.Slots.Count, sheet.Sections[^1].Slots.Count);

@@ -50,8 +50,8 @@ public enum Role
     TickBox,
     Tick,
 
-    /// <summary>A dark run of a square code.</summary>
-    Square,
+    /// <summary>A dark run of a QR code.</summary>
+    QrCode,
 }
 
 /// <summary>A box in micrometers, y downward.</summary>

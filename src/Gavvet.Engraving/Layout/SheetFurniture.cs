@@ -28,7 +28,7 @@ public enum PaperKind
 internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetrics metrics) : IPageFurniture
 {
     // What printers leave white at the lower edge.
-    private const int BelowSquare = 6_500;
+    private const int BelowQrCode = 6_500;
 
     private readonly ImmutableArray<string> _title = TextSetter.Wrap(sheet.Title, TextStyle.Bold, metrics.Title, metrics.ContentWidth);
 
@@ -96,11 +96,11 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         var found = code is null ? $"Sheet {sheet.Code}" : $"Code {PageCode.Printed(code)}";
         var number = $"Page {page + 1} of {pages}";
         var right = metrics.SideMargin + metrics.ContentWidth - TextSetter.Width(number, TextStyle.Regular, metrics.Small);
-        if (code is not null && sheet.PageMarks?.Square is { } before)
+        if (code is not null && sheet.PageMarks?.QrAddress is { } before)
         {
-            var square = SquareCode.Draw(before + code, metrics.SideMargin + metrics.ContentWidth, metrics.Height - BelowSquare);
-            yield return new PageGroup(GroupKind.Furniture, default, $"Square code of page {PageCode.Printed(code)}", square);
-            right -= SquareCode.Side + metrics.Small;
+            var qrCode = QrCode.Draw(before + code, metrics.SideMargin + metrics.ContentWidth, metrics.Height - BelowQrCode);
+            yield return new PageGroup(GroupKind.Furniture, default, $"QR code of page {PageCode.Printed(code)}", qrCode);
+            right -= QrCode.Side + metrics.Small;
         }
 
         yield return Group(

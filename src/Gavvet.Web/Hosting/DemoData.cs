@@ -98,6 +98,6 @@ internal static class DemoData
     {
         if ((await printings.ListAsync(null, "", 1)).Count > 0 || (await store.ListAsync("mock paper", 1)) is not [var paper, ..])
             return;
-        jobs.Start((await store.FindAsync(paper.Id))!, new PrintWishes([new LargePrintSeat("Mira", 'B', null)], null, ""), "demo");
+        jobs.Start((await store.FindAsync(paper.Id))!, new PrintChoices([new LargePrintSeat("Mira", 'B', null)], null, ""), "demo");
     }
 }

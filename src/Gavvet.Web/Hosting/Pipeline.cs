@@ -37,7 +37,7 @@ internal static class Pipeline
         SheetPapers.Map(application);
         Handout.Map(application);
         SpecimenPicture.Map(application);
-        Piles.Map(application);
+        PrintRoomFiles.Map(application);
         PrintedPapers.Map(application);
         BackupFile.Map(application);
     }

@@ -137,7 +137,7 @@ public sealed class Server : IAsyncDisposable
         services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(2));
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(QuestionCatalogue.Standard);
-        services.AddSingleton<BenchViews>();
+        services.AddSingleton<WorkbenchViews>();
         services.AddSingleton<SheetStore>();
         services.AddSingleton<SheetHistory>();
         services.AddSingleton<SectionLibrary>();

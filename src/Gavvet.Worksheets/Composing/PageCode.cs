@@ -76,8 +76,8 @@ public static class PageCode
 /// <summary>How the pages of a printing are marked.</summary>
 /// <param name="Seed">The printing's seed.</param>
 /// <param name="Edition">Which of its editions, from 0.</param>
-/// <param name="Square">What a square code beside the page's code begins with, such as an address; empty for the code alone, null for no square.</param>
-public sealed record PageMarks(ulong Seed, int Edition, string? Square)
+/// <param name="QrAddress">What a QR code beside the page's code begins with, such as an address; empty for the code alone, null for none.</param>
+public sealed record PageMarks(ulong Seed, int Edition, string? QrAddress)
 {
     /// <summary>A page's code.</summary>
     /// <param name="page">Which page, from 0.</param>

@@ -86,7 +86,7 @@ public static class QuestionDraw
         private readonly Sheet _sheet;
         private readonly Section _section;
         private readonly IReadOnlyList<Draw> _candidates;
-        private readonly LoadRungs _rungs;
+        private readonly LoadGroups _groups;
         private readonly bool _keepsOrder;
         private readonly Dictionary<QuestionIdentity, int> _asked = [];
         private readonly Dictionary<(ScaleType, NoteName), int> _tonics = [];
@@ -99,7 +99,7 @@ public static class QuestionDraw
             (_sheet, _section) = (sheet, section);
             _candidates = Scope.Of(section, sheet.Style);
             _keepsOrder = QuestionCatalogue.Standard.Get(section.KindId).KeepsOrder;
-            _rungs = LoadRungs.Of(sheet, section, _candidates);
+            _groups = LoadGroups.Of(sheet, section, _candidates);
             foreach (var identity in elsewhere)
                 Count(_asked, identity);
             foreach (var draw in here)
@@ -110,7 +110,7 @@ public static class QuestionDraw
         {
             var chosen = _candidates.MinBy(draw => (
                 _asked.GetValueOrDefault(QuestionIdentity.On(_sheet, _section, draw)),
-                _rungs.Cost(draw),
+                _groups.Cost(draw),
                 _scales.GetValueOrDefault(draw.Scale),
                 _tonics.GetValueOrDefault((draw.Scale, draw.Tonic)),
                 _variants.GetValueOrDefault(draw.Variant),
@@ -128,7 +128,7 @@ public static class QuestionDraw
         private void Note(Draw draw)
         {
             Count(_asked, QuestionIdentity.On(_sheet, _section, draw));
-            _rungs.Take(draw);
+            _groups.Take(draw);
             Count(_scales, draw.Scale);
             Count(_tonics, (draw.Scale, draw.Tonic));
             Count(_variants, draw.Variant);

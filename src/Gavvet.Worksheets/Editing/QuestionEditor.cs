@@ -67,12 +67,12 @@ internal static class QuestionEditor
     private static EditOutcome Weigh(Sheet sheet, Section section, Slot slot, bool heavier)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        var now = LoadRungs.LoadOf(sheet, section, kind, slot.Drawn);
+        var now = LoadGroups.LoadOf(sheet, section, kind, slot.Drawn);
         var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.On(sheet, other, any.Drawn))).ToHashSet();
         var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, slot.Id, slot.Redraws);
         var nearest = Scope.Of(section, sheet.Style)
             .Where(draw => !asked.Contains(QuestionIdentity.On(sheet, section, draw)))
-            .Select(draw => (Draw: draw, Load: LoadRungs.LoadOf(sheet, section, kind, draw)))
+            .Select(draw => (Draw: draw, Load: LoadGroups.LoadOf(sheet, section, kind, draw)))
             .Where(pair => heavier ? pair.Load > now : pair.Load < now)
             .OrderBy(pair => Math.Abs(pair.Load - now)).ThenBy(pair => QuestionDraw.Chance(seed, pair.Draw))
             .Select(pair => (Draw?)pair.Draw).FirstOrDefault();

@@ -12,7 +12,7 @@ namespace Gavvet.Worksheets.Files;
 /// <summary>Reads version 1 of the recipe, strictly, and draws its questions. Problems name the path inside the file.</summary>
 internal static class RecipeFileReader
 {
-    public static Sheet Read(JsonElement root, DrawWishes wishes)
+    public static Sheet Read(JsonElement root, DrawChoices choices)
     {
         var file = new Fields(root, "", asPath: true);
         if (file.Number(RecipeFile.Mark, 0, 0, int.MaxValue) is var version && version != RecipeFile.Version)
@@ -28,7 +28,7 @@ internal static class RecipeFileReader
         if (sections.Length is < 1 or > SheetLimits.Sections)
             throw file.Wrong("sections", $"A sheet has from 1 to {SheetLimits.Sections} sections.");
         file.NothingElse();
-        return SheetFileReader.DrawAll(new Sheet(wishes.Seed ?? seed, title, instructions, setup, [], 1) { Style = style, Versions = wishes.Versions ?? versions, Parts = parts }, sections);
+        return SheetFileReader.DrawAll(new Sheet(choices.Seed ?? seed, title, instructions, setup, [], 1) { Style = style, Versions = choices.Versions ?? versions, Parts = parts }, sections);
     }
 
     // A whole number, as large as a seed may be.

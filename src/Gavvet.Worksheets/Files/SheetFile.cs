@@ -67,15 +67,15 @@ public static class SheetFile
     /// <summary>Reads a sheet. A file without drawn questions is a recipe, and they are drawn from it.</summary>
     /// <param name="text">The text.</param>
     /// <exception cref="SheetFileException">It is no sheet of this version; the message says where and what would be right.</exception>
-    public static Sheet Read(string text) => Read(text, DrawWishes.None);
+    public static Sheet Read(string text) => Read(text, DrawChoices.None);
 
     /// <summary>Reads a sheet, drawn otherwise than the file says.</summary>
     /// <param name="text">The text.</param>
-    /// <param name="wishes">What goes before the file's own seed and number of versions.</param>
+    /// <param name="choices">What goes before the file's own seed and number of versions.</param>
     /// <exception cref="SheetFileException">It is no sheet of this version, or its questions are drawn already and a seed is wished for.</exception>
-    public static Sheet Read(string text, DrawWishes wishes)
+    public static Sheet Read(string text, DrawChoices choices)
     {
-        ArgumentNullException.ThrowIfNull(wishes);
+        ArgumentNullException.ThrowIfNull(choices);
         ArgumentNullException.ThrowIfNull(text);
         if (text.Length > SheetLimits.FileBytes)
             throw new SheetFileException("", $"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
@@ -93,14 +93,14 @@ public static class SheetFile
         using (document)
         {
             return document.RootElement.ValueKind == JsonValueKind.Object && document.RootElement.TryGetProperty(RecipeFile.Mark, out _)
-                ? RecipeFileReader.Read(document.RootElement, wishes)
-                : Wished(SheetFileReader.Read(document.RootElement), wishes);
+                ? RecipeFileReader.Read(document.RootElement, choices)
+                : Wished(SheetFileReader.Read(document.RootElement), choices);
         }
     }
 
-    private static Sheet Wished(Sheet sheet, DrawWishes wishes) => wishes.Seed is not null
+    private static Sheet Wished(Sheet sheet, DrawChoices choices) => choices.Seed is not null
         ? throw new SheetFileException("", "The questions of this sheet file are drawn already; a seed is for recipes. Leave the seed out.")
-        : sheet with { Versions = wishes.Versions ?? sheet.Versions };
+        : sheet with { Versions = choices.Versions ?? sheet.Versions };
 
     internal static void WriteTexts(Utf8JsonWriter json, string name, IEnumerable<string> texts)
     {
@@ -197,10 +197,10 @@ public static class SheetFile
 /// <summary>How the questions of a file are to be drawn, where not as it says itself.</summary>
 /// <param name="Seed">Another seed, or null.</param>
 /// <param name="Versions">Another number of versions, or null.</param>
-public sealed record DrawWishes(ulong? Seed, int? Versions)
+public sealed record DrawChoices(ulong? Seed, int? Versions)
 {
     /// <summary>As the file says.</summary>
-    public static DrawWishes None { get; } = new(null, null);
+    public static DrawChoices None { get; } = new(null, null);
 }
 
 /// <summary>A file that is no sheet: where it goes wrong and what would be right.</summary>

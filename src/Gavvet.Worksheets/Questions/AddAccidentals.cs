@@ -62,7 +62,7 @@ public sealed class AddAccidentals : QuestionKind
         var letters = scale.Notes(setting.Direction);
         var prompt = ScaleFacts.Prompt(setting);
         if (setting.Scaffolding == Scaffolding.Count)
-            prompt += $" ({ScaleFacts.Told(scale)})";
+            prompt += $" ({ScaleFacts.CountInWords(scale)})";
         if (setting.Option == OnNotes)
         {
             var rows = setting.Scaffolding == Scaffolding.Formula ? StaffRows.Gaps : StaffRows.None;

@@ -126,7 +126,7 @@ internal static class ScaleFacts
     public static StaffRange Room(QuestionSetting setting) => StaffRange.OfScales(setting.Clef, setting.Octaves, setting.Part);
 
     /// <summary>How many sharps and flats a scale has, counted apart, since other scales than major mix them.</summary>
-    public static string Told(Scale scale)
+    public static string CountInWords(Scale scale)
     {
         var (sharps, flats) = (scale.AlteredNotes.Count(note => note.Accidental > 0), scale.AlteredNotes.Count(note => note.Accidental < 0));
         return (sharps, flats) switch

@@ -60,7 +60,7 @@ public class WriteScale : QuestionKind
         ArgumentNullException.ThrowIfNull(setting);
         var scale = ScaleFacts.Scale(setting);
         var columns = ScaleFacts.Notes(setting, scale).Length;
-        var prompt = setting.Scaffolding == Scaffolding.Count ? $"{Prompt(setting)} ({ScaleFacts.Told(scale)})" : Prompt(setting);
+        var prompt = setting.Scaffolding == Scaffolding.Count ? $"{Prompt(setting)} ({ScaleFacts.CountInWords(scale)})" : Prompt(setting);
         return new Question(prompt,
         [
             new StaffFigure(

@@ -40,7 +40,7 @@ public static class SheetVersions
     public static int TotalLoad(Sheet sheet)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        return sheet.Sections.Sum(section => section.Slots.Sum(slot => LoadRungs.LoadOf(sheet, section, QuestionCatalogue.Standard.Get(section.KindId), slot.Drawn)));
+        return sheet.Sections.Sum(section => section.Slots.Sum(slot => LoadGroups.LoadOf(sheet, section, QuestionCatalogue.Standard.Get(section.KindId), slot.Drawn)));
     }
 
     /// <summary>How many versions can be made before a question must come twice, and which section is the bottleneck.</summary>

@@ -20,14 +20,14 @@ internal sealed class VersionPlan
         {
             var kind = QuestionCatalogue.Standard.Get(section.KindId);
             var candidates = Scope.Of(section, sheet.Style);
-            var rungs = LoadRungs.Of(sheet, section, candidates);
-            var loads = candidates.Distinct().ToDictionary(draw => draw, draw => LoadRungs.LoadOf(sheet, section, kind, draw));
+            var groups = LoadGroups.Of(sheet, section, candidates);
+            var loads = candidates.Distinct().ToDictionary(draw => draw, draw => LoadGroups.LoadOf(sheet, section, kind, draw));
             foreach (var slot in section.Slots)
             {
-                loads.TryAdd(slot.Drawn, LoadRungs.LoadOf(sheet, section, kind, slot.Drawn));
+                loads.TryAdd(slot.Drawn, LoadGroups.LoadOf(sheet, section, kind, slot.Drawn));
                 var draws = new Draw[sheet.Versions];
                 draws[0] = slot.Drawn;
-                _places.Add(new Place(section, slot, [.. rungs.RungOf(slot.Drawn)], loads, draws));
+                _places.Add(new Place(section, slot, [.. groups.GroupOf(slot.Drawn)], loads, draws));
                 _totals[0] += loads[slot.Drawn];
                 Use(section, slot.Drawn, 1);
             }
@@ -81,13 +81,13 @@ internal sealed class VersionPlan
 
     private int Away(int version) => _totals[version] - _totals[0];
 
-    // Used least, of the same rung, and otherwise nearest in load; the same scale where loads are alike.
+    // Used least, of the same group, and otherwise nearest in load; the same scale where loads are alike.
     private Draw Mate(Place place)
     {
         var load = place.Loads[place.Slot.Drawn];
         return place.Loads.Keys.MinBy(draw => (
             _used.GetValueOrDefault(QuestionIdentity.On(_sheet, place.Section, draw)),
-            !place.Rung.Contains(draw),
+            !place.Group.Contains(draw),
             Math.Abs(place.Loads[draw] - load),
             draw.Scale != place.Slot.Drawn.Scale,
             QuestionDraw.Chance(_sheet.Seed ^ (ulong)place.Slot.Id, draw)));
@@ -142,5 +142,5 @@ internal sealed class VersionPlan
     }
 
     /// <summary>A place on the sheet, with the draw each version has there.</summary>
-    private sealed record Place(Section Section, Slot Slot, HashSet<Draw> Rung, Dictionary<Draw, int> Loads, Draw[] Draws);
+    private sealed record Place(Section Section, Slot Slot, HashSet<Draw> Group, Dictionary<Draw, int> Loads, Draw[] Draws);
 }

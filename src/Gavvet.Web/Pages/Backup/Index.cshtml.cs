@@ -8,7 +8,7 @@ namespace Gavvet.Web.Pages.Backup;
 /// <summary>Everything in one file, and back after a look at what it holds.</summary>
 [RequestSizeLimit(Backups.LargestFile)]
 [RequestFormLimits(MultipartBodyLengthLimit = Backups.LargestFile)]
-public sealed class IndexModel(Backups backups, Database data, BenchViews views) : PageModel
+public sealed class IndexModel(Backups backups, Database data, WorkbenchViews views) : PageModel
 {
     public IReadOnlyList<DailyCopy> Copies => backups.Copies();
 

@@ -20,7 +20,7 @@ public sealed record DeskView(
     int SheetCount,
     IReadOnlyList<PrintingOnDesk> Printings,
     IReadOnlyList<KeptSection> Own,
-    IReadOnlyList<ShelvedSection> Shelf,
+    IReadOnlyList<ShippedSection> Shelf,
     IReadOnlyList<SheetOnDesk> Deleted)
 {
     /// <summary>The lists, by their names in addresses.</summary>
@@ -47,7 +47,7 @@ public sealed record DeskView(
             await store.CountAsync(),
             await printings.ListAsync(null, words, MostOthers),
             [.. (await library.ListAsync()).Where(kept => Holds(Text(kept.Name, kept.Section)))],
-            [.. SectionShelf.All.Where(shelved => Holds(Text(shelved.Name, shelved.Section)))],
+            [.. ShippedSections.All.Where(shelved => Holds(Text(shelved.Name, shelved.Section)))],
             await store.ListDeletedAsync(words, MostOthers));
     }
 

@@ -26,7 +26,7 @@ public sealed class IndexModel(SheetStore store, PrintingStore printings, Sectio
     /// <summary>A new sheet that begins with a section of the library.</summary>
     public async Task<IActionResult> OnPostBeginAsync(string? shelf, long? kept)
     {
-        var (name, section) = SectionShelf.Find(shelf) is { } shelved ? (shelved.Name, shelved.Section)
+        var (name, section) = ShippedSections.Find(shelf) is { } shelved ? (shelved.Name, shelved.Section)
             : kept is { } id && await library.FindAsync(id) is { } own ? (own.Name, own.Section)
             : ("", null);
         if (section is null)

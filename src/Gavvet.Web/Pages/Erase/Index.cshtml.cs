@@ -7,7 +7,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Erase;
 
 /// <summary>Takes a name away wherever it stands, after a look at where that is. The name is posted, so it is in no address.</summary>
-public sealed class IndexModel(Erasure erasure, BenchViews views) : PageModel
+public sealed class IndexModel(Erasure erasure, WorkbenchViews views) : PageModel
 {
     private const int Shortest = 2;
 

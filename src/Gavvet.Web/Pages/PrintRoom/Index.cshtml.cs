@@ -37,7 +37,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
 
     public IReadOnlyList<PrintingOnDesk> Printings { get; private set; } = [];
 
-    /// <summary>The address a square code leads to, or null where it holds the page's code alone.</summary>
+    /// <summary>The address a QR code leads to, or null where it holds the page's code alone.</summary>
     public string? PublicAddress => options.PublicAddress;
 
     public async Task<IActionResult> OnGetAsync(string id)
@@ -49,7 +49,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     }
 
     /// <summary>Begins a printing that is kept.</summary>
-    public async Task<IActionResult> OnPostPrintAsync(string id, string? seats, bool square)
+    public async Task<IActionResult> OnPostPrintAsync(string id, string? seats, bool qr)
     {
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
@@ -57,7 +57,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         {
             var students = LargePrintSeat.Parse(seats, stored.Sheet);
             await settings.SetAsync(SeatsOf(id), seats ?? "");
-            var job = jobs.Start(stored, new PrintWishes(students, null, square ? (PublicAddress is { } address ? $"{address}/p/" : "") : null), Person.Of(HttpContext));
+            var job = jobs.Start(stored, new PrintChoices(students, null, qr ? (PublicAddress is { } address ? $"{address}/p/" : "") : null), Person.Of(HttpContext));
             return job is null
                 ? Said("Other printings are still being made. Wait until they are done.", StatusCodes.Status429TooManyRequests)
                 : Partial("PrintRoom/_Job", job);

@@ -60,17 +60,17 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     private readonly ConcurrentDictionary<string, PrintJob> _jobs = new();
 
     /// <summary>Begins a printing; null when too many are waiting already.</summary>
-    public PrintJob? Start(StoredSheet stored, PrintWishes wishes, string person)
+    public PrintJob? Start(StoredSheet stored, PrintChoices choices, string person)
     {
         ArgumentNullException.ThrowIfNull(stored);
-        ArgumentNullException.ThrowIfNull(wishes);
+        ArgumentNullException.ThrowIfNull(choices);
         if (_jobs.Values.Count(job => !job.IsOver) >= MostWaiting)
             return null;
         foreach (var old in _jobs.Values.Where(job => job.IsOver).OrderByDescending(job => job.Begun).Skip(Remembered))
             _jobs.TryRemove(old.Id, out _);
         var job = new PrintJob { SheetId = stored.Id };
         _jobs[job.Id] = job;
-        job.Making = MakeAsync(job, stored, wishes, person);
+        job.Making = MakeAsync(job, stored, choices, person);
         return job;
     }
 
@@ -86,11 +86,11 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
 
     public PrintJob? Find(string? id) => id is null ? null : _jobs.GetValueOrDefault(id);
 
-    private async Task MakeAsync(PrintJob job, StoredSheet stored, PrintWishes wishes, string person)
+    private async Task MakeAsync(PrintJob job, StoredSheet stored, PrintChoices choices, string person)
     {
         try
         {
-            job.Kept(await KeepAsync(job, stored, wishes, person));
+            job.Kept(await KeepAsync(job, stored, choices, person));
         }
         catch (OperationCanceledException)
         {
@@ -113,11 +113,11 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     }
 
     // A code that is taken already means other codes for the whole printing; with 35 random bits that is a rare thing.
-    private async Task<string> KeepAsync(PrintJob job, StoredSheet stored, PrintWishes wishes, string person)
+    private async Task<string> KeepAsync(PrintJob job, StoredSheet stored, PrintChoices choices, string person)
     {
         while (true)
         {
-            var plan = PrintPlan.Of(stored.Sheet, wishes with { CodeSeed = PageCode.FreshSeed() });
+            var plan = PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() });
             var frozen = await heavy.RunAsync(Lane.Long, person, ended => FrozenPrinting.Of(plan, catalogue, Packing, new PrintPace(1, job.Tell, ended)), job.Ended);
             if (await printings.AddAsync(Kept(stored, frozen), job.Ended) is { } kept)
                 return kept;

@@ -13,9 +13,9 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Workbench;
 
 /// <summary>The workbench: a sheet being made, its pages in the middle, its settings in the margin.</summary>
-public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchViews views) : PageModel
+public sealed class IndexModel(SheetStore store, SectionLibrary library, WorkbenchViews views) : PageModel
 {
-    public BenchView Bench { get; private set; } = null!;
+    public WorkbenchView Bench { get; private set; } = null!;
 
     /// <summary>The teacher's own sections to add.</summary>
     public IReadOnlyList<KeptSection> Library { get; private set; } = [];
@@ -110,7 +110,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
 
     private async Task<SheetEdit?> FromLibraryAsync(string? choice) => choice?.Split(' ') switch
     {
-        ["shelf", var name] when SectionShelf.Find(name) is { } shelved => new AddKeptSection(shelved.Section),
+        ["shelf", var name] when ShippedSections.Find(name) is { } shelved => new AddKeptSection(shelved.Section),
         ["own", var number] when ReadNumber(number) is { } kept && await library.FindAsync(kept) is { } own => new AddKeptSection(own.Section),
         _ => null,
     };
@@ -126,7 +126,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
         return stepped.Now is null ? NotFound() : Changed(before.Sheet, views.Of(stepped.Now, form["shown"]), form, null, null);
     }
 
-    private PartialViewResult Changed(Sheet before, BenchView drawn, IFormCollection form, SheetEdit? edit, EditOutcome? outcome)
+    private PartialViewResult Changed(Sheet before, WorkbenchView drawn, IFormCollection form, SheetEdit? edit, EditOutcome? outcome)
     {
         var now = drawn.Stored;
         var bench = drawn with
@@ -135,7 +135,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
             OpenCard = edit is AddSection or AddKeptSection ? $"{now.Sheet.Sections[^1].Id}" : form["open"].ToString(),
             OpenQuestion = edit is QuestionEdit question and not RemoveQuestion ? question.SlotId : null,
         };
-        return Partial("Workbench/_Edited", new BenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome)
+        return Partial("Workbench/_Edited", new WorkbenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome)
         {
             ShowsPanel = form["panel"].ToString().Length > 0,
             Margin = MarginChange.Of(before, now.Sheet, edit),
@@ -169,7 +169,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, BenchVi
 /// <param name="SeenPages">The hashes of the pages the browser shows.</param>
 /// <param name="Edit">The edit, or null for undo and redo.</param>
 /// <param name="Outcome">What there is to say of it.</param>
-public sealed record BenchChange(BenchView Bench, IReadOnlyList<string> SeenPages, SheetEdit? Edit, EditOutcome? Outcome)
+public sealed record WorkbenchChange(WorkbenchView Bench, IReadOnlyList<string> SeenPages, SheetEdit? Edit, EditOutcome? Outcome)
 {
     /// <summary>Whether the foot shows what the sheet covers, so that it has to follow.</summary>
     public bool ShowsPanel { get; init; }

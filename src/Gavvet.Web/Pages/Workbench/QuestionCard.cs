@@ -15,7 +15,7 @@ namespace Gavvet.Web.Pages.Workbench;
 /// <param name="Answer">What the key says, or null where the question is withheld.</param>
 public sealed record QuestionCard(string SheetId, Section Section, Slot Slot, QuestionKind Kind, int Number, int Load, HouseStyle Style, string? Answer)
 {
-    public static QuestionCard Of(BenchView bench, int sectionId, int slotId)
+    public static QuestionCard Of(WorkbenchView bench, int sectionId, int slotId)
     {
         ArgumentNullException.ThrowIfNull(bench);
         var sheet = bench.Stored.Sheet;

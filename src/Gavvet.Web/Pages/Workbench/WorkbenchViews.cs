@@ -10,26 +10,26 @@ namespace Gavvet.Web.Pages.Workbench;
 /// Workbench views of the revisions seen last. A revision never changes, so its pages need laying out only once,
 /// however many requests ask for them.
 /// </summary>
-public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> log)
+public sealed class WorkbenchViews(QuestionCatalogue catalogue, ILogger<WorkbenchViews> log)
 {
     // What is looked at now and a step or two back; a view holds some megabytes.
     private const int Remembered = 6;
 
-    private readonly ConcurrentDictionary<(string Sheet, Head Head, PaperKind Kind), BenchView> _views = new();
+    private readonly ConcurrentDictionary<(string Sheet, Head Head, PaperKind Kind), WorkbenchView> _views = new();
     private readonly ConcurrentQueue<(string Sheet, Head Head, PaperKind Kind)> _order = new();
 
     /// <summary>Forgets all views: after a restore a revision's number may be another's.</summary>
     public void Forget() => _views.Clear();
 
     /// <summary>The view a word in an address names; the student's page for any other.</summary>
-    public BenchView Of(StoredSheet stored, string? shown) => shown == BenchView.OutlineWord
+    public WorkbenchView Of(StoredSheet stored, string? shown) => shown == WorkbenchView.OutlineWord
         ? Of(stored, PaperKind.Student) with { IsOutline = true }
         : Of(stored, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student);
 
-    public BenchView Of(StoredSheet stored, PaperKind kind)
+    public WorkbenchView Of(StoredSheet stored, PaperKind kind)
     {
         ArgumentNullException.ThrowIfNull(stored);
-        return _views.TryGetValue((stored.Id, stored.Head, kind), out var known) ? known with { Stored = stored } : Kept(BenchView.Of(stored, kind, catalogue));
+        return _views.TryGetValue((stored.Id, stored.Head, kind), out var known) ? known with { Stored = stored } : Kept(WorkbenchView.Of(stored, kind, catalogue));
     }
 
     /// <summary>Draws a sheet before it is saved, so that nothing is saved that cannot be shown.</summary>
@@ -37,12 +37,12 @@ public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> 
     /// <param name="edited">The sheet as it is to be.</param>
     /// <param name="shown">What is shown, as addresses name it.</param>
     /// <returns>The view, or null when the sheet cannot be drawn.</returns>
-    public BenchView? Draw(StoredSheet stored, Sheet edited, string? shown)
+    public WorkbenchView? Draw(StoredSheet stored, Sheet edited, string? shown)
     {
         ArgumentNullException.ThrowIfNull(stored);
         try
         {
-            return BenchView.Of(stored with { Sheet = edited }, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student, catalogue);
+            return WorkbenchView.Of(stored with { Sheet = edited }, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student, catalogue);
         }
         catch (Exception problem) when (problem is not OutOfMemoryException)
         {
@@ -52,13 +52,13 @@ public sealed class BenchViews(QuestionCatalogue catalogue, ILogger<BenchViews> 
     }
 
     /// <summary>Keeps the view of a sheet that has been saved.</summary>
-    public BenchView Saved(BenchView drawn, StoredSheet now, string? shown)
+    public WorkbenchView Saved(WorkbenchView drawn, StoredSheet now, string? shown)
     {
         ArgumentNullException.ThrowIfNull(drawn);
-        return Kept(drawn with { Stored = now }) with { IsOutline = shown == BenchView.OutlineWord };
+        return Kept(drawn with { Stored = now }) with { IsOutline = shown == WorkbenchView.OutlineWord };
     }
 
-    private BenchView Kept(BenchView view)
+    private WorkbenchView Kept(WorkbenchView view)
     {
         var (stored, key) = (view.Stored, (view.Stored.Id, view.Stored.Head, view.Kind));
         foreach (var withheld in view.Withheld)

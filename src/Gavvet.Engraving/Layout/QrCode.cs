@@ -5,7 +5,7 @@ using QRCoder;
 namespace Gavvet.Engraving.Layout;
 
 /// <summary>A text as a QR code (ISO/IEC 18004), small enough for the foot of a page.</summary>
-internal static class SquareCode
+internal static class QrCode
 {
     /// <summary>The side with the white around it, in micrometers.</summary>
     public const int Side = 11_000;
@@ -25,7 +25,7 @@ internal static class SquareCode
                 while (x < rows.Count && rows[y][x])
                     x++;
                 if (x > from)
-                    runs.Add(new RectanglePrimitive(Role.Square, Ink.Given, new Box(left + At(from), top + At(y), left + At(x), top + At(y + 1)), 0, 0));
+                    runs.Add(new RectanglePrimitive(Role.QrCode, Ink.Given, new Box(left + At(from), top + At(y), left + At(x), top + At(y + 1)), 0, 0));
             }
         }
 

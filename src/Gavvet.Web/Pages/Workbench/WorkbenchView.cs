@@ -14,7 +14,7 @@ using Gavvet.Worksheets.Sheets;
 namespace Gavvet.Web.Pages.Workbench;
 
 /// <summary>A sheet on the workbench, seen as one of its papers.</summary>
-public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArray<PageView> Pages, Composition Composition, Coverage Coverage)
+public sealed record WorkbenchView(StoredSheet Stored, PaperKind Kind, ImmutableArray<PageView> Pages, Composition Composition, Coverage Coverage)
 {
     /// <summary>The word for the text outline where papers are named.</summary>
     public const string OutlineWord = "outline";
@@ -44,17 +44,17 @@ public sealed record BenchView(StoredSheet Stored, PaperKind Kind, ImmutableArra
         return new PagePart(this, page, InSight is { } inSight && !inSight.Contains(page.Number) && !holdsOpenQuestion);
     }
 
-    public static BenchView Of(StoredSheet stored, PaperKind kind, QuestionCatalogue catalogue)
+    public static WorkbenchView Of(StoredSheet stored, PaperKind kind, QuestionCatalogue catalogue)
     {
         ArgumentNullException.ThrowIfNull(stored);
         var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
         var pages = SheetLayout.LayOut(composition, kind);
-        return new BenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition, Coverage.Of(stored.Sheet, composition));
+        return new WorkbenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition, Coverage.Of(stored.Sheet, composition));
     }
 }
 
 /// <summary>A page to send, whole or as a place that waits for it.</summary>
-public sealed record PagePart(BenchView Bench, PageView Page, bool Waits);
+public sealed record PagePart(WorkbenchView Bench, PageView Page, bool Waits);
 
 /// <summary>A page on the screen: the paper itself, and where on it questions and headings stand.</summary>
 public sealed record PageView(int Number, string Svg, string Hash, ImmutableArray<PlacedQuestion> Questions, ImmutableArray<PlacedHead> Heads)

@@ -8,7 +8,7 @@ using Gavvet.Worksheets.Questions;
 namespace Gavvet.Web.Pages.PrintRoom;
 
 /// <summary>The piles of the print room to take away: one PDF each, or everything in a ZIP.</summary>
-internal static class Piles
+internal static class PrintRoomFiles
 {
     private static readonly string[] Formats = ["pdf", "musicxml", "midi", "csv", "json"];
 

@@ -8,10 +8,10 @@ namespace Gavvet.Worksheets.Composing;
 /// <param name="Id">Its name in addresses.</param>
 /// <param name="Name">What it is called.</param>
 /// <param name="Section">The section, drawn once; a sheet that takes it draws its own.</param>
-public sealed record ShelvedSection(string Id, string Name, Section Section);
+public sealed record ShippedSection(string Id, string Name, Section Section);
 
 /// <summary>Sections the program ships, in teaching order, to begin a sheet from.</summary>
-public static class SectionShelf
+public static class ShippedSections
 {
     // As recipes, the way a teacher's own come in. The order is that of the subject: common practice, no source.
     private static readonly (string Id, string Name, string Recipe)[] Recipes =
@@ -39,11 +39,11 @@ public static class SectionShelf
     ];
 
     /// <summary>The sections in teaching order.</summary>
-    public static ImmutableArray<ShelvedSection> All { get; } = [.. Recipes.Select(shelved => new ShelvedSection(shelved.Id, shelved.Name, Read(shelved.Recipe)))];
+    public static ImmutableArray<ShippedSection> All { get; } = [.. Recipes.Select(shelved => new ShippedSection(shelved.Id, shelved.Name, Read(shelved.Recipe)))];
 
     /// <summary>The section of this name in addresses, or null.</summary>
     /// <param name="id">Such as "relatives".</param>
-    public static ShelvedSection? Find(string? id) => All.FirstOrDefault(shelved => shelved.Id == id);
+    public static ShippedSection? Find(string? id) => All.FirstOrDefault(shelved => shelved.Id == id);
 
     private static Section Read(string recipe) =>
         SheetFile.Read($$"""{"format":"{{SheetFile.Format}}","version":1,"seed":"0000000000000001","title":"Shelf","instructions":"","sections":[{{recipe}}]}""").Sections[0];

@@ -8,10 +8,10 @@ namespace Gavvet.Printing;
 /// <summary>What a run prints besides the versions and parts of its sheet.</summary>
 /// <param name="Seats">Students who get large print.</param>
 /// <param name="CodeSeed">The seed of the pages' codes; null where pages carry the sheet's code only.</param>
-/// <param name="Square">What the square code of a page begins with; empty for the page's code alone, null for no square.</param>
-public sealed record PrintWishes(ImmutableArray<LargePrintSeat> Seats, ulong? CodeSeed, string? Square)
+/// <param name="QrAddress">What the QR code of a page begins with; empty for the page’s code alone, null for none.</param>
+public sealed record PrintChoices(ImmutableArray<LargePrintSeat> Seats, ulong? CodeSeed, string? QrAddress)
 {
-    public static PrintWishes None { get; } = new([], null, null);
+    public static PrintChoices None { get; } = new([], null, null);
 }
 
 /// <summary>A student who gets a paper in large print.</summary>

@@ -3,7 +3,7 @@ using Microsoft.Data.Sqlite;
 
 namespace Gavvet.Storage.Tests;
 
-public sealed class KeepsakeTests : IAsyncLifetime
+public sealed class LibraryAndPrintingTests : IAsyncLifetime
 {
     private readonly TemporaryFolder _temporary = new();
     private readonly SetClock _clock = new();

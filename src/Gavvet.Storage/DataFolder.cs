@@ -104,6 +104,9 @@ public sealed partial class DataFolder : IDisposable
             Directory.Delete(TemporaryPath, recursive: true);
         CreatePrivate(TemporaryPath);
         CreatePrivate(KeysPath);
+        // A backup that a kill cut short holds as much as a whole one.
+        foreach (var half in Directory.EnumerateFiles(Path, "*.half*", SearchOption.AllDirectories))
+            File.Delete(half);
         if (OperatingSystem.IsWindows())
             return;
         // SQLite writes its own temporary files where this says, while it packs.

@@ -2,8 +2,8 @@ using System.Collections.Immutable;
 
 namespace Gavvet.Tests.Common;
 
-/// <summary>A kind of question whose two derivations disagree on one key.</summary>
-internal sealed class DisagreesOn(Key key) : QuestionKind
+/// <summary>A kind of question whose two derivations disagree on one key, or which fails there in another way.</summary>
+internal sealed class DisagreesOn(Key key, Exception? otherwise = null) : QuestionKind
 {
     private readonly WriteScale _real = new();
 
@@ -30,5 +30,5 @@ internal sealed class DisagreesOn(Key key) : QuestionKind
     public override Question Ask(QuestionSetting setting) => _real.Ask(setting);
 
     public override Answer Answer(QuestionSetting setting) =>
-        setting.Key == key ? throw new RoutesDisagreeException($"{key}", "one", "other") : _real.Answer(setting);
+        setting.Key == key ? throw otherwise ?? new RoutesDisagreeException($"{key}", "one", "other") : _real.Answer(setting);
 }

@@ -134,4 +134,21 @@ public sealed class LibraryAndPrintingTests : IAsyncLifetime
         await settings.ChooseStyleOfNewSheetsAsync(own);
         Assert.Equal(own, await settings.StyleOfNewSheetsAsync());
     }
+
+    [Fact]
+    public async Task Whatever_has_one_name_is_kept_once_however_many_keep_it_at_once()
+    {
+        var settings = new DeskSettings(_data);
+        var history = new SheetHistory(_data, _clock);
+        var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        await Task.WhenAll(Enumerable.Range(0, 20).Select(i => Task.Run(async () =>
+        {
+            await settings.KeepStyleAsync("Hazelmoor", HouseStyle.Jazz);
+            await settings.SetAsync("matter", $"{i}");
+            await history.NameAsync(sheet.Id, $"Name {i}");
+        })));
+        Assert.Single(await settings.StylesAsync());
+        Assert.NotNull(await settings.FindAsync("matter"));
+        Assert.NotNull(Assert.Single(await history.ListAsync(sheet.Id, 10)).Name);
+    }
 }

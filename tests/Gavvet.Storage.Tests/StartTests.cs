@@ -185,8 +185,12 @@ public sealed class StartTests : IDisposable
                 Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(path) & ~(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute));
         }
 
+        var cut = Path.Combine(_temporary.Path, "copies", "2026-01-02.gavvet.half");
+        await File.WriteAllTextAsync(cut, "cut short", TestContext.Current.CancellationToken);
         using var next = DataFolder.Open(_temporary.Path);
         Assert.False(File.Exists(half));
+        Assert.False(File.Exists(cut));
+        Assert.True(File.Exists(open));
     }
 
     [Theory]

@@ -1,5 +1,7 @@
 using System.Net;
+using Gavvet.Tests.Common;
 using Gavvet.Worksheets.Editing;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Gavvet.Web.Tests;
 
@@ -127,5 +129,28 @@ public sealed class StrangerTests : IAsyncLifetime
             Assert.False(refused.Headers.Contains("X-Gavvet-Done"));
             Assert.True(refused.Headers.Contains("X-Gavvet"));
         }
+    }
+
+    // A page of a sheet that breaks for a reason nobody thought of.
+    [Fact]
+    public async Task A_broken_page_says_what_still_works_and_gives_the_sheets_file()
+    {
+        var culprit = SheetEditor.NewSheet(1).Sections[0].Slots[0].Drawn.Key;
+        var breaks = new DisagreesOn(culprit, new InvalidOperationException("A fault nobody thought of."));
+        await using var visitor = await Visitor.ArriveAsync(builder => builder.Services.AddSingleton(new QuestionCatalogue([breaks])));
+        var sheet = await visitor.Store.CreateAsync(SheetEditor.NewSheet(1));
+        var (answer, text) = await visitor.GetAsync($"/sheets/{sheet.Id}");
+        Assert.Equal(HttpStatusCode.InternalServerError, answer.StatusCode);
+        Assert.Contains("The desk and your other sheets still work", text, StringComparison.Ordinal);
+        Assert.Contains($"/sheets/{sheet.Id}/history", text, StringComparison.Ordinal);
+        Assert.DoesNotContain("   at ", text, StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.OK, (await visitor.GetAsync($"/sheets/{sheet.Id}/history")).Response.StatusCode);
+        Assert.Contains("gavvet-sheet", (await visitor.GetAsync($"/sheets/{sheet.Id}/sheet.json")).Text, StringComparison.Ordinal);
+        // What cannot be drawn is not saved over what can.
+        await visitor.OpenAsync("/");
+        var (refused, words) = await visitor.PostAsync($"/sheets/{sheet.Id}?handler=Edit", ("edit", "title"), ("title", "Now"), ("head", $"{sheet.Head}"));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
+        Assert.Contains("cannot be drawn", words.Body!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(sheet.Head, (await visitor.Store.FindAsync(sheet.Id))!.Head);
     }
 }

@@ -143,6 +143,17 @@ internal static class Person
     }
 }
 
+/// <summary>An address whose answer is made as heavy work: it waits in that queue, which counts for itself.</summary>
+internal sealed class HeavyRequest
+{
+    public static HeavyRequest Mark { get; } = new();
+
+    // The print room looks through all versions as heavy work; its page itself is none.
+    public static bool Is(HttpContext context) =>
+        context.GetEndpoint()?.Metadata.GetMetadata<HeavyRequest>() is not null
+        || (context.Request.Query["handler"] == "Check" && context.Request.Path.Value!.EndsWith("/print", StringComparison.Ordinal));
+}
+
 /// <summary>How many requests of one person are answered at once; the others wait a while, and then are refused in words.</summary>
 internal static class RequestLimits
 {
@@ -151,9 +162,11 @@ internal static class RequestLimits
 
     public static void Add(IServiceCollection services) => services.AddRateLimiter(limits =>
     {
-        limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context => context.GetEndpoint()?.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is not null
-            ? RateLimitPartition.GetNoLimiter("")
-            : RateLimitPartition.GetConcurrencyLimiter(Person.Of(context), _ => new ConcurrencyLimiterOptions { PermitLimit = AtOnce, QueueLimit = Waiting, QueueProcessingOrder = QueueProcessingOrder.OldestFirst }));
+        // A download that is being made takes nobody's place: its own queue says how many there may be.
+        limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
+            HeavyRequest.Is(context) || context.GetEndpoint()?.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is not null
+                ? RateLimitPartition.GetNoLimiter("")
+                : RateLimitPartition.GetConcurrencyLimiter(Person.Of(context), _ => new ConcurrencyLimiterOptions { PermitLimit = AtOnce, QueueLimit = Waiting, QueueProcessingOrder = QueueProcessingOrder.OldestFirst }));
         limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
     });
 }

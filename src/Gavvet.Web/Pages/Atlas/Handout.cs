@@ -16,12 +16,12 @@ internal static class Handout
     public static void Map(WebApplication application)
     {
         application.MapGet("/atlas/{type}/{tonic}/handout.pdf", (string type, string tonic, string? style, string? clef, string? paper, string? fingering, HeavyWork heavy, HttpContext context) =>
-            Made(heavy, context, () => Page(type, tonic, style, clef, paper, fingering)));
+            Made(heavy, context, () => Page(type, tonic, style, clef, paper, fingering))).WithMetadata(HeavyRequest.Mark);
         application.MapGet("/atlas/{type}/{tonic}/scale.mid", Sound);
         application.MapGet("/atlas-family/{family}/{tonic}/handout.pdf", (string family, string tonic, string? style, string? paper, HeavyWork heavy, HttpContext context) =>
-            Made(heavy, context, () => Family(family, tonic, style, paper)));
+            Made(heavy, context, () => Family(family, tonic, style, paper))).WithMetadata(HeavyRequest.Mark);
         application.MapGet("/atlas-keys/{type}/{most:int}/handout.pdf", (string type, int most, string? style, string? clef, string? paper, HeavyWork heavy, HttpContext context) =>
-            Made(heavy, context, () => Keys(type, most, style, clef, paper)));
+            Made(heavy, context, () => Keys(type, most, style, clef, paper))).WithMetadata(HeavyRequest.Mark);
     }
 
     private static Task<IResult> Made(HeavyWork heavy, HttpContext context, Func<IResult> make) =>

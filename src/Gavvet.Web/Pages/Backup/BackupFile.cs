@@ -17,5 +17,5 @@ internal static class BackupFile
         // The file goes as soon as it is sent.
         var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.None, 1 << 16, FileOptions.DeleteOnClose);
         return Results.File(stream, "application/octet-stream", $"gavvet-{clock.GetLocalNow():yyyy-MM-dd}.gavvet");
-    });
+    }).WithMetadata(HeavyRequest.Mark);
 }

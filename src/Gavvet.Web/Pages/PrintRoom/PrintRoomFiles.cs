@@ -14,8 +14,8 @@ internal static class PrintRoomFiles
 
     public static void Map(WebApplication application)
     {
-        application.MapGet("/sheets/{id}/piles/{name}.pdf", PileAsync);
-        application.MapGet("/sheets/{id}/everything.zip", EverythingAsync);
+        application.MapGet("/sheets/{id}/piles/{name}.pdf", PileAsync).WithMetadata(HeavyRequest.Mark);
+        application.MapGet("/sheets/{id}/everything.zip", EverythingAsync).WithMetadata(HeavyRequest.Mark);
     }
 
     private static Task<IResult> PileAsync(string id, string name, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) =>

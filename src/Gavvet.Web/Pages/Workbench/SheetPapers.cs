@@ -18,7 +18,7 @@ internal static class SheetPapers
     public static void Map(WebApplication application)
     {
         foreach (var kind in Enum.GetValues<PaperKind>())
-            application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) => PdfAsync(id, kind, store, catalogue, heavy, context));
+            application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) => PdfAsync(id, kind, store, catalogue, heavy, context)).WithMetadata(HeavyRequest.Mark);
         application.MapGet("/sheets/{id}/sheet.json", FileAsync);
         application.MapGet("/sheets/{id}/recipe.json", async (string id, SheetStore store) => await store.FindAsync(id) is { } stored
             ? Json(RecipeFile.Write(stored.Sheet), $"{FileName(stored.Sheet)}-recipe.json")

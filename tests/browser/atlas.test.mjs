@@ -131,9 +131,11 @@ test("an answer is clicked onto the staff and taken back", async () => {
     const pad = page.locator("[data-staff-pad]");
     const box = await pad.locator("svg").boundingBox();
     const [top, bottom] = [Number(await pad.getAttribute("data-top")), Number(await pad.getAttribute("data-bottom"))];
+    // The answer redraws the staff; the next click waits until it stands.
+    const judged = page.waitForResponse((answer) => answer.url().includes("handler=Judged"));
     await page.mouse.click(box.x + box.width / 2, box.y + box.height * (bottom - (bottom - top) * (position / 8)));
     await page.waitForFunction((old) => document.getElementById("answer").value !== old, before);
-    // The answer redraws the staff; the next click waits until it stands.
+    await judged;
     await page.waitForFunction(() => !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling") && document.querySelector("[data-staff-pad] svg"));
   };
   for (const position of [2, 3, 4, 5, 6, 7]) await click(position);

@@ -43,7 +43,10 @@ export const suite = (options = {}) => {
     await act();
     await at.page.waitForFunction((old) => document.querySelector("#context input[name=head]").value !== old, seen);
     await at.page.waitForFunction(() => document.getElementById("saved").textContent === "Saved");
+    await at.settled();
   };
+  // What an answer changes stands: nothing is asked for, swapped or settled any more, and it is painted.
+  at.settled = () => at.page.waitForFunction(() => !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling") && new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => resolve(true)))));
   at.prompts = async () => {
     await at.page.waitForFunction(() => !document.querySelector(".page.waiting"));
     return at.page.locator("svg g[aria-label^=Question]").evaluateAll((items) => items.map((item) => item.getAttribute("aria-label")));

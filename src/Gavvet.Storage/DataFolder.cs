@@ -38,25 +38,13 @@ public sealed partial class DataFolder : IDisposable
     public bool IsDamageSeen => File.Exists(DamageSeen);
 
     /// <summary>Remembers, or forgets, that there was damage.</summary>
-    public void MarkDamage(bool seen)
-    {
-        if (seen)
-            File.WriteAllText(DamageSeen, "");
-        else
-            File.Delete(DamageSeen);
-    }
+    public void MarkDamage(bool seen) => Mark(DamageSeen, seen);
 
     /// <summary>Whether the run before this one ended without taking leave.</summary>
     public bool EndedSuddenly => File.Exists(Running);
 
     /// <summary>Remembers that the program runs, or that it took leave.</summary>
-    public void MarkRunning(bool runs)
-    {
-        if (runs)
-            File.WriteAllText(Running, "");
-        else
-            File.Delete(Running);
-    }
+    public void MarkRunning(bool runs) => Mark(Running, runs);
 
     /// <summary>A new place for a file that goes when the program ends.</summary>
     public string Temporary() => System.IO.Path.Combine(TemporaryPath, Guid.NewGuid().ToString("N"));
@@ -96,6 +84,14 @@ public sealed partial class DataFolder : IDisposable
     }
 
     public void Dispose() => _lock.Dispose();
+
+    private static void Mark(string path, bool stands)
+    {
+        if (stands)
+            File.WriteAllText(path, "");
+        else
+            File.Delete(path);
+    }
 
     // What a run left half done goes, and what an earlier program made readable for others is closed.
     private void Clear()

@@ -21,7 +21,7 @@ public sealed record NameFound(int Lists, int Papers, int Printings, int Sheets)
 /// Deletes for good: in the database, in every copy of it beside, and in the free pages of both. What lies outside the data
 /// folder, such as a backup taken away, is out of reach.
 /// </summary>
-public sealed class Erasure(Database data, Backups backups, TimeProvider clock)
+public sealed class Erasure(Database data, Backups backups)
 {
     /// <summary>Deletes a sheet of the bin with all its states. Its printings stay.</summary>
     /// <returns>Whether it was in the bin.</returns>
@@ -86,7 +86,7 @@ public sealed class Erasure(Database data, Backups backups, TimeProvider clock)
 
     private const string LargePrint = "large-print ";
 
-    private async Task EverywhereAsync(Func<GavvetDatabase, Task> erase) => await data.AloneAsync(async () =>
+    private Task<bool> EverywhereAsync(Func<GavvetDatabase, Task> erase) => data.AloneAsync(async () =>
     {
         await InAsync(data.Path, erase);
         await PackAsync(data.Path);
@@ -95,7 +95,7 @@ public sealed class Erasure(Database data, Backups backups, TimeProvider clock)
         // These cannot be opened, or are of an earlier program: nothing can be taken out of them.
         foreach (var aside in backups.Unusable())
             DatabaseFile.Delete(aside);
-        return clock.GetUtcNow();
+        return true;
     });
 
     private static async Task InCopyAsync(string path, Func<GavvetDatabase, Task> erase)

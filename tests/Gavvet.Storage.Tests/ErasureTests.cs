@@ -20,7 +20,7 @@ public sealed class ErasureTests : IAsyncLifetime
 
     private Backups Backups => new(_folder, _clock);
 
-    private Erasure Erasure => new(_data, Backups, _clock);
+    private Erasure Erasure => new(_data, Backups);
 
     public async ValueTask InitializeAsync()
     {

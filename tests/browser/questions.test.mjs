@@ -58,10 +58,13 @@ test("the question in focus is drawn again, weighed and pinned by a key", async 
   const before = (await at.prompts())[0];
   await at.edit(() => question.press("r"));
   assert.notEqual((await at.prompts())[0], before);
-  // A wider scope, with heavier questions than any drawn: keys new to the section are what a redraw would take first.
+  await at.edit(() => question.press("i"));
+  assert.equal(await at.page.locator(".question .pinned").count(), 1);
+  // Four heavier keys in a wider scope, of which the three questions that are not pinned leave at least one.
   await at.page.locator("#line-1").click();
   await at.page.locator(".fifths-line").waitFor();
-  for (const key of [0, 14]) await at.edit(() => at.page.locator(".fifths-line input").nth(key).check());
+  for (const key of [0, 1, 13, 14]) await at.edit(() => at.page.locator(".fifths-line input").nth(key).check());
+  await openQuestion(0);
   const light = await weight();
   await at.edit(() => question.press("."));
   assert.ok(await weight() > light);

@@ -63,7 +63,7 @@ test("the question in focus is drawn again, weighed and pinned by a key", async 
   // Four heavier keys in a wider scope, of which the three questions that are not pinned leave at least one.
   await at.page.locator("#line-1").click();
   await at.page.locator(".fifths-line").waitFor();
-  for (const key of [0, 1, 13, 14]) await at.edit(() => at.page.locator(".fifths-line input").nth(key).check());
+  for (const key of [0, 1, 13, 14]) await at.edit(() => at.page.locator(".fifths-line .fifth").nth(key).click());
   await openQuestion(0);
   const light = await weight();
   await at.edit(() => question.press("."));

@@ -35,7 +35,7 @@ internal static class VerifyCommand
     {
         var note = new NoteMark(0, Pitch.Parse("G4"), null);
         var staff = new StaffFigure(Clef.Treble, 4, false, StaffRows.None, StaffRange.Staff, [note]);
-        var planted = new Answer([[note with { Pitch = Pitch.Parse("A4") }]], "planted", [], []);
+        var planted = new Answer(HouseStyle.Classical, [[note with { Pitch = Pitch.Parse("A4") }]], [], []);
         return FigureCheck.Problem(new Question("", [staff]), planted, PageSetup.Usual, 1) is not null;
     }
 

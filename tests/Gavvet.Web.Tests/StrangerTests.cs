@@ -136,7 +136,7 @@ public sealed class StrangerTests : IAsyncLifetime
     public async Task A_broken_page_says_what_still_works_and_gives_the_sheets_file()
     {
         var culprit = SheetEditor.NewSheet(1).Sections[0].Slots[0].Drawn.Key;
-        var breaks = new DisagreesOn(culprit, new InvalidOperationException("A fault nobody thought of."));
+        var breaks = DisagreesOn.Kind(culprit, new InvalidOperationException("A fault nobody thought of."));
         await using var visitor = await Visitor.ArriveAsync(builder => builder.Services.AddSingleton(new QuestionCatalogue([breaks])));
         var sheet = await visitor.Store.CreateAsync(SheetEditor.NewSheet(1));
         var (answer, text) = await visitor.GetAsync($"/sheets/{sheet.Id}");

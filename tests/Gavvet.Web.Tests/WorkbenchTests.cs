@@ -190,7 +190,7 @@ public sealed class WorkbenchTests : IAsyncLifetime
     public async Task A_withheld_question_is_named_and_blocks_printing_until_it_is_drawn_again()
     {
         var culprit = _sheet.Sheet.Sections[0].Slots[0].Drawn.Key;
-        var catalogue = new QuestionCatalogue([new DisagreesOn(culprit)]);
+        var catalogue = new QuestionCatalogue([DisagreesOn.Kind(culprit)]);
         await using var odd = await Visitor.ArriveAsync(builder => builder.Services.AddSingleton(catalogue));
         var stored = await odd.Store.CreateAsync(SheetEditor.NewSheet(11));
         var page = await odd.OpenAsync($"/sheets/{stored.Id}");

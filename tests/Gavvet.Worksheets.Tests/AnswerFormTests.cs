@@ -43,7 +43,7 @@ public class AnswerFormTests
     [Fact]
     public void Wrong_answers_are_mistakes_students_make()
     {
-        var wrong = WrongAnswers.Of(new RelativeKey(), Sample.Setting("Eb"), 3);
+        var wrong = WrongAnswers.Of(QuestionCatalogue.Standard.Get("relative-key"), Sample.Setting("Eb"), 3);
         Assert.Equal(3, wrong.Length);
         Assert.Contains(wrong, answer => answer.Mistake == FindingCode.NeighbourKey);
         // Three flats taken for three sharps.
@@ -65,7 +65,7 @@ public class AnswerFormTests
             var answer = composition.Key.Answers[item.SlotId];
             var letter = Assert.IsType<LineMark>(Assert.Single(answer.Marks[^1])).Text;
             Assert.Equal($"{letter}: {section.Bank[letter[0] - 'A']}", answer.Text);
-            var kind = new ModeParent();
+            var kind = QuestionCatalogue.Standard.Get("mode-parent");
             Assert.Equal(AnswerForms.Phrase(kind.Ask(item.Setting!), kind.Answer(item.Setting!)), section.Bank[letter[0] - 'A']);
         }
     }
@@ -73,7 +73,7 @@ public class AnswerFormTests
     [Fact]
     public void The_right_answer_stands_in_every_place()
     {
-        var kind = new RelativeKey();
+        var kind = QuestionCatalogue.Standard.Get("relative-key");
         var places = Settings(kind).Select(setting => AnswerForms.Ask(kind, setting with { AnswerAs = AnswerForm.Choice }).Answer.Marks[0].OfType<TickMark>().Single().Option);
         Assert.Equal([0, 1, 2, 3], places.Distinct().Order());
     }

@@ -25,7 +25,7 @@ public class ApprovedTests
         {
             var asked = kind.Options.IsEmpty || option == kind.Options[0].Id ? "" : option;
             ScaleType[] types = [.. Types.Where(kind.Takes).DefaultIfEmpty(ScaleTypes.All.First(kind.Takes)).Take(3)];
-            var section = SheetEditor.NewSheet(1).Sections[0] with { KindId = kind.Id, Option = asked, Scales = [.. types], Own = kind.AsksOwn ? [FreeText.Sample] : [] };
+            var section = SheetEditor.NewSheet(1).Sections[0] with { KindId = kind.Id, Option = asked, Scales = [.. types], Own = kind.AsksOwn ? [OwnQuestions.Sample] : [] };
             yield return $"## {asked} {kind.Instruction(section, style)}";
             foreach (var type in types)
             {

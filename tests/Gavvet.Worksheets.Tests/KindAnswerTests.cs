@@ -133,7 +133,7 @@ public class KindAnswerTests
     [Fact]
     public void Eight_scales_of_the_catalogue_are_palindromes()
     {
-        var kind = new ScaleFactsKind();
+        var kind = QuestionCatalogue.Standard.Get("scale-facts");
         var palindromes = ScaleTypes.All.Where(type => kind.Answer(Setting($"{type.Id} C", 0) with { Option = "palindrome" }).Text == "yes").Select(type => type.Id);
         Assert.Equal(["dorian", "mixolydian-flat-6", "double-harmonic-major", "suspended-pentatonic", "minor-six-pentatonic", "whole-tone", "chromatic", "neapolitan-major"], palindromes);
     }

@@ -24,7 +24,7 @@ public class QuestionKindTests
     public void Room_for_an_answer_does_not_depend_on_the_key_asked(string id)
     {
         var kind = QuestionCatalogue.Standard.Get(id);
-        foreach (var group in Sample.AllSettings(kind).GroupBy(setting => setting with { Tonic = default, Variant = kind is ChangeClef or TransposeScale ? setting.Variant : 0 }))
+        foreach (var group in Sample.AllSettings(kind).GroupBy(setting => setting with { Tonic = default, Variant = kind.Id is "change-clef" or "transpose-scale" ? setting.Variant : 0 }))
         {
             var rooms = group.Select(setting => string.Join('|', kind.Ask(setting).Figures.Select(WithoutGiven))).Distinct();
             Assert.Single(rooms);
@@ -37,16 +37,29 @@ public class QuestionKindTests
     public void A_blank_question_tells_nothing_of_its_answer_but_its_prompt(string id)
     {
         var kind = QuestionCatalogue.Standard.Get(id);
-        if (kind is GivenScale or WriteAgain || id is "key-of-melody" or "circle-of-fifths" or "name-key" or "add-accidentals" or "signature-to-accidentals")
-            return; // these give the scale, its letters or its signature and ask something else
         foreach (var setting in Sample.AllSettings(kind).Where(setting => setting.Scaffolding == Scaffolding.Blank))
-            Assert.All(kind.Ask(setting).Figures, figure => Assert.Empty(figure.Given));
+        {
+            var posed = kind.Pose(setting);
+            // Most give nothing; those that give a scale, its letters or a signature say which of their figures is left empty.
+            var given = posed.Question.Figures.Select(figure => !figure.Given.IsEmpty);
+            Assert.Equal(GivenFigures(id, setting.Option), string.Concat(given.Select(any => any ? 'x' : '-')));
+            Assert.All(posed.Question.Figures.Zip(posed.Answer.Marks), pair => Assert.Empty(pair.First.Given.Intersect(pair.Second)));
+        }
     }
+
+    // For each figure from the top down, whether something is printed in it.
+    private static string GivenFigures(string id, string option) => (id, option) switch
+    {
+        ("write-steps" or "mark-semitones" or "label-degrees" or "ring-differences" or "strike-degrees" or "complete-scale" or "blue-note" or "circle-of-fifths" or "add-accidentals", _) => "x",
+        ("convert-form" or "change-clef" or "enharmonic-scale" or "transpose-scale", _) or ("order-of-accidentals", "repair") => "x-",
+        ("identify-scale" or "correct-scale" or "key-of-melody" or "name-key" or "signature-to-accidentals", _) => "x-",
+        _ => "-",
+    };
 
     [Fact]
     public void Write_the_scale_answers_in_notes()
     {
-        var answer = new WriteScale().Answer(Sample.Setting("Eb"));
+        var answer = QuestionCatalogue.Standard.Get("write-scale").Answer(Sample.Setting("Eb"));
         Assert.Equal("E♭ F G A♭ B♭ C D E♭", answer.Text);
         Assert.Equal(
             ["Letters: E F G A B C D E.", "Steps: E♭ –W– F –W– G –H– A♭ –W– B♭ –W– C –W– D –H– E♭.", "Check: three flats, B♭ E♭ A♭; the E♭ of the octave is not counted again."],
@@ -58,7 +71,7 @@ public class QuestionKindTests
     [Fact]
     public void With_a_signature_no_note_carries_a_sign()
     {
-        var answer = new WriteScale().Answer(Sample.Setting("A", Notation.Signature, Direction.Descending));
+        var answer = QuestionCatalogue.Standard.Get("write-scale").Answer(Sample.Setting("A", Notation.Signature, Direction.Descending));
         Assert.Equal("A G♯ F♯ E D C♯ B A", answer.Text);
         Assert.All(answer.Marks[0].OfType<NoteMark>(), note => Assert.Null(note.Sign));
         Assert.Equal(3, Assert.Single(answer.Marks[0].OfType<SignatureMark>()).Signature.Fifths);
@@ -68,7 +81,7 @@ public class QuestionKindTests
     [Fact]
     public void Up_and_down_in_one_bar_a_sign_is_written_once_and_repeating_it_is_right_too()
     {
-        var answer = new WriteScale().Answer(Sample.Setting("D", Notation.Accidentals, Direction.Both));
+        var answer = QuestionCatalogue.Standard.Get("write-scale").Answer(Sample.Setting("D", Notation.Accidentals, Direction.Both));
         Assert.Equal(15, answer.Marks[0].OfType<NoteMark>().Count());
         Assert.Equal([2, 6], answer.Marks[0].OfType<NoteMark>().Where(note => note.Sign is not null).Select(note => note.Column));
         Assert.Contains("again coming down", Assert.Single(answer.AlsoRight), StringComparison.Ordinal);
@@ -77,7 +90,7 @@ public class QuestionKindTests
     [Fact]
     public void In_C_flat_each_octave_of_the_tonic_has_a_sign_of_its_own()
     {
-        var answer = new WriteScale().Answer(Sample.Setting("Cb", Notation.Accidentals, Direction.Both));
+        var answer = QuestionCatalogue.Standard.Get("write-scale").Answer(Sample.Setting("Cb", Notation.Accidentals, Direction.Both));
         Assert.Equal(8, answer.Marks[0].OfType<NoteMark>().Count(note => note.Sign == Accidental.Flat));
     }
 
@@ -111,7 +124,7 @@ public class QuestionKindTests
     [InlineData("F", "One flat, B♭, belongs to F major.")]
     [InlineData("C", "No sharps or flats belong to C major.")]
     public void A_key_is_named_from_its_last_accidentals(string tonic, string sentence) =>
-        Assert.Equal(sentence, Working.WorkingWords.Sentence(HouseStyle.Classical, new NameKey().Answer(Sample.Setting(tonic)).Working[0]));
+        Assert.Equal(sentence, Working.WorkingWords.Sentence(HouseStyle.Classical, QuestionCatalogue.Standard.Get("name-key").Answer(Sample.Setting(tonic)).Working[0]));
 
     [Theory]
     [InlineData(Scaffolding.Letters, 8)]
@@ -119,19 +132,19 @@ public class QuestionKindTests
     [InlineData(Scaffolding.Tonic, 1)]
     [InlineData(Scaffolding.Blank, 0)]
     public void Scaffolding_gives_what_it_says(Scaffolding scaffolding, int marks) =>
-        Assert.Equal(marks, new WriteScale().Ask(Sample.Setting("E", scaffolding: scaffolding)).Figures[0].Given.Length);
+        Assert.Equal(marks, QuestionCatalogue.Standard.Get("write-scale").Ask(Sample.Setting("E", scaffolding: scaffolding)).Figures[0].Given.Length);
 
     [Fact]
     public void Figures_are_read_out_as_a_teacher_speaks()
     {
         var setting = Sample.Setting("Bb", Notation.Signature);
-        var kind = new WriteScale();
+        var kind = QuestionCatalogue.Standard.Get("write-scale");
         Assert.Equal("Treble clef; an empty staff to write on.", FigureText.Describe(kind.Ask(setting).Figures[0], []));
         Assert.Equal(
             "Treble clef, two flats; B flat, C, D, E flat, F, G, A, B flat.",
             FigureText.Describe(kind.Ask(setting).Figures[0], kind.Answer(setting).Marks[0]));
-        var letters = new AddAccidentals();
+        var letters = QuestionCatalogue.Standard.Get("add-accidentals");
         Assert.Equal("8 letters: G, A, B, C, D, E, F, G.", FigureText.Describe(letters.Ask(Sample.Setting("G")).Figures[0], []));
-        Assert.Equal("How many? one sharp; Which? F sharp.", FigureText.Describe(new CountAccidentals().Ask(Sample.Setting("G")).Figures[0], new CountAccidentals().Answer(Sample.Setting("G")).Marks[0]));
+        Assert.Equal("How many? one sharp; Which? F sharp.", FigureText.Describe(QuestionCatalogue.Standard.Get("count-accidentals").Ask(Sample.Setting("G")).Figures[0], QuestionCatalogue.Standard.Get("count-accidentals").Answer(Sample.Setting("G")).Marks[0]));
     }
 }

@@ -121,7 +121,7 @@ public class SheetEditorTests
     [Fact]
     public void A_question_whose_derivations_disagree_is_withheld_and_the_rest_stays()
     {
-        var composition = Composer.Compose(_sheet, new QuestionCatalogue([new DisagreesOn(_sheet.Sections[0].Slots[1].Drawn.Key)]), Edition.Only);
+        var composition = Composer.Compose(_sheet, new QuestionCatalogue([DisagreesOn.Kind(_sheet.Sections[0].Slots[1].Drawn.Key)]), Edition.Only);
         Assert.False(composition.Key.MayPrint);
         var withheld = Assert.Single(composition.Key.Withheld);
         Assert.Equal(2, withheld.Number);
@@ -143,7 +143,7 @@ public class SheetEditorTests
             section with { Id = 9 }, section with { KindId = "name-key" }, section with { Instruction = "x" }, section with { Scales = [ScaleTypes.Get("dorian")] }, section with { Keys = [Key.Majors[0]] },
             section with { Clefs = [Clef.Alto] }, section with { Notation = Notation.Signature }, section with { Direction = Direction.Both }, section with { Scaffolding = Scaffolding.Tonic }, section with { Slots = section.Slots.RemoveAt(0) },
             section with { Title = "x" }, section with { Octaves = 2 }, section with { Marks = 2 }, section with { AnswerAs = AnswerForm.Choice }, section with { Option = "x" }, section with { AlsoTonics = [default] },
-            section with { WithoutTonics = [default] }, section with { Columns = 2 }, section with { Tuning = Tunings.Ukulele }, section with { Own = [FreeText.Sample] },
+            section with { WithoutTonics = [default] }, section with { Columns = 2 }, section with { Tuning = Tunings.Ukulele }, section with { Own = [OwnQuestions.Sample] },
         ];
         Assert.Equal(typeof(Section).GetProperties().Count(property => property.CanWrite), others.Length);
         Assert.All(others, other => Assert.NotEqual(section, other));

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Gavvet.Worksheets.Verifying;
 
 namespace Gavvet.Worksheets.Tests;
@@ -20,23 +19,31 @@ public class VerificationTests
     [Fact]
     public void A_kind_whose_page_is_wrong_is_found_out()
     {
-        var verification = Verification.Run(200, 3, new QuestionCatalogue([new Misprints()]));
+        var verification = Verification.Run(200, 3, new QuestionCatalogue([Misprints()]));
         Assert.True(verification.Failures.Count > 150);
         Assert.Contains(verification.Failures, failure => failure.Contains("the judge calls the key", StringComparison.Ordinal));
     }
 
-    /// <summary>Prints one sign too few or too many.</summary>
-    private sealed class Misprints : WriteScale
+    // Prints one sign too few or too many.
+    private static QuestionKind Misprints()
     {
-        public override Answer Answer(QuestionSetting setting)
+        var real = QuestionCatalogue.Standard.Get("write-scale");
+        return real with
         {
-            var right = base.Answer(setting);
-            var marks = right.Marks[0];
-            var note = marks.OfType<NoteMark>().ElementAt(3);
-            var wrong = note with { Sign = note.Sign == Accidental.Flat ? Accidental.Sharp : Accidental.Flat };
-            return right with { Marks = [[.. marks.Select(mark => mark == note ? wrong : mark)]] };
-        }
+            Scaffoldings = [Scaffolding.Blank],
+            Pose = setting =>
+            {
+                var posed = real.Pose(setting);
+                return new PosedQuestion(posed.Question, () => Misprinted(posed.Answer));
+            },
+        };
+    }
 
-        public override ImmutableArray<Scaffolding> Scaffoldings { get; } = [Scaffolding.Blank];
+    private static Answer Misprinted(Answer right)
+    {
+        var marks = right.Marks[0];
+        var note = marks.OfType<NoteMark>().ElementAt(3);
+        var wrong = note with { Sign = note.Sign == Accidental.Flat ? Accidental.Sharp : Accidental.Flat };
+        return right with { Marks = [[.. marks.Select(mark => mark == note ? wrong : mark)]] };
     }
 }

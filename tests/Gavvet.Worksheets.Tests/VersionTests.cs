@@ -114,7 +114,7 @@ public class VersionTests
     [Fact]
     public void Each_thing_that_makes_a_scale_harder_to_write_weighs()
     {
-        var kind = new WriteScale();
+        var kind = QuestionCatalogue.Standard.Get("write-scale");
         var easy = Sample.Setting("C", scaffolding: Scaffolding.Letters);
         int Load(QuestionSetting setting) => QuestionLoad.Of(kind, setting);
         Assert.True(Load(Sample.Setting("E", scaffolding: Scaffolding.Letters)) > Load(easy));

@@ -49,6 +49,18 @@ public sealed record ScaleType(string Id, ScaleFamily Family, ScaleForm Up, Scal
     /// <summary>The scale it is derived from on the board, or null.</summary>
     public ScaleType? Base => BaseId is null ? null : ScaleTypes.Get(BaseId);
 
+    /// <summary>Whether it is the major scale, in whichever school's line.</summary>
+    public bool IsMajor => Id == "major";
+
+    /// <summary>Whether it is a key's own scale: major or the natural minor.</summary>
+    public bool IsKey => IsMajor || Id == "natural-minor";
+
+    /// <summary>Whether it is the chromatic scale, in whichever school's line.</summary>
+    public bool IsChromatic => Id == "chromatic";
+
+    /// <summary>Whether it is the altered scale, in whichever school's line.</summary>
+    public bool IsAltered => Id == "altered";
+
     /// <summary>Whether it comes down otherwise than it goes up.</summary>
     public bool IsTwoWay => !ReferenceEquals(Up, Down);
 

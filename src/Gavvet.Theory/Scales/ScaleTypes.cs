@@ -131,6 +131,12 @@ public static class ScaleTypes
     /// <summary>The melodic minor scale, the same both ways.</summary>
     public static ScaleType MelodicMinorOneWay => ById["melodic-minor-one-way"];
 
+    /// <summary>The major pentatonic.</summary>
+    public static ScaleType MajorPentatonic => ById["major-pentatonic"];
+
+    /// <summary>The minor pentatonic.</summary>
+    public static ScaleType MinorPentatonic => ById["minor-pentatonic"];
+
     /// <summary>The chromatic scale with ♯4 and flats otherwise, both ways.</summary>
     public static ScaleType HarmonicChromatic { get; }
 

@@ -41,7 +41,7 @@ public static class ScaleSchools
     {
         ArgumentNullException.ThrowIfNull(style);
         ArgumentNullException.ThrowIfNull(type);
-        if (type.Id != "chromatic" || ReferenceEquals(style.LineOf(type, tonic), Named(style.Chromatic, type)))
+        if (!type.IsChromatic || ReferenceEquals(style.LineOf(type, tonic), Named(style.Chromatic, type)))
             return null;
         var written = style.Chromatic == ChromaticSchool.Harmonic ? "sharps going up and flats coming down" : "the harmonic chromatic scale";
         return $"On {style.Say(tonic)} this is {written}: it needs fewer double accidentals.";

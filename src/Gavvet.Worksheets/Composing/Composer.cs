@@ -98,6 +98,7 @@ public static class Composer
         if (draw.Scale is null)
             return null;
         var setting = QuestionSetting.Of(section, draw, style) with { AnswerAs = AnswerForm.Write };
-        return new WorkedExample(kind.Ask(setting), kind.Answer(setting));
+        var posed = kind.Pose(setting);
+        return new WorkedExample(posed.Question, posed.Answer);
     }
 }

@@ -43,6 +43,7 @@ public sealed record Specimen(QuestionKind Kind, Question Question, Answer Answe
         var notation = help == Scaffolding.Signature ? Notation.Signature : Notation.Accidentals;
         var section = new Section(1, kind.Id, "", [type], Key.Majors, [Clef.Treble], notation, Direction.Ascending, help, []);
         var setting = QuestionSetting.Of(section, draw, style);
-        return new Specimen(kind, kind.Ask(setting), kind.Answer(setting), kind.Instruction(section, style));
+        var posed = kind.Pose(setting);
+        return new Specimen(kind, posed.Question, posed.Answer, kind.Instruction(section, style));
     }
 }

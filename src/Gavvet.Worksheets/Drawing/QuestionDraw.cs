@@ -98,7 +98,7 @@ public static class QuestionDraw
         {
             (_sheet, _section) = (sheet, section);
             _candidates = Scope.Of(section, sheet.Style);
-            _keepsOrder = QuestionCatalogue.Standard.Get(section.KindId).KeepsOrder;
+            _keepsOrder = QuestionCatalogue.Standard.Get(section.KindId).AsksOwn;
             _groups = LoadGroups.Of(sheet, section, _candidates);
             foreach (var identity in elsewhere)
                 Count(_asked, identity);

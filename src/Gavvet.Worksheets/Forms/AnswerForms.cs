@@ -4,6 +4,7 @@ using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Forms;
 
@@ -26,9 +27,9 @@ public static class AnswerForms
     /// <param name="instruction">The kind's own.</param>
     public static string Instruction(AnswerForm form, string instruction) => form switch
     {
-        AnswerForm.Choice => $"{instruction} Mark the right answer.",
-        AnswerForm.Matching => $"{instruction} Write the letter of the answer from the list.",
-        AnswerForm.TrueFalse => $"{instruction} An answer is given: say whether it is true or false.",
+        AnswerForm.Choice => Texts.Say("form.choice", ("instruction", instruction)),
+        AnswerForm.Matching => Texts.Say("form.matching", ("instruction", instruction)),
+        AnswerForm.TrueFalse => Texts.Say("form.true-false", ("instruction", instruction)),
         _ => instruction,
     };
 
@@ -41,11 +42,12 @@ public static class AnswerForms
     {
         ArgumentNullException.ThrowIfNull(kind);
         ArgumentNullException.ThrowIfNull(setting);
-        var (question, answer) = (kind.Ask(setting), kind.Answer(setting));
+        var posed = kind.Pose(setting);
+        var (question, answer) = (posed.Question, posed.Answer);
         if (setting.AnswerAs == AnswerForm.Write || !kind.AnswersInWords)
             return (question, answer);
         if (setting.AnswerAs == AnswerForm.Matching)
-            return (Replaced(question, new AnswerLinesFigure([new AnswerLine("Letter", "", AnswerRoom.Number)])), answer);
+            return (Replaced(question, new AnswerLinesFigure([new AnswerLine(Texts.Say("form.letter"), "", AnswerRoom.Number)])), answer);
         var right = AnswerInWords.Of(question, answer.Marks);
         var wrong = WrongAnswers.Of(kind, setting, Choices - 1);
         if (wrong.IsEmpty)
@@ -84,35 +86,33 @@ public static class AnswerForms
     {
         var letter = Letter(bank.IndexOf(right));
         var others = answer.Accepted.SelectMany(other => AnswerInWords.Around(written, other)).Select(text => bank.IndexOf(text)).Where(place => place >= 0).Select(Letter).Where(other => other != letter);
-        return answer with { Marks = WithLines(written, answer, [new LineMark(0, letter)]), Text = $"{letter}: {right}", Accepted = [.. others], Remarks = [] };
+        return Reworded(written, answer, new LineMark(0, letter), Texts.Say("form.matched", ("letter", letter), ("right", right)), [.. others]);
     }
 
     private static (Question, Answer) Chosen(QuestionSetting setting, Question question, Answer answer, string right, ImmutableArray<WrongAnswer> wrong)
     {
         ImmutableArray<string> options = [.. wrong.Select(answer => answer.Text).Append(right).OrderBy(text => SplitMix64.At(Chance(setting, 1), StableHash.Of(text)))];
-        var place = options.IndexOf(right);
-        return (Replaced(question, new ChoicesFigure(options)), answer with
-        {
-            Marks = WithLines(question, answer, [new TickMark(place)]),
-            Text = right,
-            Accepted = [],
-            Remarks = [],
-        });
+        return (Replaced(question, new ChoicesFigure(options)), Reworded(question, answer, new TickMark(options.IndexOf(right)), right, []));
     }
 
     private static (Question, Answer) TrueOrFalse(QuestionSetting setting, Question question, Answer answer, string right, string wrong)
     {
         var isTrue = (Chance(setting, 3) & 1) == 0;
         var claim = isTrue ? right : wrong;
-        var prompt = question.Prompt.Length == 0 ? $"Answer: {claim}" : $"{question.Prompt} – answer: {claim}";
-        return (Replaced(question, new ChoicesFigure(["True", "False"])) with { Prompt = prompt }, answer with
-        {
-            Marks = WithLines(question, answer, [new TickMark(isTrue ? 0 : 1)]),
-            Text = isTrue ? "true" : $"false: {right}",
-            Accepted = [],
-            Remarks = [],
-        });
+        var prompt = question.Prompt.Length == 0 ? Texts.Say("form.claim", ("claim", claim)) : Texts.Say("form.claim-after", ("prompt", question.Prompt), ("claim", claim));
+        return (
+            Replaced(question, new ChoicesFigure([Texts.Say("form.true"), Texts.Say("form.false")])) with { Prompt = prompt },
+            Reworded(question, answer, new TickMark(isTrue ? 0 : 1), isTrue ? Texts.Say("form.is-true") : Texts.Say("form.is-false", ("right", right)), []));
     }
+
+    // The answer as it stands among others to choose from: words that nothing more is derived from.
+    private static Answer Reworded(Question written, Answer answer, Mark mark, string words, ImmutableArray<string> others) => answer with
+    {
+        Marks = WithLines(written, answer, [mark]),
+        Lines = [new AnsweredLine(new WordsPart(words), [.. others.Select(other => new WordsPart(other))])],
+        Whole = null,
+        Remarks = [],
+    };
 
     private static Question Replaced(Question question, Figure instead) =>
         question with { Figures = [.. question.Figures.Select(figure => figure is AnswerLinesFigure ? instead : figure)] };

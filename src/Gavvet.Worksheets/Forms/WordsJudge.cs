@@ -13,8 +13,8 @@ public static class WordsJudge
     {
         ArgumentNullException.ThrowIfNull(kind);
         ArgumentNullException.ThrowIfNull(answer);
-        var question = kind.Ask(setting);
-        var key = kind.Answer(setting);
+        var posed = kind.Pose(setting);
+        var (question, key) = (posed.Question, posed.Answer);
         var given = Plain(answer);
         return key.Accepted.Append(key.Text).Append(AnswerInWords.Of(question, key.Marks))
             .Concat(key.Accepted.SelectMany(other => AnswerInWords.Around(question, other)))

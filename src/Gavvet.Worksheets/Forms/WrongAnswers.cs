@@ -26,8 +26,8 @@ public static class WrongAnswers
     {
         ArgumentNullException.ThrowIfNull(kind);
         ArgumentNullException.ThrowIfNull(setting);
-        var question = kind.Ask(setting);
-        var right = kind.Answer(setting);
+        var posed = kind.Pose(setting);
+        var (question, right) = (posed.Question, posed.Answer);
         var taken = right.Accepted.Append(right.Text).Append(AnswerInWords.Of(question, right.Marks)).ToHashSet(StringComparer.OrdinalIgnoreCase);
         // An accepted answer may be one of several lines; with the words around its line it is still right.
         taken.UnionWith(right.Accepted.SelectMany(other => AnswerInWords.Around(question, other)));

@@ -158,7 +158,7 @@ public static class AcceptedSpellings
     }
 
     private static ImmutableArray<ImmutableArray<Degree>>? ChoicesOf(Scale scale, HouseStyle style) =>
-        scale.Type.Id == "altered" && style.AlteredAsDominant ? AlteredOnDominant
+        scale.Type.IsAltered && style.AlteredAsDominant ? AlteredOnDominant
         : Choices.TryGetValue(scale.Type.Id, out var choices) ? choices
         : null;
 

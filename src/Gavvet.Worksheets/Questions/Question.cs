@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Worksheets.Questions;
@@ -107,25 +108,56 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
 /// <param name="Figures">The figures under the prompt, from the top down.</param>
 public sealed record Question(string Prompt, ImmutableArray<Figure> Figures);
 
+/// <summary>A question and its answer, which is worked out when it is first asked for.</summary>
+public sealed class PosedQuestion
+{
+    private readonly Lazy<Answer> _answer;
+
+    /// <summary>A question with the way its answer is found.</summary>
+    /// <param name="question">What the student sees.</param>
+    /// <param name="answer">Finds the answer, by two routes.</param>
+    public PosedQuestion(Question question, Func<Answer> answer)
+    {
+        Question = question;
+        _answer = new Lazy<Answer>(answer, LazyThreadSafetyMode.PublicationOnly);
+    }
+
+    /// <summary>What the student sees.</summary>
+    public Question Question { get; }
+
+    /// <summary>What the key adds.</summary>
+    /// <exception cref="RoutesDisagreeException">Two derivations differ, so there is no answer to print.</exception>
+    public Answer Answer => _answer.Value;
+}
+
 /// <summary>What the key adds. Made only from derivations that agree by two routes.</summary>
+/// <param name="Style">The house style it is said in.</param>
 /// <param name="Marks">For each figure of the question, what is written into it.</param>
-/// <param name="Text">The answer in one line.</param>
-/// <param name="Accepted">Other answers that are right, each as <paramref name="Text"/> would have it.</param>
+/// <param name="Lines">The answer as data, line by line; one where it is written into a figure.</param>
 /// <param name="Working">How the answer is found.</param>
 public sealed record Answer(
+    HouseStyle Style,
     ImmutableArray<ImmutableArray<Mark>> Marks,
-    string Text,
-    ImmutableArray<string> Accepted,
+    ImmutableArray<AnsweredLine> Lines,
     ImmutableArray<WorkingStep> Working)
 {
+    /// <summary>The whole answer, where it says more than its lines one after the other; null otherwise.</summary>
+    public AnswerPart? Whole { get; init; }
+
     /// <summary>What else earns full marks, where it is not an answer of its own; sentences.</summary>
     public ImmutableArray<string> Remarks { get; init; } = [];
 
     /// <summary>The scale the student writes on the last staff, where the answer is one.</summary>
     public WrittenScale? Written { get; init; }
 
+    /// <summary>The answer in one line.</summary>
+    public string Text => Whole is { } whole ? Style.Say(whole) : string.Join("; ", Lines.Select(line => Style.Say(line.Right)));
+
+    /// <summary>Other answers that are right, line by line.</summary>
+    public ImmutableArray<string> Accepted => [.. Lines.SelectMany(line => line.Others).Select(Style.Say)];
+
     /// <summary>Everything else that is right, as sentences.</summary>
-    public ImmutableArray<string> AlsoRight => Accepted.IsEmpty ? Remarks : [$"Also right: {string.Join("; ", Accepted)}.", .. Remarks];
+    public ImmutableArray<string> AlsoRight => Accepted is { IsEmpty: false } accepted ? [Texts.Say("also-right", ("answers", string.Join("; ", accepted))), .. Remarks] : Remarks;
 }
 
 /// <summary>A scale that is an answer.</summary>

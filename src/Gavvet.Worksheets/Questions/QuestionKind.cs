@@ -1,73 +1,96 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Questions;
 
-/// <summary>A kind of question: what it asks, what it gives, and how its answer is found.</summary>
-public abstract class QuestionKind
+/// <summary>
+/// A kind of question, as a value: what it uses, which scales it takes, and one function from a setting to the question
+/// and its answer. Its name and instructions are messages under its own name.
+/// </summary>
+public sealed record QuestionKind
 {
     /// <summary>The name in files.</summary>
-    public abstract string Id { get; }
+    public required string Id { get; init; }
+
+    /// <summary>The group it is offered in, in the order of the subject.</summary>
+    public required QuestionGroup Group { get; init; }
+
+    /// <summary>What of a section matters to it.</summary>
+    public required KindUse Uses { get; init; }
+
+    /// <summary>Whether it can be asked of a scale type.</summary>
+    public required Func<ScaleType, bool> Takes { get; init; }
+
+    /// <summary>The question about a setting, and its answer.</summary>
+    public required Func<QuestionSetting, PosedQuestion> Pose { get; init; }
 
     /// <summary>The name in lists and as a section's heading.</summary>
-    public abstract string Name { get; }
+    public string Name => Texts.Say(Id);
+
+    /// <summary>The scaffolding it can give, from most to least; the last is blank.</summary>
+    public ImmutableArray<Scaffolding> Scaffoldings { get; init; } = [Scaffolding.WorkedExample, Scaffolding.Blank];
+
+    /// <summary>Its ways of asking, the usual one first; empty where there is one only.</summary>
+    public ImmutableArray<KindOption> Options { get; init; } = [];
+
+    /// <summary>How many questions stand side by side.</summary>
+    public int PerRow { get; init; } = 1;
+
+    /// <summary>What the task itself weighs in a question's load.</summary>
+    public int Weight { get => field > 0 ? field : PerRow == 2 ? 3 : 5; init; }
+
+    /// <summary>How many different questions it can ask about one scale on one tonic and clef.</summary>
+    public Func<ScaleType, int> Variants { get; init; } = static _ => 1;
+
+    /// <summary>How many it can ask in a way of asking, where that differs; null otherwise.</summary>
+    public Func<Section, ScaleType, int>? VariantsAs { get; init; }
+
+    /// <summary>Whether there is such a question, where that hangs on more than the scale type; null where it does not.</summary>
+    public Func<Draw, bool>? Asks { get; init; }
+
+    /// <summary>The instruction where it hangs on the section or the style; null where one message says it.</summary>
+    public Func<Section, HouseStyle, string>? Instructs { get; init; }
 
     /// <summary>Whether a staff is printed, so that the clef matters.</summary>
-    public abstract bool UsesClef { get; }
+    public bool UsesClef => Has(KindUse.Clef);
+
+    /// <summary>Whether there is a choice between key signature and accidentals.</summary>
+    public bool UsesNotation => Has(KindUse.Notation);
+
+    /// <summary>Whether there is a choice of direction.</summary>
+    public bool UsesDirection => Has(KindUse.Direction);
+
+    /// <summary>Whether scales can be written over more than one octave.</summary>
+    public bool UsesOctaves => Has(KindUse.Octaves);
+
+    /// <summary>Whether a fretboard is printed, so that its tuning matters.</summary>
+    public bool UsesTuning => Has(KindUse.Tuning);
+
+    /// <summary>Whether the tonic matters; a kind about the type alone asks each once.</summary>
+    public bool UsesTonic => Has(KindUse.Tonic);
+
+    /// <summary>Whether the answer is words on lines, so that it can be chosen instead of written.</summary>
+    public bool AnswersInWords => Has(KindUse.Words);
+
+    /// <summary>Whether the page prints the scale asked about, note by note and without a mistake.</summary>
+    public bool PrintsScale => Has(KindUse.PrintedScale);
+
+    /// <summary>Whether it asks the questions a section holds in the teacher's own words, in their order.</summary>
+    public bool AsksOwn => Has(KindUse.OwnQuestions);
+
+    /// <summary>Whether a part is asked about its own written key.</summary>
+    public bool IsTransposed => UsesTonic && !Has(KindUse.ConcertPitch);
 
     /// <summary>Whether a staff is printed in a way of asking.</summary>
     /// <param name="option">The way of asking; empty for the first.</param>
-    public virtual bool UsesClefAs(string option) => UsesClef;
-
-    /// <summary>Whether there is a choice between key signature and accidentals.</summary>
-    public abstract bool UsesNotation { get; }
-
-    /// <summary>Whether there is a choice of direction.</summary>
-    public abstract bool UsesDirection { get; }
-
-    /// <summary>The scaffolding this kind can give, from most to least; the last is blank.</summary>
-    public abstract ImmutableArray<Scaffolding> Scaffoldings { get; }
-
-    /// <summary>Whether it can be asked of a scale type.</summary>
-    /// <param name="type">The scale type.</param>
-    public abstract bool Takes(ScaleType type);
-
-    /// <summary>Whether the tonic matters; a kind about the type alone asks each once.</summary>
-    public virtual bool UsesTonic => true;
-
-    /// <summary>How many different questions it can ask about one scale on one tonic and clef.</summary>
-    /// <param name="type">The scale type.</param>
-    public virtual int Variants(ScaleType type) => 1;
+    public bool UsesClefAs(string option) => UsesClef || Options.Any(way => way.PrintsStaff && way.Id == option);
 
     /// <summary>How many different questions it can ask about one scale as a section asks them.</summary>
     /// <param name="section">The section.</param>
     /// <param name="type">The scale type.</param>
-    public virtual int VariantsIn(Section section, ScaleType type) => Variants(type);
-
-    /// <summary>Whether scales can be written over more than one octave.</summary>
-    public virtual bool UsesOctaves => false;
-
-    /// <summary>Whether a fretboard is printed, so that its tuning matters.</summary>
-    public virtual bool UsesTuning => false;
-
-    /// <summary>Its ways of asking, the usual one first; empty where there is one only.</summary>
-    public virtual ImmutableArray<KindOption> Options => [];
-
-    /// <summary>Whether the answer is words on lines, so that it can be chosen instead of written.</summary>
-    public virtual bool AnswersInWords => false;
-
-    /// <summary>Whether its questions stand in the order of their variants and not by chance.</summary>
-    public virtual bool KeepsOrder => false;
-
-    /// <summary>Whether it asks the questions a section holds in the teacher's own words.</summary>
-    public virtual bool AsksOwn => false;
-
-    /// <summary>Whether a part is asked about its own written key.</summary>
-    public virtual bool IsTransposed => UsesTonic;
-
-    /// <summary>What the task itself weighs in a question's load.</summary>
-    public virtual int Weight => PerRow == 2 ? 3 : 5;
+    public int VariantsIn(Section section, ScaleType type) => VariantsAs?.Invoke(section, type) ?? Variants(type);
 
     /// <summary>Whether there is such a question: its answer exists, is the only one, and needs no note that is not written.</summary>
     /// <param name="draw">The scale, tonic and variant; the scale can be written in the house style at hand.</param>
@@ -75,7 +98,7 @@ public abstract class QuestionKind
     {
         try
         {
-            return Asks(draw);
+            return Asks?.Invoke(draw) ?? true;
         }
         catch (UnwritableNoteException)
         {
@@ -84,36 +107,77 @@ public abstract class QuestionKind
         }
     }
 
-    /// <summary>Whether there is such a question, as the kind knows it.</summary>
-    /// <param name="draw">The scale, tonic and variant.</param>
-    /// <exception cref="UnwritableNoteException">A note it needs is not written.</exception>
-    private protected virtual bool Asks(Draw draw) => true;
-
-    /// <summary>The group it is offered in, in the order of the subject.</summary>
-    public abstract QuestionGroup Group { get; }
-
-    /// <summary>How many questions stand side by side.</summary>
-    public abstract int PerRow { get; }
-
     /// <summary>The instruction under the heading when the teacher gives none.</summary>
     /// <param name="section">The section.</param>
     /// <param name="style">The house style it is said in.</param>
-    public abstract string Instruction(Section section, HouseStyle style);
+    public string Instruction(Section section, HouseStyle style)
+    {
+        ArgumentNullException.ThrowIfNull(section);
+        return Instructs?.Invoke(section, style) ?? Instruction(section.Option, style);
+    }
 
-    /// <summary>The question.</summary>
+    /// <summary>The question alone.</summary>
     /// <param name="setting">What it is about.</param>
-    public abstract Question Ask(QuestionSetting setting);
+    public Question Ask(QuestionSetting setting) => Pose(setting).Question;
 
-    /// <summary>Its answer, with working.</summary>
+    /// <summary>Its answer alone, with working.</summary>
     /// <param name="setting">What it is about.</param>
     /// <exception cref="RoutesDisagreeException">Two derivations differ, so there is no answer to print.</exception>
-    public abstract Answer Answer(QuestionSetting setting);
+    public Answer Answer(QuestionSetting setting) => Pose(setting).Answer;
+
+    // A way of asking has words of its own where it needs them; all of them may use the words of the house style.
+    private string Instruction(string option, HouseStyle style)
+    {
+        var id = Texts.Has($"{Id}.instruction.{option}") ? $"{Id}.instruction.{option}" : $"{Id}.instruction";
+        return Texts.Say(id, ("wholeNotes", style.Words.WholeNotes), ("staff", style.Words.Staff), ("neighboring", style.Words.Neighboring), ("halfStep", style.Word(1, 1)));
+    }
+
+    private bool Has(KindUse use) => (Uses & use) == use;
+}
+
+/// <summary>What a kind of question uses.</summary>
+[Flags]
+public enum KindUse
+{
+    /// <summary>Nothing.</summary>
+    None = 0,
+
+    /// <summary>The tonic: without it each scale type is asked once.</summary>
+    Tonic = 1,
+
+    /// <summary>A staff, so that the clef matters.</summary>
+    Clef = 2,
+
+    /// <summary>The choice between key signature and accidentals.</summary>
+    Notation = 4,
+
+    /// <summary>The choice of direction.</summary>
+    Direction = 8,
+
+    /// <summary>More than one octave.</summary>
+    Octaves = 16,
+
+    /// <summary>A fretboard, so that its tuning matters.</summary>
+    Tuning = 32,
+
+    /// <summary>An answer in words on lines.</summary>
+    Words = 64,
+
+    /// <summary>The scale asked about stands on the page, without a mistake.</summary>
+    PrintedScale = 128,
+
+    /// <summary>Parts read the same as concert pitch, or the question is itself about transposing.</summary>
+    ConcertPitch = 256,
+
+    /// <summary>The teacher's own questions, in their order.</summary>
+    OwnQuestions = 512,
 }
 
 /// <summary>A way of asking.</summary>
 /// <param name="Id">The name in files.</param>
 /// <param name="Name">The name on screen.</param>
-public sealed record KindOption(string Id, string Name);
+/// <param name="PrintsStaff">Whether it prints a staff where the kind does not otherwise.</param>
+public sealed record KindOption(string Id, string Name, bool PrintsStaff = false);
 
 /// <summary>Parts of the subject, in teaching order.</summary>
 public enum QuestionGroup
@@ -144,101 +208,4 @@ public enum QuestionGroup
 
     /// <summary>The teacher's own.</summary>
     Own,
-}
-
-/// <summary>The kinds of question there are.</summary>
-public sealed class QuestionCatalogue
-{
-    private readonly ImmutableDictionary<string, QuestionKind> _byId;
-
-    /// <summary>A catalogue of these kinds.</summary>
-    /// <param name="kinds">In the order they are offered.</param>
-    public QuestionCatalogue(IEnumerable<QuestionKind> kinds)
-    {
-        All = [.. kinds];
-        _byId = All.ToImmutableDictionary(kind => kind.Id);
-    }
-
-    /// <summary>Every kind the program ships, in teaching order.</summary>
-    public static QuestionCatalogue Standard { get; } = new(
-    [
-        new WriteSteps(),
-        new MarkSemitones(),
-        new BuildFromSteps(),
-        new NameFromSteps(),
-        new JoinTetrachords(),
-        new KeyboardScale(),
-        new FretboardScale(),
-        new AddAccidentals(),
-        new WriteScale(),
-        new CompleteScale(),
-        new CorrectScale(),
-        new IdentifyScale(),
-        new ConvertForm(),
-        new ChangeClef(),
-        new RingDifferences(),
-        new CountAccidentals(),
-        new SignatureToAccidentals(),
-        new AccidentalsToSignature(),
-        new WriteSignature(),
-        new NameKey(),
-        new OrderOfAccidentals(),
-        new RelativeKey(),
-        new ParallelKey(),
-        new SameLetterTwin(),
-        new CircleOfFifths(),
-        new KeyOfMelody(),
-        new ScalesContaining(),
-        new NameDegree(),
-        new WriteDegree(),
-        new KeyFromDegree(),
-        new LabelDegrees(),
-        new LeadingOrSubtonic(),
-        new ModeParent(),
-        new ModeDegrees(),
-        new CharacteristicDegree(),
-        new StrikeDegrees(),
-        new BlueNote(),
-        new RelativePentatonic(),
-        new AugmentedSeconds(),
-        new SameNotes(),
-        new ScaleFactsKind(),
-        new ScaleIntervals(),
-        new ScaleTriads(),
-        new TonicArpeggio(),
-        new ChordScale(),
-        new EnharmonicNotes(),
-        new EnharmonicScale(),
-        new EnharmonicKey(),
-        new PracticalKey(),
-        new ChooseSpelling(),
-        new WrittenKey(),
-        new TransposeScale(),
-        new FreeText(),
-    ]);
-
-    /// <summary>The kinds, in the order they are offered.</summary>
-    public ImmutableArray<QuestionKind> All { get; }
-
-    /// <summary>The kind of this name in files, or null.</summary>
-    /// <param name="id">Such as "write-scale".</param>
-    public QuestionKind? Find(string? id) => id is not null && _byId.TryGetValue(id, out var kind) ? kind : null;
-
-    /// <summary>The kind whose name in files is nearest to what was written.</summary>
-    /// <param name="id">What was written.</param>
-    public QuestionKind Nearest(string id) => All.MinBy(kind => TextDistance.Between(kind.Id, id ?? ""))!;
-
-    /// <summary>What a section is called: the teacher's heading, or its kind's name.</summary>
-    /// <param name="section">The section.</param>
-    /// <exception cref="KeyNotFoundException">There is no such kind.</exception>
-    public string HeadingOf(Section section)
-    {
-        ArgumentNullException.ThrowIfNull(section);
-        return section.Title.Length > 0 ? section.Title : Get(section.KindId).Name;
-    }
-
-    /// <summary>The kind of this name in files.</summary>
-    /// <param name="id">Such as "write-scale".</param>
-    /// <exception cref="KeyNotFoundException">There is none.</exception>
-    public QuestionKind Get(string id) => _byId[id];
 }

@@ -3,6 +3,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Worksheets.Questions;
@@ -10,9 +11,6 @@ namespace Gavvet.Worksheets.Questions;
 /// <summary>What questions rest on, each fact derived by two routes that must agree.</summary>
 internal static class ScaleFacts
 {
-    /// <summary>Whether a scale is a key's own: major or the natural minor.</summary>
-    public static bool IsKey(ScaleType type) => type.Id is "major" or "natural-minor";
-
     /// <summary>The scale, as the house style writes it.</summary>
     public static Scale Scale(QuestionSetting setting) => setting.Style.Spell(setting.Scale, setting.Tonic);
 
@@ -61,6 +59,15 @@ internal static class ScaleFacts
         return TwoRoutes.Agree($"the steps of {scale.Tonic} {scale.Type.Name}", listed, scale.MeasuredSteps(direction));
     }
 
+    /// <summary>The steps as data, in semitones and letters.</summary>
+    /// <param name="scale">The scale.</param>
+    /// <param name="direction">Up, down or both.</param>
+    public static ImmutableArray<(int Semitones, int Letters)> NamedSteps(Scale scale, Direction direction)
+    {
+        var notes = scale.Notes(direction);
+        return [.. Steps(scale, direction).Select((step, i) => (step, StepNaming.LettersBetween(scale.Type, notes[i], notes[i + 1])))];
+    }
+
     /// <summary>The steps as signs of the house style.</summary>
     public static ImmutableArray<string> StepSigns(HouseStyle style, Scale scale, Direction direction)
     {
@@ -69,7 +76,8 @@ internal static class ScaleFacts
     }
 
     /// <summary>The prompt: the scale, its formula where the name is not settled, and the direction.</summary>
-    public static string Prompt(QuestionSetting setting) => $"{Named(setting)}, {DirectionWords(setting.Direction)}";
+    public static string Prompt(QuestionSetting setting) =>
+        Texts.Say("prompt.scale", ("scale", Named(setting)), ("direction", DirectionWords(setting.Direction)));
 
     /// <summary>The scale by name, with its formula where the name is not settled.</summary>
     public static string Named(QuestionSetting setting)
@@ -81,29 +89,31 @@ internal static class ScaleFacts
     }
 
     /// <summary>An answer that is a whole scale, with the other spellings that earn full marks.</summary>
-    public static Answer WholeScale(QuestionSetting setting, Scale scale, ImmutableArray<ImmutableArray<Mark>> marks, string text, ImmutableArray<WorkingStep> working)
+    public static Answer WholeScale(QuestionSetting setting, Scale scale, ImmutableArray<ImmutableArray<Mark>> marks, ImmutableArray<NoteName> written, ImmutableArray<WorkingStep> working)
     {
         var (accepted, remarks) = OtherSpellings(setting, scale);
-        return new Answer(marks, text, accepted, working) { Remarks = [.. RepeatedSigns(setting, scale), .. remarks], Written = new WrittenScale(setting.Scale, scale) };
+        return new Answer(setting.Style, marks, [new AnsweredLine(new NotesPart(written), accepted)], working)
+        {
+            Remarks = [.. RepeatedSigns(setting, scale), .. remarks],
+            Written = new WrittenScale(setting.Scale, scale),
+        };
     }
 
     /// <summary>In one bar up and down a sign holds, and writing it again is right too.</summary>
     public static IEnumerable<string> RepeatedSigns(QuestionSetting setting, Scale scale) =>
-        setting is { Direction: Direction.Both, Notation: Notation.Accidentals } && !scale.Type.IsTwoWay && scale.AlteredNotes.Length > 0
-            ? ["Also right: each accidental written again coming down."]
-            : [];
+        setting is { Direction: Direction.Both, Notation: Notation.Accidentals } && !scale.Type.IsTwoWay && scale.AlteredNotes.Length > 0 ? [Texts.Say("also-right.signs-again")] : [];
 
     /// <summary>Other spellings that earn full marks: as answers, or as a sentence where there are very many.</summary>
-    public static (ImmutableArray<string> Accepted, ImmutableArray<string> Remarks) OtherSpellings(QuestionSetting setting, Scale scale)
+    public static (ImmutableArray<AnswerPart> Accepted, ImmutableArray<string> Remarks) OtherSpellings(QuestionSetting setting, Scale scale)
     {
         const int most = 6;
-        string[] Others(bool descending) => [.. AcceptedSpellings.Of(scale, setting.Style, descending).Skip(1).Take(most + 1).Select(notes => setting.Style.Say(notes))];
+        ImmutableArray<NoteName>[] Others(bool descending) => [.. AcceptedSpellings.Of(scale, setting.Style, descending).Skip(1).Take(most + 1)];
         var (up, down) = (setting.Direction == Direction.Descending ? [] : Others(false), setting.Direction == Direction.Ascending ? [] : Others(true));
         if (up.Length > most || down.Length > most)
-            return ([], ["Also right: any spelling that uses each letter once or twice and never goes back to an earlier one."]);
+            return ([], [Texts.Say("also-right.each-letter")]);
         return setting.Direction == Direction.Both
-            ? ([], [.. up.Select(notes => $"Also right going up: {notes}."), .. down.Select(notes => $"Also right coming down: {notes}.")])
-            : ([.. up, .. down], []);
+            ? ([], [.. up.Select(notes => Texts.Say("also-right.up", ("notes", setting.Style.Say(notes)))), .. down.Select(notes => Texts.Say("also-right.down", ("notes", setting.Style.Say(notes))))])
+            : ([.. up.Concat(down).Select(notes => new NotesPart(notes))], []);
     }
 
     /// <summary>The scale's notes in the order and over the octaves asked.</summary>
@@ -131,7 +141,7 @@ internal static class ScaleFacts
         var (sharps, flats) = (scale.AlteredNotes.Count(note => note.Accidental > 0), scale.AlteredNotes.Count(note => note.Accidental < 0));
         return (sharps, flats) switch
         {
-            ( > 0, > 0) => $"{CountText.Signs(sharps, Accidental.Sharp)} and {CountText.Signs(flats, Accidental.Flat)}",
+            ( > 0, > 0) => Texts.Say("count.both", ("sharps", CountText.Signs(sharps, Accidental.Sharp)), ("flats", CountText.Signs(flats, Accidental.Flat))),
             ( > 0, _) => CountText.Signs(sharps, Accidental.Sharp),
             _ => CountText.Signs(flats, Accidental.Flat),
         };
@@ -145,13 +155,13 @@ internal static class ScaleFacts
     }
 
     /// <summary>The scale under its other names, each on its tonic.</summary>
-    public static IEnumerable<string> OtherNames(QuestionSetting setting) => setting.Scale.OtherNames.Select(name => $"{setting.Style.Say(setting.Tonic)} {name}");
+    public static IEnumerable<AnswerPart> OtherNames(QuestionSetting setting) => setting.Scale.OtherNames.Select(name => new ScalePart(setting.Scale, setting.Tonic, name));
 
     /// <summary>The direction in words.</summary>
-    public static string DirectionWords(Direction direction) => direction switch
+    public static string DirectionWords(Direction direction) => Texts.Say(direction switch
     {
-        Direction.Ascending => "ascending",
-        Direction.Descending => "descending",
-        _ => "ascending and descending",
-    };
+        Direction.Ascending => "direction.ascending",
+        Direction.Descending => "direction.descending",
+        _ => "direction.both",
+    });
 }

@@ -110,7 +110,7 @@ public sealed class Verification
             Option = kind.Options.IsEmpty ? "" : kind.Options[dice.Next(kind.Options.Length)].Id,
             Octaves = kind.UsesOctaves ? 1 + dice.Next(3) : 1,
             AnswerAs = forms[dice.Next(forms.Length)],
-            Own = [FreeText.Sample],
+            Own = [OwnQuestions.Sample],
         };
         var variants = kind.VariantsIn(section, type);
         if (variants == 0)
@@ -169,7 +169,7 @@ public sealed class Verification
         if (answer.Written is { } written && question.Figures[^1] is StaffFigure { Columns: > 0 } staff)
             Judge(setting, written.Type, written.Scale.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, [.. staff.Given, .. answer.Marks[^1]], what, dice);
         // A page that shows a mistake or another scale on purpose is no key; its kind compares it by itself.
-        else if (kind is GivenScale and not (CorrectScale or StrikeDegrees) && question.Figures[0] is StaffFigure { Columns: > 0 } given)
+        else if (kind.PrintsScale && question.Figures[0] is StaffFigure { Columns: > 0 } given)
             Judge(setting, setting.Scale, setting.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, given.Given, what, dice);
     }
 

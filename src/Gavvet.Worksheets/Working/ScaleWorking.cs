@@ -58,7 +58,7 @@ public static class ScaleWorking
     private static IEnumerable<WorkingStep> Route(Scale scale, HouseStyle style)
     {
         var type = scale.Type;
-        if (type.Id == ScaleTypes.Major.Id)
+        if (type.IsMajor)
             return [Walked(scale)];
         if (type.Family == ScaleFamily.MajorAndMinor)
             return Minor(scale, style);
@@ -165,7 +165,7 @@ public static class ScaleWorking
         if (type.Degrees[^1] == new Degree(7))
             yield return new SeventhLeads(scale.Ascending[^2], scale.Tonic);
         // Only major, natural minor and the modes of major never mix sharps and flats, so only there the count is a check.
-        if (type.Id == ScaleTypes.Major.Id || type.ParentId == ScaleTypes.Major.Id)
+        if (type.IsMajor || type.ParentId == ScaleTypes.Major.Id)
             yield return new AlteredCounted(WorkingWords.InSignatureOrder(scale.AlteredNotes), scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
     }
 

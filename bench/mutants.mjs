@@ -15,9 +15,9 @@ const worksheets = ["Gavvet.Worksheets.Tests", "Gavvet.Engraving.Tests"];
 const named = {
   "balance removed": ["src/Gavvet.Worksheets/Versions/SheetVersions.cs", "        plan.Balance();\n", "", ["Gavvet.Worksheets.Tests"]],
   "a double accidental weighs one": ["src/Gavvet.Worksheets/Questions/QuestionLoad.cs", "            _ => 3,\n        });\n    }\n\n    // Degrees", "            _ => 1,\n        });\n    }\n\n    // Degrees", ["Gavvet.Worksheets.Tests"]],
-  "a page code is not read with I for 1": ["src/Gavvet.Worksheets/Composing/PageCode.cs", ".Replace('I', '1')", "", ["Gavvet.Worksheets.Tests"]],
-  "above for below in a working": ["src/Gavvet.Worksheets/Working/WorkingWords.cs", "two letters below", "two letters above", ["Gavvet.Worksheets.Tests"]],
-  "keys.add dropped": ["src/Gavvet.Worksheets/Files/RecipeFileReader.cs", 'AlsoTonics = SharedFields.Tonics(fields, "add")', 'AlsoTonics = SharedFields.Tonics(fields, "add").Clear()', ["Gavvet.Worksheets.Tests"]],
+  "a page code is not read with I for 1": ["src/Gavvet.Printing/PageCode.cs", ".Replace('I', '1')", "", ["Gavvet.Printing.Tests"]],
+  "above for below in a working": ["src/Gavvet.Worksheets/Working/WorkingSentences.cs", "two letters below", "two letters above", ["Gavvet.Worksheets.Tests"]],
+  "keys.add dropped": ["src/Gavvet.Worksheets/Files/SheetReading.cs", "AlsoTonics = [.. (keys.Add ?? []).Distinct()]", "AlsoTonics = []", ["Gavvet.Worksheets.Tests"]],
   "the section limit lost": ["src/Gavvet.Worksheets/Editing/SheetEditor.cs", "if (sheet.Sections.Count >= SheetLimits.Sections)\n            return EditOutcome.Refused(\"addSection\", $\"A sheet holds up to {SheetLimits.Sections} sections. Make a second sheet for more.\");\n        // A new section", "// A new section", ["Gavvet.Worksheets.Tests"]],
   "marks limit times a hundred": ["src/Gavvet.Worksheets/Sheets/SheetLimits.cs", "Marks = 20", "Marks = 2000", ["Gavvet.Worksheets.Tests"]],
   "a range without its top note": ["src/Gavvet.Theory/Parts/Transposition.cs", "<= part.Highest", "< part.Highest", ["Gavvet.Worksheets.Tests", "Gavvet.Theory.Tests"]],

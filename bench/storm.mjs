@@ -81,7 +81,7 @@ class Teacher {
 const edits = [
   (i) => ({ edit: "title", title: `Title ${i}` }),
   (i) => ({ edit: "count", section: "1", count: `${3 + (i % 3)}` }),
-  (i) => ({ edit: "direction", section: "1", direction: i % 2 ? "both" : "ascending" }),
+  (i) => ({ edit: "direction", section: "1", direction: i % 2 ? "up-down" : "up" }),
   (i) => ({ edit: "clefs", section: "1", clefs: i % 2 ? "bass" : "treble" }),
   () => ({ edit: "redraw-all" }),
   (i) => ({ edit: "kind", section: "1", kind: i % 2 ? "write-steps" : "write-scale" }),

@@ -14,10 +14,10 @@ using Gavvet.Worksheets.Reference;
 using Gavvet.Worksheets.Sheets;
 
 const string Recipe = """
-    {"format":"gavvet-sheet","version":1,"title":"Eight pages of scales","sections":[
-    {"kind":"write-scale","keys":["Cb","Gb","Db","Ab","Eb","Bb","F","C","G","D","A","E","B","F#","C#"],"clefs":["treble","bass","alto","tenor"],"direction":"both","count":20},
-    {"kind":"write-steps","keys":["Cb","Gb","Db","Ab","Eb","Bb","F","C","G","D","A","E","B","F#","C#"],"clefs":["treble","bass","alto","tenor"],"count":20},
-    {"kind":"name-key","keys":["Cb","Gb","Db","Ab","Eb","Bb","F","C","G","D","A","E","B","F#","C#"],"clefs":["treble","bass","alto","tenor"],"count":24}]}
+    {"gavvet":1,"title":"Eight pages of scales","sections":[
+    {"kind":"write-scale","keys":{"flats":7,"sharps":7},"clefs":["treble","bass","alto","tenor"],"direction":"up-down","count":20},
+    {"kind":"write-steps","keys":{"flats":7,"sharps":7},"clefs":["treble","bass","alto","tenor"],"count":20},
+    {"kind":"name-key","keys":{"flats":7,"sharps":7},"clefs":["treble","bass","alto","tenor"],"count":24}]}
     """;
 
 const int WarmUp = 6;

@@ -10,7 +10,7 @@ namespace Gavvet.Cli;
 /// <summary>check: judges a written scale, or a file of them.</summary>
 internal static class CheckCommand
 {
-    private static readonly JsonSerializerOptions Strict = new(Words.Json) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow };
+    private static readonly JsonSerializerOptions Strict = new(CommandOutput.Json) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow };
 
     public static Command Create()
     {
@@ -25,7 +25,7 @@ internal static class CheckCommand
         var json = new Option<bool>("--json") { Description = "As a JSON object." };
         var batch = new Option<FileInfo>("--batch") { Description = "A file with a JSON object a line; one verdict a line comes out, in order." };
         var command = new Command("check", "Judge a written scale.") { type, tonic, direction, answer, signature, signatureNotes, part, preset, json, batch };
-        command.SetAction(parsed => Words.Run(() =>
+        command.SetAction(parsed => CommandOutput.Run(() =>
         {
             if (parsed.GetValue(batch) is { } file)
                 JudgeAll(file);
@@ -40,7 +40,7 @@ internal static class CheckCommand
         var result = request.Judge();
         if (asJson)
         {
-            Console.WriteLine(JsonSerializer.Serialize(result, Words.Json));
+            Console.WriteLine(JsonSerializer.Serialize(result, CommandOutput.Json));
             return;
         }
 
@@ -64,15 +64,15 @@ internal static class CheckCommand
         try
         {
             var request = JsonSerializer.Deserialize<Request>(line, Strict) ?? throw new FormatException("The line is empty.");
-            return JsonSerializer.Serialize(request.Judge(), Words.Json);
+            return JsonSerializer.Serialize(request.Judge(), CommandOutput.Json);
         }
         catch (Exception problem) when (problem is FormatException or UnwritableNoteException or RoutesDisagreeException)
         {
-            return JsonSerializer.Serialize(new { error = Words.Plain(problem.Message) }, Words.Json);
+            return JsonSerializer.Serialize(new { error = PlainText.Of(problem.Message) }, CommandOutput.Json);
         }
         catch (JsonException)
         {
-            return JsonSerializer.Serialize(new { error = "The line is not an object with type, tonic, direction, answer and, where wanted, signature, signatureNotes, part, preset." }, Words.Json);
+            return JsonSerializer.Serialize(new { error = "The line is not an object with type, tonic, direction, answer and, where wanted, signature, signatureNotes, part, preset." }, CommandOutput.Json);
         }
     }
 
@@ -126,7 +126,7 @@ internal static class CheckCommand
                 finding.Position,
                 finding.Expected.Ascii,
                 finding.Found.Ascii,
-                Words.Plain(FindingWords.Sentence(asked.Style, asked, finding))))]);
+                PlainText.Of(FindingSentences.Sentence(asked.Style, asked, finding))))]);
     }
 
     private sealed record FindingRecord(string Code, int Position, string Expected, string Found, string Message);

@@ -13,7 +13,7 @@ internal static class KeyCommand
         var preset = new Option<string>("--preset") { Description = "The house style, which names the degrees.", DefaultValueFactory = _ => HouseStyle.Classical.Id };
         var json = new Option<bool>("--json") { Description = "As a JSON object." };
         var command = new Command("key", "Tell a key's signature, relations and degrees.") { name, preset, json };
-        command.SetAction(parsed => Words.Run(() => Tell(string.Join(' ', parsed.GetRequiredValue(name)), parsed.GetValue(preset)!, parsed.GetValue(json))));
+        command.SetAction(parsed => CommandOutput.Run(() => Tell(string.Join(' ', parsed.GetRequiredValue(name)), parsed.GetValue(preset)!, parsed.GetValue(json))));
         return command;
     }
 
@@ -22,7 +22,7 @@ internal static class KeyCommand
         var record = KeyRecord.Of(KeyText.Parse(name), HouseStyle.Parse(presetName));
         if (asJson)
         {
-            Console.WriteLine(JsonSerializer.Serialize(record, Words.Json));
+            Console.WriteLine(JsonSerializer.Serialize(record, CommandOutput.Json));
             return;
         }
 
@@ -69,7 +69,7 @@ internal static class KeyCommand
                 [.. key.SameLetterTwins.Select(KeyText.Ascii)],
                 key.EnharmonicTwin is { } twin ? KeyText.Ascii(twin) : null,
                 key.CirclePosition,
-                [.. scale.Type.Degrees.Zip(scale.Ascending, (degree, note) => new DegreeRecord(degree.Ascii, NoteText.Ascii(note), Words.Plain(style.Name(scale.Type, degree))))]);
+                [.. scale.Type.Degrees.Zip(scale.Ascending, (degree, note) => new DegreeRecord(degree.Ascii, NoteText.Ascii(note), PlainText.Of(style.Name(scale.Type, degree))))]);
         }
     }
 

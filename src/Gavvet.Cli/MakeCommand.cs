@@ -14,7 +14,7 @@ internal static class MakeCommand
 {
     public static Command Create()
     {
-        var file = new Argument<FileInfo>("file") { Description = "A recipe (docs/recipe.schema.json) or a sheet file (docs/sheet.schema.json)." };
+        var file = new Argument<FileInfo>("file") { Description = "A recipe or a sheet file (docs/sheet.schema.json)." };
         var folder = new Option<DirectoryInfo>("--out") { Description = "Where to put the files; beside the file if left out." };
         var versions = new Option<int?>("--versions") { Description = "How many versions, 1 to 26; the file's if left out." };
         var seed = new Option<ulong?>("--seed") { Description = "Draw the questions of a recipe from this seed." };
@@ -22,7 +22,7 @@ internal static class MakeCommand
         var key = new Option<string>("--key") { Description = $"Keys, apart by commas: {string.Join(",", PrintedFiles.Keys)}; all if left out." };
         var formats = new Option<string>("--formats") { Description = $"Files, apart by commas: {string.Join(",", PrintedFiles.Formats)}; pdf,json if left out." };
         var command = new Command("make", "Make the papers, the keys and other files of a recipe.") { file, folder, versions, seed, parts, key, formats };
-        command.SetAction(parsed => Words.Run(() => Make(
+        command.SetAction(parsed => CommandOutput.Run(() => Make(
             parsed.GetRequiredValue(file),
             parsed.GetValue(folder),
             new Wishes(

@@ -15,7 +15,7 @@ if (parsed.Errors.Count > 0)
 {
     foreach (var error in parsed.Errors)
         Console.Error.WriteLine(error.Message);
-    return Words.BadInput;
+    return CommandOutput.BadInput;
 }
 
 return parsed.Invoke();

@@ -31,6 +31,6 @@ internal sealed record ScaleRecord(
             scale.MeasuredSteps(Direction.Descending),
             style.SignatureOf(type, tonic)?.Fifths,
             type.Names,
-            [.. ScaleWorking.Of(type, tonic, style).Select(step => Words.Plain(WorkingWords.Sentence(style, step)))]);
+            [.. ScaleWorking.Of(type, tonic, style).Select(step => PlainText.Of(WorkingSentences.Sentence(style, step)))]);
     }
 }

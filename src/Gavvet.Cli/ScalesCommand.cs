@@ -14,7 +14,7 @@ internal static class ScalesCommand
         var preset = new Option<string>("--preset") { Description = $"The house style: {string.Join(", ", HouseStyle.Presets.Select(style => style.Id))}.", DefaultValueFactory = _ => HouseStyle.Classical.Id };
         var json = new Option<bool>("--json") { Description = "As a JSON array, one object a scale." };
         var command = new Command("scales", "List scales with their notes, steps and working.") { type, tonic, preset, json };
-        command.SetAction(parsed => Words.Run(() => List(parsed.GetValue(type), parsed.GetValue(tonic), parsed.GetValue(preset)!, parsed.GetValue(json))));
+        command.SetAction(parsed => CommandOutput.Run(() => List(parsed.GetValue(type), parsed.GetValue(tonic), parsed.GetValue(preset)!, parsed.GetValue(json))));
         return command;
     }
 
@@ -32,7 +32,7 @@ internal static class ScalesCommand
         using var output = Console.OpenStandardOutput();
         if (asJson)
         {
-            JsonSerializer.Serialize(output, records.ToArray(), Words.Json);
+            JsonSerializer.Serialize(output, records.ToArray(), CommandOutput.Json);
             output.WriteByte((byte)'\n');
             return;
         }

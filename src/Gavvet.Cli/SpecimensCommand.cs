@@ -14,7 +14,7 @@ internal static class SpecimensCommand
         var file = new Argument<FileInfo>("file") { Description = "The PDF to write." };
         var preset = new Option<string>("--preset") { Description = "The house style: classical if left out." };
         var command = new Command("specimens", "Write the book of specimens: one question of every kind, answered.") { file, preset };
-        command.SetAction(parsed => Words.Run(() =>
+        command.SetAction(parsed => CommandOutput.Run(() =>
         {
             var book = SpecimenBook.Of(HouseStyle.Parse(parsed.GetValue(preset) ?? HouseStyle.Classical.Id));
             var path = parsed.GetRequiredValue(file).FullName;

@@ -42,7 +42,7 @@ internal static class VerifyCommand
     private static int Verify(int questions, ulong seed)
     {
         if (questions is < 1 or > Most)
-            return Words.Refuse($"Ask for 1 to {Most} questions.");
+            return CommandOutput.Refuse($"Ask for 1 to {Most} questions.");
         var verification = Verification.Run(questions, seed, QuestionCatalogue.Standard, done => Console.Error.WriteLine($"{done} of {questions}"), Ink);
         foreach (var (kind, count) in verification.Kinds)
             Console.WriteLine($"{kind,-26} {count,8}");
@@ -51,7 +51,7 @@ internal static class VerifyCommand
             Console.WriteLine($"{school,-40} {count,8}");
         Console.WriteLine();
         foreach (var failure in verification.Failures.Take(20))
-            Console.WriteLine(Words.Plain(failure));
+            Console.WriteLine(PlainText.Of(failure));
         if (!FindsPlantedOverlap())
         {
             Console.WriteLine("A planted overlap was not found: the check of the ink does not work");

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Figures;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
@@ -79,12 +78,12 @@ public sealed record Item(
             item.Number,
             sectionNumber,
             section.KindId,
-            Plain.Text(item.Question.Prompt),
+            PlainText.Of(item.Question.Prompt),
             ItemAsk.Of(kind, setting),
             answer.Written is { } written ? ItemAnswer.Of(kind, setting, written.Scale.Ascending, written.Scale.Descending) : ItemAnswer.OfLines(answer),
-            answer.Written is { } spelled ? [.. Spellings(kind, setting, spelled)] : [.. answer.Accepted.Select(text => new ItemAnswer { Text = [Plain.Text(text)] })],
-            [.. answer.Remarks.Select(Plain.Text)],
-            [.. answer.Working.Select(step => Plain.Text(WorkingWords.Sentence(style, step)))],
+            answer.Written is { } spelled ? [.. Spellings(kind, setting, spelled)] : [.. answer.Accepted.Select(text => new ItemAnswer { Text = [PlainText.Of(text)] })],
+            [.. answer.Remarks.Select(PlainText.Of)],
+            [.. answer.Working.Select(step => PlainText.Of(WorkingSentences.Sentence(style, step)))],
             section.Marks,
             item.Load,
             page);
@@ -132,10 +131,10 @@ public sealed record ItemAsk(
         setting.Scale.Id,
         NoteText.Ascii(setting.Tonic),
         kind.UsesClefAs(setting.Option) ? setting.Clef.Id : null,
-        kind.UsesDirection ? RecipeFile.Word(setting.Direction) : null,
+        kind.UsesDirection ? FileWords.Of(setting.Direction) : null,
         kind.UsesNotation ? FileWords.Of(setting.Notation) : null,
         setting.Octaves,
-        RecipeFile.Word(setting.Scaffolding),
+        FileWords.Of(setting.Scaffolding),
         FileWords.Of(setting.AnswerAs),
         setting.Option.Length > 0 ? setting.Option : null,
         setting.Variant);
@@ -166,18 +165,12 @@ public sealed record ItemAnswer
     internal static ItemAnswer OfLines(Answer answer)
     {
         string[] lines = [.. answer.Marks.SelectMany(marks => marks.OfType<LineMark>()).OrderBy(mark => mark.Line).Select(mark => mark.Text)];
-        return new ItemAnswer { Text = [.. (lines.Length > 0 ? lines : [answer.Text]).Select(Plain.Text)] };
+        return new ItemAnswer { Text = [.. (lines.Length > 0 ? lines : [answer.Text]).Select(PlainText.Of)] };
     }
 }
 
-/// <summary>Text and notes in plain characters, as files have them.</summary>
+/// <summary>Notes in plain characters, as files have them.</summary>
 internal static class Plain
 {
     public static ImmutableArray<string> Notes(IEnumerable<NoteName> notes) => [.. notes.Select(NoteText.Ascii)];
-
-    public static string Text(string text) => text
-        .Replace("♭", "b", StringComparison.Ordinal).Replace("♯", "#", StringComparison.Ordinal).Replace("♮", "n", StringComparison.Ordinal)
-        .Replace("𝄫", "bb", StringComparison.Ordinal).Replace("𝄪", "##", StringComparison.Ordinal)
-        .Replace("1½", "1.5", StringComparison.Ordinal).Replace("½", "0.5", StringComparison.Ordinal)
-        .Replace("–", "-", StringComparison.Ordinal).Replace("“", "\"", StringComparison.Ordinal).Replace("”", "\"", StringComparison.Ordinal);
 }

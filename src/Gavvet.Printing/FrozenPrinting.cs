@@ -77,7 +77,7 @@ internal sealed record FrozenPaper((Pile, int, byte[]) Student, (Pile, int, byte
             (student, edition.Student.Length, student.Pdf(title, edition.Student)),
             (key, edition.Key.Length, key.Pdf(title, edition.Key)),
             [.. edition.Student.Select((page, number) => new FrozenPage(
-                edition.Composition.Worksheet.PageMarks!.At(number),
+                edition.Composition.Worksheet.PageMarks!.At(number).Code,
                 student.Name,
                 number + 1,
                 $"{edition.Edition}",
@@ -177,8 +177,8 @@ public sealed record RecordedEdition(string Version, string? Part, string? Seat,
         return new RecordedEdition(
             items.Version,
             items.Part,
-            edition.Edition.Seat,
-            [.. edition.Student.Select((_, page) => worksheet.PageMarks?.At(page) ?? "")],
+            edition.Edition.Student,
+            [.. edition.Student.Select((_, page) => worksheet.PageMarks?.At(page).Code ?? "")],
             [.. items.Items.Select(item => RecordedItem.Of(item, boxes[item.Number].SlotId, edition.Composition.Key.Answers[boxes[item.Number].SlotId], boxes[item.Number].Box))]);
     }
 }

@@ -25,7 +25,7 @@ public sealed class PrintPlan
         Editions =
         [
             .. Enumerable.Range(0, sheet.Versions).SelectMany(_ => parts, (version, part) => new Edition(lettered ? (char)('A' + version) : null, part)),
-            .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Seat = seat.Name }),
+            .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Student = seat.Name }),
         ];
         _versions = new Lazy<ImmutableArray<SheetVersion>>(() => SheetVersions.Of(sheet));
     }
@@ -50,7 +50,7 @@ public sealed class PrintPlan
     public string NameOf(int paper)
     {
         var edition = Editions[paper];
-        return $"{edition.Version ?? 'A'}{(edition.Part is { } part ? $"-{part.Id}" : "")}{(edition.Seat is null ? "" : $"-large-{paper + 1}")}";
+        return $"{edition.Version ?? 'A'}{(edition.Part is { } part ? $"-{part.Id}" : "")}{(edition.Student is null ? "" : $"-large-{paper + 1}")}";
     }
 
     /// <summary>Why there are too many pages, and what would fit; null when there are not. The first paper alone is laid out for it.</summary>
@@ -79,9 +79,9 @@ public sealed class PrintPlan
     {
         var edition = Editions[paper];
         var sheet = Versions[(edition.Version ?? 'A') - 'A'].Sheet;
-        var composition = Composer.Compose(edition.Seat is null ? sheet : LargePrintSeat.Enlarged(sheet), catalogue, edition);
+        var composition = Composer.Compose(edition.Student is null ? sheet : LargePrintSeat.Enlarged(sheet), catalogue, edition);
         return Choices.CodeSeed is { } seed
-            ? composition with { Worksheet = composition.Worksheet with { PageMarks = new PageMarks(seed, paper, Choices.QrAddress) } }
+            ? composition with { Worksheet = composition.Worksheet with { PageMarks = new PageCodes(seed, paper, Choices.QrAddress) } }
             : composition;
     }
 

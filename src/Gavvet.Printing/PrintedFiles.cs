@@ -1,10 +1,8 @@
 using System.Collections.Immutable;
-using System.Text;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
-using Gavvet.Worksheets.Files;
 
 namespace Gavvet.Printing;
 
@@ -54,7 +52,7 @@ public sealed class PrintedFiles(PrintRun run)
     internal static ImmutableArray<string> Combined { get; } = Keys.Remove(InPlace);
 
     /// <summary>Formats there are.</summary>
-    public static ImmutableArray<string> Formats { get; } = ["pdf", "svg", "musicxml", "mxl", "midi", "csv", "json"];
+    public static ImmutableArray<string> Formats { get; } = [.. ExportFormat.All.Select(format => format.Id)];
 
     private string Title => run.Plan.Sheet.Title;
 
@@ -70,11 +68,15 @@ public sealed class PrintedFiles(PrintRun run)
     }
 
     /// <summary>The files of the formats asked for, and always items.json.</summary>
+    /// <param name="keys">The keys, by their names on the command line.</param>
+    /// <param name="formats">The formats, by theirs.</param>
+    /// <param name="pace">How fast.</param>
     public IEnumerable<PrintedFile> Of(IReadOnlyCollection<string> keys, IReadOnlyCollection<string> formats, PrintPace pace)
     {
         ArgumentNullException.ThrowIfNull(pace);
+        ExportFormat[] asked = [.. ExportFormat.All.Where(format => formats.Contains(format.Id))];
         var items = new List<EditionItems>();
-        foreach (var (files, made) in pace.Each(run.Compositions.Length, paper => OfPaper(paper, keys, formats)))
+        foreach (var (files, made) in pace.Each(run.Compositions.Length, paper => OfPaper(paper, keys, asked)))
         {
             items.Add(made);
             pace.Progress?.Invoke(items.Count, run.Compositions.Length);
@@ -82,22 +84,22 @@ public sealed class PrintedFiles(PrintRun run)
                 yield return file;
         }
 
-        foreach (var combined in Combined.Where(keys.Contains))
+        foreach (var combined in Combined.Where(_ => asked.Any(format => format.OfPile is not null)).Where(keys.Contains))
         {
-            if (formats.Contains("pdf"))
-                yield return new PrintedFile($"{Pile.Key(combined).Name}.pdf", CombinedPdf(combined).Pdf);
-            foreach (var svg in formats.Contains("svg") ? Svgs(Pile.Key(combined), CombinedPages(combined)) : [])
-                yield return svg;
+            foreach (var file in OfPile(asked, Pile.Key(combined), CombinedPages(combined)))
+                yield return file;
         }
 
-        foreach (var score in Scores(formats))
+        foreach (var score in Scores(asked))
             yield return score;
         var all = new SheetItems(run.Plan.Sheet.Code, run.Plan.Sheet.Seed, [.. items]);
-        if (formats.Contains("csv"))
-            yield return Text("items.csv", ItemsFile.ToCsv(all));
-        if (formats.Contains("json"))
-            yield return Text("recipe.json", RecipeFile.Write(run.Plan.Sheet));
-        yield return Text("items.json", ItemsFile.ToJson(all));
+        foreach (var format in asked)
+        {
+            if (format.OfSheet is { } make)
+                yield return make(run.Plan.Sheet, all);
+        }
+
+        yield return ExportFormat.Text("items.json", ItemsFile.ToJson(all));
     }
 
     /// <summary>The PDF of a key for all papers, and how many pages it has.</summary>
@@ -109,44 +111,32 @@ public sealed class PrintedFiles(PrintRun run)
 
     // Large print asks what its version and part ask, so it is not listed again; nor is any student named on a key.
     private ImmutableArray<Page> CombinedPages(string kind) =>
-        SheetLayout.Combined([.. run.Compositions.Where(paper => paper.Worksheet.Edition.Seat is null)], kind == ShortKey ? PaperKind.Short : PaperKind.Working);
+        SheetLayout.Combined([.. run.Compositions.Where(paper => paper.Worksheet.Edition.Student is null)], kind == ShortKey ? PaperKind.Short : PaperKind.Working);
 
     // The pages of a paper are let go as soon as its files are written.
-    private (List<PrintedFile> Files, EditionItems Items) OfPaper(int paper, IReadOnlyCollection<string> keys, IReadOnlyCollection<string> formats)
+    private (List<PrintedFile> Files, EditionItems Items) OfPaper(int paper, IReadOnlyCollection<string> keys, ExportFormat[] formats)
     {
         var edition = run.LayOut(paper);
-        var files = new List<PrintedFile>();
-        var piles = new List<(Pile Pile, ImmutableArray<Page> Pages)> { (Pile.Student(run.Plan, paper), edition.Student) };
+        List<PrintedFile> files = [.. OfPile(formats, Pile.Student(run.Plan, paper), edition.Student)];
         if (keys.Contains(InPlace))
-            piles.Add((Pile.Key(run.Plan, paper), edition.Key));
-        foreach (var (pile, pages) in piles)
-        {
-            if (formats.Contains("pdf"))
-                files.Add(new PrintedFile($"{pile.Name}.pdf", pile.Pdf(Title, pages)));
-            if (formats.Contains("svg"))
-                files.AddRange(Svgs(pile, pages));
-        }
-
-        if (formats.Contains("midi"))
-            files.Add(new PrintedFile($"scales-{run.Plan.NameOf(paper)}.mid", MidiWriter.Write(HeardLines.Of(edition.Composition))));
+            files.AddRange(OfPile(formats, Pile.Key(run.Plan, paper), edition.Key));
+        files.AddRange(formats.Select(format => format.OfPaper?.Invoke(run.Plan.NameOf(paper), edition.Composition)).OfType<PrintedFile>());
         return (files, EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length));
     }
 
-    private IEnumerable<PrintedFile> Scores(IReadOnlyCollection<string> formats)
+    private IEnumerable<PrintedFile> OfPile(ExportFormat[] formats, Pile pile, ImmutableArray<Page> pages) =>
+        formats.SelectMany(format => format.OfPile?.Invoke(Title, pile, pages) ?? []);
+
+    private IEnumerable<PrintedFile> Scores(ExportFormat[] formats)
     {
+        ExportFormat[] scored = [.. formats.Where(format => format.OfScore is not null)];
+        if (scored.Length == 0)
+            yield break;
         foreach (var (name, withAnswers) in new[] { ("student", false), ("key", true) })
         {
-            ScorePart[] parts = formats.Contains("musicxml") || formats.Contains("mxl")
-                ? [.. run.Compositions.Select(paper => new ScorePart($"{paper.Worksheet.Edition}" is { Length: > 0 } words ? words : Title, paper.Worksheet.Edition.Part, NotatedStaff.Of(paper, withAnswers)))]
-                : [];
-            if (formats.Contains("musicxml"))
-                yield return new PrintedFile($"{name}.musicxml", MusicXmlWriter.Write(Title, parts));
-            if (formats.Contains("mxl"))
-                yield return new PrintedFile($"{name}.mxl", MusicXmlWriter.WriteCompressed(Title, parts));
+            ScorePart[] parts = [.. run.Compositions.Select(paper => new ScorePart($"{paper.Worksheet.Edition}" is { Length: > 0 } words ? words : Title, paper.Worksheet.Edition.Part, NotatedStaff.Of(paper, withAnswers)))];
+            foreach (var format in scored)
+                yield return format.OfScore!(name, Title, parts);
         }
     }
-
-    private static IEnumerable<PrintedFile> Svgs(Pile pile, ImmutableArray<Page> pages) => pages.Select((page, i) => Text($"{pile.Name}-{i + 1}.svg", SvgWriter.File(page)));
-
-    private static PrintedFile Text(string name, string text) => new(name, Encoding.UTF8.GetBytes(text));
 }

@@ -1,4 +1,3 @@
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
@@ -27,12 +26,12 @@ internal static class BackupCheck
     /// <exception cref="BackupException">It is no backup; the message says why.</exception>
     public static async Task RunAsync(string path, string scratch)
     {
-        if (await DatabaseStart.AskAsync(path, "PRAGMA application_id") is not (long)DatabaseStart.ApplicationId)
+        if (await DatabaseEngine.AskAsync(path, "PRAGMA application_id") is not (long)DatabaseStart.ApplicationId)
             throw new BackupException("This is no Gavvet backup. Choose a file that was made here with “Download a backup”.");
-        if (await DatabaseStart.AskAsync(path, "PRAGMA integrity_check") is not "ok")
+        if (await DatabaseEngine.AskAsync(path, "PRAGMA integrity_check") is not "ok")
             throw new BackupException(Broken);
         // A trigger, a view or a table of another program's would run with what is restored; ours has none.
-        if (await CountAsync(path, "sqlite_master WHERE type IN ('trigger', 'view') OR sql LIKE 'CREATE VIRTUAL%'") > 0 || await DatabaseStart.AskAsync(path, "PRAGMA encoding") is not "UTF-8")
+        if (await CountAsync(path, "sqlite_master WHERE type IN ('trigger', 'view') OR sql LIKE 'CREATE VIRTUAL%'") > 0 || await DatabaseEngine.AskAsync(path, "PRAGMA encoding") is not "UTF-8")
             throw new BackupException(NotOurs);
         try
         {
@@ -43,7 +42,7 @@ internal static class BackupCheck
             throw new BackupException("This backup was made by a later Gavvet. Restore it there.");
         }
 
-        await DatabaseStart.AskAsync(path, "PRAGMA journal_mode=DELETE");
+        await DatabaseEngine.AskAsync(path, "PRAGMA journal_mode=DELETE");
         await CompareTablesAsync(path, scratch);
         if (await CountAsync(path, "pragma_foreign_key_check") > 0
             || await CountAsync(path, "Sheets LEFT JOIN Revisions ON Revisions.Id = HeadId WHERE HeadId IS NULL OR Revisions.SheetId IS NOT Sheets.Id") > 0)
@@ -56,8 +55,8 @@ internal static class BackupCheck
 
         await CheckBodiesAsync(path);
         // Another page size cannot be copied over a database that is open.
-        if (await DatabaseStart.AskAsync(path, "PRAGMA page_size") is not PageSize)
-            await DatabaseStart.AskAsync(path, $"PRAGMA page_size={PageSize}; VACUUM;");
+        if (await DatabaseEngine.AskAsync(path, "PRAGMA page_size") is not PageSize)
+            await DatabaseEngine.AskAsync(path, $"PRAGMA page_size={PageSize}; VACUUM;");
     }
 
     private const long PageSize = 4096;
@@ -86,26 +85,19 @@ internal static class BackupCheck
 
     private static async Task<HashSet<string>> ColumnsAsync(string path)
     {
-        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
-        await connection.OpenAsync();
-        await using var command = connection.CreateCommand();
         // The key of a row is null in no table, whatever the column says.
-        command.CommandText = """
+        const string sql = """
             SELECT 'column|' || m.name || '|' || c.name || '|' || c.type || '|' || MAX(c."notnull", c.pk) FROM sqlite_master m, pragma_table_info(m.name) c WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite_%'
             UNION ALL
             SELECT 'index|' || m.tbl_name || '|' || l."unique" || '|' || (SELECT group_concat(i.name, ',') FROM pragma_index_info(l.name) i) FROM sqlite_master m, pragma_index_list(m.name) l WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite_%'
             """;
-        await using var rows = await command.ExecuteReaderAsync();
-        var columns = new HashSet<string>();
-        while (await rows.ReadAsync())
-            columns.Add(rows.GetString(0));
-        return columns;
+        return [.. await DatabaseEngine.ColumnAsync(path, sql)];
     }
 
     // A body that cannot be read is kept and said, as on the desk; what is packed must stay within bounds.
     private static async Task CheckBodiesAsync(string path)
     {
-        await using var database = new GavvetDatabase(GavvetDatabase.OptionsFor(path, pooled: false));
+        await using var database = new DatabaseFactory(path, pooled: false).CreateDbContext();
         foreach (var style in await database.Styles.ToListAsync())
         {
             if (!DeskSettings.IsReadable(style.Body))
@@ -126,5 +118,5 @@ internal static class BackupCheck
         }
     }
 
-    private static async Task<long> CountAsync(string path, string from) => await DatabaseStart.AskAsync(path, $"SELECT COUNT(*) FROM {from}") as long? ?? 0;
+    private static async Task<long> CountAsync(string path, string from) => await DatabaseEngine.AskAsync(path, $"SELECT COUNT(*) FROM {from}") as long? ?? 0;
 }

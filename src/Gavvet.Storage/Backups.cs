@@ -1,5 +1,4 @@
 using System.Text.RegularExpressions;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
@@ -65,8 +64,8 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     {
         var half = path + ".half";
         DatabaseFile.Delete(half);
-        await DatabaseFile.CopyAsync(folder.DatabasePath, half);
-        await DatabaseStart.AskAsync(half, "PRAGMA journal_mode=DELETE;");
+        await DatabaseEngine.CopyAsync(folder.DatabasePath, half);
+        await DatabaseEngine.AskAsync(half, "PRAGMA journal_mode=DELETE;");
         File.Move(half, path, overwrite: true);
     }
 
@@ -139,7 +138,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         catch (Exception problem)
         {
             DatabaseFile.Delete(path);
-            if (problem is SqliteException { SqliteErrorCode: not SQLitePCL.raw.SQLITE_FULL } or InvalidOperationException or FormatException or OverflowException)
+            if (DatabaseEngine.TroubleOf(problem) is { } and not DatabaseTrouble.Full || problem is InvalidOperationException or FormatException or OverflowException)
                 throw new BackupException("This is no Gavvet backup, or it is damaged.", problem);
             throw;
         }
@@ -173,9 +172,9 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
             var before = $"before-restore-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.gavvet";
             await WriteAsync(Path.Combine(folder.Path, before));
             await data.RaiseEpochAsync(staged);
-            SqliteConnection.ClearAllPools();
-            await DatabaseFile.CopyAsync(staged, folder.DatabasePath);
-            await DatabaseStart.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
+            DatabaseEngine.CloseKept();
+            await DatabaseEngine.CopyAsync(staged, folder.DatabasePath);
+            await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
             DatabaseFile.Delete(staged);
             return before;
         });
@@ -196,7 +195,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         }
 
         File.Move(staged, folder.DatabasePath);
-        await DatabaseStart.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
+        await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
         folder.MarkDamage(false);
         folder.MarkRunning(false);
         return aside;
@@ -218,7 +217,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
 
     private static async Task<BackupContents> ContentsAsync(string path)
     {
-        await using var database = new GavvetDatabase(GavvetDatabase.OptionsFor(path, pooled: false));
+        await using var database = new DatabaseFactory(path, pooled: false).CreateDbContext();
         var unreadable = 0;
         await foreach (var body in database.Sheets.Select(sheet => sheet.Head!.Body).AsAsyncEnumerable())
             unreadable += SheetStore.ReadOrNull(body) is null ? 1 : 0;

@@ -1,5 +1,4 @@
-using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
+using System.Data.Common;
 
 namespace Gavvet.Storage;
 
@@ -12,11 +11,11 @@ public sealed class Database : IDisposable
     private const string EpochSetting = "epoch";
 
     private readonly DataFolder _folder;
-    private readonly DbContextOptions<GavvetDatabase> _options;
+    private readonly DatabaseFactory _contexts;
     private readonly SemaphoreSlim _turn = new(1);
 
     // While it is open the log of the last changes stays in the folder, so that a start can tell whether it went missing.
-    private readonly SqliteConnection _held;
+    private readonly DbConnection _held;
 
     /// <summary>Opens the database of a folder that was made ready.</summary>
     /// <param name="folder">The folder.</param>
@@ -24,12 +23,11 @@ public sealed class Database : IDisposable
     {
         ArgumentNullException.ThrowIfNull(folder);
         _folder = folder;
-        _options = GavvetDatabase.OptionsFor(folder.DatabasePath);
+        _contexts = new DatabaseFactory(folder.DatabasePath);
         Epoch = EpochOf(folder.DatabasePath);
-        _held = Raw(folder.DatabasePath);
+        _held = DatabaseEngine.Connection(folder.DatabasePath);
         _held.Open();
-        using var first = _held.CreateCommand();
-        first.CommandText = "SELECT COUNT(*) FROM Settings";
+        using var first = _held.Command("SELECT COUNT(*) FROM Settings");
         first.ExecuteScalar();
     }
 
@@ -49,7 +47,7 @@ public sealed class Database : IDisposable
     }
 
     /// <summary>The database for reading.</summary>
-    internal GavvetDatabase Open() => new(_options);
+    internal GavvetDatabase Open() => _contexts.CreateDbContext();
 
     /// <summary>Changes something when it is this change's turn. What it saved is in the folder when this returns.</summary>
     /// <exception cref="DataFolderGoneException">The folder is not there any more, so nothing was kept.</exception>
@@ -92,26 +90,22 @@ public sealed class Database : IDisposable
     internal async Task RaiseEpochAsync(string path)
     {
         var next = Math.Max(Epoch, EpochOf(path)) + 1;
-        await using var connection = Raw(path);
+        await using var connection = DatabaseEngine.Connection(path);
         await connection.OpenAsync();
-        await using var command = connection.CreateCommand();
-        command.CommandText = "INSERT INTO Settings (Name, Value) VALUES ($name, $value) ON CONFLICT (Name) DO UPDATE SET Value = excluded.Value";
-        command.Parameters.AddWithValue("$name", EpochSetting);
-        command.Parameters.AddWithValue("$value", next.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        await using var command = connection.Command(
+            "INSERT INTO Settings (Name, Value) VALUES ($name, $value) ON CONFLICT (Name) DO UPDATE SET Value = excluded.Value",
+            ("$name", EpochSetting),
+            ("$value", next.ToString(System.Globalization.CultureInfo.InvariantCulture)));
         await command.ExecuteNonQueryAsync();
     }
 
     private static long EpochOf(string path)
     {
-        using var connection = Raw(path);
+        using var connection = DatabaseEngine.Connection(path);
         connection.Open();
-        using var command = connection.CreateCommand();
-        command.CommandText = "SELECT Value FROM Settings WHERE Name = $name";
-        command.Parameters.AddWithValue("$name", EpochSetting);
+        using var command = connection.Command("SELECT Value FROM Settings WHERE Name = $name", ("$name", EpochSetting));
         return long.TryParse(command.ExecuteScalar() as string, out var epoch) ? epoch : 0;
     }
-
-    private static SqliteConnection Raw(string path) => new($"Data Source={path};Pooling=False");
 }
 
 /// <summary>The data folder was deleted or taken away while the program ran.</summary>

@@ -1,5 +1,4 @@
 using System.Reflection;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
@@ -26,11 +25,11 @@ public static class DatabaseStart
         {
             return await ReadyAsync(folder);
         }
-        catch (SqliteException problem) when (StorageWords.IsDamage(problem))
+        catch (Exception problem) when (StorageMessages.IsDamage(problem))
         {
             throw new DamagedDatabaseException($"The database {folder.DatabasePath} is damaged or is not a database. {Advice(folder)}", problem);
         }
-        catch (Exception problem) when (StorageWords.AtStart(problem) is { } words)
+        catch (Exception problem) when (StorageMessages.AtStart(problem) is { } words)
         {
             throw new StartException($"Gavvet cannot start on the data folder {folder.Path}. {words}", problem);
         }
@@ -54,8 +53,8 @@ public static class DatabaseStart
             await ClearMigrationLockAsync(path);
             if (await PendingAsync(path) is not { } lastApplied)
                 return words;
-            await DatabaseFile.CopyAsync(path, copy);
-            await AskAsync(path, "PRAGMA wal_checkpoint(TRUNCATE);");
+            await DatabaseEngine.CopyAsync(path, copy);
+            await DatabaseEngine.AskAsync(path, "PRAGMA wal_checkpoint(TRUNCATE);");
             var before = $"{path}.before-{lastApplied}";
             File.Copy(path, before, overwrite: true);
             File.SetLastWriteTimeUtc(before, DateTime.UtcNow);
@@ -67,24 +66,24 @@ public static class DatabaseStart
 
         await MigrateAsync(copy);
         File.Move(copy, path, overwrite: true);
-        await AskAsync(path, "PRAGMA journal_mode=WAL;");
+        await DatabaseEngine.AskAsync(path, "PRAGMA journal_mode=WAL;");
         return words;
     }
 
     private static async Task<bool> IsEmptyAsync(string path) =>
-        new FileInfo(path).Length == 0 || await AskAsync(path, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'Sheets'") is 0L;
+        new FileInfo(path).Length == 0 || await DatabaseEngine.AskAsync(path, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'Sheets'") is 0L;
 
     // While the program runs its log of the last changes lies beside the database, and a kill leaves it there.
     private static async Task<string?> LogIsMissingAsync(DataFolder folder)
     {
-        if (!folder.EndedSuddenly || File.Exists(folder.DatabasePath + "-wal") || await AskAsync(folder.DatabasePath, "PRAGMA journal_mode") is not "wal")
+        if (!folder.EndedSuddenly || File.Exists(folder.DatabasePath + "-wal") || await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode") is not "wal")
             return null;
         return "Gavvet ended suddenly the last time, and the file gavvet.db-wal with the last changes is missing since. What was saved just before may be lost; the copies in the data folder are whole.";
     }
 
     private static async Task LookThroughAsync(DataFolder folder)
     {
-        if (await AskAsync(folder.DatabasePath, "PRAGMA integrity_check(1)") is not "ok")
+        if (await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA integrity_check(1)") is not "ok")
             throw new DamagedDatabaseException($"The database {folder.DatabasePath} is damaged. {Advice(folder)}");
         folder.MarkDamage(false);
     }
@@ -115,23 +114,15 @@ public static class DatabaseStart
 
     private static async Task<List<string>> AppliedAsync(string path)
     {
-        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
+        await using var connection = DatabaseEngine.Connection(path);
         await connection.OpenAsync();
-        await using var command = connection.CreateCommand();
-        command.CommandText = "SELECT COUNT(*) FROM sqlite_master WHERE name = '__EFMigrationsHistory'";
-        var applied = new List<string>();
-        if (await command.ExecuteScalarAsync() is 0L)
-            return applied;
-        command.CommandText = "SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId";
-        await using var rows = await command.ExecuteReaderAsync();
-        while (await rows.ReadAsync())
-            applied.Add(rows.GetString(0));
-        return applied;
+        await using var tables = connection.Command("SELECT COUNT(*) FROM sqlite_master WHERE name = '__EFMigrationsHistory'");
+        return await tables.ExecuteScalarAsync() is 0L ? [] : await connection.ColumnAsync("SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId");
     }
 
     // A start that was killed while migrating leaves a row here, and the next migration would wait for it for ever.
     private static Task<object?> ClearMigrationLockAsync(string path) =>
-        AskAsync(path, "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT \"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); DELETE FROM \"__EFMigrationsLock\";");
+        DatabaseEngine.AskAsync(path, "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT \"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); DELETE FROM \"__EFMigrationsLock\";");
 
     // Pages of printings are packed between the migration that makes room for it and the one that takes the old room away.
     private const string PagesGetRoom = "LeanPrintings";
@@ -151,26 +142,16 @@ public static class DatabaseStart
             await WriteWordsAsync(database);
         }
 
-        await AskAsync(path, $"PRAGMA journal_mode=DELETE; PRAGMA application_id={ApplicationId}; VACUUM;");
+        await DatabaseEngine.AskAsync(path, $"PRAGMA journal_mode=DELETE; PRAGMA application_id={ApplicationId}; VACUUM;");
     }
 
     // Sheets of a database from before the filter get the words it looks in.
     private static async Task WriteWordsAsync(GavvetDatabase database)
     {
         foreach (var sheet in await database.Sheets.Where(sheet => sheet.Words == "").Include(sheet => sheet.Head).ToListAsync())
-            sheet.Words = SheetStore.ReadOrNull(sheet.Head!.Body) is { } read ? SheetWords.Of(read) : SheetWords.Plain(sheet.Head.Title);
+            sheet.Words = SheetStore.ReadOrNull(sheet.Head!.Body) is { } read ? DeskFilter.Of(read) : DeskFilter.Plain(sheet.Head.Title);
         await database.SaveChangesAsync();
     }
 
-    /// <summary>Runs SQL on a database file, and gives the first value it answers.</summary>
-    internal static async Task<object?> AskAsync(string path, string sql)
-    {
-        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False;Default Timeout=5");
-        await connection.OpenAsync();
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        return await command.ExecuteScalarAsync();
-    }
-
-    private static GavvetDatabase Open(string path) => new(GavvetDatabase.OptionsFor(path, pooled: false));
+    private static GavvetDatabase Open(string path) => new DatabaseFactory(path, pooled: false).CreateDbContext();
 }

@@ -1,7 +1,3 @@
-using System.Text.Json.Nodes;
-using System.Text.RegularExpressions;
-using Gavvet.Worksheets.Files;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
@@ -84,7 +80,7 @@ public sealed class Erasure(Database data, Backups backups)
     /// <summary>The setting that holds the students in large print of a sheet.</summary>
     public static string LargePrintOf(string sheetId) => LargePrint + sheetId;
 
-    private const string LargePrint = "large-print ";
+    internal const string LargePrint = "large-print ";
 
     private Task<bool> EverywhereAsync(Func<GavvetDatabase, Task> erase) => data.AloneAsync(async () =>
     {
@@ -105,10 +101,10 @@ public sealed class Erasure(Database data, Backups backups)
         {
             await DatabaseStart.UpgradeCopyAsync(path);
             await InAsync(path, erase);
-            await DatabaseStart.AskAsync(path, "PRAGMA journal_mode=DELETE; VACUUM;");
+            await DatabaseEngine.AskAsync(path, "PRAGMA journal_mode=DELETE; VACUUM;");
             File.SetLastWriteTimeUtc(path, made);
         }
-        catch (SqliteException problem) when (StorageWords.IsDamage(problem))
+        catch (Exception problem) when (StorageMessages.IsDamage(problem))
         {
             DatabaseFile.Delete(path);
         }
@@ -116,7 +112,7 @@ public sealed class Erasure(Database data, Backups backups)
 
     private static async Task InAsync(string path, Func<GavvetDatabase, Task> erase)
     {
-        await using var database = new GavvetDatabase(GavvetDatabase.OptionsFor(path, pooled: false));
+        await using var database = new DatabaseFactory(path, pooled: false).CreateDbContext();
         await using var transaction = await database.Database.BeginTransactionAsync();
         await erase(database);
         await database.SaveChangesAsync();
@@ -127,191 +123,9 @@ public sealed class Erasure(Database data, Backups backups)
     private static async Task PackAsync(string path)
     {
         const int tries = 50;
-        SqliteConnection.ClearAllPools();
-        await DatabaseStart.AskAsync(path, "VACUUM");
-        for (var i = 0; i < tries && await DatabaseStart.AskAsync(path, "PRAGMA wal_checkpoint(TRUNCATE)") is not 0L; i++)
+        DatabaseEngine.CloseKept();
+        await DatabaseEngine.AskAsync(path, "VACUUM");
+        for (var i = 0; i < tries && await DatabaseEngine.AskAsync(path, "PRAGMA wal_checkpoint(TRUNCATE)") is not 0L; i++)
             await Task.Delay(100);
-    }
-
-    /// <summary>Looks for a name in one database, and takes it away where that is asked for.</summary>
-    private sealed class NameWork(GavvetDatabase database, string name, bool erase)
-    {
-        private const string Instead = "–";
-
-        private static readonly string[] Wordings = ["title", "instructions", "instruction", "prompt", "answer"];
-
-        // The name as a word of its own, small or capital.
-        private readonly Regex _name = new($@"(?<![\p{{L}}\p{{N}}]){Regex.Escape(name.Trim())}(?![\p{{L}}\p{{N}}])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant, TimeSpan.FromSeconds(2));
-
-        public async Task<NameFound> RunAsync()
-        {
-            var (papers, printings) = await PrintingsAsync();
-            var found = new NameFound(await ListsAsync(), papers, printings, await SheetsAsync());
-            if (erase)
-                await database.SaveChangesAsync();
-            return found;
-        }
-
-        private async Task<int> ListsAsync()
-        {
-            var lists = 0;
-            foreach (var list in await database.Settings.Where(setting => setting.Name.StartsWith(LargePrint)).ToListAsync())
-            {
-                if (!_name.IsMatch(list.Value))
-                    continue;
-                lists++;
-                if (erase)
-                    list.Value = string.Join('\n', list.Value.Split('\n').Where(line => !_name.IsMatch(line)));
-            }
-
-            return lists;
-        }
-
-        private async Task<(int Papers, int Printings)> PrintingsAsync()
-        {
-            var (papers, whole) = (0, 0);
-            foreach (var id in await database.Printings.Select(printing => printing.Id).ToListAsync())
-            {
-                var printing = await database.Printings.SingleAsync(row => row.Id == id);
-                var text = Packing.Unpack(printing.PackedRecord);
-                if (!_name.IsMatch(printing.Title) && !_name.IsMatch(text))
-                {
-                    database.Entry(printing).State = EntityState.Detached;
-                    continue;
-                }
-
-                var record = JsonNode.Parse(text)!.AsObject();
-                var editions = record["editions"]?.AsArray() ?? [];
-                int[] seats = [.. Enumerable.Range(0, editions.Count).Where(i => Holds(editions[i]!["seat"]))];
-                papers += seats.Length;
-                foreach (var seat in seats)
-                    editions[seat]!["seat"] = Instead;
-                if (_name.IsMatch(printing.Title) || _name.IsMatch(record.ToJsonString(Plain)))
-                {
-                    whole++;
-                    if (erase)
-                        database.Printings.Remove(printing);
-                    continue;
-                }
-
-                if (erase)
-                    await TakePapersAsync(printing, record, seats);
-            }
-
-            return (papers, whole);
-        }
-
-        // A large paper is named for its place among the editions. Keys that name the students go with it.
-        private async Task TakePapersAsync(PrintingRow printing, JsonObject record, int[] seats)
-        {
-            foreach (var seat in seats)
-            {
-                var end = $"-large-{seat + 1}";
-                await database.PrintedFiles.Where(file => file.PrintingId == printing.Id && file.Name.EndsWith(end)).ExecuteDeleteAsync();
-                await database.PrintedPages.Where(page => page.PrintingId == printing.Id && page.Pile.EndsWith(end)).ExecuteDeleteAsync();
-            }
-
-            if (record["keysNameNobody"]?.GetValue<bool>() is not true)
-                await database.PrintedFiles.Where(file => file.PrintingId == printing.Id && (file.Name == "key-short" || file.Name == "key-working")).ExecuteDeleteAsync();
-            printing.PackedRecord = Packing.Pack(record.ToJsonString(Plain));
-        }
-
-        private async Task<int> SheetsAsync()
-        {
-            var sheets = new HashSet<string>();
-            // Every state by itself: a year's states together would fill the memory.
-            foreach (var id in await database.Revisions.Select(row => row.Id).ToListAsync())
-            {
-                var row = await database.Revisions.AsNoTracking().SingleAsync(row => row.Id == id);
-                if (!_name.IsMatch(row.Title) && !_name.IsMatch(row.Body))
-                    continue;
-                if (Reworded(row.Body) is not { } body)
-                    continue;
-                sheets.Add(row.SheetId);
-                var title = _name.Replace(row.Title, Instead);
-                if (erase)
-                    await database.Revisions.Where(other => other.Id == id).ExecuteUpdateAsync(set => set.SetProperty(other => other.Title, title).SetProperty(other => other.Body, body));
-            }
-
-            foreach (var sheet in await database.Sheets.Where(sheet => sheets.Contains(sheet.Id)).ToListAsync())
-            {
-                if (erase)
-                    sheet.Words = _name.Replace(sheet.Words, Instead);
-            }
-
-            foreach (var point in await database.RestorePoints.ToListAsync())
-            {
-                if (!_name.IsMatch(point.Name))
-                    continue;
-                sheets.Add(point.SheetId);
-                if (erase)
-                    await database.RestorePoints.Where(other => other.Id == point.Id).ExecuteUpdateAsync(set => set.SetProperty(other => other.Name, _name.Replace(point.Name, Instead)));
-            }
-
-            var kept = 0;
-            foreach (var section in await database.Library.AsNoTracking().ToListAsync())
-            {
-                var body = Reworded(section.Body);
-                if (body is null && !_name.IsMatch(section.Name))
-                    continue;
-                kept++;
-                if (erase)
-                    await database.Library.Where(other => other.Id == section.Id).ExecuteUpdateAsync(set => set.SetProperty(other => other.Name, _name.Replace(section.Name, Instead)).SetProperty(other => other.Body, body ?? section.Body));
-            }
-
-            return sheets.Count + kept;
-        }
-
-        /// <summary>The sheet file with the name taken out of the teacher's own words, or null where it is not in them.</summary>
-        private string? Reworded(string body)
-        {
-            try
-            {
-                var file = JsonNode.Parse(body);
-                if (!Reword(file))
-                    return null;
-                var text = file!.ToJsonString(Plain);
-                return SheetStore.ReadOrNull(text) is { } sheet ? SheetFile.Write(sheet) : text;
-            }
-            catch (System.Text.Json.JsonException)
-            {
-                // No sheet file at all: it goes as text.
-                return _name.Replace(body, Instead);
-            }
-        }
-
-        // The words of the teacher's own; the names of kinds and scales are not anyone's.
-        private bool Reword(JsonNode? node)
-        {
-            var reworded = false;
-            switch (node)
-            {
-                case JsonObject inner:
-                    foreach (var (field, value) in inner.ToArray())
-                    {
-                        if (Wordings.Contains(field) && value is JsonValue && Holds(value))
-                        {
-                            inner[field] = _name.Replace(value.GetValue<string>(), Instead);
-                            reworded = true;
-                        }
-                        else if (Reword(value))
-                        {
-                            reworded = true;
-                        }
-                    }
-
-                    break;
-                case JsonArray list:
-                    foreach (var item in list)
-                        reworded |= Reword(item);
-                    break;
-            }
-
-            return reworded;
-        }
-
-        private bool Holds(JsonNode? value) => value is JsonValue single && single.TryGetValue<string>(out var text) && _name.IsMatch(text);
-
-        private static readonly System.Text.Json.JsonSerializerOptions Plain = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
     }
 }

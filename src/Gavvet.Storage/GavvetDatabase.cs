@@ -27,13 +27,6 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
 
     public DbSet<PrintedFaceRow> PrintedFaces => Set<PrintedFaceRow>();
 
-    /// <summary>Options for a database file: foreign keys on, every commit on disk before it is confirmed.</summary>
-    public static DbContextOptions<GavvetDatabase> OptionsFor(string path, bool pooled = true) =>
-        new DbContextOptionsBuilder<GavvetDatabase>()
-            .UseSqlite($"Data Source={path};Foreign Keys=True;Default Timeout=5;Pooling={pooled}")
-            .AddInterceptors(new ConnectionRules())
-            .Options;
-
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<SheetRow>(sheet =>
@@ -81,8 +74,23 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
         milliseconds => DateTimeOffset.FromUnixTimeMilliseconds(milliseconds));
 }
 
+/// <summary>Makes contexts on a database file: foreign keys on, every commit on disk before it is confirmed.</summary>
+internal sealed class DatabaseFactory(string path, bool pooled = true) : IDbContextFactory<GavvetDatabase>
+{
+    private readonly DbContextOptions<GavvetDatabase> _options = Options(path, pooled);
+
+    public GavvetDatabase CreateDbContext() => new(_options);
+
+    private static DbContextOptions<GavvetDatabase> Options(string path, bool pooled)
+    {
+        var options = new DbContextOptionsBuilder<GavvetDatabase>();
+        options.UseDatabaseFile(path, $"Foreign Keys=True;Default Timeout=5;Pooling={pooled}").AddInterceptors(new ConnectionRules());
+        return options.Options;
+    }
+}
+
 /// <summary>Lets the migration tools make a database.</summary>
 internal sealed class DesignTimeFactory : IDesignTimeDbContextFactory<GavvetDatabase>
 {
-    public GavvetDatabase CreateDbContext(string[] args) => new(GavvetDatabase.OptionsFor("design.db"));
+    public GavvetDatabase CreateDbContext(string[] args) => new DatabaseFactory("design.db").CreateDbContext();
 }

@@ -1,4 +1,4 @@
-using Microsoft.Data.Sqlite;
+using System.Data.Common;
 
 namespace Gavvet.Storage;
 
@@ -7,11 +7,11 @@ internal static class PackedPrintings
 {
     public static async Task PackAsync(string path)
     {
-        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
+        await using var connection = DatabaseEngine.Connection(path);
         await connection.OpenAsync();
-        await using var transaction = connection.BeginTransaction();
+        await using var transaction = await connection.BeginTransactionAsync();
         var known = new HashSet<string>();
-        foreach (var code in await ColumnAsync(connection, "SELECT Code FROM PrintedPages"))
+        foreach (var code in await connection.ColumnAsync("SELECT Code FROM PrintedPages"))
         {
             var (student, key) = await PairAsync(connection, "SELECT StudentSvg, KeySvg FROM PrintedPages WHERE Code = $id", code);
             var faces = new Dictionary<string, byte[]>();
@@ -21,7 +21,7 @@ internal static class PackedPrintings
             await ExecuteAsync(connection, "UPDATE PrintedPages SET Sides = $value, StudentSvg = '', KeySvg = '' WHERE Code = $id", code, sides);
         }
 
-        foreach (var printing in await ColumnAsync(connection, "SELECT Id FROM Printings"))
+        foreach (var printing in await connection.ColumnAsync("SELECT Id FROM Printings"))
         {
             var (record, _) = await PairAsync(connection, "SELECT Record, '' FROM Printings WHERE Id = $id", printing);
             await ExecuteAsync(connection, "UPDATE Printings SET PackedRecord = $value, Record = '' WHERE Id = $id", printing, Packing.Pack(record));
@@ -30,33 +30,17 @@ internal static class PackedPrintings
         await transaction.CommitAsync();
     }
 
-    private static async Task<List<string>> ColumnAsync(SqliteConnection connection, string sql)
+    private static async Task<(string First, string Second)> PairAsync(DbConnection connection, string sql, string id)
     {
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        await using var rows = await command.ExecuteReaderAsync();
-        var values = new List<string>();
-        while (await rows.ReadAsync())
-            values.Add(rows.GetString(0));
-        return values;
-    }
-
-    private static async Task<(string First, string Second)> PairAsync(SqliteConnection connection, string sql, string id)
-    {
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        command.Parameters.AddWithValue("$id", id);
+        await using var command = connection.Command(sql, ("$id", id));
         await using var rows = await command.ExecuteReaderAsync();
         await rows.ReadAsync();
         return (rows.GetString(0), rows.GetString(1));
     }
 
-    private static async Task ExecuteAsync(SqliteConnection connection, string sql, string id, byte[] value)
+    private static async Task ExecuteAsync(DbConnection connection, string sql, string id, byte[] value)
     {
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        command.Parameters.AddWithValue("$id", id);
-        command.Parameters.AddWithValue("$value", value);
+        await using var command = connection.Command(sql, ("$id", id), ("$value", value));
         await command.ExecuteNonQueryAsync();
     }
 }

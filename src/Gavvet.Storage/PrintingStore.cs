@@ -1,4 +1,3 @@
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
@@ -69,7 +68,7 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             SheetId = printing.SheetId,
             RevisionId = printing.RevisionId,
             Title = printing.Title,
-            Words = SheetWords.Plain(string.Join('\n', printing.Pages.Select(page => page.Code).Prepend(printing.Title))),
+            Words = DeskFilter.Plain(string.Join('\n', printing.Pages.Select(page => page.Code).Prepend(printing.Title))),
             PackedRecord = Packing.Pack(printing.Record),
             MadeAt = clock.GetUtcNow(),
             Files = [.. printing.Piles.Select(file => new PrintedFileRow { PrintingId = id, Name = file.Pile.Name, Title = file.Pile.Title, PageCount = file.Pile.PageCount, IsKey = file.Pile.IsKey, Bytes = file.Pdf })],
@@ -87,7 +86,7 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
                 return id;
             }, cancellation);
         }
-        catch (DbUpdateException problem) when (problem.InnerException is SqliteException { SqliteErrorCode: SQLitePCL.raw.SQLITE_CONSTRAINT })
+        catch (DbUpdateException problem) when (DatabaseEngine.TroubleOf(problem) == DatabaseTrouble.Rule)
         {
             return null;
         }
@@ -147,7 +146,7 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
         var rows = database.Printings.AsNoTracking();
         if (sheetId is not null)
             rows = rows.Where(row => row.SheetId == sheetId);
-        foreach (var term in SheetWords.Terms(filter))
+        foreach (var term in DeskFilter.Terms(filter))
             rows = rows.Where(row => row.Words.Contains(term));
         return await rows.OrderByDescending(row => row.MadeAt).ThenByDescending(row => row.Id).Take(most)
             .Select(row => new PrintingOnDesk(row.Id, row.SheetId, row.Title, row.MadeAt, row.Files.Sum(file => file.PageCount)))

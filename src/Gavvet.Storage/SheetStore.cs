@@ -26,7 +26,7 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     private async Task<StoredSheet> CreateAsync(GavvetDatabase database, Sheet sheet, string body)
     {
         await using var transaction = await database.Database.BeginTransactionAsync();
-        var row = new SheetRow { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N"), ChangedAt = clock.GetUtcNow(), Words = SheetWords.Of(sheet) };
+        var row = new SheetRow { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N"), ChangedAt = clock.GetUtcNow(), Words = DeskFilter.Of(sheet) };
         database.Sheets.Add(row);
         await database.SaveChangesAsync();
         var revision = Revision(row.Id, null, sheet, body, null);
@@ -141,7 +141,7 @@ public sealed class SheetStore(Database data, TimeProvider clock)
         sheets => Holding(sheets.Where(sheet => sheet.DeletedAt != null), filter).OrderByDescending(sheet => sheet.DeletedAt), most);
 
     private static IQueryable<SheetRow> Holding(IQueryable<SheetRow> sheets, string filter) =>
-        SheetWords.Terms(filter).Aggregate(sheets, (some, term) => some.Where(sheet => sheet.Words.Contains(term)));
+        DeskFilter.Terms(filter).Aggregate(sheets, (some, term) => some.Where(sheet => sheet.Words.Contains(term)));
 
     private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most)
     {
@@ -259,7 +259,7 @@ public sealed class SheetStore(Database data, TimeProvider clock)
 
     private async Task<bool> MoveHeadAsync(GavvetDatabase database, string id, long from, long to, Sheet sheet)
     {
-        var words = SheetWords.Of(sheet);
+        var words = DeskFilter.Of(sheet);
         var now = clock.GetUtcNow();
         return await database.Sheets.Where(row => row.Id == id && row.HeadId == from)
             .ExecuteUpdateAsync(set => set.SetProperty(row => row.HeadId, to).SetProperty(row => row.ChangedAt, now).SetProperty(row => row.Words, words)) == 1;

@@ -7,7 +7,7 @@ namespace Gavvet.Cli.Tests;
 public sealed class MakeTests : IDisposable
 {
     private const string Sheet = """
-        {"format":"gavvet-sheet","version":1,"title":"Keys","sections":[{"kind":"name-key","keys":["Eb","Bb","F#"],"clefs":["bass"],"count":3}]}
+        {"gavvet":1,"title":"Keys","sections":[{"kind":"name-key","keys":{"flats":3,"sharps":6,"omitPlaces":["F","C","G","D","A","E","B"]},"clefs":["bass"],"count":3}]}
         """;
 
     private const string Recipe = """
@@ -98,9 +98,9 @@ public sealed class MakeTests : IDisposable
 
     [Theory]
     [InlineData("no json", "not JSON")]
-    [InlineData("{\"format\":\"gavvet-sheet\",\"version\":2}", "later program")]
+    [InlineData("{\"gavvet\":2}", "this one says 2")]
     [InlineData("{\"gavvet\":1,\"title\":\"T\",\"sections\":[{\"kind\":\"essay\"}]}", "In sections[0].kind: There is no kind of question called “essay”")]
-    [InlineData("{\"format\":\"gavvet-sheet\",\"version\":1,\"title\":\"音階\",\"sections\":[{\"kind\":\"name-key\",\"keys\":[\"C\"],\"clefs\":[\"bass\"],\"count\":1}]}", "no sign for")]
+    [InlineData("{\"gavvet\":1,\"title\":\"音階\",\"sections\":[{\"kind\":\"name-key\",\"keys\":{\"flats\":0,\"sharps\":0},\"clefs\":[\"bass\"],\"count\":1}]}", "no sign for")]
     public void A_file_that_is_no_sheet_is_refused_with_exit_code_2(string content, string words)
     {
         var (code, _, error) = Run("make", Write(content));

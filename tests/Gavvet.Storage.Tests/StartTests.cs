@@ -198,7 +198,7 @@ public sealed class StartTests : IDisposable
     [InlineData(5, "Another program holds")]
     [InlineData(8, "cannot be read or written")]
     [InlineData(10, "did not answer")]
-    public void What_keeps_a_start_has_words(int code, string words) => Assert.Contains(words, StorageWords.AtStart(new SqliteException("inner", code)), StringComparison.Ordinal);
+    public void What_keeps_a_start_has_words(int code, string words) => Assert.Contains(words, StorageMessages.AtStart(new SqliteException("inner", code)), StringComparison.Ordinal);
 
     [Fact]
     public async Task A_start_on_a_locked_database_ends_in_words()

@@ -104,7 +104,7 @@ public sealed class UnreadableSheetTests : IAsyncLifetime
         try
         {
             var problem = await Assert.ThrowsAsync<DataFolderGoneException>(() => _store.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Nowhere")).Sheet!, null));
-            Assert.Contains("not there any more, so this was not saved", StorageWords.Of(problem), StringComparison.Ordinal);
+            Assert.Contains("not there any more, so this was not saved", StorageMessages.Of(problem), StringComparison.Ordinal);
         }
         finally
         {

@@ -25,7 +25,7 @@ public sealed class FuzzTests : IAsyncLifetime
 
     private static readonly string[] Methods = ["GET", "GET", "GET", "POST", "POST", "POST", "POST", "HEAD", "PUT", "DELETE", "PATCH", "TRACE", "OPTIONS"];
 
-    private static readonly string[] Edits = ["title", "instructions", "setup", "add-section", "remove-section", "move-section", "instruction", "kind", "keys", "scales", "clefs", "count", "scaffolding", "notation", "direction", "heading", "octaves", "marks", "columns", "answer-form", "option", "tuning", "own", "versions", "parts", "house-style", "question", "add-at", "redraw-all"];
+    private static readonly string[] Edits = ["title", "instructions", "setup", "add-section", "remove-section", "move-section", "instruction", "kind", "keys", "scales", "clefs", "count", "scaffold", "writeWith", "direction", "heading", "octaves", "marks", "columns", "answer-form", "option", "tuning", "own", "versions", "parts", "house-style", "question", "add-at", "redraw-all"];
 
     private Visitor _visitor = null!;
 

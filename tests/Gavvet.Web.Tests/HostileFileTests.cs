@@ -51,8 +51,8 @@ public sealed class HostileFileTests : IAsyncLifetime
             "]><score-partwise><work><work-title>&m;</work-title></work></score-partwise>"),
         "MusicXML that reads a file" => Encoding.UTF8.GetBytes(
             "<?xml version=\"1.0\"?><!DOCTYPE score-partwise [<!ENTITY x SYSTEM \"file:///etc/passwd\">]><score-partwise><work><work-title>&x;</work-title></work></score-partwise>"),
-        "deep nesting" => Encoding.UTF8.GetBytes($"{{\"format\":\"gavvet-sheet\",\"version\":1,\"title\":{new string('[', 100_000)}"),
-        "half a letter" => [.. Encoding.UTF8.GetBytes("{\"format\":\"gavvet-sheet\",\"version\":1,\"title\":\""), 0xC3, 0x28, 0x00, (byte)'"'],
+        "deep nesting" => Encoding.UTF8.GetBytes($"{{\"gavvet\":1,\"title\":{new string('[', 100_000)}"),
+        "half a letter" => [.. Encoding.UTF8.GetBytes("{\"gavvet\":1,\"title\":\""), 0xC3, 0x28, 0x00, (byte)'"'],
         _ => Encoding.UTF8.GetBytes("{\"__proto__\":{\"x\":1},\"$type\":\"System.Diagnostics.Process\",\"format\":\"<script>alert(1)</script>\"}"),
     };
 

@@ -145,7 +145,7 @@ public sealed class StrangerTests : IAsyncLifetime
         Assert.Contains($"/sheets/{sheet.Id}/history", text, StringComparison.Ordinal);
         Assert.DoesNotContain("   at ", text, StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.OK, (await visitor.GetAsync($"/sheets/{sheet.Id}/history")).Response.StatusCode);
-        Assert.Contains("gavvet-sheet", (await visitor.GetAsync($"/sheets/{sheet.Id}/sheet.json")).Text, StringComparison.Ordinal);
+        Assert.Contains("\"gavvet\": 1", (await visitor.GetAsync($"/sheets/{sheet.Id}/sheet.json")).Text, StringComparison.Ordinal);
         // What cannot be drawn is not saved over what can.
         await visitor.OpenAsync("/");
         var (refused, words) = await visitor.PostAsync($"/sheets/{sheet.Id}?handler=Edit", ("edit", "title"), ("title", "Now"), ("head", $"{sheet.Head}"));

@@ -52,14 +52,14 @@ public sealed class WorkbenchTests : IAsyncLifetime
     {
         var page = await _visitor.OpenAsync(Address);
         var hash = page.QuerySelector("#pages input[name=page]")!.GetAttribute("value")!;
-        var (response, fragments) = await Edit("direction", ("direction", "descending"), ("page", hash));
+        var (response, fragments) = await Edit("direction", ("direction", "down"), ("page", hash));
         Assert.Equal(200, (int)response.StatusCode);
         Assert.Equal(Direction.Descending, (await Now()).Sections[0].Direction);
         Assert.NotNull(fragments.QuerySelector("article#page-1"));
         Assert.Null(fragments.QuerySelector("#margin"));
         var newHash = fragments.QuerySelector("article#page-1 input")!.GetAttribute("value")!;
         Assert.NotEqual(hash, newHash);
-        (_, fragments) = await Edit("direction", ("direction", "descending"), ("page", newHash));
+        (_, fragments) = await Edit("direction", ("direction", "down"), ("page", newHash));
         Assert.Null(fragments.QuerySelector("article#page-1"));
         Assert.NotNull(fragments.QuerySelector("#context input[name=head]"));
     }
@@ -91,7 +91,7 @@ public sealed class WorkbenchTests : IAsyncLifetime
     public async Task What_cannot_be_is_said_at_its_field_and_nothing_is_saved(string edit, string field, string value, string at, string words)
     {
         await _visitor.OpenAsync(Address);
-        var (response, fragments) = await Edit(edit, (field, value), ("paper", "a4"));
+        var (response, fragments) = await Edit(edit, (field, value), ("paper", "A4"));
         Assert.Equal(422, (int)response.StatusCode);
         Assert.Contains(words, fragments.GetElementById(at)!.TextContent, StringComparison.Ordinal);
         Assert.Equal(SheetFile.Write(_sheet.Sheet), SheetFile.Write(await Now()));
@@ -141,7 +141,7 @@ public sealed class WorkbenchTests : IAsyncLifetime
         }
 
         Assert.Equal("", await Back("title", ("title", "Another")));
-        Assert.Equal("card-sheet", await Back("setup", ("paper", "letter"), ("staffHeight", "8")));
+        Assert.Equal("card-sheet", await Back("setup", ("paper", "Letter"), ("staffHeight", "8")));
         Assert.Equal("card-1", await Back("count", ("section", "1"), ("count", "3")));
         Assert.Equal("margin", await Back("move-section", ("section", $"{second}"), ("places", "-1")));
         Assert.Equal($"card-sheet card-1 card-{second}", await Back("house-style", ("houseStyle", "jazz")));

@@ -53,7 +53,7 @@ public class ApprovedTests
         yield return $"- {kind.Ask(setting).Prompt} ({QuestionLoad.Of(kind, setting)}) = {answer.Text}";
         foreach (var also in answer.AlsoRight)
             yield return $"  | {also}";
-        foreach (var sentence in answer.Working.Select(step => WorkingWords.Sentence(style, step)))
+        foreach (var sentence in answer.Working.Select(step => WorkingSentences.Sentence(style, step)))
             yield return $"  > {sentence}";
     }
 
@@ -102,7 +102,7 @@ public class ApprovedTests
     private static string Judged(AskedScale asked, WrittenAnswer written)
     {
         var marks = Enum.GetValues<MarkScheme>().Select(scheme => ScaleJudge.Judge(asked with { Scheme = scheme, SignatureAsked = written.Signature is not null }, written)).ToArray();
-        var said = marks[0].Findings.Select(finding => $"{finding.Code} {finding.Position} [{finding.Expected.Ascii} | {finding.Found.Ascii}] {FindingWords.Sentence(asked.Style, asked, finding)}");
+        var said = marks[0].Findings.Select(finding => $"{finding.Code} {finding.Position} [{finding.Expected.Ascii} | {finding.Found.Ascii}] {FindingSentences.Sentence(asked.Style, asked, finding)}");
         var notes = string.Join(' ', written.Notes.Select(note => $"{note.Letter}{(note.Sign is { } sign ? NoteText.Ascii(new NoteName(Letter.C, sign))[1..] : "")}"));
         var signature = written.Signature is { } signs ? $" with {signs.Notes.Length} {string.Join(' ', signs.Notes.Select(NoteText.Ascii))}" : "";
         return $"{asked.Type.Id} {NoteText.Ascii(asked.Tonic)} {asked.Direction}: {notes}{signature} = {marks[0].Verdict} {string.Join(", ", marks.Select(judged => $"{judged.Marks}/{judged.Of}"))}{string.Concat(said.Select(words => $" // {words}"))}";

@@ -137,7 +137,7 @@ public class JudgingTests
         var judged = ScaleJudge.Judge(scale, Written(written));
         var named = string.Join(", ", judged.Findings.Select(finding => $"{FileWords.Of(finding.Code)} {finding.Position}"));
         Assert.Equal(findings, named);
-        Assert.All(judged.Findings, finding => Assert.EndsWith(".", FindingWords.Sentence(scale.Style, scale, finding), StringComparison.Ordinal));
+        Assert.All(judged.Findings, finding => Assert.EndsWith(".", FindingSentences.Sentence(scale.Style, scale, finding), StringComparison.Ordinal));
         Assert.InRange(judged.Marks, 0, judged.Of);
     }
 

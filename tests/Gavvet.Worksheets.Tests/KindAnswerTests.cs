@@ -190,7 +190,7 @@ public class KindAnswerTests
                 {
                     var answer = kind.Answer(setting);
                     Assert.Equal(kind.Ask(setting).Figures.Length, answer.Marks.Length);
-                    Assert.All(answer.Working, step => Assert.EndsWith(".", Working.WorkingWords.Sentence(style, step), StringComparison.Ordinal));
+                    Assert.All(answer.Working, step => Assert.EndsWith(".", Working.WorkingSentences.Sentence(style, step), StringComparison.Ordinal));
                     if (style.NoteNames == NameSystem.French && kind.Id == "write-scale")
                         Assert.DoesNotContain(answer.Text, character => character is '♯' or '♭');
                 }

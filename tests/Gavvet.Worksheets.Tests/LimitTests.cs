@@ -64,7 +64,7 @@ public class LimitTests
     public void Marks(int marks, bool fit)
     {
         Assert.Equal(fit, Takes(Start, new ChangeMarks(1, marks)));
-        Assert.Equal(fit, Reads(file => file.Replace("\"kind\":", $"\"marks\": {marks}, \"kind\":", StringComparison.Ordinal)));
+        Assert.Equal(fit, Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"marks\": [0-9]+", $"\"marks\": {marks}")));
     }
 
     [Theory]
@@ -75,7 +75,7 @@ public class LimitTests
     public void Octaves(int octaves, bool fit)
     {
         Assert.Equal(fit, Takes(Start, new ChangeOctaves(1, octaves)));
-        Assert.Equal(fit, Reads(file => file.Replace("\"kind\":", $"\"octaves\": {octaves}, \"kind\":", StringComparison.Ordinal)));
+        Assert.Equal(fit, Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"octaves\": [0-9]+", $"\"octaves\": {octaves}")));
     }
 
     [Theory]
@@ -97,7 +97,7 @@ public class LimitTests
     public void Versions(int versions, bool fit)
     {
         Assert.Equal(fit, Takes(Start, new ChangeVersions(versions)));
-        Assert.Equal(fit, Reads(file => file.Replace("\"sections\":", $"\"versions\": {versions}, \"sections\":", StringComparison.Ordinal)));
+        Assert.Equal(fit, Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"versions\": [0-9]+", $"\"versions\": {versions}")));
     }
 
     [Fact]
@@ -163,16 +163,5 @@ public class LimitTests
         static int Load(string tonic) => QuestionLoad.Of(QuestionCatalogue.Standard.Get("write-scale"), Sample.Setting(tonic) with { Scale = ScaleTypes.Get("harmonic-minor") });
         // C sharp has five single sharps, G sharp four and a double one, D sharp five and a double one.
         Assert.Equal((Load("C#") + 2, Load("G#") + 1), (Load("G#"), Load("D#")));
-    }
-
-    [Fact]
-    public void A_code_is_read_with_every_look_alike()
-    {
-        var code = Enumerable.Range(0, 500).Select(i => Composing.PageCode.At(3, i, 0)).First(code => code.Contains('1', StringComparison.Ordinal) && code.Contains('0', StringComparison.Ordinal));
-        foreach (var (sign, looks) in new[] { ('1', 'I'), ('1', 'i'), ('1', 'L'), ('1', 'l'), ('0', 'O'), ('0', 'o') })
-        {
-            Assert.Null(PageCode.Problem(code.Replace(sign, looks), out var read));
-            Assert.Equal(code, read);
-        }
     }
 }

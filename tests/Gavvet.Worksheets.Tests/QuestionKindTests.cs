@@ -63,7 +63,7 @@ public class QuestionKindTests
         Assert.Equal("E♭ F G A♭ B♭ C D E♭", answer.Text);
         Assert.Equal(
             ["Letters: E F G A B C D E.", "Steps: E♭ –W– F –W– G –H– A♭ –W– B♭ –W– C –W– D –H– E♭.", "Check: three flats, B♭ E♭ A♭; the E♭ of the octave is not counted again."],
-            answer.Working.Select(step => Working.WorkingWords.Sentence(HouseStyle.Classical, step)));
+            answer.Working.Select(step => Working.WorkingSentences.Sentence(HouseStyle.Classical, step)));
         var signs = answer.Marks[0].OfType<NoteMark>().Select(note => note.Sign?.Sign() ?? "-");
         Assert.Equal("♭ - - ♭ ♭ - - ♭", string.Join(' ', signs));
     }
@@ -75,7 +75,7 @@ public class QuestionKindTests
         Assert.Equal("A G♯ F♯ E D C♯ B A", answer.Text);
         Assert.All(answer.Marks[0].OfType<NoteMark>(), note => Assert.Null(note.Sign));
         Assert.Equal(3, Assert.Single(answer.Marks[0].OfType<SignatureMark>()).Signature.Fifths);
-        Assert.Contains("A major has three sharps: F♯ C♯ G♯.", answer.Working.Select(step => Working.WorkingWords.Sentence(HouseStyle.Classical, step)));
+        Assert.Contains("A major has three sharps: F♯ C♯ G♯.", answer.Working.Select(step => Working.WorkingSentences.Sentence(HouseStyle.Classical, step)));
     }
 
     [Fact]
@@ -124,7 +124,7 @@ public class QuestionKindTests
     [InlineData("F", "One flat, B♭, belongs to F major.")]
     [InlineData("C", "No sharps or flats belong to C major.")]
     public void A_key_is_named_from_its_last_accidentals(string tonic, string sentence) =>
-        Assert.Equal(sentence, Working.WorkingWords.Sentence(HouseStyle.Classical, QuestionCatalogue.Standard.Get("name-key").Answer(Sample.Setting(tonic)).Working[0]));
+        Assert.Equal(sentence, Working.WorkingSentences.Sentence(HouseStyle.Classical, QuestionCatalogue.Standard.Get("name-key").Answer(Sample.Setting(tonic)).Working[0]));
 
     [Theory]
     [InlineData(Scaffolding.Letters, 8)]

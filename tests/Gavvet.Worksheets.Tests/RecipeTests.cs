@@ -45,22 +45,22 @@ public class RecipeTests
     public void A_recipe_written_and_read_draws_the_same_sheet()
     {
         var sheet = SheetFile.Read(Recipe);
-        Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(SheetFile.Read(RecipeFile.Write(sheet))));
+        Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(SheetFile.Read(SheetFile.WriteRecipe(sheet))));
     }
 
     [Theory]
-    [InlineData("\"gavvet\":1", "\"gavvet\":2", "In gavvet: This program reads recipes of version 1")]
+    [InlineData("\"gavvet\":1", "\"gavvet\":2", "In gavvet: This program reads sheet files of version 1")]
     [InlineData("\"write-scale\"", "\"write-scales\"", "In sections[0].kind: There is no kind of question called “write-scales”. Did you mean write-scale?")]
-    [InlineData("\"natural-minor\"", "\"natural-miner\"", "In sections[0].scales: There is no scale called “natural-miner”. Did you mean natural-minor?")]
+    [InlineData("\"natural-minor\"", "\"natural-miner\"", "In sections[0].scales[1]: There is no scale called “natural-miner”. Did you mean natural-minor?")]
     [InlineData("\"count\":4", "\"count\":100", "In sections[0].count: These keys and clefs offer")]
     [InlineData("\"octaves\":2", "\"octaves\":5", "In sections[0].octaves: This should be a whole number from 1 to 3")]
     [InlineData("\"answerAs\":\"write\"", "\"answerAs\":\"choice\"", "In sections[0].answerAs: The answer of “Write the scale” cannot be chosen")]
     [InlineData("\"writeWith\":\"signature\"", "\"writeWith\":\"accidentals\"", "In sections[0].scaffold: A key signature is given only where")]
-    [InlineData("\"add\":[\"G#\"]", "\"add\":[\"H\"]", "In sections[0].keys.add: “H” is not a note name")]
+    [InlineData("\"add\":[\"G#\"]", "\"add\":[\"H\"]", "In sections[0].keys.add[0]: “H” is not a note name")]
     [InlineData("\"flats\":3", "\"flats\":9", "In sections[0].keys.flats: This should be a whole number from -7 to 7")]
     [InlineData("\"direction\":\"up-down\"", "\"direction\":\"sideways\"", "In sections[0].direction: “sideways” is not one of up, down, up-down")]
     [InlineData("\"degrees\":\"numerals\"", "\"degrees\":\"roman\"", "In houseStyle.degrees: “roman” is not one of technical, numbers, numerals, syllables")]
-    [InlineData("\"trumpet\"", "\"trumpets\"", "In parts: “trumpets” is not a part here. Did you mean trumpet?")]
+    [InlineData("\"trumpet\"", "\"trumpets\"", "In parts[0]: “trumpets” is not a part here. Did you mean trumpet?")]
     [InlineData("\"size\":\"Letter\"", "\"size\":\"A5\"", "In paper.size: “A5” is not one of A4, Letter")]
     [InlineData("\"marks\":2", "\"mark\":2", "In sections[0].mark: This program knows no field of this name")]
     [InlineData("\"seed\":12", "\"seed\":-1", "In seed: A seed is a whole number")]
@@ -102,14 +102,18 @@ public class RecipeTests
     [Fact]
     public void The_published_schema_says_what_the_reader_takes()
     {
-        using var schema = JsonDocument.Parse(File.ReadAllText(Path.Combine(Sample.Repository(), "docs", "recipe.schema.json")));
+        using var schema = JsonDocument.Parse(File.ReadAllText(Path.Combine(Sample.Repository(), "docs", "sheet.schema.json")));
         var root = schema.RootElement;
         var section = root.GetProperty("$defs").GetProperty("section").GetProperty("properties");
         Assert.Equal(QuestionCatalogue.Standard.All.Select(kind => kind.Id), Words(section.GetProperty("kind")));
         Assert.Equal(ScaleTypes.All.Select(type => type.Id), Words(section.GetProperty("scales").GetProperty("items")));
-        Assert.Equal(Enum.GetValues<Scaffolding>().Select(RecipeFile.Word), Words(section.GetProperty("scaffold")));
-        Assert.Equal(Enum.GetValues<Direction>().Select(RecipeFile.Word), Words(section.GetProperty("direction")));
+        Assert.Equal(Enum.GetValues<Scaffolding>().Select(FileWords.Of), Words(section.GetProperty("scaffold")));
+        Assert.Equal(Enum.GetValues<Direction>().Select(FileWords.Of), Words(section.GetProperty("direction")));
         Assert.Equal(Enum.GetValues<AnswerForm>().Select(FileWords.Of), Words(section.GetProperty("answerAs")));
+        Assert.Equal(Enum.GetValues<Notation>().Select(FileWords.Of), Words(section.GetProperty("writeWith")));
+        Assert.Equal(SheetLimits.Title, root.GetProperty("properties").GetProperty("title").GetProperty("maxLength").GetInt32());
+        Assert.Equal(SheetLimits.Instructions, section.GetProperty("instruction").GetProperty("maxLength").GetInt32());
+        Assert.Equal(SheetLimits.OwnWords, root.GetProperty("$defs").GetProperty("drawn").GetProperty("properties").GetProperty("prompt").GetProperty("maxLength").GetInt32());
         Assert.Equal(Clef.All.Select(clef => clef.Id), Words(root.GetProperty("$defs").GetProperty("clef")));
         Assert.Equal(Instrument.All.Select(part => part.Id), Words(root.GetProperty("properties").GetProperty("parts").GetProperty("items")));
         Assert.Equal(HouseStyleField.All.Select(field => field.Name).Prepend("preset"), Words(root.GetProperty("properties").GetProperty("houseStyle").GetProperty("propertyNames")));

@@ -59,7 +59,7 @@ public class ScaleWorkingTests
                 var scale = style.Spell(type, tonic);
                 foreach (var step in ScaleWorking.Of(type, tonic, style))
                 {
-                    Assert.EndsWith(".", WorkingWords.Sentence(style, step), StringComparison.Ordinal);
+                    Assert.EndsWith(".", WorkingSentences.Sentence(style, step), StringComparison.Ordinal);
                     if (step is DerivedFrom derived && !(type.Family == ScaleFamily.MajorAndMinor && derived.Base.Type.Id == "major"))
                         Assert.Equal(scale.Ascending[..^1].Order(Line), Applied(derived).Order(Line));
                     if (step is RotationFound { Parent: var parent } rotation)
@@ -79,5 +79,5 @@ public class ScaleWorkingTests
         .Concat(derived.Added.Select(note => note.Note));
 
     private static string Text(string id, string tonic, HouseStyle style) =>
-        string.Join('\n', ScaleWorking.Of(ScaleTypes.Get(id), NoteText.Parse(tonic), style).Select(step => WorkingWords.Sentence(style, step)));
+        string.Join('\n', ScaleWorking.Of(ScaleTypes.Get(id), NoteText.Parse(tonic), style).Select(step => WorkingSentences.Sentence(style, step)));
 }

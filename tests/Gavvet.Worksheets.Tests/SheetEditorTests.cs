@@ -53,7 +53,7 @@ public class SheetEditorTests
                 { new ChangeCount(id, 200), "count", "Ask for 5 or fewer" },
                 { new ChangeCount(id, 0), "count", "at least one question" },
                 { new ChangeKind(id, "no-such"), "kind", "no kind of question" },
-                { new ChangeScaffolding(id, Scaffolding.Signature), "scaffolding", "only where scales are written with one" },
+                { new ChangeScaffolding(id, Scaffolding.Signature), "scaffold", "only where scales are written with one" },
                 { new ChangeOctaves(id, 4), "octaves", "1 to 3 octaves" },
                 { new ChangeMarks(id, 0), "marks", "1 to 20 marks" },
                 { new ChangeAnswerForm(id, AnswerForm.Choice), "answerAs", "Have it written" },

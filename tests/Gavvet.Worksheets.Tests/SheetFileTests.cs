@@ -3,7 +3,7 @@ namespace Gavvet.Worksheets.Tests;
 public class SheetFileTests
 {
     private const string Recipe = """
-        {"format":"gavvet-sheet","version":1,"title":"Keys","sections":[{"kind":"name-key","keys":["Eb","B♭","F#"],"clefs":["bass"],"count":3}]}
+        {"gavvet":1,"title":"Keys","sections":[{"kind":"name-key","keys":{"flats":3,"sharps":6,"omitPlaces":["F","C","G","D","A","E","B"]},"clefs":["bass"],"count":3}]}
         """;
 
     [Fact]
@@ -15,8 +15,8 @@ public class SheetFileTests
             .After(new ChangeScaffolding(sheet.Sections[0].Id, Scaffolding.WorkedExample));
         var text = SheetFile.Write(sheet);
         Assert.Equal(text, SheetFile.Write(SheetFile.Read(text)));
-        Assert.Contains("worked-example", text, StringComparison.Ordinal);
-        Assert.Contains("\"ffffffffffffffff\"", text, StringComparison.Ordinal);
+        Assert.Contains("\"scaffold\": \"model\"", text, StringComparison.Ordinal);
+        Assert.Contains("18446744073709551615", text, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -32,30 +32,39 @@ public class SheetFileTests
     [Theory]
     [InlineData("hello", "not JSON")]
     [InlineData("[]", "object in braces")]
-    [InlineData("{}", "“format” should be “gavvet-sheet”")]
-    [InlineData("{\"format\":\"gavvet-sheet\",\"version\":2}", "made by a later program")]
-    [InlineData("{\"format\":\"gavvet-sheet\",\"version\":\"1\"}", "whole number")]
+    [InlineData("{}", "should begin with “gavvet”: 1")]
+    [InlineData("{\"format\":\"gavvet-sheet\",\"version\":2}", "later files begin with “gavvet”")]
+    [InlineData("{\"gavvet\":2}", "In gavvet: This program reads sheet files of version 1; this one says 2")]
+    [InlineData("{\"gavvet\":\"1\"}", "this one says")]
     public void What_is_no_sheet_is_refused_in_words(string text, string words) =>
         Assert.Contains(words, Assert.Throws<SheetFileException>(() => SheetFile.Read(text)).Message, StringComparison.Ordinal);
 
     [Theory]
-    [InlineData("\"Eb\"", "\"H\"", "section 1, “key 1”: “H” is not a note name")]
-    [InlineData("\"Eb\"", "\"G#\"", "Choose A♭ major instead")]
-    [InlineData("\"Eb\"", "3", "text in quotes")]
-    [InlineData("\"bass\"", "\"bassoon\"", "no clef called “bassoon”")]
+    [InlineData("\"F\"", "\"H\"", "In sections[0].keys.omitPlaces[0]: “H” is not a note name")]
+    [InlineData("\"F\"", "3", "In sections[0].keys.omitPlaces[0]: This should be text in quotes")]
+    [InlineData("\"F\",\"C\",\"G\",\"D\",\"A\",\"E\",\"B\"", "\"Eb\",\"Bb\",\"F#\",\"F\",\"C\",\"G\",\"D\",\"A\",\"E\",\"B\"", "Choose at least one key")]
+    [InlineData("\"bass\"", "\"bassoon\"", "In sections[0].clefs[0]: There is no clef called “bassoon”")]
     [InlineData("[\"bass\"]", "[]", "at least one clef")]
+    [InlineData("[\"bass\"]", "\"bass\"", "In sections[0].clefs: Here should be a list in square brackets")]
     [InlineData("\"count\":3", "\"count\":4", "offer 3 different questions")]
-    [InlineData("\"count\":3", "\"count\":200", "from 1 to 120")]
-    [InlineData("\"count\":3", "\"questions\":[]", "at least one question")]
-    [InlineData(",\"count\":3", "", "either its “questions”")]
-    [InlineData("\"name-key\"", "\"essay\"", "no kind of question called “essay”")]
-    [InlineData("\"title\":\"Keys\"", "\"title\":\"\"", "Give the sheet a title")]
-    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"colour\":\"red\"", "knows no field of this name")]
-    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"title\":\"Keys\"", "stands twice")]
-    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":\"a3\"", "not one of a4, letter")]
-    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"staffHeight\":50", "from 6 to 14")]
-    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"seed\":\"xyz\"", "16 hexadecimal digits")]
-    [InlineData("\"count\":3", "\"questions\":[{\"id\":4,\"key\":\"C\",\"clef\":\"bass\"},{\"id\":4,\"key\":\"G\",\"clef\":\"bass\"}]", "used twice")]
+    [InlineData("\"count\":3", "\"count\":200", "In sections[0].count: This should be a whole number from 1 to 120")]
+    [InlineData("\"count\":3", "\"count\":\"3\"", "In sections[0].count: This should be a whole number")]
+    [InlineData("\"count\":3", "\"drawn\":[]", "at least one question")]
+    [InlineData("\"count\":3", "\"count\":3,\"drawn\":[]", "either its “drawn”")]
+    [InlineData("\"name-key\"", "\"essay\"", "In sections[0].kind: There is no kind of question called “essay”")]
+    [InlineData("\"kind\":\"name-key\",", "", "In sections[0].kind: Say what kind of question")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"\"", "In title: Give the sheet a title")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":null", "In title: This should be text in quotes")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"colour\":\"red\"", "In colour: This program knows no field of this name")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"title\":\"Keys\"", "A field stands twice")]
+    [InlineData("\"count\":3", "\"count\":3,\"count\":3", "In sections[0].count: A field stands twice")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":\"A4\"", "In paper: Here should be an object in braces")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":{\"size\":\"a3\"}", "In paper.size: “a3” is not one of A4, Letter")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":{\"staffHeight\":50}", "In paper.staffHeight: This should be a whole number from 6 to 14")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":{\"halfSheets\":1}", "In paper.halfSheets: This should be true or false")]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"seed\":\"xyz\"", "In seed: A seed is a whole number")]
+    [InlineData("\"count\":3", "\"drawn\":[{\"id\":4,\"tonic\":\"C\",\"clef\":\"bass\"},{\"id\":4,\"tonic\":\"G\",\"clef\":\"bass\"}]", "used twice")]
+    [InlineData("\"count\":3", "\"drawn\":[{\"id\":4,\"clef\":\"bass\"}]", "In sections[0].drawn[0].tonic: Say which tonic")]
     public void A_wrong_field_is_named_with_what_would_be_right(string right, string wrong, string words)
     {
         var text = Recipe.Replace(right, wrong, StringComparison.Ordinal);
@@ -70,23 +79,26 @@ public class SheetFileTests
         Assert.Contains("too large", Assert.Throws<SheetFileException>(() => SheetFile.Read(text)).Message, StringComparison.Ordinal);
     }
 
-    [Fact]
-    public void The_published_schema_says_what_the_reader_takes()
-    {
-        var file = Path.Combine(Sample.Repository(), "docs", "sheet.schema.json");
-        using var schema = System.Text.Json.JsonDocument.Parse(File.ReadAllText(file));
-        var definitions = schema.RootElement.GetProperty("$defs");
-        var section = definitions.GetProperty("section").GetProperty("properties");
-        Assert.Equal(QuestionCatalogue.Standard.All.Select(kind => kind.Id), Enumerated(section.GetProperty("kind")));
-        Assert.Equal(Enum.GetValues<Scaffolding>().Select(FileWords.Of), Enumerated(section.GetProperty("scaffolding")));
-        Assert.Equal(Enum.GetValues<Notation>().Select(FileWords.Of), Enumerated(section.GetProperty("notation")));
-        Assert.Equal(Enum.GetValues<Direction>().Select(FileWords.Of), Enumerated(section.GetProperty("direction")));
-        Assert.Equal(Key.Majors.Select(key => NoteText.Ascii(key.Tonic)), Enumerated(definitions.GetProperty("key")));
-        Assert.Equal(Clef.All.Select(clef => clef.Id), Enumerated(definitions.GetProperty("clef")));
-        Assert.Equal(SheetLimits.Title, schema.RootElement.GetProperty("properties").GetProperty("title").GetProperty("maxLength").GetInt32());
-        Assert.Equal(SheetLimits.Instructions, section.GetProperty("instruction").GetProperty("maxLength").GetInt32());
+    public static TheoryData<string> OldFiles => [.. Directory.GetFiles(Path.Combine(Sample.Repository(), "tests", "support", "sheets"), "*.old.json").Select(Path.GetFileName).OfType<string>()];
 
-        static IEnumerable<string?> Enumerated(System.Text.Json.JsonElement field) => field.GetProperty("enum").EnumerateArray().Select(value => value.GetString());
+    // Files of the earlier form, each beside the text it has today.
+    [Theory, MemberData(nameof(OldFiles))]
+    public void A_file_of_the_earlier_form_opens_as_the_same_sheet(string name)
+    {
+        var file = Path.Combine(Sample.Repository(), "tests", "support", "sheets", name);
+        Assert.Equal(File.ReadAllText(file.Replace(".old.json", ".json", StringComparison.Ordinal)), SheetFile.Write(SheetFile.Read(File.ReadAllText(file))));
+    }
+
+    [Theory]
+    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"colour\":\"red\"", "In colour: This program knows no field")]
+    [InlineData("\"count\":3", "\"count\":3,\"count\":3", "A field stands twice")]
+    [InlineData("\"Eb\"", "\"G#\"", "In sections[0].keys: Here should be an object")]
+    [InlineData("\"bass\"", "7", "In sections[0].clefs[0]: This should be text in quotes")]
+    public void A_wrong_field_of_the_earlier_form_is_refused_as_well(string right, string wrong, string words)
+    {
+        const string old = """{"format":"gavvet-sheet","version":1,"title":"Keys","sections":[{"kind":"name-key","keys":["Eb","B♭","F#"],"clefs":["bass"],"count":3}]}""";
+        Assert.Equal(3, SheetFile.Read(old).QuestionCount);
+        Assert.Contains(words, Assert.Throws<SheetFileException>(() => SheetFile.Read(old.Replace(right, wrong, StringComparison.Ordinal))).Message, StringComparison.Ordinal);
     }
 
     [Fact]

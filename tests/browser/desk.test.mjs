@@ -58,7 +58,7 @@ test("a deleted sheet comes back with undo, a duplicate stands beside its origin
 });
 
 test("a file that is no sheet is refused at its field; a recipe is brought in and opened", async () => {
-  const recipe = { format: "gavvet-sheet", version: 1, title: "Brought in", sections: [{ kind: "name-key", keys: ["Eb", "F#"], clefs: ["alto"], count: 2 }] };
+  const recipe = { gavvet: 1, title: "Brought in", sections: [{ kind: "name-key", keys: { flats: 3, sharps: 3 }, clefs: ["alto"], count: 2 }] };
   const bring = async (content) => {
     const file = join(files.path, "sheet.json");
     writeFileSync(file, content);

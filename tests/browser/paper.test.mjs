@@ -72,8 +72,8 @@ test("heading, marks, octaves and help go onto the paper", async () => {
   await page.locator(".card-line > summary").nth(1).click();
   await page.locator(".card-line[open] .fifths-line").waitFor();
   await choose("octaves", "2");
-  await choose("notation", "signature");
-  await choose("scaffolding", "signature");
+  await choose("writeWith", "signature");
+  await choose("scaffold", "signature");
   await after_(() => card().locator("input[name=heading]").fill("Two octaves, hands together"));
   await after_(async () => {
     await card().locator("input[name=marks]").fill("3");
@@ -84,13 +84,13 @@ test("heading, marks, octaves and help go onto the paper", async () => {
   assert.match(text, /\/ 3/);
   assert.match(text, /\/ 16/); // four questions of three marks and four of one
   // Without a signature there is none to give: the help goes, and nothing else is lost.
-  await choose("notation", "accidentals");
+  await choose("writeWith", "accidentals");
   assert.equal(await card().locator("input[name=scaffolding]:checked").inputValue(), "blank");
 });
 
 test("what cannot be is said at its field", async () => {
   const seen = await head();
-  await press("scaffolding", "signature");
+  await press("scaffold", "signature");
   await page.waitForFunction(() => [...document.querySelectorAll("[id^=words-scaffolding]")].some((words) => /Write with a signature/.test(words.textContent)));
   assert.equal(await head(), seen);
 });

@@ -35,8 +35,8 @@ const ours = (clef, kind) => {
   const folder = temporaryFolder();
   try {
     const file = join(folder.path, "sheet.json");
-    const section = { kind: "write-signature", keys: [kind === "s" ? "C#" : "Cb"], clefs: [clef], count: 1 };
-    writeFileSync(file, JSON.stringify({ format: "gavvet-sheet", version: 1, title: "Signatures", sections: [section] }));
+    const section = { kind: "write-signature", keys: kind === "s" ? { flats: -7, sharps: 7 } : { flats: 7, sharps: -7 }, clefs: [clef], count: 1 };
+    writeFileSync(file, JSON.stringify({ gavvet: 1, title: "Signatures", sections: [section] }));
     cli("make", file, "--formats", "svg", "--key", "in-place");
     const svg = readFileSync(join(folder.path, "key-A-1.svg"), "utf8");
     const question = svg.slice(svg.indexOf('aria-label="Question 1'));

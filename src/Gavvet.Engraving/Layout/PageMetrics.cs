@@ -7,7 +7,7 @@ public sealed record PageMetrics
 {
     public PageMetrics(PageSetup setup)
     {
-        (Width, Height) = setup.Paper == Paper.A4 ? (210_000, 297_000) : (215_900, 279_400);
+        (Width, Height) = PaperSize.Of(setup.Paper);
         Height /= setup.HalfSheets ? 2 : 1;
         StaffSpace = setup.StaffHeight * 1000 / 4;
         var large = setup.IsLargePrint;

@@ -92,14 +92,14 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         var baseline = metrics.Height - metrics.BottomMargin;
         var edition = $"{sheet.Edition}" is { Length: > 0 } words ? $" · {words}" : "";
         var what = kind == PaperKind.Student ? edition : $"{edition} · {What}";
-        var code = sheet.PageMarks?.At(page);
-        var found = code is null ? $"Sheet {sheet.Code}" : $"Code {PageCode.Printed(code)}";
+        var mark = sheet.PageMarks?.At(page);
+        var found = mark is null ? $"Sheet {sheet.Code}" : $"Code {mark.Printed}";
         var number = $"Page {page + 1} of {pages}";
         var right = metrics.SideMargin + metrics.ContentWidth - TextSetter.Width(number, TextStyle.Regular, metrics.Small);
-        if (code is not null && sheet.PageMarks?.QrAddress is { } before)
+        if (mark is { QrText: { } held })
         {
-            var qrCode = QrCode.Draw(before + code, metrics.SideMargin + metrics.ContentWidth, metrics.Height - BelowQrCode);
-            yield return new PageGroup(GroupKind.Furniture, default, $"QR code of page {PageCode.Printed(code)}", qrCode);
+            var qrCode = QrCode.Draw(held, metrics.SideMargin + metrics.ContentWidth, metrics.Height - BelowQrCode);
+            yield return new PageGroup(GroupKind.Furniture, default, $"QR code of page {mark.Printed}", qrCode);
             right -= QrCode.Side + metrics.Small;
         }
 

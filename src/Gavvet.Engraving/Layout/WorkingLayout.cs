@@ -77,7 +77,7 @@ internal static class WorkingLayout
             if (answer is not null)
             {
                 Write(answer.Text, TextStyle.BoldItalic, Ink.Answer);
-                foreach (var sentence in answer.Working.Select(step => WorkingWords.Sentence(style, step)).Concat(answer.AlsoRight))
+                foreach (var sentence in answer.Working.Select(step => WorkingSentences.Sentence(style, step)).Concat(answer.AlsoRight))
                     Write(sentence, TextStyle.Regular, Ink.Given);
             }
         }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Runtime.InteropServices;
+using System.Text.Json.Serialization;
 
 namespace Gavvet.Theory;
 
@@ -7,12 +8,15 @@ namespace Gavvet.Theory;
 public enum Direction
 {
     /// <summary>From the tonic up to the tonic.</summary>
+    [JsonStringEnumMemberName("up")]
     Ascending,
 
     /// <summary>From the upper tonic down.</summary>
+    [JsonStringEnumMemberName("down")]
     Descending,
 
     /// <summary>Up and down again in one bar, the top note once.</summary>
+    [JsonStringEnumMemberName("up-down")]
     Both,
 }
 

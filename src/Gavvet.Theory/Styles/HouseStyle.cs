@@ -257,7 +257,7 @@ public sealed record HouseStyle
     public Vocabulary Vocabulary { get; init; } = Vocabulary.American;
 
     /// <summary>The words of its vocabulary.</summary>
-    public VocabularyWords Words => VocabularyWords.Of(Vocabulary);
+    public VocabularyTerms Words => VocabularyTerms.Of(Vocabulary);
 
     /// <summary>What a note earns that sounds right under a wrong name.</summary>
     public WrongNameMark WrongName { get; init; } = WrongNameMark.None;

@@ -19,7 +19,7 @@ internal sealed class DailyCopies(Backups backups, TimeProvider clock, ILogger<D
             {
                 await backups.KeepDailyAsync();
             }
-            catch (Exception problem) when (problem is IOException || StorageWords.Of(problem) is not null)
+            catch (Exception problem) when (problem is IOException || StorageMessages.Of(problem) is not null)
             {
                 log.LogError(problem, "The daily copy could not be made");
             }

@@ -40,7 +40,12 @@ internal sealed class PeopleDatabase(DbContextOptions<PeopleDatabase> options) :
 /// <summary>Lets the migration tools make a database.</summary>
 internal sealed class PeopleFactory : IDesignTimeDbContextFactory<PeopleDatabase>
 {
-    public PeopleDatabase CreateDbContext(string[] args) => new(new DbContextOptionsBuilder<PeopleDatabase>().UseSqlite("Data Source=design.db").Options);
+    public PeopleDatabase CreateDbContext(string[] args)
+    {
+        var options = new DbContextOptionsBuilder<PeopleDatabase>();
+        options.UseDatabaseFile("design.db");
+        return new PeopleDatabase(options.Options);
+    }
 }
 
 /// <summary>The one teacher who signs in, and the secret link that sets the first passphrase.</summary>
@@ -86,7 +91,7 @@ internal static class SignInGuard
         services.AddSingleton<Sessions>();
         services.AddSingleton<Attempts>();
         services.AddSingleton<KnownBrowsers>();
-        services.AddDbContext<PeopleDatabase>(people => people.UseSqlite($"Data Source={PathIn(folder)}"));
+        services.AddDbContext<PeopleDatabase>(people => people.UseDatabaseFile(PathIn(folder)));
         services.AddIdentityCore<IdentityUser>(identity =>
         {
             // Length makes a passphrase strong; rules about signs make it forgettable (NIST SP 800-63B, from memory).

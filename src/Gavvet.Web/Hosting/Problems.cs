@@ -15,7 +15,7 @@ internal static class Problems
     public static Task AnswerAsync(HttpContext context)
     {
         var problem = context.Features.Get<IExceptionHandlerFeature>()?.Error;
-        if (StorageWords.IsDamage(problem))
+        if (StorageMessages.IsDamage(problem))
             context.RequestServices.GetRequiredService<DataFolder>().MarkDamage(true);
         switch (problem)
         {
@@ -37,7 +37,7 @@ internal static class Problems
                 return PlainAnswer.WriteAsync(context);
         }
 
-        return StorageWords.Of(problem) is { } words ? AnswerAsync(context, StatusCodes.Status503ServiceUnavailable, words) : PlainAnswer.WriteAsync(context);
+        return StorageMessages.Of(problem) is { } words ? AnswerAsync(context, StatusCodes.Status503ServiceUnavailable, words) : PlainAnswer.WriteAsync(context);
     }
 
     private static Task AnswerAsync(HttpContext context, int status, string words)

@@ -9,7 +9,6 @@ using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
-using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.WebEncoders;
 
 namespace Gavvet.Web.Hosting;
@@ -92,7 +91,7 @@ public sealed class Server : IAsyncDisposable
         // First the leave, then the log: a kill between the two must not look like a loss.
         if (Directory.Exists(_folder.Path))
             _folder.MarkRunning(false);
-        SqliteConnection.ClearAllPools();
+        DatabaseEngine.CloseKept();
         database.Dispose();
         _folder.Dispose();
         if (_throwAway is not null)

@@ -11,8 +11,8 @@ public sealed record Edition(char? Version, Instrument? Part)
     public static Edition Only { get; } = new(null, null);
 
     /// <summary>The student it is printed for alone, or null.</summary>
-    public string? Seat { get; init; }
+    public string? Student { get; init; }
 
     /// <summary>The edition in words, "Version B · Alto saxophone"; empty for the only one.</summary>
-    public override string ToString() => string.Join(" · ", new[] { Seat, Version is { } letter ? $"Version {letter}" : null, Part?.Name }.OfType<string>());
+    public override string ToString() => string.Join(" · ", new[] { Student, Version is { } letter ? $"Version {letter}" : null, Part?.Name }.OfType<string>());
 }

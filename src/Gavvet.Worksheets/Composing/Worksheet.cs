@@ -24,7 +24,7 @@ public sealed record Worksheet(
     public Edition Edition { get; init; } = Edition.Only;
 
     /// <summary>The marks that find each page again; null where nothing is being printed for good.</summary>
-    public PageMarks? PageMarks { get; init; }
+    public IPageMarks? PageMarks { get; init; }
 
     /// <summary>The most marks a student can earn.</summary>
     public int Marks => Sections.Sum(section => section.Items.Length * section.Marks);

@@ -14,7 +14,7 @@ internal static class SectionFitting
     public static Section ForKind(Section section, QuestionKind kind, HouseStyle style) => Widened(Settled(Taking(Shaped(section, kind), kind), style), style);
 
     /// <summary>The section with accidentals, where its scales are written without a signature.</summary>
-    public static Section Settled(Section section, HouseStyle style) => SheetRules.Contradiction(section, style) is { Field: "notation" or "scaffolding" }
+    public static Section Settled(Section section, HouseStyle style) => SheetRules.Contradiction(section, style) is { Field: "writeWith" or "scaffold" }
         ? section with { Notation = Notation.Accidentals, Scaffolding = section.Scaffolding == Scaffolding.Signature ? Scaffolding.Blank : section.Scaffolding }
         : section;
 

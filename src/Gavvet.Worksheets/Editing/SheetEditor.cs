@@ -93,13 +93,13 @@ public static class SheetEditor
             : EditOutcome.Done(Resize(sheet, section, count)),
         ChangeScaffolding change => QuestionCatalogue.Standard.Get(section.KindId).Scaffoldings.Contains(change.Scaffolding)
             ? Changed(sheet, section with { Scaffolding = change.Scaffolding })
-            : EditOutcome.Refused("scaffolding", "This kind of question does not give that help."),
+            : EditOutcome.Refused("scaffold", "This kind of question does not give that help."),
         // Without a signature there is none to give.
         ChangeNotation change => Rescope(sheet, section with
         {
             Notation = change.Notation,
             Scaffolding = change.Notation == Notation.Accidentals && section.Scaffolding == Scaffolding.Signature ? Scaffolding.Blank : section.Scaffolding,
-        }, "notation"),
+        }, "writeWith"),
         ChangeHeading { Title: var title } => title.Trim().Length > 0 && SheetRules.Title(title) is { } problem
             ? EditOutcome.Refused("heading", problem)
             : EditOutcome.Done(sheet.With(section with { Title = title.Trim() })),

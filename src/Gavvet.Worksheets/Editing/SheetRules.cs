@@ -80,9 +80,9 @@ public static class SheetRules
         if (!AnswerForms.CanBe(kind, section.AnswerAs))
             return ("answerAs", $"The answer of “{kind.Name}” cannot be chosen from a list. Have it written.");
         if (kind.UsesNotation && section.Scaffolding == Scaffolding.Signature && section.Notation == Notation.Accidentals)
-            return ("scaffolding", "A key signature is given only where scales are written with one. Write with a signature, or give other help.");
+            return ("scaffold", "A key signature is given only where scales are written with one. Write with a signature, or give other help.");
         if (kind.UsesNotation && section.Notation == Notation.Signature && section.Scales.All(type => style.SignatureKey(type, new NoteName(Letter.C)) is null))
-            return ("notation", $"{char.ToUpperInvariant(section.Scales[0].Name[0])}{section.Scales[0].Name[1..]} is written without a key signature. Write with accidentals.");
+            return ("writeWith", $"{char.ToUpperInvariant(section.Scales[0].Name[0])}{section.Scales[0].Name[1..]} is written without a key signature. Write with accidentals.");
         if (kind.AsksOwn && section.Own.IsEmpty)
             return ("questions", "Write at least one question of your own, with its answer.");
         return null;

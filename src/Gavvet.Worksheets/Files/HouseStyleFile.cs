@@ -1,11 +1,10 @@
-using System.Text;
 using System.Text.Json;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Worksheets.Files;
 
-/// <summary>A house style as a JSON object: a preset, and what differs from it; as a file of its own it says so first.</summary>
+/// <summary>A house style in files: its preset, and every matter that differs from it. In a sheet file, or in one of its own.</summary>
 public static class HouseStyleFile
 {
     /// <summary>What a file of its own calls itself.</summary>
@@ -14,15 +13,16 @@ public static class HouseStyleFile
     /// <summary>The version written.</summary>
     public const int Version = 1;
 
+    private const string Preset = "preset";
+
     /// <summary>A style as a file of its own.</summary>
     /// <param name="style">The style.</param>
     public static string Write(HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(style);
-        using var buffer = new MemoryStream();
-        using (var json = new Utf8JsonWriter(buffer, new JsonWriterOptions { Indented = true, NewLine = "\n" }))
-            Write(json, style, alone: true);
-        return Encoding.UTF8.GetString(buffer.ToArray()) + "\n";
+        var members = new Dictionary<string, object> { ["format"] = Format, ["version"] = Version };
+        foreach (var (name, word) in Words(style))
+            members.Add(name, word);
+        return FileContract.Write(members);
     }
 
     /// <summary>Reads a file of its own.</summary>
@@ -36,55 +36,57 @@ public static class HouseStyleFile
         try
         {
             using var document = JsonDocument.Parse(text, new JsonDocumentOptions { MaxDepth = 8 });
-            var fields = new Fields(document.RootElement, "");
-            if (fields.Text("format", "") != Format)
+            if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("format", out var format) || !format.ValueEquals(Format))
                 throw new SheetFileException("", $"This is no house style file: it does not begin with \"format\": \"{Format}\".");
-            fields.Number("version", Version, Version, Version);
-            return Read(fields);
         }
-        catch (JsonException)
+        catch (Exception broken) when (broken is JsonException or InvalidOperationException)
         {
-            throw new SheetFileException("", "This is no house style file: it is not JSON.");
+            throw new SheetFileException("", "This is no house style file: it is not JSON.", broken);
         }
+
+        var members = FileContract.Read<Dictionary<string, JsonElement>>(text);
+        if (!members.TryGetValue("version", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number) || number != Version)
+            throw new SheetFileException("version", $"This should be the whole number {Version}.");
+        return Style(members.Where(member => member.Key is not ("format" or "version")).ToDictionary(member => member.Key, member => member.Value.ValueKind == JsonValueKind.String
+            ? member.Value.GetString()!
+            : throw new SheetFileException(member.Key, "This should be text in quotes.")), "");
     }
 
-    internal static void Write(Utf8JsonWriter json, HouseStyle style, bool alone = false)
+    /// <summary>A style as words: its preset, and what differs from it.</summary>
+    internal static Dictionary<string, string> Words(HouseStyle style)
     {
+        ArgumentNullException.ThrowIfNull(style);
         var preset = HouseStyle.Presets.FirstOrDefault(preset => preset.Id == style.Id) ?? HouseStyle.Classical;
-        json.WriteStartObject();
-        if (alone)
-        {
-            json.WriteString("format", Format);
-            json.WriteNumber("version", Version);
-        }
-
-        json.WriteString("preset", preset.Id);
+        var words = new Dictionary<string, string> { [Preset] = preset.Id };
         foreach (var field in HouseStyleField.All.Where(field => field.Of(style) != field.Of(preset)))
-            json.WriteString(field.Name, field.Of(style));
-        json.WriteEndObject();
+            words.Add(field.Name, field.Of(style));
+        return words;
     }
 
-    internal static HouseStyle Read(Fields fields)
+    /// <summary>The style of such words; without any the classical one.</summary>
+    /// <exception cref="SheetFileException">A word is unknown.</exception>
+    internal static HouseStyle Style(IReadOnlyDictionary<string, string>? words, string path)
     {
+        if (words is null)
+            return HouseStyle.Classical;
         HouseStyle style;
         try
         {
-            style = HouseStyle.Parse(fields.Text("preset", HouseStyle.Classical.Id));
+            style = HouseStyle.Parse(words.GetValueOrDefault(Preset, HouseStyle.Classical.Id));
         }
         catch (FormatException problem)
         {
-            throw fields.Wrong("preset", problem.Message);
+            throw new SheetFileException(path + Preset, problem.Message, problem);
         }
 
-        foreach (var field in HouseStyleField.All.Where(field => fields.Has(field.Name)))
+        foreach (var (name, word) in words.Where(word => word.Key != Preset))
         {
-            var word = fields.Text(field.Name, "");
+            var field = HouseStyleField.All.FirstOrDefault(field => field.Name == name) ?? throw new SheetFileException(path + FileContract.Short(name), "This program knows no field of this name.");
             if (!field.Choices.Contains(word))
-                throw fields.Wrong(field.Name, $"“{Fields.Short(word)}” is not one of {string.Join(", ", field.Choices)}.");
+                throw new SheetFileException(path + name, $"“{FileContract.Short(word)}” is not one of {string.Join(", ", field.Choices)}.");
             style = field.With(style, word);
         }
 
-        fields.NothingElse();
         return style;
     }
 }

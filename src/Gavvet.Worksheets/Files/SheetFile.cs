@@ -1,70 +1,31 @@
-using System.Globalization;
-using System.Text;
-using System.Text.Encodings.Web;
+using System.Collections.Immutable;
 using System.Text.Json;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Worksheets.Files;
 
-/// <summary>A sheet as a JSON text, version 1; docs/sheet.schema.json describes it. The same sheet gives the same text.</summary>
+/// <summary>
+/// A sheet as a JSON text; docs/sheet.schema.json describes it. With its questions drawn it is the sheet itself, with
+/// counts instead it is a recipe, from which such a sheet is drawn. The same sheet gives the same text.
+/// </summary>
 public static class SheetFile
 {
-    /// <summary>What the file calls itself.</summary>
-    public const string Format = "gavvet-sheet";
+    /// <summary>The field that marks a sheet file, with its version.</summary>
+    public const string Mark = "gavvet";
 
     /// <summary>The version written.</summary>
     public const int Version = 1;
 
-    private static readonly JsonWriterOptions Options = new()
-    {
-        Indented = true,
-        NewLine = "\n",
-        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-    };
-
-    /// <summary>The sheet as text.</summary>
+    /// <summary>The sheet as text, its questions drawn.</summary>
     /// <param name="sheet">The sheet.</param>
-    public static string Write(Sheet sheet)
-    {
-        ArgumentNullException.ThrowIfNull(sheet);
-        using var buffer = new MemoryStream();
-        using (var json = new Utf8JsonWriter(buffer, Options))
-        {
-            json.WriteStartObject();
-            json.WriteString("format", Format);
-            json.WriteNumber("version", Version);
-            json.WriteString("seed", sheet.Seed.ToString("x16", CultureInfo.InvariantCulture));
-            json.WriteString("title", sheet.Title);
-            json.WriteString("instructions", sheet.Instructions);
-            json.WriteString("paper", FileWords.Of(sheet.Setup.Paper));
-            json.WriteNumber("staffHeight", sheet.Setup.StaffHeight);
-            if (sheet.Setup.LargeText)
-                json.WriteBoolean("largeText", true);
-            if (sheet.Setup.HalfSheets)
-                json.WriteBoolean("halfSheets", true);
-            if (sheet.Style != HouseStyle.Classical)
-            {
-                json.WritePropertyName("houseStyle");
-                HouseStyleFile.Write(json, sheet.Style);
-            }
+    public static string Write(Sheet sheet) => FileContract.Write(Document(sheet, recipe: false));
 
-            if (sheet.Versions > 1)
-                json.WriteNumber("versions", sheet.Versions);
-            if (!sheet.Parts.IsEmpty)
-                WriteTexts(json, "parts", sheet.Parts.Select(part => part.Id));
-            json.WriteStartArray("sections");
-            foreach (var section in sheet.Sections)
-                WriteSection(json, section);
-            json.WriteEndArray();
-            json.WriteNumber("nextId", sheet.NextId);
-            json.WriteEndObject();
-        }
+    /// <summary>The recipe of a sheet: what to draw, not what was drawn.</summary>
+    /// <param name="sheet">The sheet.</param>
+    public static string WriteRecipe(Sheet sheet) => FileContract.Write(Document(sheet, recipe: true));
 
-        return Encoding.UTF8.GetString(buffer.ToArray()) + "\n";
-    }
-
-    /// <summary>Reads a sheet. A file without drawn questions is a recipe, and they are drawn from it.</summary>
+    /// <summary>Reads a sheet; what a recipe asks for is drawn.</summary>
     /// <param name="text">The text.</param>
     /// <exception cref="SheetFileException">It is no sheet of this version; the message says where and what would be right.</exception>
     public static Sheet Read(string text) => Read(text, DrawChoices.None);
@@ -79,118 +40,99 @@ public static class SheetFile
         ArgumentNullException.ThrowIfNull(text);
         if (text.Length > SheetLimits.FileBytes)
             throw new SheetFileException("", $"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
-        JsonDocument document;
+        return SheetReading.Read(FileContract.Read<SheetDocument>(Current(text)), choices);
+    }
+
+    // The text as this version has it.
+    private static string Current(string text)
+    {
         try
         {
-            document = JsonDocument.Parse(text);
+            using var document = JsonDocument.Parse(text);
+            var root = document.RootElement;
+            if (root.ValueKind != JsonValueKind.Object)
+                throw new SheetFileException("", "Here should be an object in braces.");
+            if (root.TryGetProperty(Mark, out var version))
+            {
+                return version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number) && number == Version ? text
+                    : throw new SheetFileException(Mark, $"This program reads sheet files of version {Version}; this one says {FileContract.Short(version.GetRawText())}.");
+            }
+
+            return SheetUpgrade.IsOld(root) ? SheetUpgrade.Of(root)
+                : throw new SheetFileException("", $"This is not a sheet file: it should begin with “{Mark}”: {Version}.");
         }
         catch (JsonException broken)
         {
-            var line = (broken.LineNumber ?? 0) + 1;
-            throw new SheetFileException("", $"This is not a sheet file: it is not JSON. Reading stopped at line {line}.", broken);
+            throw new SheetFileException("", $"This is not a sheet file: it is not JSON. Reading stopped at line {(broken.LineNumber ?? 0) + 1}.", broken);
         }
+    }
 
-        using (document)
+    private static SheetDocument Document(Sheet sheet, bool recipe)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        return new SheetDocument
         {
-            return document.RootElement.ValueKind == JsonValueKind.Object && document.RootElement.TryGetProperty(RecipeFile.Mark, out _)
-                ? RecipeFileReader.Read(document.RootElement, choices)
-                : Wished(SheetFileReader.Read(document.RootElement), choices);
-        }
+            Gavvet = Version,
+            Title = sheet.Title,
+            Instructions = sheet.Instructions,
+            Seed = sheet.Seed,
+            Paper = new PaperDocument { Size = sheet.Setup.Paper, StaffHeight = sheet.Setup.StaffHeight, LargePrint = sheet.Setup.IsLargePrint, HalfSheets = sheet.Setup.HalfSheets },
+            HouseStyle = HouseStyleFile.Words(sheet.Style),
+            Versions = sheet.Versions,
+            Parts = sheet.Parts,
+            Sections = [.. sheet.Sections.Select(section => Document(section, recipe))],
+            NextId = recipe ? null : sheet.NextId,
+        };
     }
 
-    private static Sheet Wished(Sheet sheet, DrawChoices choices) => choices.Seed is not null
-        ? throw new SheetFileException("", "The questions of this sheet file are drawn already; a seed is for recipes. Leave the seed out.")
-        : sheet with { Versions = choices.Versions ?? sheet.Versions };
-
-    internal static void WriteTexts(Utf8JsonWriter json, string name, IEnumerable<string> texts)
+    private static SectionDocument Document(Section section, bool recipe) => new()
     {
-        json.WriteStartArray(name);
-        foreach (var text in texts)
-            json.WriteStringValue(text);
-        json.WriteEndArray();
-    }
+        Id = recipe ? 0 : section.Id,
+        Kind = Questions.QuestionCatalogue.Standard.Get(section.KindId),
+        Title = section.Title.Length > 0 ? section.Title : null,
+        Instruction = section.Instruction.Length > 0 ? section.Instruction : null,
+        Count = recipe ? section.Slots.Count : null,
+        Scales = section.Scales,
+        Keys = Keys(section),
+        Clefs = section.Clefs,
+        Direction = section.Direction,
+        Octaves = section.Octaves,
+        WriteWith = section.Notation,
+        Scaffold = section.Scaffolding,
+        AnswerAs = section.AnswerAs,
+        Marks = section.Marks,
+        Columns = section.Columns > 0 ? section.Columns : null,
+        Ask = section.Option.Length > 0 ? section.Option : null,
+        Tuning = section.Tuning.SequenceEqual(Tunings.Guitar) ? null : [.. section.Tuning.Select(pitch => $"{NoteText.Ascii(pitch.Name)}{pitch.Octave}")],
+        Questions = section.Own.IsEmpty ? null : [.. section.Own.Select(own => new OwnDocument { Prompt = own.Prompt, Answer = own.Answer, Clef = own.Clef })],
+        Drawn = recipe ? null : [.. section.Slots.Select(Document)],
+    };
 
-    // Written only where they differ from the usual, so that a plain sheet has a plain file.
-    private static void WriteUnusual(Utf8JsonWriter json, Section section)
+    private static DrawnDocument Document(Slot slot) => new()
     {
-        if (section.Title.Length > 0)
-            json.WriteString("title", section.Title);
-        if (section.Octaves > 1)
-            json.WriteNumber("octaves", section.Octaves);
-        if (section.Marks > 1)
-            json.WriteNumber("marks", section.Marks);
-        if (section.Columns > 0)
-            json.WriteNumber("columns", section.Columns);
-        if (section.AnswerAs != AnswerForm.Write)
-            json.WriteString("answerAs", FileWords.Of(section.AnswerAs));
-        if (section.Option.Length > 0)
-            json.WriteString("ask", section.Option);
-        if (!section.AlsoTonics.IsEmpty)
-            WriteTexts(json, "alsoTonics", section.AlsoTonics.Select(NoteText.Ascii));
-        if (!section.WithoutTonics.IsEmpty)
-            WriteTexts(json, "withoutTonics", section.WithoutTonics.Select(NoteText.Ascii));
-        if (!section.Tuning.SequenceEqual(Tunings.Guitar))
-            WriteTexts(json, "tuning", section.Tuning.Select(PitchText));
-        if (section.Own.IsEmpty)
-            return;
-        json.WriteStartArray("own");
-        foreach (var own in section.Own)
-            WriteOwn(json, own);
-        json.WriteEndArray();
-    }
+        Id = slot.Id,
+        Redraws = slot.Redraws,
+        Pinned = slot.Pinned,
+        Scale = slot.Drawn.Scale,
+        Tonic = slot.Drawn.Tonic,
+        Variant = slot.Drawn.Variant,
+        Clef = slot.Drawn.Clef,
+        Prompt = slot.Prompt.Length > 0 ? slot.Prompt : null,
+    };
 
-    internal static void WriteOwn(Utf8JsonWriter json, OwnQuestion own)
+    // The stretch that holds every place, and what is left out of it or added.
+    private static KeysDocument Keys(Section section)
     {
-        json.WriteStartObject();
-        json.WriteString("prompt", own.Prompt);
-        json.WriteString("answer", own.Answer);
-        if (own.Clef is { } clef)
-            json.WriteString("clef", clef.Id);
-        json.WriteEndObject();
-    }
-
-    internal static string PitchText(Pitch pitch) => $"{NoteText.Ascii(pitch.Name)}{pitch.Octave}";
-
-    private static void WriteSection(Utf8JsonWriter json, Section section)
-    {
-        json.WriteStartObject();
-        json.WriteNumber("id", section.Id);
-        json.WriteString("kind", section.KindId);
-        json.WriteString("instruction", section.Instruction);
-        json.WriteStartArray("scales");
-        foreach (var type in section.Scales)
-            json.WriteStringValue(type.Id);
-        json.WriteEndArray();
-        json.WriteStartArray("keys");
-        foreach (var key in section.Keys)
-            json.WriteStringValue(NoteText.Ascii(key.Tonic));
-        json.WriteEndArray();
-        json.WriteStartArray("clefs");
-        foreach (var clef in section.Clefs)
-            json.WriteStringValue(clef.Id);
-        json.WriteEndArray();
-        json.WriteString("notation", FileWords.Of(section.Notation));
-        json.WriteString("direction", FileWords.Of(section.Direction));
-        json.WriteString("scaffolding", FileWords.Of(section.Scaffolding));
-        WriteUnusual(json, section);
-        json.WriteStartArray("questions");
-        foreach (var slot in section.Slots)
+        var (least, most) = (section.Keys.Min(key => key.Fifths), section.Keys.Max(key => key.Fifths));
+        ImmutableArray<NoteName> gaps = [.. Enumerable.Range(least, most - least + 1).Except(section.Keys.Select(key => key.Fifths)).Select(NoteName.FromFifths)];
+        return new KeysDocument
         {
-            json.WriteStartObject();
-            json.WriteNumber("id", slot.Id);
-            json.WriteNumber("redraws", slot.Redraws);
-            json.WriteBoolean("pinned", slot.Pinned);
-            json.WriteString("scale", slot.Drawn.Scale.Id);
-            json.WriteString("key", NoteText.Ascii(slot.Drawn.Tonic));
-            json.WriteNumber("variant", slot.Drawn.Variant);
-            json.WriteString("clef", slot.Drawn.Clef.Id);
-            if (slot.Prompt.Length > 0)
-                json.WriteString("prompt", slot.Prompt);
-            json.WriteEndObject();
-        }
-
-        json.WriteEndArray();
-        json.WriteEndObject();
+            Flats = -least,
+            Sharps = most,
+            Add = section.AlsoTonics.IsEmpty ? null : section.AlsoTonics,
+            Omit = section.WithoutTonics.IsEmpty ? null : section.WithoutTonics,
+            OmitPlaces = gaps.IsEmpty ? null : gaps,
+        };
     }
 }
 
@@ -227,7 +169,7 @@ public sealed class SheetFileException : FormatException
     }
 
     /// <summary>A refusal at a place in the file.</summary>
-    /// <param name="place">The place, such as "section 2, key 3"; empty for the whole file.</param>
+    /// <param name="place">The place, such as "sections[1].keys"; empty for the whole file.</param>
     /// <param name="problem">The sentence a teacher reads.</param>
     /// <param name="cause">What was met first, or null.</param>
     public SheetFileException(string place, string problem, Exception? cause = null)

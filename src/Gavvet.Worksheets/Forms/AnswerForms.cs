@@ -48,7 +48,7 @@ public static class AnswerForms
             return (question, answer);
         if (setting.AnswerAs == AnswerForm.Matching)
             return (Replaced(question, new AnswerLinesFigure([new AnswerLine(Texts.Say("form.letter"), "", AnswerRoom.Number)])), answer);
-        var right = AnswerInWords.Of(question, answer.Marks);
+        var right = AnswerPhrase.Of(question, answer.Marks);
         var wrong = WrongAnswers.Of(kind, setting, Choices - 1);
         if (wrong.IsEmpty)
             throw new UnwritableNoteException($"“{kind.Name}” about {setting.Style.Say(setting.Scale, setting.Tonic)} has no wrong answer to offer. Have it written instead.");
@@ -64,7 +64,7 @@ public static class AnswerForms
     {
         ArgumentNullException.ThrowIfNull(question);
         ArgumentNullException.ThrowIfNull(answer);
-        return AnswerInWords.Of(question, answer.Marks);
+        return AnswerPhrase.Of(question, answer.Marks);
     }
 
     /// <summary>The answers of a section to match, in an order that tells nothing, and with each question its letters.</summary>
@@ -75,7 +75,7 @@ public static class AnswerForms
     {
         ArgumentNullException.ThrowIfNull(kind);
         ArgumentNullException.ThrowIfNull(items);
-        string[] right = [.. items.Select(item => AnswerInWords.Of(item.Written, item.Answer.Marks))];
+        string[] right = [.. items.Select(item => AnswerPhrase.Of(item.Written, item.Answer.Marks))];
         // Two answers more than are needed, so that the last is not given away.
         var wrong = items.Take(2).SelectMany(item => WrongAnswers.Of(kind, item.Setting, 2).Take(1)).Select(answer => answer.Text);
         ImmutableArray<string> bank = [.. right.Concat(wrong).Distinct().Take(26).OrderBy(text => SplitMix64.At(seed, StableHash.Of(text)))];
@@ -85,7 +85,7 @@ public static class AnswerForms
     private static Answer Lettered(Question written, Answer answer, string right, ImmutableArray<string> bank)
     {
         var letter = Letter(bank.IndexOf(right));
-        var others = answer.Accepted.SelectMany(other => AnswerInWords.Around(written, other)).Select(text => bank.IndexOf(text)).Where(place => place >= 0).Select(Letter).Where(other => other != letter);
+        var others = answer.Accepted.SelectMany(other => AnswerPhrase.Around(written, other)).Select(text => bank.IndexOf(text)).Where(place => place >= 0).Select(Letter).Where(other => other != letter);
         return Reworded(written, answer, new LineMark(0, letter), Texts.Say("form.matched", ("letter", letter), ("right", right)), [.. others]);
     }
 

@@ -16,8 +16,8 @@ public static class WordsJudge
         var posed = kind.Pose(setting);
         var (question, key) = (posed.Question, posed.Answer);
         var given = Plain(answer);
-        return key.Accepted.Append(key.Text).Append(AnswerInWords.Of(question, key.Marks))
-            .Concat(key.Accepted.SelectMany(other => AnswerInWords.Around(question, other)))
+        return key.Accepted.Append(key.Text).Append(AnswerPhrase.Of(question, key.Marks))
+            .Concat(key.Accepted.SelectMany(other => AnswerPhrase.Around(question, other)))
             .Any(right => Plain(right) == given);
     }
 

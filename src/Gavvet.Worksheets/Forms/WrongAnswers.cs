@@ -28,15 +28,15 @@ public static class WrongAnswers
         ArgumentNullException.ThrowIfNull(setting);
         var posed = kind.Pose(setting);
         var (question, right) = (posed.Question, posed.Answer);
-        var taken = right.Accepted.Append(right.Text).Append(AnswerInWords.Of(question, right.Marks)).ToHashSet(StringComparer.OrdinalIgnoreCase);
+        var taken = right.Accepted.Append(right.Text).Append(AnswerPhrase.Of(question, right.Marks)).ToHashSet(StringComparer.OrdinalIgnoreCase);
         // An accepted answer may be one of several lines; with the words around its line it is still right.
-        taken.UnionWith(right.Accepted.SelectMany(other => AnswerInWords.Around(question, other)));
+        taken.UnionWith(right.Accepted.SelectMany(other => AnswerPhrase.Around(question, other)));
         var found = ImmutableArray.CreateBuilder<WrongAnswer>();
         foreach (var (mistaken, code) in Mistaken(kind, setting))
         {
             if (found.Count == count)
                 break;
-            var text = AnswerInWords.Of(question, kind.Answer(mistaken).Marks);
+            var text = AnswerPhrase.Of(question, kind.Answer(mistaken).Marks);
             if (text.Length > 0 && taken.Add(text))
                 found.Add(new WrongAnswer(text, code));
         }

@@ -26,7 +26,7 @@ internal static class ScaleFacts
     public static KeySignature Signature(Key key)
     {
         var walked = ScaleSpelling.BySteps(key.ScaleType.Up, key.Tonic)[..7].Where(note => note.Accidental != Accidental.Natural);
-        TwoRoutes.Agree($"the signature of {key}", key.Signature.Notes, WorkingWords.InSignatureOrder([.. walked]));
+        TwoRoutes.Agree($"the signature of {key}", key.Signature.Notes, WorkingSentences.InSignatureOrder([.. walked]));
         return key.Signature;
     }
 
@@ -150,7 +150,7 @@ internal static class ScaleFacts
     /// <summary>The count at the end of a working.</summary>
     public static AlteredCounted Counted(Scale scale)
     {
-        var altered = WorkingWords.InSignatureOrder(scale.AlteredNotes);
+        var altered = WorkingSentences.InSignatureOrder(scale.AlteredNotes);
         return new AlteredCounted(altered, scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
     }
 

@@ -125,13 +125,13 @@ public sealed class AtlasEntry
     }
 
     /// <summary>The working by the route the house style names.</summary>
-    public ImmutableArray<string> Working => [.. ScaleWorking.Of(Type, Tonic, Style).Select(step => WorkingWords.Sentence(Style, step))];
+    public ImmutableArray<string> Working => [.. ScaleWorking.Of(Type, Tonic, Style).Select(step => WorkingSentences.Sentence(Style, step))];
 
     /// <summary>The route by degrees, in one sentence.</summary>
     public string ByDegrees => $"Degrees: {string.Join(", ", Degrees(false).Select(degree => $"{degree.Degree} {Style.Say(degree.Note)}"))}.";
 
     /// <summary>The route by steps, in one sentence.</summary>
-    public string BySteps => WorkingWords.Sentence(Style, new StepsWalked(Scale.Type, Scale.Ascending, Scale.MeasuredSteps(Direction.Ascending)));
+    public string BySteps => WorkingSentences.Sentence(Style, new StepsWalked(Scale.Type, Scale.Ascending, Scale.MeasuredSteps(Direction.Ascending)));
 
     /// <summary>The rotations with the tonics they begin on, the scale itself apart.</summary>
     public ImmutableArray<AtlasRotation> Rotations =>

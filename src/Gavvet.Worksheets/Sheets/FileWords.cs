@@ -1,15 +1,20 @@
+using System.Reflection;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace Gavvet.Worksheets.Sheets;
 
-/// <summary>Choices as they are written in files and forms: WorkedExample is "worked-example".</summary>
+/// <summary>
+/// Choices as they are written in files, in forms and on the command line: the word a choice is given, or its name in
+/// small letters with hyphens.
+/// </summary>
 public static class FileWords
 {
     /// <summary>The word of a choice.</summary>
     /// <typeparam name="T">The kind of choice.</typeparam>
     /// <param name="choice">The choice.</param>
     public static string Of<T>(T choice)
-        where T : struct, Enum => JsonNamingPolicy.KebabCaseLower.ConvertName(choice.ToString());
+        where T : struct, Enum => Table<T>.Words[choice];
 
     /// <summary>Reads a word back.</summary>
     /// <typeparam name="T">The kind of choice.</typeparam>
@@ -17,23 +22,20 @@ public static class FileWords
     /// <param name="choice">The choice read.</param>
     /// <returns>Whether it is one of the words.</returns>
     public static bool TryParse<T>(string? word, out T choice)
-        where T : struct, Enum
-    {
-        foreach (var candidate in Enum.GetValues<T>())
-        {
-            if (Of(candidate) == word)
-            {
-                choice = candidate;
-                return true;
-            }
-        }
-
-        choice = default;
-        return false;
-    }
+        where T : struct, Enum => Table<T>.Choices.TryGetValue(word ?? "", out choice);
 
     /// <summary>All words of a choice, for saying what would be right.</summary>
     /// <typeparam name="T">The kind of choice.</typeparam>
     public static string All<T>()
         where T : struct, Enum => string.Join(", ", Enum.GetValues<T>().Select(Of));
+
+    private static class Table<T>
+        where T : struct, Enum
+    {
+        public static readonly Dictionary<T, string> Words = Enum.GetValues<T>().ToDictionary(choice => choice, Word);
+        public static readonly Dictionary<string, T> Choices = Words.ToDictionary(pair => pair.Value, pair => pair.Key);
+
+        private static string Word(T choice) =>
+            typeof(T).GetField(choice.ToString())!.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? JsonNamingPolicy.KebabCaseLower.ConvertName(choice.ToString());
+    }
 }

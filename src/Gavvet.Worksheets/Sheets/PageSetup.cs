@@ -1,13 +1,31 @@
+using System.Text.Json.Serialization;
+
 namespace Gavvet.Worksheets.Sheets;
 
 /// <summary>Paper sizes.</summary>
 public enum Paper
 {
     /// <summary>210 by 297 mm.</summary>
+    [JsonStringEnumMemberName("A4")]
     A4,
 
     /// <summary>8½ by 11 inches.</summary>
+    [JsonStringEnumMemberName("Letter")]
     Letter,
+}
+
+/// <summary>A paper size in numbers, upright.</summary>
+/// <param name="Width">In micrometers.</param>
+/// <param name="Height">In micrometers.</param>
+public readonly record struct PaperSize(int Width, int Height)
+{
+    /// <summary>The size of a paper.</summary>
+    /// <param name="paper">The paper.</param>
+    public static PaperSize Of(Paper paper) => paper switch
+    {
+        Paper.A4 => new(210_000, 297_000),
+        _ => new(215_900, 279_400),
+    };
 }
 
 /// <summary>Paper and staff size.</summary>

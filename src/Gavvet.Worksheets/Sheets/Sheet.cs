@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Sheets;
@@ -215,6 +216,7 @@ public enum Notation
 public enum Scaffolding
 {
     /// <summary>One question of the same kind worked in grey above the section.</summary>
+    [JsonStringEnumMemberName("model")]
     WorkedExample,
 
     /// <summary>The letter names without accidentals.</summary>

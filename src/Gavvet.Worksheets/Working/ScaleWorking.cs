@@ -166,7 +166,7 @@ public static class ScaleWorking
             yield return new SeventhLeads(scale.Ascending[^2], scale.Tonic);
         // Only major, natural minor and the modes of major never mix sharps and flats, so only there the count is a check.
         if (type.IsMajor || type.ParentId == ScaleTypes.Major.Id)
-            yield return new AlteredCounted(WorkingWords.InSignatureOrder(scale.AlteredNotes), scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
+            yield return new AlteredCounted(WorkingSentences.InSignatureOrder(scale.AlteredNotes), scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
     }
 
     private static StepsWalked Walked(Scale scale) => new(scale.Type, scale.Ascending, scale.MeasuredSteps(Direction.Ascending));

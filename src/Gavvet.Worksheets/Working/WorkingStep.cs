@@ -3,7 +3,7 @@ using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Working;
 
-/// <summary>One step of a derivation, as data; <see cref="WorkingWords"/> says it in a house style.</summary>
+/// <summary>One step of a derivation, as data; <see cref="WorkingSentences"/> says it in a house style.</summary>
 public abstract record WorkingStep;
 
 /// <summary>The letters are written first, without accidentals.</summary>

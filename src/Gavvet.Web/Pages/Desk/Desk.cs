@@ -38,7 +38,7 @@ public sealed record DeskView(
         ArgumentNullException.ThrowIfNull(printings);
         ArgumentNullException.ThrowIfNull(library);
         var words = filter ?? "";
-        var terms = SheetWords.Terms(words);
+        var terms = DeskFilter.Terms(words);
         bool Holds(string text) => terms.All(term => text.Contains(term, StringComparison.OrdinalIgnoreCase));
         return new DeskView(
             Lists.Contains(show) ? show! : Lists[0],

@@ -1,4 +1,5 @@
 using Gavvet.Engraving.Layout;
+using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Shared;

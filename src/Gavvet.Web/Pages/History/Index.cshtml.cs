@@ -86,7 +86,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
         {
             0 => "Nothing that shows.",
             1 => words[0],
-            _ => $"{words[0]} And {Shared.Words.Count(words.Length - 1, "other change")}.",
+            _ => $"{words[0]} And {Shared.Labels.Count(words.Length - 1, "other change")}.",
         };
     }
 

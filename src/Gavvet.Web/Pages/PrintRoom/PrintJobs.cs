@@ -3,7 +3,6 @@ using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
-using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
 
 namespace Gavvet.Web.Pages.PrintRoom;
@@ -108,7 +107,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
         catch (Exception problem)
         {
             log.LogError(problem, "A printing of sheet {Sheet} failed", stored.Id);
-            job.Failed(StorageWords.Of(problem) ?? "The printing could not be made. Nothing was kept of it; try once more.");
+            job.Failed(StorageMessages.Of(problem) ?? "The printing could not be made. Nothing was kept of it; try once more.");
         }
     }
 

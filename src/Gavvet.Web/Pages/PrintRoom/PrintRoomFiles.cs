@@ -10,7 +10,7 @@ namespace Gavvet.Web.Pages.PrintRoom;
 /// <summary>The piles of the print room to take away: one PDF each, or everything in a ZIP.</summary>
 internal static class PrintRoomFiles
 {
-    private static readonly string[] Formats = ["pdf", "musicxml", "midi", "csv", "json"];
+    private static readonly string[] Formats = [.. ExportFormat.All.Where(format => format.InArchive).Select(format => format.Id)];
 
     public static void Map(WebApplication application)
     {

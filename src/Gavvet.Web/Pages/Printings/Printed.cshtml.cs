@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Printing;
 using Gavvet.Storage;
-using Gavvet.Worksheets.Composing;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 

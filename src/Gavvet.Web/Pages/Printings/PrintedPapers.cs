@@ -1,6 +1,6 @@
+using Gavvet.Printing;
 using System.Text;
 using Gavvet.Storage;
-using Gavvet.Worksheets.Composing;
 
 namespace Gavvet.Web.Pages.Printings;
 

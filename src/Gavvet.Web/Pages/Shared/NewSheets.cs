@@ -1,5 +1,5 @@
+using Gavvet.Printing;
 using Gavvet.Storage;
-using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Sheets;
 

@@ -18,13 +18,13 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
 {
     // Of each matter something that shows it.
     private const string SpecimenRecipe = """
-        {"format":"gavvet-sheet","version":1,"seed":"00000000000057e1","title":"Specimen of the house style","instructions":"","staffHeight":7,"sections":[
-        {"kind":"write-steps","scales":["harmonic-minor"],"keys":["C"],"clefs":["treble"],"count":1},
-        {"kind":"name-degree","keys":["C","G"],"clefs":["treble"],"count":2},
-        {"kind":"write-scale","scales":["melodic-minor"],"keys":["B"],"clefs":["treble"],"direction":"both","count":1},
-        {"kind":"write-scale","scales":["minor-blues"],"keys":["G"],"clefs":["treble"],"direction":"both","count":1},
-        {"kind":"write-scale","scales":["chromatic"],"keys":["D"],"clefs":["treble"],"direction":"both","count":1},
-        {"kind":"mode-parent","scales":["dorian"],"keys":["Bb"],"clefs":["treble"],"count":1}]}
+        {"gavvet":1,"seed":22497,"title":"Specimen of the house style","paper":{"staffHeight":7},"sections":[
+        {"kind":"write-steps","scales":["harmonic-minor"],"keys":{"flats":0,"sharps":0},"clefs":["treble"],"count":1},
+        {"kind":"name-degree","keys":{"flats":0,"sharps":1},"clefs":["treble"],"count":2},
+        {"kind":"write-scale","scales":["melodic-minor"],"keys":{"flats":-5,"sharps":5},"clefs":["treble"],"direction":"up-down","count":1},
+        {"kind":"write-scale","scales":["minor-blues"],"keys":{"flats":-1,"sharps":1},"clefs":["treble"],"direction":"up-down","count":1},
+        {"kind":"write-scale","scales":["chromatic"],"keys":{"flats":-2,"sharps":2},"clefs":["treble"],"direction":"up-down","count":1},
+        {"kind":"mode-parent","scales":["dorian"],"keys":{"flats":2,"sharps":-2},"clefs":["treble"],"count":1}]}
         """;
 
     private static readonly Sheet Specimen = SheetFile.Read(SpecimenRecipe);

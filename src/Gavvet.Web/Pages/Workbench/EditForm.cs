@@ -32,8 +32,8 @@ internal static class EditForm
             "count" => Number(form["count"]) is { } count
                 ? Good(new ChangeCount(section, count))
                 : Bad("count", "Write the number of questions in figures, such as 6."),
-            "scaffolding" => Choice<Scaffolding>(form[name], name, choice => new ChangeScaffolding(section, choice)),
-            "notation" => Choice<Notation>(form[name], name, choice => new ChangeNotation(section, choice)),
+            "scaffold" => Choice<Scaffolding>(form[name], name, choice => new ChangeScaffolding(section, choice)),
+            "writeWith" => Choice<Notation>(form[name], name, choice => new ChangeNotation(section, choice)),
             "direction" => Choice<Direction>(form[name], name, choice => new ChangeDirection(section, choice)),
             "heading" => Good(new ChangeHeading(section, form["heading"].ToString())),
             "octaves" => Number(form["octaves"]) is { } octaves ? Good(new ChangeOctaves(section, octaves)) : Bad("octaves", "Choose one, two or three octaves."),

@@ -21,7 +21,7 @@ internal static class SheetPapers
             application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) => PdfAsync(id, kind, store, catalogue, heavy, context)).WithMetadata(HeavyRequest.Mark);
         application.MapGet("/sheets/{id}/sheet.json", FileAsync);
         application.MapGet("/sheets/{id}/recipe.json", async (string id, SheetStore store) => await store.FindAsync(id) is { } stored
-            ? Json(RecipeFile.Write(stored.Sheet), $"{FileName(stored.Sheet)}-recipe.json")
+            ? Json(SheetFile.WriteRecipe(stored.Sheet), $"{FileName(stored.Sheet)}-recipe.json")
             : Results.NotFound());
         application.MapGet("/sheets/{id}/picture.png", PictureAsync);
     }

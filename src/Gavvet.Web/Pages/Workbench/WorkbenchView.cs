@@ -64,7 +64,7 @@ public sealed record PageView(int Number, string Svg, string Hash, ImmutableArra
         ArgumentNullException.ThrowIfNull(page);
         ArgumentNullException.ThrowIfNull(sheet);
         var slots = sheet.Sections.SelectMany(section => section.Slots.Select(slot => (section, slot))).ToDictionary(pair => pair.slot.Id);
-        var svg = SvgWriter.Inline(page, $"p{number}", $"{Words.Of(kind)}, page {number} of {of}");
+        var svg = SvgWriter.Inline(page, $"p{number}", $"{Labels.Of(kind)}, page {number} of {of}");
         var questions = page.Groups.Where(group => group.Kind is GroupKind.Question).Select(group =>
         {
             var question = (GroupKind.Question)group.Kind;

@@ -1,0 +1,171 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
+using static Gavvet.Worksheets.Questions.Kinds;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>Questions that give a scale on a staff and have another written on the staff below it.</summary>
+internal static class RewrittenScaleKinds
+{
+    private static readonly ConcurrentDictionary<(Clef, Clef), StaffRange> Rooms = new();
+
+    public static QuestionKind ConvertForm { get; } = Again(
+        "convert-form",
+        QuestionGroup.Scales,
+        type => !Sources(type).IsEmpty,
+        about => Texts.Say("convert-form.prompt", ("base", about.Style.Say(Sources(about.Scale)[about.Variant], about.Tonic)), ("scale", ScaleFacts.Named(about)), ("direction", ScaleFacts.DirectionWords(about.Direction))),
+        given: about => about with { Scale = Sources(about.Scale)[about.Variant] },
+        asked: about => about) with
+    {
+        Variants = type => Sources(type).Length,
+        Asks = draw => draw.Variant < Sources(draw.Scale).Length && ScaleSpelling.CanSpell(Sources(draw.Scale)[draw.Variant], draw.Tonic),
+    };
+
+    public static QuestionKind EnharmonicScale { get; } = Again(
+        "enharmonic-scale",
+        QuestionGroup.Enharmonic,
+        type => type.IsSevenLetters,
+        about => Texts.Say("enharmonic-scale.prompt", ("scale", ScaleFacts.Prompt(about)), ("tonic", about.Style.Say(Twin(about.Scale, about.Tonic)!.Value))),
+        given: about => about,
+        asked: about =>
+        {
+            var twin = about with { Tonic = Twin(about.Scale, about.Tonic)!.Value };
+            TwoRoutes.Agree($"the sound of {about.Tonic} and {twin.Tonic}", [.. ScaleFacts.Scale(about).Ascending.Select(note => note.PitchClass)], ScaleFacts.Scale(twin).Ascending.Select(note => note.PitchClass).ToImmutableArray());
+            return twin;
+        }) with
+    {
+        Asks = draw => Twin(draw.Scale, draw.Tonic) is not null,
+    };
+
+    public static QuestionKind ChangeClef { get; } = Again(
+        "change-clef",
+        QuestionGroup.Scales,
+        AnyScale,
+        about => Texts.Say("change-clef.prompt", ("scale", ScaleFacts.Prompt(about)), ("clef", Other(about).Name.ToLowerInvariant())),
+        given: about => about,
+        asked: about => about with { Clef = Other(about), Variant = Clef.All.IndexOf(about.Clef) - (Clef.All.IndexOf(about.Clef) > Clef.All.IndexOf(Other(about)) ? 1 : 0) },
+        // At one pitch in both clefs, where the two together need the fewest ledger lines.
+        lowest: (of, scale) => Shared(of.Clef, Other(of), scale),
+        room: of => RoomBeside(of.Clef, Other(of))) with
+    {
+        Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
+        Variants = _ => Clef.All.Length - 1,
+    };
+
+    public static QuestionKind TransposeScale { get; } = Again(
+        "transpose-scale",
+        QuestionGroup.Enharmonic,
+        AnyScale,
+        about => Texts.Say("transpose-scale.prompt", ("scale", ScaleFacts.Prompt(about)), ("part", KeyKinds.Parts[about.Variant].Name)),
+        given: about => about,
+        asked: Transposed,
+        also: asked => OtherKey(asked) is { } twin ? [new NotesPart(ScaleFacts.Notes(twin, ScaleFacts.Scale(twin)))] : []) with
+    {
+        Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
+        Variants = _ => KeyKinds.Parts.Length,
+        Asks = draw =>
+        {
+            var exact = draw.Tonic.Fifths + KeyKinds.Parts[draw.Variant].WrittenFifths;
+            return Enumerable.Range(-1, 3).Select(turn => exact + (12 * turn)).Any(fifths => NoteName.HasFifths(fifths) && ScaleSpelling.CanSpell(draw.Scale, NoteName.FromFifths(fifths)));
+        },
+    };
+
+    private static QuestionKind Again(
+        string id,
+        QuestionGroup group,
+        Func<ScaleType, bool> takes,
+        Func<QuestionSetting, string> prompt,
+        Func<QuestionSetting, QuestionSetting> given,
+        Func<QuestionSetting, QuestionSetting> asked,
+        Func<QuestionSetting, Scale, Pitch>? lowest = null,
+        Func<QuestionSetting, StaffRange>? room = null,
+        Func<QuestionSetting, ImmutableArray<AnswerPart>>? also = null)
+    {
+        lowest ??= (of, scale) => of.LowestTonic(scale);
+        room ??= ScaleFacts.Room;
+        return new QuestionKind
+        {
+            Id = id,
+            Group = group,
+            Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction,
+            Takes = takes,
+            Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Tonic, Scaffolding.Blank],
+            Weight = 9,
+            Pose = about =>
+            {
+                var (above, below) = (given(about) with { Octaves = 1 }, asked(about) with { Octaves = 1 });
+                ImmutableArray<Mark> first = about.Scaffolding == Scaffolding.Tonic ? [OnStaff(below)[0]] : [];
+                return new PosedQuestion(new Question(prompt(about), [Staff(above, Whole(above)), Staff(below, first)]), () =>
+                {
+                    var scale = ScaleFacts.Scale(below);
+                    ScaleFacts.Steps(scale, below.Direction);
+                    var answer = ScaleFacts.WholeScale(below, scale, [[], [.. Whole(below).Except(first)]], ScaleFacts.Notes(below, scale), WrittenScaleKinds.Working(below, scale));
+                    return also is null ? answer : answer with { Lines = [answer.Lines[0] with { Others = [.. answer.Lines[0].Others, .. also(below)] }] };
+                });
+            },
+        };
+
+        StaffFigure Staff(QuestionSetting of, ImmutableArray<Mark> marks) =>
+            new(of.Clef, ScaleFacts.Notes(of, ScaleFacts.Scale(of)).Length, of.Notation == Notation.Signature, StaffRows.None, room(of), marks);
+
+        ImmutableArray<Mark> Whole(QuestionSetting of) => [.. SignatureOf(of), .. OnStaff(of)];
+
+        ImmutableArray<NoteMark> OnStaff(QuestionSetting of)
+        {
+            var scale = ScaleFacts.Scale(of);
+            return StaffNotes.InOneBar(scale.Pitches(of.Direction, lowest(of, scale)), ScaleFacts.Printed(of), of.Style);
+        }
+    }
+
+    // What the scale is derived from on the board, and the other minor forms for a minor form.
+    private static ImmutableArray<ScaleType> Sources(ScaleType type)
+    {
+        ImmutableArray<ScaleType> forms = [ScaleTypes.NaturalMinor, ScaleTypes.HarmonicMinor, ScaleTypes.MelodicMinor];
+        return [.. new[] { type.Base }.OfType<ScaleType>().Union(forms.Contains(type) ? forms.Remove(type) : [])];
+    }
+
+    // Twelve fifths away; both tonics with one sign at most, and for keys both with a signature.
+    private static NoteName? Twin(ScaleType type, NoteName tonic)
+    {
+        var fifths = tonic.Fifths > 0 ? tonic.Fifths - 12 : tonic.Fifths + 12;
+        if (!NoteName.HasFifths(fifths) || Math.Abs((int)tonic.Accidental) > 1)
+            return null;
+        var twin = NoteName.FromFifths(fifths);
+        var isKey = type.Family == ScaleFamily.MajorAndMinor && new Key(twin, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical;
+        return Math.Abs((int)twin.Accidental) > 1 || isKey || !ScaleSpelling.CanSpell(type, twin) ? null : twin;
+    }
+
+    private static Clef Other(QuestionSetting about) => Clef.All.Where(clef => clef != about.Clef).ElementAt(about.Variant);
+
+    private static Pitch Shared(Clef first, Clef second, Scale scale) => Enumerable.Range(1, 6)
+        .Select(octave => new Pitch(scale.Tonic, octave))
+        .MinBy(tonic => first.Ledgers(scale, tonic, 1) + second.Ledgers(scale, tonic, 1));
+
+    private static StaffRange RoomBeside(Clef clef, Clef other) => Rooms.GetOrAdd((clef, other), static pair =>
+    {
+        var tonics = ScaleTypes.All.SelectMany(_ => Enum.GetValues<Letter>(), (type, letter) => ScaleSpelling.Spell(type, new NoteName(letter))).Select(scale => Shared(pair.Item1, pair.Item2, scale)).ToArray();
+        return new(Math.Min(0, tonics.Min(pair.Item1.Position)), Math.Max(8, tonics.Max(pair.Item1.Position) + Letters.Count));
+    });
+
+    private static QuestionSetting Transposed(QuestionSetting about)
+    {
+        var part = KeyKinds.Parts[about.Variant];
+        var written = part.WrittenTonic(about.Scale, about.Tonic);
+        // By the choice of the handier key, and by moving the pitch itself.
+        TwoRoutes.Agree($"{about.Tonic} for {part.Name}", written.PitchClass, (about.Tonic.PitchClass + ((part.IsWrittenAbove ? 1 : -1) * part.WrittenInterval.Semitones) + 24) % 12);
+        return about with { Tonic = written, Clef = part.Clef, Part = part };
+    }
+
+    // Where the part can be written in a flat key and in a sharp one, either is right.
+    private static QuestionSetting? OtherKey(QuestionSetting asked) => new[] { -12, 12 }
+        .Select(turn => asked.Tonic.Fifths + turn)
+        .Where(NoteName.HasFifths)
+        .Select(NoteName.FromFifths)
+        .Where(tonic => !new Key(tonic, asked.Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical && asked.Style.CanSpell(asked.Scale, tonic))
+        .Select(tonic => asked with { Tonic = tonic })
+        .FirstOrDefault();
+}

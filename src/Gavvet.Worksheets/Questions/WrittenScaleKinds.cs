@@ -1,0 +1,137 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
+using Gavvet.Worksheets.Working;
+using static Gavvet.Worksheets.Questions.Kinds;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>Questions in which a scale or its arpeggio is written on an empty staff.</summary>
+internal static class WrittenScaleKinds
+{
+    // Tonic, third, fifth and the upper tonic among the notes of the scale.
+    private static readonly int[] ArpeggioPlaces = [0, 2, 4, 7];
+
+    public static QuestionKind WriteScale { get; } = new()
+    {
+        Id = "write-scale",
+        Group = QuestionGroup.Scales,
+        Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.Octaves,
+        Takes = AnyScale,
+        Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Formula, Scaffolding.Signature, Scaffolding.Count, Scaffolding.Tonic, Scaffolding.Blank],
+        Weight = 8,
+        Instructs = (section, style) => Texts.Say(
+            section.Notation != Notation.Signature ? "write-scale.instruction" : section.Scaffolding == Scaffolding.Signature ? Major(section, "write-scale.instruction.signature-given") : Major(section, "write-scale.instruction.signature"),
+            ("wholeNotes", style.Words.WholeNotes)),
+        Pose = about => Write(about, ScaleFacts.Prompt(about), Working),
+    };
+
+    public static QuestionKind BuildFromSteps { get; } = new()
+    {
+        Id = "build-from-steps",
+        Group = QuestionGroup.Steps,
+        Uses = KindUse.Tonic | KindUse.Clef,
+        Takes = AnyScale,
+        Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Tonic, Scaffolding.Blank],
+        Weight = 8,
+        Pose = about => Write(
+            about with { Notation = Notation.Accidentals, Direction = Direction.Ascending, Octaves = 1 },
+            Texts.Say("build-from-steps.prompt", ("tonic", about.Style.Say(about.Tonic)), ("steps", string.Join(' ', ScaleFacts.StepSigns(about.Style, ScaleFacts.Scale(about), Direction.Ascending)))),
+            (_, scale) => [new StepsWalked(scale.Type, scale.Ascending, scale.MeasuredSteps(Direction.Ascending))]),
+    };
+
+    public static QuestionKind TonicArpeggio { get; } = new()
+    {
+        Id = "tonic-arpeggio",
+        Group = QuestionGroup.Chords,
+        Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction,
+        Takes = type => OneWaySevens(type) && Chords.TriadsOf(ScaleSpelling.Spell(type, default))[0].Suffix is not null,
+        Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Tonic, Scaffolding.Blank],
+        PerRow = 2,
+        Weight = 5,
+        Instructs = (section, style) => Texts.Say(section.Notation == Notation.Signature ? "tonic-arpeggio.instruction.signature" : "tonic-arpeggio.instruction", ("wholeNotes", style.Words.WholeNotes)),
+        Pose = about =>
+        {
+            var notes = Arpeggio(about);
+            var rows = about.Scaffolding == Scaffolding.Letters ? StaffRows.Labels : StaffRows.None;
+            ImmutableArray<Mark> given = about.Scaffolding switch
+            {
+                Scaffolding.Letters => [.. notes.Select((note, column) => new LabelMark(column, about.Style.Say(note.Pitch.Name.Letter)))],
+                Scaffolding.Tonic => [notes[0]],
+                _ => [],
+            };
+            var staff = new StaffFigure(about.Clef, notes.Length, about.Notation == Notation.Signature, rows, StaffRange.OfScales(about.Clef, 1, about.Part), given);
+            return new PosedQuestion(new Question(ScaleFacts.Prompt(about), [staff]), () =>
+            {
+                var scale = ScaleFacts.Scale(about);
+                var chord = Chords.TriadsOf(scale)[0];
+                TwoRoutes.Agree($"the triad of {scale.Tonic}", chord.Notes, [scale.Tonic, .. new[] { scale.Type.Degrees[2], scale.Type.Degrees[4] }.Select(degree => scale.Tonic.Up(degree.FromTonic))]);
+                ImmutableArray<Mark> marks = [.. SignatureOf(about), .. notes.Skip(about.Scaffolding == Scaffolding.Tonic ? 1 : 0)];
+                return new Answer(about.Style, [marks], [new AnsweredLine(new NotesPart([.. notes.Select(note => note.Pitch.Name)]))], Found(about));
+            });
+        },
+    };
+
+    // An empty staff, with what the section gives, and the whole scale as the answer.
+    private static PosedQuestion Write(QuestionSetting about, string prompt, Func<QuestionSetting, Scale, ImmutableArray<WorkingStep>> working)
+    {
+        var scale = ScaleFacts.Scale(about);
+        var given = Given(about, scale);
+        var rows = about.Scaffolding switch
+        {
+            Scaffolding.Letters => StaffRows.Labels,
+            Scaffolding.Formula => StaffRows.Gaps,
+            _ => StaffRows.None,
+        };
+        var staff = new StaffFigure(about.Clef, ScaleFacts.Notes(about, scale).Length, about.Notation == Notation.Signature, rows, ScaleFacts.Room(about), given);
+        return new PosedQuestion(new Question(about.Scaffolding == Scaffolding.Count ? $"{prompt} ({ScaleFacts.CountInWords(scale)})" : prompt, [staff]), () =>
+        {
+            ScaleFacts.Steps(scale, about.Direction);
+            return ScaleFacts.WholeScale(about, scale, [[.. SignatureOf(about).Concat(ScaleFacts.OnStaff(about, scale)).Except(given)]], ScaleFacts.Notes(about, scale), working(about, scale));
+        });
+    }
+
+    private static ImmutableArray<Mark> Given(QuestionSetting about, Scale scale) => about.Scaffolding switch
+    {
+        Scaffolding.Letters => [.. ScaleFacts.Notes(about, scale).Select((name, column) => new LabelMark(column, about.Style.Say(name.Letter)))],
+        Scaffolding.Formula => [.. ScaleFacts.StepSigns(about, scale).Select((sign, column) => new GapMark(column, sign))],
+        Scaffolding.Signature => [.. SignatureOf(about)],
+        Scaffolding.Tonic => [ScaleFacts.OnStaff(about, scale)[0]],
+        _ => [],
+    };
+
+    // A major scale written with accidentals is walked by its steps; every other goes the way the house style names.
+    internal static ImmutableArray<WorkingStep> Working(QuestionSetting about, Scale scale)
+    {
+        if (!about.Scale.IsMajor)
+            return Found(about);
+        var names = scale.Notes(about.Direction);
+        return
+        [
+            new LettersWritten([.. names.Select(name => name.Letter)]),
+            ScaleFacts.HasSignature(about)
+                ? new SignatureUsed(about.Key, ScaleFacts.Printed(about))
+                : new StepsWalked(scale.Type, names, scale.MeasuredSteps(about.Direction)),
+            ScaleFacts.Counted(scale),
+        ];
+    }
+
+    // A major scale needs no sign besides its signature, so nothing is said of any.
+    private static string Major(Section section, string id) => section.Scales is [{ IsMajor: true }] ? $"{id}.major" : id;
+
+    private static ImmutableArray<NoteMark> Arpeggio(QuestionSetting about)
+    {
+        var scale = ScaleFacts.Scale(about);
+        var rising = scale.Pitches(Direction.Ascending, (about with { Octaves = 1 }).LowestTonic(scale));
+        ImmutableArray<Pitch> up = [.. ArpeggioPlaces.Select(place => rising[place])];
+        ImmutableArray<Pitch> line = about.Direction switch
+        {
+            Direction.Ascending => up,
+            Direction.Descending => [.. up.Reverse()],
+            _ => [.. up, .. up.Reverse().Skip(1)],
+        };
+        return StaffNotes.InOneBar(line, ScaleFacts.Printed(about), about.Style);
+    }
+}

@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
 using System.Text;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Working;
 
-/// <summary>Derivations in a teacher's sentences, in a house style.</summary>
+/// <summary>Derivations in a teacher's sentences, in a house style; the words stand in the resource file.</summary>
 public static class WorkingSentences
 {
     /// <summary>One step as a sentence.</summary>
@@ -15,25 +16,32 @@ public static class WorkingSentences
         ArgumentNullException.ThrowIfNull(style);
         return step switch
         {
-            LettersWritten letters => $"Letters: {style.Say(letters.Letters.Select(letter => new NoteName(letter)))}.",
-            StepsWalked walk => $"Steps: {Walk(style, walk)}.",
-            SignatureUsed { Signature.Count: 0 } used => $"{style.Say(used.Key)} has no sharps or flats.",
-            SignatureUsed used => $"{style.Say(used.Key)} has {used.Signature}: {style.Say(used.Signature.Notes)}.",
-            SignatureImpossible { Key: var key } => $"Accidentals only: {style.Say(key)} would need {CountText.Signs(Math.Abs(key.Fifths), key.Fifths > 0 ? Accidental.Sharp : Accidental.Flat)} in its signature.",
+            LettersWritten letters => Texts.Say("working.letters", ("letters", style.Say(letters.Letters.Select(letter => new NoteName(letter))))),
+            StepsWalked walk => Texts.Say("working.steps", ("steps", Walk(style, walk))),
+            SignatureUsed { Signature.Count: 0 } used => Texts.Say("working.signature.none", ("key", style.Say(used.Key))),
+            SignatureUsed used => Texts.Say("working.signature", ("key", style.Say(used.Key)), ("signature", used.Signature), ("notes", style.Say(used.Signature.Notes))),
+            SignatureImpossible { Key: var key } => Texts.Say("working.no-signature", ("key", style.Say(key)), ("signs", CountText.Signs(Math.Abs(key.Fifths), key.Fifths > 0 ? Accidental.Sharp : Accidental.Flat))),
             LastAccidental last => Last(style, last),
-            RelativeFound found => $"Relative {(found.Relative.Mode == KeyMode.Major ? "major: three semitones and two letters above" : "minor: three semitones and two letters below")} {style.Say(found.Key.Tonic)} is {style.Say(found.Relative.Tonic)}. {style.Say(found.Key)} takes the signature of {style.Say(found.Relative)}.",
-            WayClosed { Theoretical: var key } => $"{style.Say(key)} is a theoretical key, so the scale is found another way.",
+            RelativeFound found => Texts.Say(
+                found.Relative.Mode == KeyMode.Major ? "working.relative.major" : "working.relative.minor",
+                ("tonic", style.Say(found.Key.Tonic)),
+                ("relativeTonic", style.Say(found.Relative.Tonic)),
+                ("key", style.Say(found.Key)),
+                ("relative", style.Say(found.Relative))),
+            WayClosed { Theoretical: var key } => Texts.Say("working.way-closed", ("key", style.Say(key))),
             RotationFound found => Rotation(style, found),
             DerivedFrom derived => Derived(style, derived),
-            ChangedDescending changed => changed.Changes.IsEmpty ? "Coming down the spelling changes." : $"Coming down: {string.Join(", ", changed.Changes.Select(change => $"{style.Say(change.Before.Note)} becomes {style.Say(change.After.Note)}"))}.",
-            AlteredCounted { Notes.Length: 0 } => "Check: no altered notes.",
-            AlteredCounted counted => $"Check: {Counted(counted.Notes)}, {style.Say(counted.Notes)}{NotAgain(style, counted.Closing)}.",
-            EachLetterOnce => "Check: each letter once.",
-            SeventhLeads leads => $"Check: the 7th, {style.Say(leads.Seventh)}, lies a {style.Word(1, 1)} under {style.Say(leads.Tonic)}.",
-            NotesCounted counted => $"Check: {CountText.Word(counted.Count)} different notes.",
-            BlueNotesNamed { Notes: [var only] } => $"The blue note is {only.Degree}, {style.Say(only.Note)}.",
-            BlueNotesNamed named => $"The blue notes are {InWords(named.Notes.Select(note => $"{note.Degree}"))}: {style.Say(named.Notes.Select(note => note.Note))}.",
-            HalfStepsFound found => $"{Capital(style.Word(1, 1))}s: {string.Join(", ", found.Pairs.Select(pair => $"{style.Say(pair.First)}–{style.Say(pair.Second)}"))}.",
+            ChangedDescending { Changes.IsEmpty: true } => Texts.Say("working.down.spelling"),
+            ChangedDescending changed => Texts.Say("working.down", ("changes", string.Join(", ", changed.Changes.Select(change => Becomes(style, change.Before.Note, change.After.Note))))),
+            AlteredCounted { Notes.Length: 0 } => Texts.Say("working.counted.none"),
+            AlteredCounted { Closing: { } closing } counted => Texts.Say("working.counted.closing", ("count", Counted(counted.Notes)), ("notes", style.Say(counted.Notes)), ("tonic", style.Say(closing))),
+            AlteredCounted counted => Texts.Say("working.counted", ("count", Counted(counted.Notes)), ("notes", style.Say(counted.Notes))),
+            EachLetterOnce => Texts.Say("working.each-letter"),
+            SeventhLeads leads => Texts.Say("working.seventh", ("seventh", style.Say(leads.Seventh)), ("halfStep", style.Word(1, 1)), ("tonic", style.Say(leads.Tonic))),
+            NotesCounted counted => Texts.Say("working.notes", ("count", CountText.Word(counted.Count))),
+            BlueNotesNamed { Notes: [var only] } => Texts.Say("working.blue", ("degree", only.Degree), ("note", style.Say(only.Note))),
+            BlueNotesNamed named => Texts.Say("working.blues", ("degrees", Listed(named.Notes.Select(note => $"{note.Degree}"))), ("notes", style.Say(named.Notes.Select(note => note.Note)))),
+            HalfStepsFound found => Texts.Say("working.half-steps", ("HalfStep", Capital(style.Word(1, 1))), ("pairs", string.Join(", ", found.Pairs.Select(pair => $"{style.Say(pair.First)}–{style.Say(pair.Second)}")))),
             Remarked remark => remark.Words,
             _ => throw new ArgumentException($"No words for {step?.GetType().Name}."),
         };
@@ -63,52 +71,57 @@ public static class WorkingSentences
     private static string Last(HouseStyle style, LastAccidental last)
     {
         var notes = last.Signature.Notes;
-        var seventh = style.TechnicalName(ScaleTypes.Major, new Degree(7));
         return (last.Signature.Kind, notes.Length, last.Key.Mode) switch
         {
-            (_, _, KeyMode.Minor) => $"{style.Say(last.Key)} shares the signature of {style.Say(last.Key.Relative)}.",
-            (Accidental.Sharp, _, _) => $"The last sharp, {style.Say(notes[^1])}, is the {seventh}: a {style.Word(1, 1)} above it is {style.Say(last.Key.Tonic)}.",
-            (Accidental.Flat, 1, _) => $"One flat, {style.Say(notes[0])}, belongs to {style.Say(last.Key)}.",
-            (Accidental.Flat, _, _) => $"The last flat but one, {style.Say(notes[^2])}, is the tonic.",
-            _ => $"No sharps or flats belong to {style.Say(last.Key)}.",
+            (_, _, KeyMode.Minor) => Texts.Say("working.last.minor", ("key", style.Say(last.Key)), ("relative", style.Say(last.Key.Relative))),
+            (Accidental.Sharp, _, _) => Texts.Say(
+                "working.last.sharp",
+                ("sharp", style.Say(notes[^1])),
+                ("seventh", style.TechnicalName(ScaleTypes.Major, new Degree(7))!),
+                ("halfStep", style.Word(1, 1)),
+                ("tonic", style.Say(last.Key.Tonic))),
+            (Accidental.Flat, 1, _) => Texts.Say("working.last.one-flat", ("flat", style.Say(notes[0])), ("key", style.Say(last.Key))),
+            (Accidental.Flat, _, _) => Texts.Say("working.last.flat", ("flat", style.Say(notes[^2]))),
+            _ => Texts.Say("working.last.none", ("key", style.Say(last.Key))),
         };
     }
 
-    private static string Rotation(HouseStyle style, RotationFound found)
-    {
-        var parent = style.Say(found.Parent.Type, found.Parent.Tonic);
-        return $"Parent: {Capital(found.Type.Name)} begins on the {CountText.Ordinal(found.Type.ParentPosition)} note of {found.Parent.Type.Name}. {style.Say(found.Tonic)} is the {CountText.Ordinal(found.Type.ParentPosition)} note of {parent}: {style.Say(found.Parent.Ascending)}.";
-    }
+    private static string Rotation(HouseStyle style, RotationFound found) => Texts.Say(
+        "working.rotation",
+        ("Mode", Capital(found.Type.Name)),
+        ("place", CountText.Ordinal(found.Type.ParentPosition)),
+        ("parentType", found.Parent.Type.Name),
+        ("tonic", style.Say(found.Tonic)),
+        ("parent", style.Say(found.Parent.Type, found.Parent.Tonic)),
+        ("notes", style.Say(found.Parent.Ascending)));
 
     private static string Derived(HouseStyle style, DerivedFrom derived)
     {
         var parts = derived.Altered.Select(change => Changed(style, change))
-            .Concat(derived.Struck.IsEmpty ? [] : [$"strike out the {InWords(derived.Struck.Select(note => CountText.Ordinal(note.Degree.Number)))}, {style.Say(derived.Struck.Select(note => note.Note))}"])
-            .Concat(derived.Added.Select(note => $"add {note.Degree}, {style.Say(note.Note)}"));
-        return $"From {style.Say(derived.Base.Type, derived.Base.Tonic)}, {style.Say(derived.Base.Ascending)}: {string.Join("; ", parts)}.";
+            .Concat(derived.Struck.IsEmpty ? [] : [Texts.Say("working.strike", ("degrees", Listed(derived.Struck.Select(note => CountText.Ordinal(note.Degree.Number)))), ("notes", style.Say(derived.Struck.Select(note => note.Note))))])
+            .Concat(derived.Added.Select(note => Texts.Say("working.add", ("degree", note.Degree), ("note", style.Say(note.Note)))));
+        return Texts.Say("working.derived", ("base", style.Say(derived.Base.Type, derived.Base.Tonic)), ("notes", style.Say(derived.Base.Ascending)), ("changes", string.Join("; ", parts)));
     }
 
     private static string Changed(HouseStyle style, Alteration change)
     {
         var (before, after) = (change.Before.Note, change.After.Note);
-        var verb = change.Semitones > 0 ? "raise" : "lower";
         var doubled = Math.Abs((int)after.Accidental) == 2 && before.Accidental != Accidental.Natural
-            ? $"{style.Say(before)} is already {before.Accidental.Spoken()}, so {style.Say(after)}"
-            : $"{style.Say(before)} becomes {style.Say(after)}";
-        return $"{verb} the {CountText.Ordinal(change.Before.Degree.Number)}, {doubled}";
+            ? Texts.Say("working.doubled", ("before", style.Say(before)), ("accidental", before.Accidental.Spoken()), ("after", style.Say(after)))
+            : Becomes(style, before, after);
+        return Texts.Say(change.Semitones > 0 ? "working.raise" : "working.lower", ("degree", CountText.Ordinal(change.Before.Degree.Number)), ("change", doubled));
     }
+
+    private static string Becomes(HouseStyle style, NoteName before, NoteName after) => Texts.Say("working.becomes", ("before", style.Say(before)), ("after", style.Say(after)));
 
     private static string Counted(ImmutableArray<NoteName> notes) => notes.All(note => note.Accidental == notes[0].Accidental)
         ? CountText.Signs(notes.Length, notes[0].Accidental)
-        : $"{CountText.Word(notes.Length)} altered notes";
+        : Texts.Say("count.altered", ("count", CountText.Word(notes.Length)));
 
-    private static string NotAgain(HouseStyle style, NoteName? closing) =>
-        closing is { } tonic ? $"; the {style.Say(tonic)} of the octave is not counted again" : "";
-
-    private static string InWords(IEnumerable<string> things)
+    private static string Listed(IEnumerable<string> things)
     {
         var all = things.ToArray();
-        return all.Length == 1 ? all[0] : string.Join(", ", all[..^1]) + " and " + all[^1];
+        return all.Length == 1 ? all[0] : Texts.Say("list.and", ("list", string.Join(", ", all[..^1])), ("last", all[^1]));
     }
 
     private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];

@@ -3,6 +3,7 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -32,9 +33,9 @@ public sealed record Pile(string Name, string Title)
 
     internal static Pile Student(PrintPlan plan, int paper) => new($"student-{plan.NameOf(paper)}", $"{plan.Editions[paper]}");
 
-    internal static Pile Key(PrintPlan plan, int paper) => new($"key-{plan.NameOf(paper)}", $"{plan.Editions[paper]}" is { Length: > 0 } words ? $"{words}, Answer key" : "Answer key");
+    internal static Pile Key(PrintPlan plan, int paper) => new($"key-{plan.NameOf(paper)}", $"{plan.Editions[paper]}" is { Length: > 0 } words ? $"{words}, {Texts.Say("paper.key")}" : Texts.Say("paper.key"));
 
-    internal static Pile Key(string combined) => new($"key-{combined}", combined == PrintedFiles.ShortKey ? "Short key" : "Answers with working");
+    internal static Pile Key(string combined) => new($"key-{combined}", Texts.Say(combined == PrintedFiles.ShortKey ? "paper.short-key" : "paper.working"));
 
     internal byte[] Pdf(string sheetTitle, IReadOnlyList<Page> pages) => PdfWriter.Write($"{sheetTitle}{(Title.Length > 0 ? $", {Title}" : "")}", pages);
 }

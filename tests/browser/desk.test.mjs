@@ -69,11 +69,11 @@ test("a file that is no sheet is refused at its field; a recipe is brought in an
   await bring("no json");
   await page.locator("#error-file", { hasText: "it is not JSON" }).waitFor();
   assert.equal(await page.locator("#file").inputValue(), "C:\\fakepath\\sheet.json");
-  await bring(JSON.stringify({ ...recipe, version: 2 }));
-  await page.locator("#error-file", { hasText: "later program" }).waitFor();
+  await bring(JSON.stringify({ ...recipe, gavvet: 2 }));
+  await page.locator("#error-file", { hasText: "this one says 2" }).waitFor();
   await bring(JSON.stringify({ ...recipe, title: "x".repeat(10_000_000) }));
   await page.locator("#error-file", { hasText: "too large" }).waitFor();
-  await bring(JSON.stringify({ ...recipe, sections: [{ ...recipe.sections[0], keys: ["H"] }] }));
+  await bring(JSON.stringify({ ...recipe, sections: [{ ...recipe.sections[0], keys: { add: ["H"] } }] }));
   await page.locator("#error-file", { hasText: "“H” is not a note name" }).waitFor();
   assert.deepEqual(await violations(page), []);
   await bring(JSON.stringify(recipe));

@@ -85,13 +85,13 @@ test("heading, marks, octaves and help go onto the paper", async () => {
   assert.match(text, /\/ 16/); // four questions of three marks and four of one
   // Without a signature there is none to give: the help goes, and nothing else is lost.
   await choose("writeWith", "accidentals");
-  assert.equal(await card().locator("input[name=scaffolding]:checked").inputValue(), "blank");
+  assert.equal(await card().locator("input[name=scaffold]:checked").inputValue(), "blank");
 });
 
 test("what cannot be is said at its field", async () => {
   const seen = await head();
   await press("scaffold", "signature");
-  await page.waitForFunction(() => [...document.querySelectorAll("[id^=words-scaffolding]")].some((words) => /Write with a signature/.test(words.textContent)));
+  await page.waitForFunction(() => [...document.querySelectorAll("[id^=words-scaffold]")].some((words) => /Write with a signature/.test(words.textContent)));
   assert.equal(await head(), seen);
 });
 

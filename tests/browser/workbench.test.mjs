@@ -164,7 +164,7 @@ test("the whole way by keyboard alone", async () => {
     await page.keyboard.press("Enter");
   });
   assert.equal((await prompts()).length, 7);
-  await tabTo("input[name=scaffolding]");
+  await tabTo("input[name=scaffold]");
   await after_(() => page.keyboard.press("ArrowLeft"));
   assert.ok((await prompts())[0].includes("the rest of the staff is empty"));
   assert.equal(await page.evaluate(() => document.activeElement.value), "tonic");

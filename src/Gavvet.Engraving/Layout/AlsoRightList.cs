@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Layout;
 
@@ -13,7 +14,7 @@ internal static class AlsoRightList
     {
         if (!answer.Remarks.IsEmpty)
             return [];
-        var words = $"or {string.Join(", ", answer.Accepted)}";
+        var words = Texts.Say("paper.or", ("answers", string.Join(", ", answer.Accepted)));
         return start + TextSetter.Width(words, TextStyle.BoldItalic, metrics.Small) > end
             ? []
             : [.. TextSetter.Line(words, TextStyle.BoldItalic, metrics.Small, start, baseline, Ink.Answer)];
@@ -22,7 +23,7 @@ internal static class AlsoRightList
     /// <summary>The list at the end of the key.</summary>
     public static IEnumerable<Block> Blocks(IReadOnlyList<(int Number, ImmutableArray<string> AlsoRight)> unplaced, PageMetrics metrics)
     {
-        const string heading = "Also right";
+        var heading = Texts.Say("paper.also-right");
         var head = TextSetter.Line(heading, TextStyle.BoldItalic, metrics.Heading, 0, metrics.Heading, Ink.Answer);
         yield return Block(metrics.Heading + (metrics.LineHeight / 2), true, [.. head], metrics, heading);
         foreach (var (number, sentences) in unplaced)

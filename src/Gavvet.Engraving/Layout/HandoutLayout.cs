@@ -5,6 +5,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Reference;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Layout;
 
@@ -48,13 +49,13 @@ public static class HandoutLayout
         yield return Figure(entry.Keyboard, metrics, fingering is null ? metrics.ContentWidth * 3 / 4 : metrics.ContentWidth / 2);
         foreach (var block in fingering is null ? [] : Fingers(entry, fingering, metrics))
             yield return block;
-        yield return Heading("Formula", metrics);
+        yield return Heading(Texts.Say("handout.formula"), metrics);
         yield return Figure(entry.Formula(false), metrics, metrics.ContentWidth);
         if (entry.Scale.Type.IsTwoWay)
             yield return Figure(entry.Formula(true), metrics, metrics.ContentWidth);
-        yield return Heading("Degrees", metrics);
+        yield return Heading(Texts.Say("handout.degrees"), metrics);
         yield return Table(Rows(entry), metrics);
-        yield return Heading("Working", metrics);
+        yield return Heading(Texts.Say("handout.working"), metrics);
         foreach (var sentence in entry.Working)
             yield return Sentence(sentence, metrics);
         foreach (var sentence in entry.Pattern)
@@ -76,7 +77,7 @@ public static class HandoutLayout
 
     private static IEnumerable<string[]> Rows(AtlasEntry entry)
     {
-        yield return ["Degree", "Note", "Name", "From the tonic up", "From the upper tonic down"];
+        yield return [Texts.Say("line.degree"), Texts.Say("line.note"), Texts.Say("handout.name"), Texts.Say("handout.from-tonic"), Texts.Say("handout.from-upper")];
         foreach (var degree in entry.Degrees(false))
             yield return [$"{degree.Degree}", entry.Style.Say(degree.Note), degree.Technical ?? degree.Numeral, degree.FromTonic.Name, degree.FromUpperTonic.Name];
     }
@@ -149,12 +150,12 @@ public static class HandoutLayout
             var baseline = metrics.TopMargin + metrics.Title;
             yield return Group(TextSetter.Line(Capital(title), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
             if (names.Length > 0)
-                yield return Group(TextSetter.Line($"Also: {names}", TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
+                yield return Group(TextSetter.Line(Texts.Say("handout.also", ("names", names)), TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
         }
 
         public IEnumerable<PageGroup> Foot(int page, int pages)
         {
-            var words = pages > 1 ? $"{title} · page {page + 1} of {pages}" : title;
+            var words = pages > 1 ? Texts.Say("handout.page", ("title", title), ("page", page + 1), ("pages", pages)) : title;
             yield return Group(TextSetter.Line(words, TextStyle.Regular, metrics.Small, metrics.SideMargin, metrics.Height - metrics.BottomMargin));
         }
 

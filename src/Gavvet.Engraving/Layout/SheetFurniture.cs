@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Layout;
 
@@ -44,9 +45,9 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 
     private string What => kind switch
     {
-        PaperKind.Key => "Answer key",
-        PaperKind.Short => "Short key",
-        PaperKind.Working => "Answers with working",
+        PaperKind.Key => Texts.Say("paper.key"),
+        PaperKind.Short => Texts.Say("paper.short-key"),
+        PaperKind.Working => Texts.Say("paper.working"),
         _ => "",
     };
 
@@ -59,7 +60,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         if (page > 0)
         {
             var baseline = metrics.TopMargin + metrics.Small;
-            var running = Shortened(kind == PaperKind.Student ? sheet.Title : $"{What}: {sheet.Title}");
+            var running = Shortened(kind == PaperKind.Student ? sheet.Title : Texts.Say("paper.running", ("what", What), ("title", sheet.Title)));
             yield return Group([.. Text(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, baseline)]);
             yield break;
         }
@@ -93,13 +94,13 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         var edition = $"{sheet.Edition}" is { Length: > 0 } words ? $" · {words}" : "";
         var what = kind == PaperKind.Student ? edition : $"{edition} · {What}";
         var mark = sheet.PageMarks?.At(page);
-        var found = mark is null ? $"Sheet {sheet.Code}" : $"Code {mark.Printed}";
-        var number = $"Page {page + 1} of {pages}";
+        var found = mark is null ? Texts.Say("paper.sheet", ("code", sheet.Code)) : Texts.Say("paper.code", ("code", mark.Printed));
+        var number = Texts.Say("paper.page", ("page", page + 1), ("pages", pages));
         var right = metrics.SideMargin + metrics.ContentWidth - TextSetter.Width(number, TextStyle.Regular, metrics.Small);
         if (mark is { QrText: { } held })
         {
             var qrCode = QrCode.Draw(held, metrics.SideMargin + metrics.ContentWidth, metrics.Height - BelowQrCode);
-            yield return new PageGroup(GroupKind.Furniture, default, $"QR code of page {mark.Printed}", qrCode);
+            yield return new PageGroup(GroupKind.Furniture, default, Texts.Say("paper.qr-code", ("code", mark.Printed)), qrCode);
             right -= QrCode.Side + metrics.Small;
         }
 
@@ -114,7 +115,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     private IEnumerable<Primitive> StudentLines()
     {
         var total = $"/ {sheet.Marks}";
-        (string Label, int Share)[] lines = [("Name", 46), ("Date", 22), ("Class", 20), ("Marks", 12)];
+        (string Label, int Share)[] lines = [(Texts.Say("paper.name"), 46), (Texts.Say("paper.date"), 22), (Texts.Say("paper.class"), 20), (Texts.Say("paper.marks"), 12)];
         var gap = metrics.Body;
         var labels = lines.Sum(line => TextSetter.Width(line.Label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3));
         var rules = metrics.ContentWidth - labels - (gap * (lines.Length - 1)) - TextSetter.Width(total, TextStyle.Regular, metrics.Body) - (metrics.Body / 3);

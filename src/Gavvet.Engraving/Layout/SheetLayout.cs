@@ -4,6 +4,7 @@ using Gavvet.Engraving.Fonts;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Layout;
 
@@ -95,7 +96,7 @@ public static class SheetLayout
 
     private static Block ExampleBlock(WorkedExample example, PageMetrics metrics, int width)
     {
-        var prompt = example.Question.Prompt.Length == 0 ? "Example" : $"Example: {example.Question.Prompt}";
+        var prompt = example.Question.Prompt.Length == 0 ? Texts.Say("paper.example") : Texts.Say("paper.example-of", ("prompt", example.Question.Prompt));
         var lines = TextSetter.Wrap(prompt, TextStyle.Italic, metrics.Body, width);
         var words = lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Italic, metrics.Body, 0, metrics.Body + (i * metrics.LineHeight), Ink.Example));
         var (height, primitives) = Body(example.Question, example.Answer.Marks, Ink.Example, metrics, width, words, lines.Length);

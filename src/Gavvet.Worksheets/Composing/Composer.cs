@@ -4,13 +4,14 @@ using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Composing;
 
 /// <summary>Resolves a sheet: each drawn slot into its question and, apart, its answer.</summary>
 public static class Composer
 {
-    private const string WithheldPrompt = "This question is withheld. Draw it again.";
+    private static string WithheldPrompt => Texts.Say("paper.withheld");
 
     /// <summary>Composes with the kinds the program ships.</summary>
     /// <param name="sheet">The sheet.</param>

@@ -1,4 +1,5 @@
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Composing;
 
@@ -14,5 +15,5 @@ public sealed record Edition(char? Version, Instrument? Part)
     public string? Student { get; init; }
 
     /// <summary>The edition in words, "Version B · Alto saxophone"; empty for the only one.</summary>
-    public override string ToString() => string.Join(" · ", new[] { Student, Version is { } letter ? $"Version {letter}" : null, Part?.Name }.OfType<string>());
+    public override string ToString() => string.Join(" · ", new[] { Student, Version is { } letter ? Texts.Say("paper.version", ("letter", letter)) : null, Part?.Name }.OfType<string>());
 }

@@ -240,9 +240,9 @@ public sealed class Verification
     private void Judge(QuestionSetting setting, ScaleType type, NoteName tonic, Direction direction, ImmutableArray<Mark> marks, string what, Dice dice)
     {
         var asked = new AskedScale(type, tonic, direction, setting.Style);
-        WrittenNote[] notes = ReadOff(marks);
+        WrittenNote[] notes = StaffReading.ReadOff(marks);
         var signature = marks.OfType<SignatureMark>().FirstOrDefault() is { } mark ? WrittenSignature.Of(mark.Signature.Notes) : null;
-        foreach (var octave in Octaves(asked, notes, signature))
+        foreach (var octave in StaffReading.Octaves(asked, notes, signature))
         {
             Judged++;
             var judged = ScaleJudge.Judge(asked, octave);
@@ -260,15 +260,15 @@ public sealed class Verification
             return;
         notes[place] = notes[place] with { Sign = wrong };
         Planted++;
-        var found = Octaves(asked, notes, signature).Any(octave =>
+        var found = StaffReading.Octaves(asked, notes, signature).Any(octave =>
         {
             var names = AnswerReading.Read(octave.Notes, signature is null ? _ => Accidental.Natural : signature.On).Select(note => note.Name).ToArray();
-            return ScaleJudge.Judge(asked, octave).Verdict is not (Verdict.Correct or Verdict.Accepted) || IsAccepted(asked, names);
+            return ScaleJudge.Judge(asked, octave).Verdict is not (Verdict.Correct or Verdict.Accepted) || StaffReading.IsAccepted(asked, names);
         });
         if (!found)
             _failures.Add($"{what}: note {place + 1} spoiled, and the judge lets it pass.");
         if (signature is { Notes.Length: > 0 })
-            SpoilSignature(asked, ReadOff(marks), signature, what);
+            SpoilSignature(asked, StaffReading.ReadOff(marks), signature, what);
     }
 
     // The last sign of the signature forgotten: the notes on its letter change, or the signature itself is wrong.
@@ -276,7 +276,7 @@ public sealed class Verification
     {
         Planted++;
         var spoiled = signature with { Notes = signature.Notes[..^1] };
-        if (Octaves(asked with { SignatureAsked = true }, notes, spoiled).All(octave => ScaleJudge.Judge(asked with { SignatureAsked = true }, octave).Verdict is Verdict.Correct or Verdict.Accepted))
+        if (StaffReading.Octaves(asked with { SignatureAsked = true }, notes, spoiled).All(octave => ScaleJudge.Judge(asked with { SignatureAsked = true }, octave).Verdict is Verdict.Correct or Verdict.Accepted))
             _failures.Add($"{what}: a sign of the signature forgotten, and the judge lets it pass.");
     }
 
@@ -292,51 +292,5 @@ public sealed class Verification
             if (verdict is not (Verdict.Accepted or Verdict.Correct))
                 _failures.Add($"{what}: the accepted spelling {string.Join(' ', line)} is called {verdict}.");
         }
-    }
-
-    // What stands on the staff, signs that were added before given notes with them.
-    private static WrittenNote[] ReadOff(ImmutableArray<Mark> marks)
-    {
-        var added = marks.OfType<AddedSignMark>().ToDictionary(mark => mark.Note.Column, mark => mark.Note.Sign);
-        return [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).Select(note => new WrittenNote(note.Pitch.Name.Letter, added.GetValueOrDefault(note.Column, note.Sign), note.Pitch.StaffStep))];
-    }
-
-    // The judge knows one octave; over several each is read in its place and judged by itself.
-    private static IEnumerable<WrittenAnswer> Octaves(AskedScale asked, WrittenNote[] notes, WrittenSignature? signature)
-    {
-        var one = asked.Expected.Notes(asked.Direction).Length;
-        if (notes.Length == one)
-            return [new WrittenAnswer([.. notes], signature)];
-        // Signs that still hold from the octave before are written out, so that each stands by itself.
-        var read = AnswerReading.Read([.. notes], signature is null ? _ => Accidental.Natural : signature.On);
-        WrittenNote[] plain = [.. read.Select(note => new WrittenNote(note.Name.Letter, note.Name.Accidental))];
-        var (up, down) = (asked.Expected.Ascending.Length - 1, asked.Expected.Descending.Length - 1);
-        var octaves = (notes.Length - 1) / (asked.Direction switch { Direction.Ascending => up, Direction.Descending => down, _ => up + down });
-        return Enumerable.Range(0, octaves).Select(octave => new WrittenAnswer(asked.Direction switch
-        {
-            Direction.Ascending => [.. plain.Skip(octave * up).Take(up + 1)],
-            Direction.Descending => [.. plain.Skip(octave * down).Take(down + 1)],
-            _ => [.. plain.Skip(octave * up).Take(up + 1), .. plain.Skip((octaves * up) + ((octaves - 1 - octave) * down) + 1).Take(down)],
-        }, null));
-    }
-
-    private static bool IsAccepted(AskedScale asked, NoteName[] names)
-    {
-        var scale = asked.Expected;
-        var top = scale.Ascending.Length;
-        return asked.Direction switch
-        {
-            Direction.Ascending => AcceptedSpellings.Accepts(scale, asked.Style, false, names),
-            Direction.Descending => AcceptedSpellings.Accepts(scale, asked.Style, true, names),
-            _ => AcceptedSpellings.Accepts(scale, asked.Style, false, names.AsSpan()[..top]) && AcceptedSpellings.Accepts(scale, asked.Style, true, names.AsSpan()[(top - 1)..]),
-        };
-    }
-
-    /// <summary>Numbers from one seed, one after the other.</summary>
-    private sealed class Dice(ulong seed)
-    {
-        private ulong _thrown;
-
-        public int Next(int sides) => (int)(SplitMix64.At(seed, ++_thrown) % (ulong)sides);
     }
 }

@@ -1,0 +1,55 @@
+using System.Text.RegularExpressions;
+using System.Xml.Linq;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Wording;
+
+namespace Gavvet.Worksheets.Tests;
+
+/// <summary>What is said stands in a resource file: nothing is missing there, nothing is left over, and every argument is given.</summary>
+public partial class TextsTests
+{
+    private static readonly string Source = Path.Combine(Sample.Repository(), "src");
+
+    private static readonly Dictionary<string, string> Messages = XDocument.Load(Path.Combine(Source, "Gavvet.Worksheets", "Wording", "Texts.resx")).Root!.Elements("data")
+        .ToDictionary(data => data.Attribute("name")!.Value, data => data.Element("value")!.Value);
+
+    private static readonly string Code = string.Join('\n', new[] { "Worksheets", "Engraving", "Printing" }.SelectMany(room => Directory.GetFiles(Path.Combine(Source, $"Gavvet.{room}"), "*.cs", SearchOption.AllDirectories)).Where(file => !file.Contains("/obj/", StringComparison.Ordinal)).Select(File.ReadAllText));
+
+    [Fact]
+    public void Every_message_is_said_somewhere()
+    {
+        foreach (var id in Messages.Keys)
+        {
+            var kind = QuestionCatalogue.Standard.Find(id.Split('.')[0]);
+            var byKind = kind is not null && (id == kind.Id || id == $"{kind.Id}.instruction" || kind.Options.Any(option => id == $"{kind.Id}.instruction.{option.Id}"));
+            var byCode = id.StartsWith("finding.", StringComparison.Ordinal) && Enum.GetValues<FindingCode>().Any(code => id.StartsWith($"finding.{FileWords.Of(code)}", StringComparison.Ordinal));
+            var byDirection = Enum.GetValues<Direction>().Any(direction => id == $"finding.direction.{FileWords.Of(direction)}");
+            var byScale = id.EndsWith(".major", StringComparison.Ordinal) && Code.Contains($"\"{id[..^6]}\"", StringComparison.Ordinal);
+            Assert.True(byKind || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
+        }
+    }
+
+    [Fact]
+    public void Every_message_that_is_said_has_words()
+    {
+        foreach (Match said in Saying().Matches(Code))
+            Assert.True(Messages.ContainsKey(said.Groups[1].Value), said.Groups[1].Value);
+        foreach (var kind in QuestionCatalogue.Standard.All)
+            Assert.True(Messages.ContainsKey(kind.Id) && Messages.Keys.Any(id => id.StartsWith($"{kind.Id}.instruction", StringComparison.Ordinal)), kind.Id);
+        foreach (var code in Enum.GetValues<FindingCode>())
+            Assert.True(Messages.ContainsKey($"finding.{FileWords.Of(code)}"), $"{code}");
+    }
+
+    [Fact]
+    public void An_argument_that_is_not_given_is_no_blank()
+    {
+        Assert.Equal("E major. e minor has", Texts.Say("parallel-key.prompt", ("key", "E major"), ("parallel", "e minor")));
+        Assert.Contains("parallel", Assert.Throws<KeyNotFoundException>(() => Texts.Say("parallel-key.prompt", ("key", "E major"))).Message, StringComparison.Ordinal);
+        Assert.Contains("no such thing", Assert.Throws<KeyNotFoundException>(() => Texts.Say("no such thing")).Message, StringComparison.Ordinal);
+        // What stands in an argument is never taken for a place.
+        Assert.Equal("{parallel}. x has", Texts.Say("parallel-key.prompt", ("key", "{parallel}"), ("parallel", "x")));
+    }
+
+    [GeneratedRegex("Texts\\.Say\\(\\s*\"([^\"$]+)\"")]
+    private static partial Regex Saying();
+}

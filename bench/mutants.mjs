@@ -14,9 +14,13 @@ const worksheets = ["Gavvet.Worksheets.Tests", "Gavvet.Engraving.Tests"];
 // file, what stands there, what is put in its place, suites that may notice
 const named = {
   "balance removed": ["src/Gavvet.Worksheets/Versions/SheetVersions.cs", "        plan.Balance();\n", "", ["Gavvet.Worksheets.Tests"]],
+  "heavy to heavy": ["src/Gavvet.Worksheets/Versions/VersionPlan.cs", "OrderBy(version => _totals[version])", "OrderByDescending(version => _totals[version])", ["Gavvet.Worksheets.Tests"]],
+  "the tie of a wrong signature": ["src/Gavvet.Worksheets/Judging/ScaleJudge.cs", "asMeant.Findings.Length <= asWritten.Findings.Length", "asMeant.Findings.Length < asWritten.Findings.Length", ["Gavvet.Worksheets.Tests"]],
+  "the tie of a wrong first note": ["src/Gavvet.Worksheets/Judging/NoteJudge.cs", "Agreeing(names, _scale) > Agreeing", "Agreeing(names, _scale) >= Agreeing", ["Gavvet.Worksheets.Tests"]],
+  "expected and found swapped": ["src/Gavvet.Worksheets/Judging/FindingSentences.cs", '("expected", finding.Expected.Say(style)),\n            ("found", finding.Found.Say(style))', '("expected", finding.Found.Say(style)),\n            ("found", finding.Expected.Say(style))', ["Gavvet.Worksheets.Tests"]],
   "a double accidental weighs one": ["src/Gavvet.Worksheets/Questions/QuestionLoad.cs", "            _ => 3,\n        });\n    }\n\n    // Degrees", "            _ => 1,\n        });\n    }\n\n    // Degrees", ["Gavvet.Worksheets.Tests"]],
   "a page code is not read with I for 1": ["src/Gavvet.Printing/PageCode.cs", ".Replace('I', '1')", "", ["Gavvet.Printing.Tests"]],
-  "above for below in a working": ["src/Gavvet.Worksheets/Working/WorkingSentences.cs", "two letters below", "two letters above", ["Gavvet.Worksheets.Tests"]],
+  "above for below in a working": ["src/Gavvet.Worksheets/Wording/Texts.resx", "two letters below", "two letters above", ["Gavvet.Worksheets.Tests"]],
   "keys.add dropped": ["src/Gavvet.Worksheets/Files/SheetReading.cs", "AlsoTonics = [.. (keys.Add ?? []).Distinct()]", "AlsoTonics = []", ["Gavvet.Worksheets.Tests"]],
   "the section limit lost": ["src/Gavvet.Worksheets/Editing/SheetEditor.cs", "if (sheet.Sections.Count >= SheetLimits.Sections)\n            return EditOutcome.Refused(\"addSection\", $\"A sheet holds up to {SheetLimits.Sections} sections. Make a second sheet for more.\");\n        // A new section", "// A new section", ["Gavvet.Worksheets.Tests"]],
   "marks limit times a hundred": ["src/Gavvet.Worksheets/Sheets/SheetLimits.cs", "Marks = 20", "Marks = 2000", ["Gavvet.Worksheets.Tests"]],

@@ -57,6 +57,21 @@ public class ApprovedTests
             yield return $"  > {sentence}";
     }
 
+    // The same seed deals the same questions to the same versions, each heavy one to the version that is lighter so far.
+    [Fact]
+    public void Versions_are_dealt_as_approved()
+    {
+        var sheet = SheetFile.Read("""
+            {"gavvet":1,"title":"Versions","seed":7,"versions":5,"sections":[
+            {"kind":"write-scale","scales":["major","harmonic-minor"],"clefs":["treble","bass"],"count":4},
+            {"kind":"relative-key","keys":{"flats":5,"sharps":5},"count":3},
+            {"kind":"mode-parent","scales":["dorian","lydian"],"keys":{"flats":4,"sharps":4},"count":2}]}
+            """);
+        ApprovedText.Same("versions", Versions.SheetVersions.Of(sheet).SelectMany(version => version.Sheet.Sections
+            .SelectMany(section => section.Slots.Select(slot => $"  {section.KindId} {slot.Drawn.Tonic} {slot.Drawn.Scale.Id} {slot.Drawn.Clef.Id}"))
+            .Prepend($"{version.Letter}, load {version.Load}")));
+    }
+
     // Mistakes made on purpose, in scales of every kind: what the judge says of them, and what they earn by each scheme.
     // The judge as it is: where it comes to say better, the diff shows what else that changes.
     [Fact]

@@ -320,4 +320,22 @@ public class JudgingTests
     }
 
     internal static WrittenAnswer Written(string notes) => new(AnswerText.Notes(notes), null);
+
+    // Under a wrong signature one note is amiss however a bare letter is read: then it is read as the right one has it.
+    [Fact]
+    public void Where_both_readings_of_a_wrong_signature_leave_as_much_to_mend_the_right_one_holds()
+    {
+        var judged = ScaleJudge.Judge(Asked("melodic-minor A up") with { SignatureAsked = true }, Written("A B C D E F G# A") with { Signature = WrittenSignature.Of(new KeySignature(2).Notes) });
+        Assert.Equal([(FindingCode.SignatureWrong, 0), (FindingCode.HarmonicForMelodic, 1)], judged.Findings.Select(finding => (finding.Code, finding.Position)));
+    }
+
+    // Four notes are those of C major, four those of D major, and it begins on D.
+    [Fact]
+    public void Where_as_many_notes_agree_with_either_tonic_the_one_begun_on_holds()
+    {
+        const string notes = "D D F# F A A C# C";
+        var judged = ScaleJudge.Judge(Asked("major C up"), Written(notes));
+        Assert.Equal(FindingCode.WrongTonic, judged.Findings[0].Code);
+        Assert.Equal(ScaleJudge.Judge(Asked("major D up"), Written(notes)).Findings, judged.Findings[1..]);
+    }
 }

@@ -2,47 +2,22 @@ using Microsoft.Data.Sqlite;
 
 namespace Gavvet.Storage.Tests;
 
-public sealed class BackupTests : IAsyncLifetime
+public sealed class BackupTests : OnFolder
 {
-    private readonly TemporaryFolder _temporary = new();
     private readonly TemporaryFolder _other = new();
-    private readonly SetClock _clock = new();
-    private DataFolder _folder = null!;
-
-    private Backups Backups => new(_folder, _clock);
-
-    private Database _data = null!;
-
-    private SheetStore Sheets => new(_data, _clock);
 
     private string File_ => Path.Combine(_other.Path, "mine.gavvet");
 
-    public async ValueTask InitializeAsync()
+    public override async ValueTask DisposeAsync()
     {
-        _folder = DataFolder.Open(_temporary.Path);
-        await DatabaseStart.PrepareAsync(_folder);
-        _data = new Database(_folder);
-    }
-
-    public ValueTask DisposeAsync()
-    {
-        _data.Dispose();
-        _folder.Dispose();
-        _temporary.Dispose();
+        await base.DisposeAsync();
         _other.Dispose();
-        return ValueTask.CompletedTask;
     }
 
     private async Task<StagedBackup> Stage()
     {
         await using var file = File.OpenRead(File_);
         return await Backups.StageAsync(file);
-    }
-
-    private void Close()
-    {
-        _data.Dispose();
-        SqliteConnection.ClearAllPools();
     }
 
     private async Task Sql(string sql)
@@ -63,13 +38,13 @@ public sealed class BackupTests : IAsyncLifetime
         var (token, contents) = await Stage();
         Assert.Equal((1, 0, "Major scales"), (contents.Sheets, contents.Printings, Assert.Single(contents.Newest)));
         Assert.NotNull(await Sheets.FindAsync(later.Id));
-        var before = await Backups.RestoreAsync(token, _data);
+        var before = await Backups.RestoreAsync(token, Data);
         Assert.Equal(kept.Id, Assert.Single(await Sheets.ListAsync()).Id);
-        Assert.True(File.Exists(Path.Combine(_temporary.Path, before)));
+        Assert.True(File.Exists(Path.Combine(Temporary.Path, before)));
         Assert.Null(await Backups.StagedAsync(token));
         // The desk goes on as before.
         await Sheets.CreateAsync(SheetEditor.NewSheet(3));
-        File.Copy(Path.Combine(_temporary.Path, before), File_, overwrite: true);
+        File.Copy(Path.Combine(Temporary.Path, before), File_, overwrite: true);
         Assert.Equal(2, (await Stage()).Contents.Sheets);
     }
 
@@ -80,7 +55,7 @@ public sealed class BackupTests : IAsyncLifetime
         async Task Refused(string words)
         {
             Assert.Contains(words, (await Assert.ThrowsAsync<BackupException>(Stage)).Message, StringComparison.Ordinal);
-            Assert.Empty(Directory.GetFiles(_folder.TemporaryPath));
+            Assert.Empty(Directory.GetFiles(Folder.TemporaryPath));
             Assert.Single(await Sheets.ListAsync());
         }
 
@@ -109,7 +84,7 @@ public sealed class BackupTests : IAsyncLifetime
         {
             await Backups.KeepDailyAsync();
             await Backups.KeepDailyAsync();
-            _clock.Pass(TimeSpan.FromDays(1));
+            Clock.Pass(TimeSpan.FromDays(1));
         }
 
         var copies = Backups.Copies();
@@ -121,52 +96,52 @@ public sealed class BackupTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task A_damaged_database_is_named_at_the_start_with_the_copy_to_put_in_its_place()
+    public async Task A_damagedDatabase_is_named_at_the_start_with_the_copy_to_put_in_its_place()
     {
         await Backups.KeepDailyAsync();
-        Close();
-        await File.WriteAllTextAsync(_folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
-        var problem = await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(_folder));
+        CloseDatabase();
+        await File.WriteAllTextAsync(Folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
+        var problem = await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(Folder));
         Assert.Contains("copies/2026-03-02.gavvet", problem.Message, StringComparison.Ordinal);
     }
 
     [Fact]
-    public async Task A_daily_copy_takes_the_place_of_a_damaged_database_which_is_kept()
+    public async Task A_daily_copy_takes_the_place_of_a_damagedDatabase_which_is_kept()
     {
         var kept = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         await Backups.KeepDailyAsync();
-        Close();
-        await File.WriteAllTextAsync(_folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
+        CloseDatabase();
+        await File.WriteAllTextAsync(Folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
         await Assert.ThrowsAsync<BackupException>(() => Backups.PutInPlaceAsync("../gavvet"));
         var aside = await Backups.PutInPlaceAsync(Backups.Copies()[0].Name);
-        await DatabaseStart.PrepareAsync(_folder);
-        _data = new Database(_folder);
+        await DatabaseStart.PrepareAsync(Folder);
+        Data = new Database(Folder);
         Assert.NotNull(await Sheets.FindAsync(kept.Id));
-        Assert.StartsWith("no database", await File.ReadAllTextAsync(Path.Combine(_folder.Path, aside), TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.StartsWith("no database", await File.ReadAllTextAsync(Path.Combine(Folder.Path, aside), TestContext.Current.CancellationToken), StringComparison.Ordinal);
     }
 
     [Fact]
-    public async Task Damage_that_was_met_has_the_next_start_look_through_the_whole_database()
+    public async Task Damage_that_was_met_has_the_next_start_look_through_the_wholeDatabase()
     {
         // A sound database that was wrongly called damaged is looked through once, and starts.
-        _folder.MarkDamage(true);
-        await DatabaseStart.PrepareAsync(_folder);
-        Assert.False(_folder.IsDamageSeen);
+        Folder.MarkDamage(true);
+        await DatabaseStart.PrepareAsync(Folder);
+        Assert.False(Folder.IsDamageSeen);
 
         for (var i = 0UL; i < 30; i++)
             await Sheets.CreateAsync(SheetEditor.NewSheet(i));
-        Close();
-        await using (var file = new FileStream(_folder.DatabasePath, FileMode.Open))
+        CloseDatabase();
+        await using (var file = new FileStream(Folder.DatabasePath, FileMode.Open))
         {
             // Late pages are overwritten; the head, which a start reads, is not.
             file.Position = file.Length * 3 / 4;
             await file.WriteAsync(Enumerable.Repeat((byte)0xA5, 40_000).ToArray().AsMemory(0, (int)Math.Min(40_000, file.Length / 4)), TestContext.Current.CancellationToken);
         }
 
-        await DatabaseStart.PrepareAsync(_folder);
-        _folder.MarkDamage(true);
-        await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(_folder));
-        Assert.True(_folder.IsDamageSeen);
+        await DatabaseStart.PrepareAsync(Folder);
+        Folder.MarkDamage(true);
+        await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(Folder));
+        Assert.True(Folder.IsDamageSeen);
     }
 
     // What a stranger might put into a file that otherwise looks like a backup.
@@ -195,10 +170,10 @@ public sealed class BackupTests : IAsyncLifetime
         await Sql("PRAGMA page_size=1024; PRAGMA journal_mode=DELETE; VACUUM; UPDATE Revisions SET Body = '{}'; INSERT INTO Styles (Name, Body) VALUES ('odd', 'no style')");
         var (token, contents) = await Stage();
         Assert.Equal((1, 1), (contents.Sheets, contents.Unreadable));
-        await Backups.RestoreAsync(token, _data);
+        await Backups.RestoreAsync(token, Data);
         await Assert.ThrowsAsync<UnreadableSheetException>(() => Sheets.FindAsync(sheet.Id));
         Assert.Equal("Major scales", (await Sheets.LookAsync(sheet.Id))!.Title);
-        Assert.Empty(await new DeskSettings(_data).StylesAsync());
+        Assert.Empty(await new DeskSettings(Data).StylesAsync());
     }
 
     [Fact]
@@ -211,14 +186,14 @@ public sealed class BackupTests : IAsyncLifetime
         await Backups.WriteAsync(File_);
         var two = await Stage();
         Assert.Equal((1, 2), ((await Backups.StagedAsync(one.Token))!.Contents.Sheets, (await Backups.StagedAsync(two.Token))!.Contents.Sheets));
-        await Backups.RestoreAsync(one.Token, _data);
+        await Backups.RestoreAsync(one.Token, Data);
         Assert.Equal(first.Id, Assert.Single(await Sheets.ListAsync()).Id);
-        await Assert.ThrowsAsync<BackupException>(() => Backups.RestoreAsync("../gavvet.db", _data));
-        await Assert.ThrowsAsync<BackupException>(() => Backups.RestoreAsync(one.Token, _data));
+        await Assert.ThrowsAsync<BackupException>(() => Backups.RestoreAsync("../gavvet.db", Data));
+        await Assert.ThrowsAsync<BackupException>(() => Backups.RestoreAsync(one.Token, Data));
         // A window that never comes back leaves no more than a few files.
         for (var i = 0; i < 6; i++)
             await Stage();
-        Assert.Equal(3, Directory.GetFiles(_folder.TemporaryPath, "staged-*").Length);
+        Assert.Equal(3, Directory.GetFiles(Folder.TemporaryPath, "staged-*").Length);
     }
 
     [Fact]
@@ -245,11 +220,11 @@ public sealed class BackupTests : IAsyncLifetime
         });
         while (confirmed.Count < 40)
             await Task.Delay(1, TestContext.Current.CancellationToken);
-        var before = await Backups.RestoreAsync(token, _data);
+        var before = await Backups.RestoreAsync(token, Data);
         await Task.Delay(100, TestContext.Current.CancellationToken);
         await stop.CancelAsync();
         var last = await editing;
-        var titles = await TitlesAsync(Path.Combine(_folder.Path, before));
+        var titles = await TitlesAsync(Path.Combine(Folder.Path, before));
         Assert.All(confirmed, title => Assert.Contains(title, titles));
         // The restored sheet is at the revision this window began with, and still it is another state.
         var restored = (await Sheets.FindAsync(sheet.Id))!;
@@ -274,18 +249,18 @@ public sealed class BackupTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task Files_beside_the_database_go_when_the_copies_of_their_day_do()
+    public async Task Files_beside_theDatabase_go_when_the_copies_of_their_day_do()
     {
-        var aside = new[] { "before-restore-2026-02-01-080000.gavvet", "damaged-2026-02-01-080000.db", "gavvet.db.before-20261124035434_Sheets" }.Select(name => Path.Combine(_folder.Path, name)).ToArray();
+        var aside = new[] { "before-restore-2026-02-01-080000.gavvet", "damaged-2026-02-01-080000.db", "gavvet.db.before-20261124035434_Sheets" }.Select(name => Path.Combine(Folder.Path, name)).ToArray();
         foreach (var path in aside)
         {
             await File.WriteAllTextAsync(path, "old", TestContext.Current.CancellationToken);
-            File.SetLastWriteTimeUtc(path, _clock.GetUtcNow().UtcDateTime.AddDays(-6));
+            File.SetLastWriteTimeUtc(path, Clock.GetUtcNow().UtcDateTime.AddDays(-6));
         }
 
         await Backups.KeepDailyAsync();
         Assert.All(aside, path => Assert.True(File.Exists(path)));
-        _clock.Pass(TimeSpan.FromDays(2));
+        Clock.Pass(TimeSpan.FromDays(2));
         await Backups.KeepDailyAsync();
         Assert.All(aside, path => Assert.False(File.Exists(path)));
     }
@@ -297,7 +272,7 @@ public sealed class BackupTests : IAsyncLifetime
     [InlineData(8, "cannot be written")]
     [InlineData(10, "did not answer")]
     [InlineData(1, "could not do this")]
-    public void Failures_of_the_database_have_words(int code, string words) =>
+    public void Failures_of_theDatabase_have_words(int code, string words) =>
         Assert.Contains(words, StorageMessages.Of(new InvalidOperationException("outer", new SqliteException("inner", code))), StringComparison.Ordinal);
 
     [Fact]

@@ -5,43 +5,17 @@ using Microsoft.Data.Sqlite;
 namespace Gavvet.Storage.Tests;
 
 /// <summary>What is erased is in no file of the data folder any more, packed or not.</summary>
-public sealed class ErasureTests : IAsyncLifetime
+public sealed class ErasureTests : OnFolder
 {
     private const string Name = "Mirabel Quince";
 
-    private readonly TemporaryFolder _temporary = new();
-    private readonly SetClock _clock = new();
-    private DataFolder _folder = null!;
-    private Database _data = null!;
-
-    private SheetStore Sheets => new(_data, _clock);
-
-    private PrintingStore Printings => new(_data, _clock);
-
-    private Backups Backups => new(_folder, _clock);
-
-    private Erasure Erasure => new(_data, Backups);
-
-    public async ValueTask InitializeAsync()
-    {
-        _folder = DataFolder.Open(_temporary.Path);
-        await DatabaseStart.PrepareAsync(_folder);
-        _data = new Database(_folder);
-    }
-
-    public ValueTask DisposeAsync()
-    {
-        _data.Dispose();
-        _folder.Dispose();
-        _temporary.Dispose();
-        return ValueTask.CompletedTask;
-    }
+    private Erasure Erasure => new(Data, Backups);
 
     // Every file, and in databases every packed value too.
     private async Task<string[]> FilesThatHold(string name)
     {
         var holding = new List<string>();
-        foreach (var path in Directory.GetFiles(_folder.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) != "in-use"))
+        foreach (var path in Directory.GetFiles(Folder.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) != "in-use"))
         {
             var bytes = await File.ReadAllBytesAsync(path);
             if (bytes.AsSpan().IndexOf(Encoding.UTF8.GetBytes(name)) >= 0 || (bytes.AsSpan().StartsWith("SQLite format 3"u8) && (await Packed(path)).Any(text => text.Contains(name, StringComparison.Ordinal))))
@@ -87,15 +61,15 @@ public sealed class ErasureTests : IAsyncLifetime
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         sheet = (await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle($"Scales for {Name}")).Sheet!, null)).Now!;
-        await new SheetHistory(_data, _clock).NameAsync(sheet.Id, $"As {Name} had it");
-        await new SectionLibrary(_data, _clock).KeepAsync($"{Name}, warm up", sheet.Sheet, sheet.Sheet.Sections[0]);
+        await new SheetHistory(Data, Clock).NameAsync(sheet.Id, $"As {Name} had it");
+        await new SectionLibrary(Data, Clock).KeepAsync($"{Name}, warm up", sheet.Sheet, sheet.Sheet.Sections[0]);
         sheet = (await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Scales for all")).Sheet!, null)).Now!;
-        await new DeskSettings(_data).SetAsync(Erasure.LargePrintOf(sheet.Id), $"Tomas\n{Name}, B");
+        await new DeskSettings(Data).SetAsync(Erasure.LargePrintOf(sheet.Id), $"Tomas\n{Name}, B");
         var single = await Print(sheet, "Autumn test", Name, "AAAA000");
         var whole = await Print(sheet, $"Test of {Name}", "Tomas", "BBBB000");
         await Backups.KeepDailyAsync();
-        await Backups.WriteAsync(Path.Combine(_folder.Path, "before-restore-2026-03-01-080000.gavvet"));
-        await File.WriteAllTextAsync(Path.Combine(_folder.Path, "damaged-2026-03-01-080000.db"), Name, TestContext.Current.CancellationToken);
+        await Backups.WriteAsync(Path.Combine(Folder.Path, "before-restore-2026-03-01-080000.gavvet"));
+        await File.WriteAllTextAsync(Path.Combine(Folder.Path, "damaged-2026-03-01-080000.db"), Name, TestContext.Current.CancellationToken);
         Assert.NotEmpty(await FilesThatHold(Name));
 
         Assert.Equal(new NameFound(1, 1, 1, 2), await Erasure.FindAsync(Name.ToUpperInvariant()));
@@ -104,7 +78,7 @@ public sealed class ErasureTests : IAsyncLifetime
         Assert.Empty(await FilesThatHold(Name));
         Assert.True((await Erasure.FindAsync(Name)).IsNowhere);
         // What is not hers is as it was.
-        Assert.Equal("Tomas", await new DeskSettings(_data).FindAsync(Erasure.LargePrintOf(sheet.Id)));
+        Assert.Equal("Tomas", await new DeskSettings(Data).FindAsync(Erasure.LargePrintOf(sheet.Id)));
         Assert.Equal("Scales for all", (await Sheets.FindAsync(sheet.Id))!.Sheet.Title);
         Assert.Equal("Scales for –", (await Sheets.UndoAsync(sheet.Id, sheet.Head)).Now!.Sheet.Title);
         Assert.Equal(["student-A"], (await Printings.FindAsync(single))!.Piles.Select(pile => pile.Name));
@@ -131,7 +105,7 @@ public sealed class ErasureTests : IAsyncLifetime
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1) with { Title = "Gone for good" });
         sheet = (await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Reinstruct("Gone for good too")).Sheet!, null)).Now!;
-        await new SheetHistory(_data, _clock).NameAsync(sheet.Id, "Gone for good as well");
+        await new SheetHistory(Data, Clock).NameAsync(sheet.Id, "Gone for good as well");
         var other = await Sheets.CreateAsync(SheetEditor.NewSheet(2));
         var printing = await Print(other, "Printed and gone", "Tomas", "CCCC000");
         await Backups.KeepDailyAsync();

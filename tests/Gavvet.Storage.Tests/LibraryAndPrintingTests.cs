@@ -3,46 +3,15 @@ using Microsoft.Data.Sqlite;
 
 namespace Gavvet.Storage.Tests;
 
-public sealed class LibraryAndPrintingTests : IAsyncLifetime
+public sealed class LibraryAndPrintingTests : OnFolder
 {
-    private readonly TemporaryFolder _temporary = new();
-    private readonly SetClock _clock = new();
-
-    private DataFolder _folder = null!;
-    private Database _data = null!;
-
-    private SheetStore Sheets => new(_data, _clock);
-
-    private PrintingStore Printings => new(_data, _clock);
-
-    public async ValueTask InitializeAsync()
-    {
-        _folder = DataFolder.Open(_temporary.Path);
-        await DatabaseStart.PrepareAsync(_folder);
-        _data = new Database(_folder);
-    }
-
-    private void Close()
-    {
-        _data.Dispose();
-        _folder.Dispose();
-        SqliteConnection.ClearAllPools();
-    }
-
-    public ValueTask DisposeAsync()
-    {
-        Close();
-        _temporary.Dispose();
-        return ValueTask.CompletedTask;
-    }
-
     private async Task<StoredSheet> Edited(StoredSheet sheet, SheetEdit edit) =>
         (await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, edit).Sheet!, null)).Now!;
 
     [Fact]
     public async Task A_named_state_is_returned_to_and_what_came_after_stays_within_reach()
     {
-        var history = new SheetHistory(_data, _clock);
+        var history = new SheetHistory(Data, Clock);
         var first = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         Assert.True(await history.NameAsync(first.Id, "Before the concert"));
         var later = await Edited(first, new Retitle("After"));
@@ -72,11 +41,11 @@ public sealed class LibraryAndPrintingTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task A_database_from_before_the_filter_gets_its_words_and_keeps_its_sheets()
+    public async Task ADatabase_from_before_the_filter_gets_its_words_and_keeps_its_sheets()
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         Close();
-        await using (var connection = new SqliteConnection($"Data Source={_folder.DatabasePath};Pooling=False"))
+        await using (var connection = new SqliteConnection($"Data Source={Folder.DatabasePath};Pooling=False"))
         {
             await connection.OpenAsync(TestContext.Current.CancellationToken);
             await using var command = connection.CreateCommand();
@@ -111,7 +80,7 @@ public sealed class LibraryAndPrintingTests : IAsyncLifetime
     [Fact]
     public async Task Sections_are_kept_taken_away_and_put_back()
     {
-        var library = new SectionLibrary(_data, _clock);
+        var library = new SectionLibrary(Data, Clock);
         var sheet = SheetEditor.NewSheet(1);
         await library.KeepAsync("Warm up", sheet, sheet.Sections[0]);
         var kept = Assert.Single(await library.ListAsync());
@@ -125,7 +94,7 @@ public sealed class LibraryAndPrintingTests : IAsyncLifetime
     [Fact]
     public async Task House_styles_are_kept_by_name_and_one_is_for_new_sheets()
     {
-        var settings = new DeskSettings(_data);
+        var settings = new DeskSettings(Data);
         Assert.Equal(HouseStyle.Classical, await settings.StyleOfNewSheetsAsync());
         var own = HouseStyle.Classical with { NoteNames = NameSystem.German };
         await settings.KeepStyleAsync("Hazelmoor", HouseStyle.Classical);
@@ -138,8 +107,8 @@ public sealed class LibraryAndPrintingTests : IAsyncLifetime
     [Fact]
     public async Task Whatever_has_one_name_is_kept_once_however_many_keep_it_at_once()
     {
-        var settings = new DeskSettings(_data);
-        var history = new SheetHistory(_data, _clock);
+        var settings = new DeskSettings(Data);
+        var history = new SheetHistory(Data, Clock);
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         await Task.WhenAll(Enumerable.Range(0, 20).Select(i => Task.Run(async () =>
         {

@@ -1,35 +1,13 @@
 namespace Gavvet.Storage.Tests;
 
-public sealed class SheetStoreTests : IAsyncLifetime
+public sealed class SheetStoreTests : OnFolder
 {
-    private readonly TemporaryFolder _temporary = new();
-    private readonly SetClock _clock = new();
-    private DataFolder _folder = null!;
-    private Database _data = null!;
-    private SheetStore _store = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        _folder = DataFolder.Open(_temporary.Path);
-        await DatabaseStart.PrepareAsync(_folder);
-        _data = new Database(_folder);
-        _store = new SheetStore(_data, _clock);
-    }
-
-    public ValueTask DisposeAsync()
-    {
-        _data.Dispose();
-        _folder.Dispose();
-        _temporary.Dispose();
-        return ValueTask.CompletedTask;
-    }
-
-    private async Task<StoredSheet> New() => await _store.CreateAsync(SheetEditor.NewSheet(4));
+    private async Task<StoredSheet> New() => await Sheets.CreateAsync(SheetEditor.NewSheet(4));
 
     private async Task<StoredSheet> Edit(StoredSheet sheet, SheetEdit edit)
     {
-        _clock.Pass(TimeSpan.FromSeconds(1));
-        var outcome = await _store.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, edit).Sheet!, edit.Typing);
+        Clock.Pass(TimeSpan.FromSeconds(1));
+        var outcome = await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, edit).Sheet!, edit.Typing);
         Assert.False(outcome.IsStale);
         return outcome.Now!;
     }
@@ -38,10 +16,10 @@ public sealed class SheetStoreTests : IAsyncLifetime
     public async Task A_sheet_comes_back_as_it_was_saved()
     {
         var sheet = await Edit(await New(), new Retitle("Übung: E♭ & F♯"));
-        var found = await _store.FindAsync(sheet.Id);
+        var found = await Sheets.FindAsync(sheet.Id);
         Assert.Equal(SheetFile.Write(sheet.Sheet), SheetFile.Write(found!.Sheet));
         Assert.Equal(sheet.Head, found.Head);
-        Assert.Null(await _store.FindAsync("nothing"));
+        Assert.Null(await Sheets.FindAsync("nothing"));
     }
 
     [Fact]
@@ -57,15 +35,15 @@ public sealed class SheetStoreTests : IAsyncLifetime
         while (sheet.CanUndo)
         {
             titles.Add(sheet.Sheet.QuestionCount);
-            sheet = (await _store.UndoAsync(sheet.Id, sheet.Head)).Now!;
+            sheet = (await Sheets.UndoAsync(sheet.Id, sheet.Head)).Now!;
         }
 
         Assert.Equal([5, 4, 3, 2, 1], titles);
         Assert.Equal(4, sheet.Sheet.QuestionCount);
         while (sheet.CanRedo)
-            sheet = (await _store.RedoAsync(sheet.Id, sheet.Head)).Now!;
+            sheet = (await Sheets.RedoAsync(sheet.Id, sheet.Head)).Now!;
         Assert.Equal(5, sheet.Sheet.QuestionCount);
-        Assert.Equal(sheet.Head, (await _store.RedoAsync(sheet.Id, sheet.Head)).Now!.Head);
+        Assert.Equal(sheet.Head, (await Sheets.RedoAsync(sheet.Id, sheet.Head)).Now!.Head);
     }
 
     [Fact]
@@ -74,11 +52,11 @@ public sealed class SheetStoreTests : IAsyncLifetime
         var start = await New();
         var id = start.Sheet.Sections[0].Id;
         var first = await Edit(start, new ChangeCount(id, 1));
-        var back = (await _store.UndoAsync(first.Id, first.Head)).Now!;
+        var back = (await Sheets.UndoAsync(first.Id, first.Head)).Now!;
         var second = await Edit(back, new ChangeCount(id, 2));
         Assert.False(second.CanRedo);
-        back = (await _store.UndoAsync(second.Id, second.Head)).Now!;
-        Assert.Equal(2, (await _store.RedoAsync(back.Id, back.Head)).Now!.Sheet.QuestionCount);
+        back = (await Sheets.UndoAsync(second.Id, second.Head)).Now!;
+        Assert.Equal(2, (await Sheets.RedoAsync(back.Id, back.Head)).Now!.Sheet.QuestionCount);
     }
 
     [Fact]
@@ -86,18 +64,18 @@ public sealed class SheetStoreTests : IAsyncLifetime
     {
         var seen = await New();
         var newer = await Edit(seen, new Retitle("From one window"));
-        var outcome = await _store.SaveAsync(seen.Id, seen.Head, seen.Sheet with { Title = "From another" }, null);
+        var outcome = await Sheets.SaveAsync(seen.Id, seen.Head, seen.Sheet with { Title = "From another" }, null);
         Assert.True(outcome.IsStale);
         Assert.Equal("From one window", outcome.Now!.Sheet.Title);
         Assert.Equal(newer.Head, outcome.Now.Head);
-        Assert.True((await _store.UndoAsync(seen.Id, seen.Head)).IsStale);
+        Assert.True((await Sheets.UndoAsync(seen.Id, seen.Head)).IsStale);
     }
 
     [Fact]
     public async Task Of_many_saves_on_one_head_exactly_one_wins()
     {
         var seen = await New();
-        var outcomes = await Task.WhenAll(Enumerable.Range(0, 12).Select(i => Task.Run(() => _store.SaveAsync(seen.Id, seen.Head, seen.Sheet with { Title = $"Title {i}" }, null))));
+        var outcomes = await Task.WhenAll(Enumerable.Range(0, 12).Select(i => Task.Run(() => Sheets.SaveAsync(seen.Id, seen.Head, seen.Sheet with { Title = $"Title {i}" }, null))));
         Assert.Single(outcomes, outcome => !outcome.IsStale);
         Assert.Equal(11, outcomes.Count(outcome => outcome.IsStale));
     }
@@ -108,13 +86,13 @@ public sealed class SheetStoreTests : IAsyncLifetime
         var sheet = await New();
         foreach (var title in new[] { "S", "Sc", "Scales" })
             sheet = await Edit(sheet, new Retitle(title));
-        _clock.Pass(SheetStore.TypingPause);
+        Clock.Pass(SheetStore.TypingPause);
         sheet = await Edit(sheet, new Retitle("Scales 2"));
         sheet = await Edit(sheet, new Reinstruct("In ink"));
         var seen = new List<string> { sheet.Sheet.Title + sheet.Sheet.Instructions };
         while (sheet.CanUndo)
         {
-            sheet = (await _store.UndoAsync(sheet.Id, sheet.Head)).Now!;
+            sheet = (await Sheets.UndoAsync(sheet.Id, sheet.Head)).Now!;
             seen.Add(sheet.Sheet.Title + sheet.Sheet.Instructions);
         }
 
@@ -132,30 +110,30 @@ public sealed class SheetStoreTests : IAsyncLifetime
     public async Task The_desk_lists_the_last_changed_first_and_a_deleted_sheet_can_be_restored()
     {
         var first = await New();
-        _clock.Pass(TimeSpan.FromMinutes(1));
+        Clock.Pass(TimeSpan.FromMinutes(1));
         var second = await New();
-        Assert.Equal([second.Id, first.Id], (await _store.ListAsync()).Select(sheet => sheet.Id));
+        Assert.Equal([second.Id, first.Id], (await Sheets.ListAsync()).Select(sheet => sheet.Id));
         first = await Edit(first, new Retitle("Newest"));
-        Assert.Equal("Newest", (await _store.ListAsync())[0].Title);
-        Assert.True(await _store.DeleteAsync(first.Id));
-        Assert.False(await _store.DeleteAsync(first.Id));
-        Assert.Null(await _store.FindAsync(first.Id));
-        Assert.Equal([second.Id], (await _store.ListAsync()).Select(sheet => sheet.Id));
-        Assert.Null((await _store.SaveAsync(first.Id, first.Head, first.Sheet with { Title = "x" }, null)).Now);
-        Assert.True(await _store.RestoreAsync(first.Id));
-        Assert.Equal(first.Head, (await _store.FindAsync(first.Id))!.Head);
+        Assert.Equal("Newest", (await Sheets.ListAsync())[0].Title);
+        Assert.True(await Sheets.DeleteAsync(first.Id));
+        Assert.False(await Sheets.DeleteAsync(first.Id));
+        Assert.Null(await Sheets.FindAsync(first.Id));
+        Assert.Equal([second.Id], (await Sheets.ListAsync()).Select(sheet => sheet.Id));
+        Assert.Null((await Sheets.SaveAsync(first.Id, first.Head, first.Sheet with { Title = "x" }, null)).Now);
+        Assert.True(await Sheets.RestoreAsync(first.Id));
+        Assert.Equal(first.Head, (await Sheets.FindAsync(first.Id))!.Head);
     }
 
     [Fact]
     public async Task A_copy_has_its_own_seed_and_history()
     {
         var sheet = await New();
-        var copy = (await _store.DuplicateAsync(sheet.Id))!;
+        var copy = (await Sheets.DuplicateAsync(sheet.Id))!;
         Assert.NotEqual(sheet.Sheet.Seed, copy.Sheet.Seed);
         Assert.NotEqual(sheet.Sheet.Code, copy.Sheet.Code);
         Assert.Equal("Major scales (copy)", copy.Sheet.Title);
         Assert.False(copy.CanUndo);
-        Assert.Null(await _store.DuplicateAsync("nothing"));
+        Assert.Null(await Sheets.DuplicateAsync("nothing"));
     }
 
     // Typing goes on where it stopped, but not across an undo: what was undone stays a state of its own to return to.
@@ -164,10 +142,10 @@ public sealed class SheetStoreTests : IAsyncLifetime
     {
         var sheet = await Edit(await New(), new Retitle("First words"));
         sheet = await Edit(sheet, new ChangeCount(sheet.Sheet.Sections[0].Id, 2));
-        _clock.Pass(TimeSpan.FromSeconds(1));
-        sheet = (await _store.UndoAsync(sheet.Id, sheet.Head)).Now!;
+        Clock.Pass(TimeSpan.FromSeconds(1));
+        sheet = (await Sheets.UndoAsync(sheet.Id, sheet.Head)).Now!;
         sheet = await Edit(sheet, new Retitle("Other words"));
-        sheet = (await _store.UndoAsync(sheet.Id, sheet.Head)).Now!;
+        sheet = (await Sheets.UndoAsync(sheet.Id, sheet.Head)).Now!;
         Assert.Equal("First words", sheet.Sheet.Title);
     }
 }

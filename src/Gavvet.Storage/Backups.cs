@@ -105,6 +105,16 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     /// <summary>What was put aside and is no database of this program any more: damaged ones, and those from before a migration.</summary>
     internal IReadOnlyList<string> Unusable() => [.. Directory.GetFiles(folder.Path, "damaged-*"), .. Directory.GetFiles(folder.Path, "gavvet.db.before-*")];
 
+    // A name no file has yet, in the same second either: what was put aside is never written over.
+    private string FreeName(string what, string extension)
+    {
+        var name = $"{what}-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}";
+        var turn = Enumerable.Range(1, int.MaxValue).First(turn => !File.Exists(Path.Combine(folder.Path, Turned(turn))));
+        return Turned(turn);
+
+        string Turned(int turn) => turn == 1 ? name + extension : $"{name}-{turn}{extension}";
+    }
+
     private IEnumerable<string> Aside() => [.. Directory.GetFiles(folder.Path, "before-restore-*.gavvet"), .. Unusable()];
 
     /// <summary>Stages a file from outside to be restored: it is copied, checked, and brought to this program's version.</summary>
@@ -169,7 +179,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
             throw new BackupException("Choose the backup once more; nothing is waiting to be restored.");
         return data.AloneAsync(async () =>
         {
-            var before = $"before-restore-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.gavvet";
+            var before = FreeName("before-restore", ".gavvet");
             await WriteAsync(Path.Combine(folder.Path, before));
             await data.RaiseEpochAsync(staged);
             DatabaseEngine.CloseKept();
@@ -187,7 +197,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     public async Task<string> PutInPlaceAsync(string? name)
     {
         var staged = Staged((await StageCopyAsync(name)).Token)!;
-        var aside = $"damaged-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.db";
+        var aside = FreeName("damaged", ".db");
         foreach (var suffix in new[] { "-wal", "-shm", "" })
         {
             if (File.Exists(folder.DatabasePath + suffix))

@@ -49,6 +49,29 @@ public sealed class BackupTests : OnFolder
     }
 
     [Fact]
+    public async Task Restores_within_one_second_keep_what_was_there_before_each()
+    {
+        await Backups.WriteAsync(File_);
+        var kept = new List<string>();
+        for (ulong sheets = 1; sheets <= 3; sheets++)
+        {
+            for (ulong sheet = 0; sheet < sheets; sheet++)
+                await Sheets.CreateAsync(SheetEditor.NewSheet(sheet));
+            kept.Add(await Backups.RestoreAsync((await Stage()).Token, Data));
+        }
+
+        var counts = new List<int>();
+        foreach (var name in kept)
+        {
+            Assert.True(Backups.IsBefore(name));
+            File.Copy(Path.Combine(Temporary.Path, name), File_, overwrite: true);
+            counts.Add((await Stage()).Contents.Sheets);
+        }
+
+        Assert.Equal([1, 2, 3], counts);
+    }
+
+    [Fact]
     public async Task Whatever_is_no_whole_backup_of_ours_is_refused_and_changes_nothing()
     {
         await Sheets.CreateAsync(SheetEditor.NewSheet(1));

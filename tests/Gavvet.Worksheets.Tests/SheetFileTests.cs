@@ -36,6 +36,12 @@ public class SheetFileTests
     [InlineData("{\"format\":\"gavvet-sheet\",\"version\":2}", "later files begin with “gavvet”")]
     [InlineData("{\"gavvet\":2}", "In gavvet: This program reads sheet files of version 1; this one says 2")]
     [InlineData("{\"gavvet\":\"1\"}", "this one says")]
+    [InlineData("{\"\\ud800\":1}", "should begin with")]
+    [InlineData("{\"\\ud800\":1,\"gavvet\":1}", "half a character")]
+    [InlineData("{\"gavvet\":1,\"\\ud800\":1}", "half a character")]
+    [InlineData("{\"gavvet\":1,\"title\":\"\\ud800\"}", "half a character")]
+    [InlineData("{\"gavvet\":1,\"houseStyle\":{\"\\ud800\":\"x\"}}", "half a character")]
+    [InlineData("{\"format\":\"gavvet-sheet\",\"title\":\"\\ud800\"}", "half a character")]
     public void What_is_no_sheet_is_refused_in_words(string text, string words) =>
         Assert.Contains(words, Assert.Throws<SheetFileException>(() => SheetFile.Read(text)).Message, StringComparison.Ordinal);
 

@@ -38,6 +38,9 @@ internal static class FileContract
         },
     };
 
+    /// <summary>What is said of an escape that stands for half a character: it is JSON, and no text.</summary>
+    public const string HalfCharacter = "The text holds half a character. Type it again.";
+
     public static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
 
     /// <summary>Reads a document that is known to be JSON.</summary>
@@ -63,6 +66,7 @@ internal static class FileContract
         return problem switch
         {
             FieldException field => new SheetFileException(path, field.Message, problem),
+            { InnerException: InvalidOperationException } => new SheetFileException(path, HalfCharacter, problem),
             _ when problem.Message.Contains("could not be mapped", StringComparison.Ordinal) => new SheetFileException(path, "This program knows no field of this name.", problem),
             _ when problem.Message.Contains("Duplicate", StringComparison.Ordinal) => new SheetFileException(path, "A field stands twice here.", problem),
             _ when problem.Message.Contains("ImmutableArray", StringComparison.Ordinal) => new SheetFileException(path, "Here should be a list in square brackets.", problem),
@@ -112,7 +116,7 @@ internal sealed class TextConverter : JsonConverter<string>
         }
         catch (InvalidOperationException broken)
         {
-            throw new FieldException("The text holds half a character. Type it again.", broken);
+            throw new FieldException(FileContract.HalfCharacter, broken);
         }
     }
 }

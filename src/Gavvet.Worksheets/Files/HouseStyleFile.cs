@@ -47,9 +47,19 @@ public static class HouseStyleFile
         var members = FileContract.Read<Dictionary<string, JsonElement>>(text);
         if (!members.TryGetValue("version", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number) || number != Version)
             throw new SheetFileException("version", $"This should be the whole number {Version}.");
-        return Style(members.Where(member => member.Key is not ("format" or "version")).ToDictionary(member => member.Key, member => member.Value.ValueKind == JsonValueKind.String
-            ? member.Value.GetString()!
-            : throw new SheetFileException(member.Key, "This should be text in quotes.")), "");
+        return Style(members.Where(member => member.Key is not ("format" or "version")).ToDictionary(member => member.Key, member => Word(member.Key, member.Value)), "");
+    }
+
+    private static string Word(string name, JsonElement value)
+    {
+        try
+        {
+            return value.ValueKind == JsonValueKind.String ? value.GetString()! : throw new SheetFileException(name, "This should be text in quotes.");
+        }
+        catch (InvalidOperationException broken)
+        {
+            throw new SheetFileException(name, FileContract.HalfCharacter, broken);
+        }
     }
 
     /// <summary>A style as words: its preset, and what differs from it.</summary>

@@ -65,6 +65,10 @@ public static class SheetFile
         {
             throw new SheetFileException("", $"This is not a sheet file: it is not JSON. Reading stopped at line {(broken.LineNumber ?? 0) + 1}.", broken);
         }
+        catch (InvalidOperationException broken)
+        {
+            throw new SheetFileException("", FileContract.HalfCharacter, broken);
+        }
     }
 
     private static SheetDocument Document(Sheet sheet, bool recipe)

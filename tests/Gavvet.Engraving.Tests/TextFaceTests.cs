@@ -25,4 +25,17 @@ public class TextFaceTests
         Assert.Null(TextSetter.Unprintable(apart));
         Assert.Equal(TextSetter.Width(name, TextStyle.Regular, 4_000), TextSetter.Width(apart, TextStyle.Regular, 4_000));
     }
+
+    [Fact]
+    public void The_same_words_have_the_same_shape_when_they_were_forgotten_and_shaped_anew()
+    {
+        var face = TextFace.Of(TextStyle.Bold);
+        var once = face.Shape("Shaped twice", 4_001);
+        for (var i = 0; i < 21_000; i++)
+            face.Shape($"{i}", 4_001);
+        var again = face.Shape("Shaped twice", 4_001);
+        Assert.NotSame(once, again);
+        Assert.Equal(once, again);
+        Assert.NotEqual(once, face.Shape("Shaped twice", 4_002));
+    }
 }

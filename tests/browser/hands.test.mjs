@@ -27,6 +27,8 @@ const edit = async (page, act) => {
   await page.waitForFunction(() => document.getElementById("saved").textContent === "Saved" && !document.querySelector(".htmx-request, .page.waiting"));
 };
 
+const settled = (page) => page.waitForFunction(() => !document.querySelector(".page.waiting, .htmx-request, .htmx-swapping, .htmx-settling") && new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => resolve(true)))));
+
 test("a sheet is made on a tablet with a finger alone", async () => {
   await with_({ hasTouch: true, isMobile: true }, async (page, server, context) => {
     await page.goto(server.address);
@@ -51,8 +53,12 @@ test("a sheet is made on a tablet with a finger alone", async () => {
 
     // A question's choices open where it stands, and every one is large enough for a finger.
     // Pages that the edit changed out of sight come in a pause, and would take an open question with them.
-    await page.waitForFunction(() => !document.querySelector(".page.waiting"));
-    await page.locator("summary[id^=question-]").first().tap();
+    await settled(page);
+    // A tap on a page that still moves may fall beside; a finger taps again.
+    for (let tries = 0; tries < 3 && (await page.locator(".question[open]").count()) === 0; tries += 1) {
+      await page.locator("summary[id^=question-]").first().tap();
+      await page.locator(".question[open]").waitFor({ timeout: 3000 }).catch(() => {});
+    }
     await page.locator(".question[open] .question-buttons").waitFor();
     await edit(page, () => page.locator(".question[open]").getByRole("button", { name: "Pin", exact: true }).tap());
     const small = await page.locator(".question[open] .question-choices button").evaluateAll((all) => all.map((one) => one.getBoundingClientRect()).filter((box) => box.width < 24 || box.height < 24).length);

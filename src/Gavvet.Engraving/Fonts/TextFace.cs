@@ -22,7 +22,13 @@ public enum TextStyle
 /// <param name="Glyphs">The glyph ids.</param>
 /// <param name="Offsets">Where each glyph starts.</param>
 /// <param name="Width">The advance of the whole string.</param>
-public sealed record ShapedText(string Text, TextStyle Style, int Size, ImmutableArray<ushort> Glyphs, ImmutableArray<int> Offsets, int Width);
+public sealed record ShapedText(string Text, TextStyle Style, int Size, ImmutableArray<ushort> Glyphs, ImmutableArray<int> Offsets, int Width)
+{
+    /// <summary>The same string in the same cut and size has the same shape, whether it was shaped once or twice.</summary>
+    public bool Equals(ShapedText? other) => other is not null && (Text, Style, Size) == (other.Text, other.Style, other.Size);
+
+    public override int GetHashCode() => HashCode.Combine(Text, Style, Size);
+}
 
 /// <summary>One cut of the text face, shaped by HarfBuzz as browsers shape it.</summary>
 [System.Diagnostics.CodeAnalysis.SuppressMessage("Design", "CA1001", Justification = "The four cuts live as long as the program.")]

@@ -78,6 +78,18 @@ public class SheetFileTests
         Assert.Contains(words, Assert.Throws<SheetFileException>(() => SheetFile.Read(text)).Message, StringComparison.Ordinal);
     }
 
+    // Addresses that were kept and files of the earlier form.
+    [Theory]
+    [InlineData("descending", Direction.Descending)]
+    [InlineData("down", Direction.Descending)]
+    [InlineData("both", Direction.Both)]
+    [InlineData("up-down", Direction.Both)]
+    public void A_choice_is_read_by_its_word_and_by_the_one_it_had_before(string word, Direction direction)
+    {
+        Assert.True(FileWords.TryParse<Direction>(word, out var read));
+        Assert.Equal(direction, read);
+    }
+
     [Fact]
     public void A_file_too_large_is_refused_before_it_is_read()
     {

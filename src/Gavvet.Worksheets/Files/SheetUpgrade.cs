@@ -26,13 +26,14 @@ internal static class SheetUpgrade
         old.Remove("format");
         old.Remove("version");
         var paper = new JsonObject();
-        Move(old, "paper", paper, "size", word => word switch { "a4" => "A4", "letter" => "Letter", _ => word });
+        Move(old, "paper", paper, "size");
         Move(old, "staffHeight", paper, "staffHeight");
         Move(old, "largeText", paper, "largePrint");
         Move(old, "halfSheets", paper, "halfSheets");
         if (paper.Count > 0)
             old["paper"] = paper;
-        Reword(old, "seed", digits => digits.Length == 16 && ulong.TryParse(digits, NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var seed) ? $"{seed}" : digits);
+        if (old["seed"] is JsonValue digits && digits.TryGetValue<string>(out var hex) && hex.Length == 16 && ulong.TryParse(hex, NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var seed))
+            old["seed"] = seed;
         if (root.TryGetProperty("sections", out var sections) && sections.ValueKind == JsonValueKind.Array)
             old["sections"] = new JsonArray([.. sections.EnumerateArray().Select((section, i) => section.ValueKind == JsonValueKind.Object ? Section(section, $"sections[{i}]") : Node(section))]);
         old[SheetFile.Mark] = SheetFile.Version;
@@ -43,8 +44,7 @@ internal static class SheetUpgrade
     {
         var section = Members(element, path);
         Move(section, "notation", section, "writeWith");
-        Move(section, "scaffolding", section, "scaffold", word => word == "worked-example" ? "model" : word);
-        Reword(section, "direction", word => word switch { "ascending" => "up", "descending" => "down", "both" => "up-down", _ => word });
+        Move(section, "scaffolding", section, "scaffold");
         if (element.TryGetProperty("keys", out var keys) && Stretch(keys) is { } stretch)
             section["keys"] = stretch;
         if (section["keys"] is JsonObject scope)
@@ -96,18 +96,9 @@ internal static class SheetUpgrade
     // Strictly, so that what stands twice further in is refused as well.
     private static JsonNode? Node(JsonElement value) => JsonNode.Parse(value.GetRawText());
 
-    private static void Move(JsonObject from, string name, JsonObject to, string newName, Func<string, string>? reword = null)
+    private static void Move(JsonObject from, string name, JsonObject to, string newName)
     {
-        if (!from.Remove(name, out var value))
-            return;
-        to[newName] = value;
-        if (reword is not null)
-            Reword(to, newName, reword);
-    }
-
-    private static void Reword(JsonObject holder, string name, Func<string, string> reword)
-    {
-        if (holder[name] is JsonValue value && value.TryGetValue<string>(out var word))
-            holder[name] = reword(word);
+        if (from.Remove(name, out var value))
+            to[newName] = value;
     }
 }

@@ -6,7 +6,7 @@ namespace Gavvet.Worksheets.Sheets;
 
 /// <summary>
 /// Choices as they are written in files, in forms and on the command line: the word a choice is given, or its name in
-/// small letters with hyphens.
+/// small letters with hyphens. What was written before a choice had its word, such as "descending", is still read.
 /// </summary>
 public static class FileWords
 {
@@ -33,9 +33,10 @@ public static class FileWords
         where T : struct, Enum
     {
         public static readonly Dictionary<T, string> Words = Enum.GetValues<T>().ToDictionary(choice => choice, Word);
-        public static readonly Dictionary<string, T> Choices = Words.ToDictionary(pair => pair.Value, pair => pair.Key);
+        public static readonly Dictionary<string, T> Choices = Enum.GetValues<T>().SelectMany(choice => new[] { Word(choice), Plain(choice) }.Distinct(), (choice, word) => (choice, word)).ToDictionary(pair => pair.word, pair => pair.choice);
 
-        private static string Word(T choice) =>
-            typeof(T).GetField(choice.ToString())!.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? JsonNamingPolicy.KebabCaseLower.ConvertName(choice.ToString());
+        private static string Word(T choice) => typeof(T).GetField(choice.ToString())!.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? Plain(choice);
+
+        private static string Plain(T choice) => JsonNamingPolicy.KebabCaseLower.ConvertName(choice.ToString());
     }
 }

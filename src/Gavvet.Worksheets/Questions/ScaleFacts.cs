@@ -69,11 +69,8 @@ internal static class ScaleFacts
     }
 
     /// <summary>The steps as signs of the house style.</summary>
-    public static ImmutableArray<string> StepSigns(HouseStyle style, Scale scale, Direction direction)
-    {
-        Steps(scale, direction);
-        return [.. style.Signs(scale, direction)];
-    }
+    public static ImmutableArray<string> StepSigns(HouseStyle style, Scale scale, Direction direction) =>
+        [.. NamedSteps(scale, direction).Select(step => style.Sign(step.Semitones, step.Letters))];
 
     /// <summary>The prompt: the scale, its formula where the name is not settled, and the direction.</summary>
     public static string Prompt(QuestionSetting setting) =>

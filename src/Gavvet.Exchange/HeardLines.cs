@@ -10,7 +10,6 @@ public static class HeardLines
     /// <param name="composition">The composition.</param>
     public static IEnumerable<HeardLine> Of(Composition composition)
     {
-        ArgumentNullException.ThrowIfNull(composition);
         var part = composition.Worksheet.Edition.Part;
         return NotatedStaff.Of(composition, withAnswers: true)
             .Where(staff => staff.Notes.Length > 0)

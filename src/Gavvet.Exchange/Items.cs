@@ -29,8 +29,6 @@ public sealed record EditionItems(string Version, string? Part, int Pages, int L
     /// <param name="pages">How many pages there are.</param>
     public static EditionItems Of(Composition composition, IReadOnlyDictionary<int, int> pageOf, int pages)
     {
-        ArgumentNullException.ThrowIfNull(composition);
-        ArgumentNullException.ThrowIfNull(pageOf);
         var sheet = composition.Worksheet;
         var items = sheet.Sections.SelectMany((section, index) => section.Items
             .Where(item => item.Setting is not null)

@@ -21,7 +21,6 @@ public static class ItemsFile
     /// <summary>The items as JSON.</summary>
     public static string ToJson(SheetItems items)
     {
-        ArgumentNullException.ThrowIfNull(items);
         // A part that is none is said, the other absent fields are left out.
         var node = JsonSerializer.SerializeToNode(items, Json)!;
         foreach (var version in node["versions"]!.AsArray())
@@ -36,7 +35,6 @@ public static class ItemsFile
     /// <summary>Questions and answers as CSV (RFC 4180). Cells that a spreadsheet would take for a formula begin with an apostrophe.</summary>
     public static string ToCsv(SheetItems items)
     {
-        ArgumentNullException.ThrowIfNull(items);
         using var text = new StringWriter(new StringBuilder(), CultureInfo.InvariantCulture);
         using (var csv = CsvWriter.Create(text, new CsvWriterOptions { Injection = CsvInjection.Escape }, leaveOpen: true))
         {

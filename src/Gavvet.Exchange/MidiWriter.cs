@@ -18,7 +18,6 @@ public static class MidiWriter
     /// <exception cref="ArgumentException">A pitch lies beyond the 128 keys of MIDI.</exception>
     public static byte[] Write(IEnumerable<HeardLine> lines)
     {
-        ArgumentNullException.ThrowIfNull(lines);
         var track = new List<byte>();
         Event(track, 0, [0xFF, 0x51, 0x03, MicrosecondsPerQuarter >> 16, (MicrosecondsPerQuarter >> 8) & 0xFF, MicrosecondsPerQuarter & 0xFF]);
         var wait = 0;

@@ -18,7 +18,6 @@ public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signatu
     /// <param name="withAnswers">Whether the key's marks are on them too.</param>
     public static ImmutableArray<NotatedStaff> Of(Composition composition, bool withAnswers)
     {
-        ArgumentNullException.ThrowIfNull(composition);
         var staves = ImmutableArray.CreateBuilder<NotatedStaff>();
         foreach (var item in composition.Worksheet.Sections.SelectMany(section => section.Items))
         {

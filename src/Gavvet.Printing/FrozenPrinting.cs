@@ -26,9 +26,6 @@ public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, by
     /// <exception cref="OperationCanceledException">The work was ended.</exception>
     public static FrozenPrinting Of(PrintPlan plan, QuestionCatalogue catalogue, PagePacking packing, PrintPace pace)
     {
-        ArgumentNullException.ThrowIfNull(plan);
-        ArgumentNullException.ThrowIfNull(packing);
-        ArgumentNullException.ThrowIfNull(pace);
         if (plan.TooMuch(catalogue) is { } tooMuch)
             throw new PrintingWithheldException(tooMuch);
         var run = PrintRun.Compose(plan, catalogue, pace);
@@ -134,7 +131,6 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
     /// <summary>The record of a run.</summary>
     public static PrintingRecord Of(Sheet sheet, ImmutableArray<RecordedEdition> editions)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         using var style = JsonDocument.Parse(HouseStyleFile.Write(sheet.Style));
         return new PrintingRecord(Version, sheet.Title, style.RootElement.Clone(), editions) { KeysNameNobody = true };
     }

@@ -39,7 +39,6 @@ public static class PageCode
     /// <param name="code">The code.</param>
     public static string Printed(string code)
     {
-        ArgumentNullException.ThrowIfNull(code);
         return $"{code[..4]}-{code[4..]}";
     }
 

@@ -32,7 +32,6 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
     /// <exception cref="FormatException">A line cannot be read; the message says which and what would be right.</exception>
     public static ImmutableArray<LargePrintSeat> Parse(string? text, Sheet sheet)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         string[] lines = (text ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         return lines.Length > Most ? throw new FormatException($"Large print is for up to {Most} students a printing.") : [.. lines.Select(line => ParseLine(line, sheet))];
     }
@@ -41,7 +40,6 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
     /// <param name="sheet">The sheet.</param>
     public static Sheet Enlarged(Sheet sheet)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         return sheet with { Setup = sheet.Setup with { StaffHeight = Math.Max(PageSetup.LargePrintStaff, sheet.Setup.StaffHeight), LargeText = true, HalfSheets = false } };
     }
 

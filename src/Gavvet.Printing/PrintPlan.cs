@@ -42,7 +42,6 @@ public sealed class PrintPlan
 
     public static PrintPlan Of(Sheet sheet, PrintChoices? choices = null)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         return new PrintPlan(sheet, choices ?? PrintChoices.None);
     }
 

@@ -46,8 +46,6 @@ public sealed class PrintRun
     /// <exception cref="OperationCanceledException">The run was ended.</exception>
     public static PrintRun Compose(PrintPlan plan, QuestionCatalogue catalogue, PrintPace pace)
     {
-        ArgumentNullException.ThrowIfNull(plan);
-        ArgumentNullException.ThrowIfNull(pace);
         _ = plan.Versions;
         return new PrintRun(plan, [.. pace.Each(plan.Editions.Length, paper => plan.Compose(paper, catalogue))]);
     }

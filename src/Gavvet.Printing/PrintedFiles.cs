@@ -21,7 +21,6 @@ public sealed record Pile(string Name, string Title)
     /// <summary>The piles of a plan: the students' papers, then the keys asked for. Nothing is laid out for it.</summary>
     public static ImmutableArray<Pile> Of(PrintPlan plan, IReadOnlyCollection<string> keys)
     {
-        ArgumentNullException.ThrowIfNull(plan);
         var papers = Enumerable.Range(0, plan.Editions.Length).ToArray();
         return
         [
@@ -74,7 +73,6 @@ public sealed class PrintedFiles(PrintRun run)
     /// <param name="pace">How fast.</param>
     public IEnumerable<PrintedFile> Of(IReadOnlyCollection<string> keys, IReadOnlyCollection<string> formats, PrintPace pace)
     {
-        ArgumentNullException.ThrowIfNull(pace);
         ExportFormat[] asked = [.. ExportFormat.All.Where(format => formats.Contains(format.Id))];
         var items = new List<EditionItems>();
         foreach (var (files, made) in pace.Each(run.Compositions.Length, paper => OfPaper(paper, keys, asked)))

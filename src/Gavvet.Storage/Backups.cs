@@ -133,7 +133,6 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
 
     private async Task<StagedBackup> StageAsync(Stream backup, long most)
     {
-        ArgumentNullException.ThrowIfNull(backup);
         foreach (var old in new DirectoryInfo(folder.TemporaryPath).GetFiles("staged-*").OrderByDescending(file => file.LastWriteTimeUtc).Skip(StagedAtOnce - 1))
             DatabaseFile.Delete(old.FullName);
         var token = Guid.NewGuid().ToString("N");
@@ -174,7 +173,6 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     /// <exception cref="BackupException">Nothing is staged.</exception>
     public Task<string> RestoreAsync(string? token, Database data)
     {
-        ArgumentNullException.ThrowIfNull(data);
         if (Staged(token) is not { } staged || !File.Exists(staged))
             throw new BackupException("Choose the backup once more; nothing is waiting to be restored.");
         return data.AloneAsync(async () =>

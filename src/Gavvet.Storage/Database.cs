@@ -21,7 +21,6 @@ public sealed class Database : IDisposable
     /// <param name="folder">The folder.</param>
     public Database(DataFolder folder)
     {
-        ArgumentNullException.ThrowIfNull(folder);
         _folder = folder;
         _contexts = new DatabaseFactory(folder.DatabasePath);
         Epoch = EpochOf(folder.DatabasePath);

@@ -20,7 +20,6 @@ public static class DatabaseStart
     /// <exception cref="DamagedDatabaseException">It is damaged, empty beside copies, or not a database.</exception>
     public static async Task<string?> PrepareAsync(DataFolder folder)
     {
-        ArgumentNullException.ThrowIfNull(folder);
         try
         {
             return await ReadyAsync(folder);

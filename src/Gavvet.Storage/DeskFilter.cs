@@ -10,7 +10,6 @@ public static class DeskFilter
     /// <summary>The title, the headings, the scales with their tonics and the code of a sheet.</summary>
     public static string Of(Sheet sheet)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         var words = sheet.Sections.SelectMany(section => section.Scales
             .SelectMany(type => section.Keys.Select(place => $"{Scope.TonicAt(type, place)} {type.Name}"))
             .Append(section.Title).Append(QuestionCatalogue.Standard.Get(section.KindId).Name));

@@ -60,7 +60,6 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
     /// <returns>Its id, or null when one of its codes is taken: make it again with others.</returns>
     public async Task<string?> AddAsync(PrintingToKeep printing, CancellationToken cancellation = default)
     {
-        ArgumentNullException.ThrowIfNull(printing);
         var id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N");
         var row = new PrintingRow
         {

@@ -31,7 +31,6 @@ public sealed class SectionLibrary(Database data, TimeProvider clock)
     /// <summary>Keeps a section of a sheet.</summary>
     public Task KeepAsync(string name, Sheet sheet, Section section)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         var row = new LibraryRow { Name = name, Body = SheetFile.Write(sheet with { Sections = [section] }), KeptAt = clock.GetUtcNow() };
         return data.WriteAsync(database =>
         {

@@ -18,7 +18,6 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     /// <exception cref="UnsavableSheetException">It could not be opened again.</exception>
     public Task<StoredSheet> CreateAsync(Sheet sheet)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         var body = Body(sheet);
         return data.WriteAsync(database => CreateAsync(database, sheet, body));
     }
@@ -86,7 +85,6 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     /// <exception cref="UnsavableSheetException">The sheet could not be opened again.</exception>
     public Task<SaveOutcome> SaveAsync(string id, Head seenHead, Sheet sheet, string? typing)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         var body = Body(sheet);
         return data.WriteAsync(database => SaveAsync(database, id, seenHead, sheet, body, typing));
     }

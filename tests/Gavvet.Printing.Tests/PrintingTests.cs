@@ -53,10 +53,7 @@ public class PrintingTests
     [Fact]
     public void A_record_of_version_1_stays_readable()
     {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder.FullName, "Gavvet.slnx")))
-            folder = folder.Parent!;
-        var record = PrintingRecord.Read(File.ReadAllText(Path.Combine(folder.FullName, "tests", "support", "printing-record-1.json")));
+        var record = PrintingRecord.Read(File.ReadAllText(Path.Combine(Checkout.Folder, "tests", "support", "printing-record-1.json")));
         Assert.Equal("Autumn test", record.Title);
         var first = record.Editions[0].Items[0];
         Assert.Equal((1, "write-scale", "G major, ascending", "G A B C D E F♯ G"), (first.Item.Number, first.Item.Kind, first.Item.Prompt, first.AnswerText));

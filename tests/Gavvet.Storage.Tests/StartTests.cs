@@ -101,7 +101,7 @@ public sealed class StartTests : IDisposable
     [Fact]
     public async Task A_database_from_before_pages_were_packed_gives_the_same_pages_and_one_style_of_each_name()
     {
-        await Sql(await File.ReadAllTextAsync(Path.Combine(Repository, "tests", "support", "database-2.sql"), TestContext.Current.CancellationToken));
+        await Sql(await File.ReadAllTextAsync(Path.Combine(Checkout.Folder, "tests", "support", "database-2.sql"), TestContext.Current.CancellationToken));
         await Start();
         using var folder = DataFolder.Open(_temporary.Path);
         using var data = new Database(folder);
@@ -113,17 +113,6 @@ public sealed class StartTests : IDisposable
         Assert.Equal(2L, await Sql("SELECT COUNT(*) FROM PrintedFaces"));
         Assert.Equal(1L, await Sql("SELECT COUNT(*) FROM Styles"));
         await Assert.ThrowsAsync<SqliteException>(() => Sql("INSERT INTO Styles (Name, Body) VALUES ('Hazelmoor', '')"));
-    }
-
-    private static string Repository
-    {
-        get
-        {
-            var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder.FullName, "Gavvet.slnx")))
-                folder = folder.Parent!;
-            return folder.FullName;
-        }
     }
 
     [Fact]

@@ -1,5 +1,4 @@
 using System.Net;
-using Gavvet.Tests.Common;
 using Gavvet.Worksheets.Editing;
 using Microsoft.Extensions.DependencyInjection;
 

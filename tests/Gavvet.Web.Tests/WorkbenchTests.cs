@@ -1,6 +1,5 @@
 using AngleSharp.Dom;
 using Gavvet.Storage;
-using Gavvet.Tests.Common;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
 using Microsoft.Extensions.DependencyInjection;

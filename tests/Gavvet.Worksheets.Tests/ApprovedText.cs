@@ -10,7 +10,7 @@ internal static class ApprovedText
 {
     public static void Same(string name, IEnumerable<string> lines)
     {
-        var folder = Path.Combine(Sample.Repository(), "tests", "Gavvet.Worksheets.Tests", "Approved");
+        var folder = Path.Combine(Checkout.Folder, "tests", "Gavvet.Worksheets.Tests", "Approved");
         var (approved, received) = (Path.Combine(folder, $"{name}.txt"), Path.Combine(folder, $"{name}.received"));
         string[] now = [.. lines];
         string[] then = File.Exists(approved) ? File.ReadAllLines(approved) : [];

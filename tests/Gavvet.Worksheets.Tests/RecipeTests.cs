@@ -102,7 +102,7 @@ public class RecipeTests
     [Fact]
     public void The_published_schema_says_what_the_reader_takes()
     {
-        using var schema = JsonDocument.Parse(File.ReadAllText(Path.Combine(Sample.Repository(), "docs", "sheet.schema.json")));
+        using var schema = JsonDocument.Parse(File.ReadAllText(Path.Combine(Checkout.Folder, "docs", "sheet.schema.json")));
         var root = schema.RootElement;
         var section = root.GetProperty("$defs").GetProperty("section").GetProperty("properties");
         Assert.Equal(QuestionCatalogue.Standard.All.Select(kind => kind.Id), Words(section.GetProperty("kind")));

@@ -23,15 +23,6 @@ internal static class Sample
         Direction direction = Direction.Ascending,
         Scaffolding scaffolding = Scaffolding.Blank) => new(MajorKey(tonic), Clef.Treble, notation, direction, scaffolding);
 
-    /// <summary>Where the checkout stands.</summary>
-    public static string Repository()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder.FullName, "Gavvet.slnx")))
-            folder = folder.Parent!;
-        return folder.FullName;
-    }
-
     /// <summary>Every setting of a kind there is, or where there are very many, every so many of them.</summary>
     public static IEnumerable<QuestionSetting> AllSettings(QuestionKind kind)
     {

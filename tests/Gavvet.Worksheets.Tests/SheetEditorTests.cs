@@ -1,4 +1,3 @@
-using Gavvet.Tests.Common;
 
 namespace Gavvet.Worksheets.Tests;
 

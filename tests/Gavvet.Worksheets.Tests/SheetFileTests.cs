@@ -97,13 +97,13 @@ public class SheetFileTests
         Assert.Contains("too large", Assert.Throws<SheetFileException>(() => SheetFile.Read(text)).Message, StringComparison.Ordinal);
     }
 
-    public static TheoryData<string> OldFiles => [.. Directory.GetFiles(Path.Combine(Sample.Repository(), "tests", "support", "sheets"), "*.old.json").Select(Path.GetFileName).OfType<string>()];
+    public static TheoryData<string> OldFiles => [.. Directory.GetFiles(Path.Combine(Checkout.Folder, "tests", "support", "sheets"), "*.old.json").Select(Path.GetFileName).OfType<string>()];
 
     // Files of the earlier form, each beside the text it has today.
     [Theory, MemberData(nameof(OldFiles))]
     public void A_file_of_the_earlier_form_opens_as_the_same_sheet(string name)
     {
-        var file = Path.Combine(Sample.Repository(), "tests", "support", "sheets", name);
+        var file = Path.Combine(Checkout.Folder, "tests", "support", "sheets", name);
         Assert.Equal(File.ReadAllText(file.Replace(".old.json", ".json", StringComparison.Ordinal)), SheetFile.Write(SheetFile.Read(File.ReadAllText(file))));
     }
 

@@ -8,12 +8,12 @@ namespace Gavvet.Worksheets.Tests;
 /// <summary>What is said stands in a resource file: nothing is missing there, nothing is left over, and every argument is given.</summary>
 public partial class TextsTests
 {
-    private static readonly string Source = Path.Combine(Sample.Repository(), "src");
+    private static readonly string Source = Path.Combine(Checkout.Folder, "src");
 
     private static readonly Dictionary<string, string> Messages = XDocument.Load(Path.Combine(Source, "Gavvet.Worksheets", "Wording", "Texts.resx")).Root!.Elements("data")
         .ToDictionary(data => data.Attribute("name")!.Value, data => data.Element("value")!.Value);
 
-    private static readonly string Code = string.Join('\n', new[] { "Worksheets", "Engraving", "Printing" }.SelectMany(room => Directory.GetFiles(Path.Combine(Source, $"Gavvet.{room}"), "*.cs", SearchOption.AllDirectories)).Where(file => !file.Contains("/obj/", StringComparison.Ordinal)).Select(File.ReadAllText));
+    private static readonly string Code = string.Join('\n', new[] { "Worksheets", "Engraving", "Printing", "Web" }.SelectMany(room => Directory.GetFiles(Path.Combine(Source, $"Gavvet.{room}"), "*.cs*", SearchOption.AllDirectories)).Where(file => !file.Contains("/obj/", StringComparison.Ordinal)).Select(File.ReadAllText));
 
     [Fact]
     public void Every_message_is_said_somewhere()
@@ -23,9 +23,12 @@ public partial class TextsTests
             var kind = QuestionCatalogue.Standard.Find(id.Split('.')[0]);
             var byKind = kind is not null && (id == kind.Id || id == $"{kind.Id}.instruction" || kind.Options.Any(option => id == $"{kind.Id}.instruction.{option.Id}"));
             var byCode = id.StartsWith("finding.", StringComparison.Ordinal) && Enum.GetValues<FindingCode>().Any(code => id.StartsWith($"finding.{FileWords.Of(code)}", StringComparison.Ordinal));
+            var byOption = kind is not null && kind.Options.Any(option => id == $"{kind.Id}.option.{option.Id}");
+            var byChoice = id.Split('.') is ["label", var group, _] && Code.Contains($"$\"label.{group}.{{", StringComparison.Ordinal);
+            var byCount = id.Split('.') is ["count", var things] && Code.Contains($"\"{things}\"", StringComparison.Ordinal);
             var byDirection = Enum.GetValues<Direction>().Any(direction => id == $"finding.direction.{FileWords.Of(direction)}");
             var byScale = id.EndsWith(".major", StringComparison.Ordinal) && Code.Contains($"\"{id[..^6]}\"", StringComparison.Ordinal);
-            Assert.True(byKind || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
+            Assert.True(byKind || byOption || byChoice || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
         }
     }
 
@@ -35,7 +38,11 @@ public partial class TextsTests
         foreach (Match said in Saying().Matches(Code))
             Assert.True(Messages.ContainsKey(said.Groups[1].Value), said.Groups[1].Value);
         foreach (var kind in QuestionCatalogue.Standard.All)
+        {
+            Assert.All(kind.Options, option => Assert.NotEmpty(kind.NameOf(option)));
             Assert.True(Messages.ContainsKey(kind.Id) && Messages.Keys.Any(id => id.StartsWith($"{kind.Id}.instruction", StringComparison.Ordinal)), kind.Id);
+        }
+
         foreach (var code in Enum.GetValues<FindingCode>())
             Assert.True(Messages.ContainsKey($"finding.{FileWords.Of(code)}"), $"{code}");
     }
@@ -46,6 +53,8 @@ public partial class TextsTests
         Assert.Equal("E major. e minor has", Texts.Say("parallel-key.prompt", ("key", "E major"), ("parallel", "e minor")));
         Assert.Contains("parallel", Assert.Throws<KeyNotFoundException>(() => Texts.Say("parallel-key.prompt", ("key", "E major"))).Message, StringComparison.Ordinal);
         Assert.Contains("no such thing", Assert.Throws<KeyNotFoundException>(() => Texts.Say("no such thing")).Message, StringComparison.Ordinal);
+        // One, and every other number.
+        Assert.Equal("one question, two questions, no questions, 13 questions", string.Join(", ", new[] { 1, 2, 0, 13 }.Select(count => Texts.Say("change.questions", ("count", count)))));
         // What stands in an argument is never taken for a place.
         Assert.Equal("{parallel}. x has", Texts.Say("parallel-key.prompt", ("key", "{parallel}"), ("parallel", "x")));
     }

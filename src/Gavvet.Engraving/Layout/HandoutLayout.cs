@@ -31,7 +31,6 @@ public static class HandoutLayout
     /// <param name="paper">The paper.</param>
     public static ImmutableArray<Page> Several(string title, IReadOnlyList<AtlasEntry> entries, Paper paper)
     {
-        ArgumentNullException.ThrowIfNull(entries);
         var metrics = new PageMetrics(new PageSetup(paper, 6));
         var blocks = entries.SelectMany(entry => new[]
         {

@@ -31,7 +31,6 @@ public static class SvgWriter
     /// <param name="addressOf">Where a face stands, from its file.</param>
     public static string File(Page page, Func<byte[], string> addressOf)
     {
-        ArgumentNullException.ThrowIfNull(addressOf);
         var styles = page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Style).Distinct().Order();
         var faces = string.Concat(styles.Select(style =>
             $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(style)};font-style:{Slant(style)};src:url({addressOf(TextFace.Of(style).File)})}}"));

@@ -7,7 +7,6 @@ public static class StableHash
     /// <param name="text">The text.</param>
     public static uint Of(string text)
     {
-        ArgumentNullException.ThrowIfNull(text);
         return text.Aggregate(2_166_136_261u, (hash, letter) => unchecked((hash ^ letter) * 16_777_619u));
     }
 }

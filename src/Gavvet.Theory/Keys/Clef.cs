@@ -106,7 +106,6 @@ public sealed record Clef
     /// <param name="octaves">How many octaves.</param>
     public Pitch LowestTonic(Scale scale, int octaves)
     {
-        ArgumentNullException.ThrowIfNull(scale);
         return Enumerable.Range(Math.Max(0, BottomLine.Octave - 2), 5)
             .Select(octave => new Pitch(scale.Tonic, octave))
             .MinBy(tonic => Ledgers(scale, tonic, octaves));
@@ -118,7 +117,6 @@ public sealed record Clef
     /// <param name="octaves">How many octaves.</param>
     public int Ledgers(Scale scale, Pitch lowestTonic, int octaves)
     {
-        ArgumentNullException.ThrowIfNull(scale);
         return scale.Pitches(Direction.Ascending, lowestTonic, octaves).Sum(pitch => LedgerLines(Position(pitch)));
     }
 

@@ -93,7 +93,6 @@ public readonly record struct Interval
     /// <exception cref="FormatException">It is no interval.</exception>
     public static Interval Parse(string text)
     {
-        ArgumentNullException.ThrowIfNull(text);
         var code = text.TrimEnd("0123456789".ToCharArray());
         if (Array.IndexOf(QualityCodes, code) is >= 0 and var quality
             && int.TryParse(text[code.Length..], out var number) && number is >= 1 and <= 99)

@@ -38,7 +38,6 @@ public readonly record struct Pitch(NoteName Name, int Octave)
     /// <exception cref="FormatException">It is no pitch.</exception>
     public static Pitch Parse(string text)
     {
-        ArgumentNullException.ThrowIfNull(text);
         return text.Length > 1 && char.IsAsciiDigit(text[^1]) && NoteText.TryParse(text[..^1], out var name)
             ? new Pitch(name, text[^1] - '0')
             : throw new FormatException($"“{text}” is not a pitch. Write a note name and its octave, such as Bb3.");

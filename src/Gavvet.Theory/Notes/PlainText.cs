@@ -7,7 +7,6 @@ public static class PlainText
     /// <param name="text">The text.</param>
     public static string Of(string text)
     {
-        ArgumentNullException.ThrowIfNull(text);
         return text
             .Replace("♭", "b", StringComparison.Ordinal).Replace("♯", "#", StringComparison.Ordinal).Replace("♮", "n", StringComparison.Ordinal)
             .Replace("𝄫", "bb", StringComparison.Ordinal).Replace("𝄪", "##", StringComparison.Ordinal)

@@ -9,8 +9,6 @@ public static class TextDistance
     /// <param name="second">The other.</param>
     public static int Between(string first, string second)
     {
-        ArgumentNullException.ThrowIfNull(first);
-        ArgumentNullException.ThrowIfNull(second);
         var row = Enumerable.Range(0, second.Length + 1).ToArray();
         for (var i = 1; i <= first.Length; i++)
         {

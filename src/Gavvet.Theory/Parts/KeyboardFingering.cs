@@ -58,7 +58,6 @@ public static class KeyboardFingering
     /// <param name="octaves">How many octaves, at least one.</param>
     public static ImmutableArray<int>? Of(ScaleType type, NoteName tonic, Hand hand, int octaves)
     {
-        ArgumentNullException.ThrowIfNull(type);
         ArgumentOutOfRangeException.ThrowIfLessThan(octaves, 1);
         if (Lines.FirstOrDefault(line => line.Hand == hand && line.Holds(type, tonic)) is not { } found)
             return null;

@@ -9,7 +9,6 @@ public static class Transposition
     /// <exception cref="UnwritableNoteException">It would need a triple accidental.</exception>
     public static Pitch Written(this Instrument part, Pitch concert)
     {
-        ArgumentNullException.ThrowIfNull(part);
         return concert.Moved(part.WrittenInterval, part.IsWrittenAbove);
     }
 
@@ -19,7 +18,6 @@ public static class Transposition
     /// <exception cref="UnwritableNoteException">It would need a triple accidental.</exception>
     public static Pitch Sounding(this Instrument part, Pitch written)
     {
-        ArgumentNullException.ThrowIfNull(part);
         return written.Moved(part.WrittenInterval, !part.IsWrittenAbove);
     }
 
@@ -33,8 +31,6 @@ public static class Transposition
     /// <exception cref="UnwritableNoteException">Neither can be written without triple accidentals.</exception>
     public static NoteName WrittenTonic(this Instrument part, ScaleType type, NoteName concert)
     {
-        ArgumentNullException.ThrowIfNull(part);
-        ArgumentNullException.ThrowIfNull(type);
         var exact = concert.Fifths + part.WrittenFifths;
         var kind = Math.Sign(Weight(type, concert).Leaning);
         var candidates = Enumerable.Range(-1, 3)
@@ -62,8 +58,6 @@ public static class Transposition
     /// <returns>The pitch, or null when so many octaves are beyond the part's range.</returns>
     public static Pitch? LowestTonic(this Instrument part, Scale scale, int octaves)
     {
-        ArgumentNullException.ThrowIfNull(part);
-        ArgumentNullException.ThrowIfNull(scale);
         var within = Enumerable.Range(0, 8)
             .Select(octave => new Pitch(scale.Tonic, octave))
             .Where(tonic => tonic.Semitones >= part.Lowest.Semitones && tonic.Semitones + (12 * octaves) <= part.Highest.Semitones)

@@ -25,7 +25,6 @@ public static class Tunings
     /// <exception cref="FormatException">It is no tuning; the message says what would be.</exception>
     public static ImmutableArray<Pitch> Parse(string text)
     {
-        ArgumentNullException.ThrowIfNull(text);
         ImmutableArray<Pitch> strings = [.. text.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Pitch.Parse)];
         return strings.Length is >= Fewest and <= Most
             ? strings

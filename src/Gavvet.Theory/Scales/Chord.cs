@@ -55,7 +55,6 @@ public static class Chords
 
     private static ImmutableArray<Chord> Stack(Scale scale, int size, ImmutableArray<(string Intervals, string Name, string? Suffix)> names)
     {
-        ArgumentNullException.ThrowIfNull(scale);
         if (!scale.Type.Up.IsSevenLetters)
             return [];
         return [.. Enumerable.Range(0, Letters.Count).Select(root =>

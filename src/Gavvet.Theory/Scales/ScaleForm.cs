@@ -44,9 +44,6 @@ public sealed record ScaleForm(ImmutableArray<Degree> Degrees, ImmutableArray<in
     /// <exception cref="FormatException">A degree, step or letter cannot be read.</exception>
     public static ScaleForm Parse(string degrees, string steps, string letters)
     {
-        ArgumentNullException.ThrowIfNull(degrees);
-        ArgumentNullException.ThrowIfNull(steps);
-        ArgumentNullException.ThrowIfNull(letters);
         return new ScaleForm(
             [.. degrees.Split(' ').Select(Degree.Parse)],
             [.. steps.Split(' ').Select(int.Parse)],

@@ -11,7 +11,6 @@ public static class ScaleProperties
     /// <param name="type">The scale type, as it goes up.</param>
     public static int Transpositions(this ScaleType type)
     {
-        ArgumentNullException.ThrowIfNull(type);
         var bits = type.Up.PitchClassBits;
         return Enumerable.Range(1, Octave).First(semitones => (((bits >> semitones) | (bits << (Octave - semitones))) & 0xFFF) == bits);
     }
@@ -20,7 +19,6 @@ public static class ScaleProperties
     /// <param name="type">The scale type, as it goes up.</param>
     public static bool IsPalindrome(this ScaleType type)
     {
-        ArgumentNullException.ThrowIfNull(type);
         return type.Steps.SequenceEqual(type.Steps.Reverse());
     }
 
@@ -28,7 +26,6 @@ public static class ScaleProperties
     /// <param name="type">The scale type, as it goes up.</param>
     public static ImmutableArray<ScaleType> Reflections(this ScaleType type)
     {
-        ArgumentNullException.ThrowIfNull(type);
         return [.. ScaleTypes.All.Where(other => other.Steps.SequenceEqual(type.Steps.Reverse()))];
     }
 
@@ -37,7 +34,6 @@ public static class ScaleProperties
     /// <returns>One for each degree, the first being the scale itself.</returns>
     public static ImmutableArray<Rotation> Rotations(this ScaleType type)
     {
-        ArgumentNullException.ThrowIfNull(type);
         return [.. type.Degrees.Select((degree, index) => new Rotation(
             index + 1, degree, [.. Sounding(type.Up.Turned(degree)).OrderBy(other => !ReferenceEquals(other, type))]))];
     }
@@ -52,7 +48,6 @@ public static class ScaleProperties
     /// <returns>For each such piano key the tonic with the fewest accidentals, nearest the given tonic on the line of fifths, on a tie the sharper.</returns>
     public static ImmutableArray<NoteName> TonicsSharingNotes(this ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(type);
         var apart = type.Transpositions();
         return [.. Enumerable.Range(1, (Octave / apart) - 1).Select(times => NoteName.All
             .Where(note => note.PitchClass == (tonic.PitchClass + (times * apart)) % Octave && ScaleSpelling.CanSpell(type, note))

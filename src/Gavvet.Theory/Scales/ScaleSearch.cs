@@ -21,7 +21,6 @@ public static class ScaleSearch
     /// <param name="style">The house style, whose note names are read and whose lines are matched.</param>
     public static ImmutableArray<ScaleMatch> Find(string? text, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(style);
         var typed = (text ?? "").Trim();
         if (typed.Length is 0 or > LongestText)
             return [];

@@ -16,7 +16,6 @@ public static class ScaleSpelling
     /// <exception cref="RoutesDisagreeException">The type's degrees, its steps and its parent do not describe one scale.</exception>
     public static Scale Spell(ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(type);
         try
         {
             var up = Agreed(type, type.Up, tonic);
@@ -36,7 +35,6 @@ public static class ScaleSpelling
     /// <param name="tonic">The tonic.</param>
     public static bool CanSpell(ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(type);
         return IsWritable(type.Up, tonic) && (!type.IsTwoWay || IsWritable(type.Down, tonic));
     }
 
@@ -47,7 +45,6 @@ public static class ScaleSpelling
     /// <exception cref="UnwritableNoteException">A note would need a triple accidental.</exception>
     public static ImmutableArray<NoteName> ByDegrees(ScaleForm form, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(form);
         var fifths = tonic.Fifths;
         var degrees = form.Degrees.AsSpan();
         var notes = new NoteName[degrees.Length + 1];
@@ -64,7 +61,6 @@ public static class ScaleSpelling
     /// <exception cref="UnwritableNoteException">A note would need a triple accidental.</exception>
     public static ImmutableArray<NoteName> BySteps(ScaleForm form, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(form);
         var steps = form.Steps.AsSpan();
         var onC = form.Letters.AsSpan();
         var notes = new NoteName[steps.Length + 1];
@@ -88,7 +84,6 @@ public static class ScaleSpelling
     /// <exception cref="InvalidOperationException">The type is no rotation.</exception>
     public static (ScaleType Parent, NoteName Tonic) ParentOf(ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(type);
         var parent = type.Parent ?? throw new InvalidOperationException($"{type.Name} is not a rotation of another scale.");
         return (parent, NoteName.FromFifths(tonic.Fifths - parent.Degrees[type.ParentPosition - 1].Fifths));
     }

@@ -81,7 +81,6 @@ public sealed record ScaleType(string Id, ScaleFamily Family, ScaleForm Up, Scal
     /// <param name="name">The name in plain characters.</param>
     public static string Signed(string name)
     {
-        ArgumentNullException.ThrowIfNull(name);
         return string.Join(' ', name.Split(' ').Select(word =>
             word.Length > 1 && char.IsAsciiDigit(word[^1]) && word[0] is 'b' or '#' ? $"{Degree.Parse(word)}" : word));
     }

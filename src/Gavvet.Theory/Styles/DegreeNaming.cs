@@ -24,7 +24,6 @@ public static class DegreeNaming
     /// <returns>The name; numbers where the scale has no technical names, or the degree no settled syllable.</returns>
     public static string Name(this HouseStyle style, ScaleType type, Degree degree)
     {
-        ArgumentNullException.ThrowIfNull(style);
         return style.Degrees switch
         {
             DegreeWords.Technical => style.TechnicalName(type, degree) ?? $"{degree}",
@@ -41,8 +40,6 @@ public static class DegreeNaming
     /// <param name="degree">The degree.</param>
     public static string? TechnicalName(this HouseStyle style, ScaleType type, Degree degree)
     {
-        ArgumentNullException.ThrowIfNull(style);
-        ArgumentNullException.ThrowIfNull(type);
         if (!type.IsSevenLetters)
             return null;
         return (degree.Number, degree.Alteration) switch
@@ -65,8 +62,6 @@ public static class DegreeNaming
     /// <param name="degree">The degree.</param>
     public static string? Syllable(this HouseStyle style, ScaleType type, Degree degree)
     {
-        ArgumentNullException.ThrowIfNull(style);
-        ArgumentNullException.ThrowIfNull(type);
         var tonic = style.Syllables == SyllableSchool.LaBased ? TonicFromDo(type) : 0;
         var place = tonic + degree.Fifths - FirstSyllable;
         return place >= 0 && place < SyllablesByFifths.Length ? SyllablesByFifths[place] : null;

@@ -15,7 +15,6 @@ public static class NoteNaming
     /// <param name="note">The note.</param>
     public static string Say(this HouseStyle style, NoteName note)
     {
-        ArgumentNullException.ThrowIfNull(style);
         return Name(style.NoteNames, note);
     }
 
@@ -36,7 +35,6 @@ public static class NoteNaming
     /// <param name="tonic">The tonic.</param>
     public static string Say(this HouseStyle style, ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(type);
         return $"{style.Say(tonic)} {type.Name}";
     }
 

@@ -22,8 +22,6 @@ public static class ScaleSchools
     /// <param name="tonic">The tonic: where one chromatic spelling needs more double accidentals, the other is written.</param>
     public static ScaleType LineOf(this HouseStyle style, ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(style);
-        ArgumentNullException.ThrowIfNull(type);
         return type.Id switch
         {
             "melodic-minor" when style.MelodicMinor == MelodicSchool.SameBothWays => ScaleTypes.MelodicMinorBothWays,
@@ -39,8 +37,6 @@ public static class ScaleSchools
     /// <param name="tonic">The tonic.</param>
     public static string? RemarkOn(this HouseStyle style, ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(style);
-        ArgumentNullException.ThrowIfNull(type);
         if (!type.IsChromatic || ReferenceEquals(style.LineOf(type, tonic), Named(style.Chromatic, type)))
             return null;
         var written = style.Chromatic == ChromaticSchool.Harmonic ? "sharps going up and flats coming down" : "the harmonic chromatic scale";
@@ -64,8 +60,6 @@ public static class ScaleSchools
     /// <param name="tonic">The tonic.</param>
     public static Key? SignatureKey(this HouseStyle style, ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(style);
-        ArgumentNullException.ThrowIfNull(type);
         var onTonic = new Key(tonic, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major);
         return type.Family switch
         {

@@ -10,7 +10,6 @@ public static class StepNaming
     /// <exception cref="ArgumentOutOfRangeException">No scale has such a step.</exception>
     public static string Sign(this HouseStyle style, int semitones, int letters)
     {
-        ArgumentNullException.ThrowIfNull(style);
         return (semitones, style.Steps) switch
         {
             ( < 1 or > 6, _) => throw new ArgumentOutOfRangeException(nameof(semitones), "A step of a scale is from one to six semitones."),
@@ -37,7 +36,6 @@ public static class StepNaming
     /// <param name="letters">Letters between the two notes; zero when the step is to be told by its size alone.</param>
     public static string Word(this HouseStyle style, int semitones, int letters)
     {
-        ArgumentNullException.ThrowIfNull(style);
         var tones = style.Steps is StepWords.ToneSemitone or StepWords.Fractions;
         return semitones switch
         {
@@ -54,7 +52,6 @@ public static class StepNaming
     /// <param name="direction">Up, down, or both.</param>
     public static IEnumerable<string> Signs(this HouseStyle style, Scale scale, Direction direction)
     {
-        ArgumentNullException.ThrowIfNull(scale);
         var notes = scale.Notes(direction);
         return scale.MeasuredSteps(direction).Select((step, i) => style.Sign(step, LettersBetween(scale.Type, notes[i], notes[i + 1])));
     }
@@ -65,7 +62,6 @@ public static class StepNaming
     /// <param name="second">Its neighbour.</param>
     public static int LettersBetween(ScaleType type, NoteName first, NoteName second)
     {
-        ArgumentNullException.ThrowIfNull(type);
         if (type.Family == ScaleFamily.Symmetric)
             return 0;
         var letters = first.Letter.LettersUpTo(second.Letter);

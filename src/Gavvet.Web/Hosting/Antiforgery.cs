@@ -17,7 +17,6 @@ public static class Antiforgery
     /// <summary>The headers every post of a page carries, as htmx reads them.</summary>
     public static string Headers(IAntiforgery antiforgery, HttpContext context)
     {
-        ArgumentNullException.ThrowIfNull(antiforgery);
         return JsonSerializer.Serialize(new Dictionary<string, string> { [Header] = antiforgery.GetAndStoreTokens(context).RequestToken! });
     }
 }

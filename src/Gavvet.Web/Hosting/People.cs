@@ -91,7 +91,7 @@ internal static class SignInGuard
         services.AddSingleton<Sessions>();
         services.AddSingleton<Attempts>();
         services.AddSingleton<KnownBrowsers>();
-        services.AddDbContext<PeopleDatabase>(people => people.UseDatabaseFile(PathIn(folder)));
+        services.AddDbContextFactory<PeopleDatabase>(people => people.UseDatabaseFile(PathIn(folder)));
         services.AddIdentityCore<IdentityUser>(identity =>
         {
             // Length makes a passphrase strong; rules about signs make it forgettable (NIST SP 800-63B, from memory).
@@ -126,8 +126,7 @@ internal static class SignInGuard
     {
         if (!options.NeedsSignIn && !options.ResetPassphrase)
             return null;
-        await using var scope = services.CreateAsyncScope();
-        var people = scope.ServiceProvider.GetRequiredService<PeopleDatabase>();
+        await using var people = await services.GetRequiredService<IDbContextFactory<PeopleDatabase>>().CreateDbContextAsync();
         await AdoptAsync(people);
         await people.Database.MigrateAsync();
         if (options.ResetPassphrase)

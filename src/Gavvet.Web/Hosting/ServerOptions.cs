@@ -43,7 +43,6 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     /// <exception cref="StartException">An option is unknown or has no proper value; the message says what would be right.</exception>
     public static ServerOptions Read(IReadOnlyList<string> args)
     {
-        ArgumentNullException.ThrowIfNull(args);
         var options = new ServerOptions(null, UsualPort, false);
         for (var i = 0; i < args.Count; i++)
         {

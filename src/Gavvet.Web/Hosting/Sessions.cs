@@ -22,7 +22,7 @@ internal sealed class SessionRow
 }
 
 /// <summary>The sessions there are. A cookie without one opens nothing, so ending a session takes effect at once.</summary>
-internal sealed class Sessions(IServiceScopeFactory scopes, TimeProvider clock)
+internal sealed class Sessions(IDbContextFactory<PeopleDatabase> databases, TimeProvider clock)
 {
     /// <summary>The claim that names the session in a cookie.</summary>
     public const string Claim = "gavvet-session";
@@ -111,8 +111,8 @@ internal sealed class Sessions(IServiceScopeFactory scopes, TimeProvider clock)
 
     private async Task ChangeAsync(Func<PeopleDatabase, Task> change)
     {
-        await using var scope = scopes.CreateAsyncScope();
-        await change(scope.ServiceProvider.GetRequiredService<PeopleDatabase>());
+        await using var database = await databases.CreateDbContextAsync();
+        await change(database);
     }
 }
 

@@ -23,9 +23,6 @@ public static class Composer
     /// <param name="edition">Which version it is, and for which part.</param>
     public static Composition Compose(Sheet sheet, QuestionCatalogue catalogue, Edition edition)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
-        ArgumentNullException.ThrowIfNull(catalogue);
-        ArgumentNullException.ThrowIfNull(edition);
         var key = new KeyInTheMaking();
         var sections = ImmutableArray.CreateBuilder<WorksheetSection>(sheet.Sections.Count);
         foreach (var section in sheet.Sections)

@@ -22,8 +22,6 @@ public sealed record Coverage(ImmutableArray<CoverageRow> Rows, ImmutableArray<i
     /// <param name="composition">The sheet composed.</param>
     public static Coverage Of(Sheet sheet, Composition composition)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
-        ArgumentNullException.ThrowIfNull(composition);
         return new Coverage(
             [.. sheet.Sections.Select(RowOf)],
             [.. composition.Worksheet.Sections.SelectMany(section => section.Items.Select(item => item.Load))]);

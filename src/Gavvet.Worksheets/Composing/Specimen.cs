@@ -21,7 +21,6 @@ public sealed record Specimen(QuestionKind Kind, Question Question, Answer Answe
     /// <param name="help">How much is given.</param>
     public static Specimen Of(QuestionKind kind, HouseStyle style, Scaffolding help = Scaffolding.Blank)
     {
-        ArgumentNullException.ThrowIfNull(kind);
         return Of(kind, ScaleTypes.All.First(candidate => kind.Takes(candidate) && kind.Variants(candidate) > 0), style, help);
     }
 
@@ -32,9 +31,6 @@ public sealed record Specimen(QuestionKind Kind, Question Question, Answer Answe
     /// <param name="help">How much is given.</param>
     public static Specimen Of(QuestionKind kind, ScaleType type, HouseStyle style, Scaffolding help = Scaffolding.Blank)
     {
-        ArgumentNullException.ThrowIfNull(kind);
-        ArgumentNullException.ThrowIfNull(type);
-        ArgumentNullException.ThrowIfNull(style);
         var draw = Places
             .Select(place => Key.Majors.Single(key => key.Fifths == place))
             .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, Scope.TonicAt(type, key), Clef.Treble, variant))

@@ -12,7 +12,6 @@ public static class SpecimenBook
     /// <param name="style">The house style.</param>
     public static Composition Of(HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(style);
         Specimen[] specimens = [.. QuestionCatalogue.Standard.All.OrderBy(kind => kind.Group).Select(kind => Specimen.Of(kind, style))];
         ImmutableArray<WorksheetSection> sections = [.. specimens.Select((specimen, i) => new WorksheetSection(
             i + 1,

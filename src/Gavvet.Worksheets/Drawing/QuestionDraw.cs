@@ -16,7 +16,6 @@ public static class QuestionDraw
     /// <param name="style">The house style.</param>
     public static int Available(Section section, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(section);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         return Scope.Of(section, style).Count / (kind.UsesClefAs(section.Option) ? 1 : section.Clefs.Length);
     }
@@ -27,9 +26,6 @@ public static class QuestionDraw
     /// <param name="slotIds">The slots to draw.</param>
     public static Section Draw(Sheet sheet, Section section, IReadOnlySet<int> slotIds)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
-        ArgumentNullException.ThrowIfNull(section);
-        ArgumentNullException.ThrowIfNull(slotIds);
         var others = sheet.Sections.Where(other => other.Id != section.Id)
             .SelectMany(other => other.Slots.Select(slot => QuestionIdentity.On(sheet, other, slot.Drawn)));
         var tally = new Tally(sheet, section, others, section.Slots.Where(slot => !slotIds.Contains(slot.Id)).Select(slot => slot.Drawn));
@@ -52,9 +48,6 @@ public static class QuestionDraw
     /// <returns>The section with the slot drawn anew, or null when its scope holds nothing that is not on the sheet.</returns>
     public static Section? DrawAnother(Sheet sheet, Section section, Slot slot)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
-        ArgumentNullException.ThrowIfNull(section);
-        ArgumentNullException.ThrowIfNull(slot);
         var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.On(sheet, other, any.Drawn))).ToHashSet();
         if (Scope.Of(section, sheet.Style).All(draw => asked.Contains(QuestionIdentity.On(sheet, section, draw))))
             return null;
@@ -71,7 +64,6 @@ public static class QuestionDraw
     /// <param name="draw">What it is to ask.</param>
     public static Slot Taking(Slot slot, Draw draw)
     {
-        ArgumentNullException.ThrowIfNull(slot);
         return slot.Drawn == draw ? slot : slot with { Drawn = draw, Prompt = "" };
     }
 
@@ -157,7 +149,6 @@ public readonly record struct QuestionIdentity(string KindId, string Scale, Note
     /// <param name="draw">The draw.</param>
     public static QuestionIdentity On(Sheet sheet, Section section, Draw draw)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         var identity = Of(section, draw);
         return sheet.Parts.IsEmpty ? identity : identity with { Clef = null };
     }
@@ -167,7 +158,6 @@ public readonly record struct QuestionIdentity(string KindId, string Scale, Note
     /// <param name="draw">The draw.</param>
     public static QuestionIdentity Of(Section section, Draw draw)
     {
-        ArgumentNullException.ThrowIfNull(section);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         return new QuestionIdentity(
             section.KindId,

@@ -12,8 +12,6 @@ public static class Scope
     /// <param name="style">The house style, which says what is written with a signature.</param>
     public static IReadOnlyList<Draw> Of(Section section, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(section);
-        ArgumentNullException.ThrowIfNull(style);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var draws = from type in section.Scales
                     where kind.Takes(type)
@@ -31,8 +29,6 @@ public static class Scope
     /// <param name="draw">The draw; it may lie outside the keys, scales and clefs the section draws from.</param>
     public static bool CanAsk(Section section, HouseStyle style, Draw draw)
     {
-        ArgumentNullException.ThrowIfNull(section);
-        ArgumentNullException.ThrowIfNull(style);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         return kind.Takes(draw.Scale) && style.CanSpell(draw.Scale, draw.Tonic) && draw.Variant < kind.VariantsIn(section, draw.Scale) && kind.CanAsk(draw);
     }
@@ -42,7 +38,6 @@ public static class Scope
     /// <param name="place">The place, by its major key.</param>
     public static NoteName TonicAt(ScaleType type, Key place)
     {
-        ArgumentNullException.ThrowIfNull(type);
         return type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? place.Relative.Tonic : place.Tonic;
     }
 
@@ -51,7 +46,6 @@ public static class Scope
     /// <param name="tonic">Its tonic.</param>
     public static int PlaceOf(ScaleType type, NoteName tonic)
     {
-        ArgumentNullException.ThrowIfNull(type);
         // The relative minor lies three fifths above its major: A is three beyond C.
         return type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? tonic.Fifths - 3 : tonic.Fifths;
     }
@@ -61,7 +55,6 @@ public static class Scope
     /// <param name="style">The house style.</param>
     public static string Advice(Section section, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(section);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var scales = section.Scales.Length == 1 ? section.Scales[0].Name : "these scales";
         if (section.Notation == Notation.Signature && kind.UsesNotation && Of(section with { Notation = Notation.Accidentals }, style).Count > 0)

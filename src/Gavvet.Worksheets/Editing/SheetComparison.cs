@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using Gavvet.Theory;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Editing;
 
@@ -13,8 +13,6 @@ public static class SheetComparison
     /// <param name="after">The later state.</param>
     public static ImmutableArray<string> Between(Sheet before, Sheet after)
     {
-        ArgumentNullException.ThrowIfNull(before);
-        ArgumentNullException.ThrowIfNull(after);
         string[] words = [.. OfSheet(before, after), .. OfSections(before, after)];
         // Something a sheet file holds that has no sentence of its own must not pass for no change.
         return words.Length == 0 && before != after ? ["The sheet’s settings changed."] : [.. words];
@@ -103,5 +101,5 @@ public static class SheetComparison
 
     private static string Name(Section section) => QuestionCatalogue.Standard.HeadingOf(section);
 
-    private static string Questions(int count) => count == 1 ? "one question" : $"{CountText.Word(count)} questions";
+    private static string Questions(int count) => Texts.Say("change.questions", ("count", count));
 }

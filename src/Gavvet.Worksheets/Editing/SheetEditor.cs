@@ -3,6 +3,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Editing;
 
@@ -22,7 +23,6 @@ public static class SheetEditor
     /// <param name="edit">The edit.</param>
     public static EditOutcome Apply(Sheet sheet, SheetEdit edit)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         if (edit is SectionEdit { SectionId: var id } sectionEdit)
         {
             return sheet.Find(id) is { } section
@@ -263,7 +263,7 @@ public static class SheetEditor
         if (lowered)
             section = section with { Slots = [.. section.Slots.OrderByDescending(slot => slot.Pinned).Take(available).OrderBy(section.Slots.IndexOf)] };
         var drawn = QuestionDraw.Draw(sheet, section, Unpinned(section));
-        var words = lowered ? $"Now {CountText.Word(available)} {(available == 1 ? "question" : "questions")}: these keys and clefs offer no more." : null;
+        var words = lowered ? Texts.Say("edit.fewer", ("count", available)) : null;
         return new EditOutcome(sheet.With(drawn), lowered ? field : null, words);
     }
 

@@ -6,6 +6,7 @@ using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Editing;
 
@@ -49,7 +50,6 @@ public static class SheetRules
     /// <param name="scales">The scale types chosen.</param>
     public static string? Scales(QuestionKind kind, ImmutableArray<ScaleType> scales)
     {
-        ArgumentNullException.ThrowIfNull(kind);
         if (scales.IsDefaultOrEmpty)
             return "Choose at least one scale.";
         return scales.FirstOrDefault(type => !kind.Takes(type)) is { } odd
@@ -72,8 +72,6 @@ public static class SheetRules
     /// <returns>The field, as files name it, and what would work.</returns>
     public static (string Field, string Words)? Contradiction(Section section, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(section);
-        ArgumentNullException.ThrowIfNull(style);
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         if (section.Octaves > 1 && !kind.UsesOctaves)
             return ("octaves", $"“{kind.Name}” is asked over one octave.");
@@ -100,17 +98,15 @@ public static class SheetRules
     /// <param name="count">How many were asked for.</param>
     public static string? Count(Sheet sheet, Section section, int count)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
-        ArgumentNullException.ThrowIfNull(section);
         var available = QuestionDraw.Available(section, sheet.Style);
         var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
         if (count < 1)
             return "Ask for at least one question.";
         if (count > available && !section.Own.IsEmpty && QuestionCatalogue.Standard.Get(section.KindId).AsksOwn)
-            return $"There {(available == 1 ? "is one question" : $"are {available} questions")} of your own here. Write more of them first.";
+            return Texts.Say("rule.own", ("count", available));
         if (count > available)
         {
-            var offer = available == 1 ? "only one question" : $"{available} different questions";
+            var offer = Texts.Say("rule.offer", ("count", available));
             return $"These keys and clefs offer {offer}. Ask for {available} or fewer, or choose more keys.";
         }
 

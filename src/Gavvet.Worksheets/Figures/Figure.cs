@@ -110,7 +110,6 @@ public readonly record struct StaffRange(int Lowest, int Highest)
     /// <param name="part">The part, or null at concert pitch.</param>
     public static StaffRange OfScales(Clef clef, int octaves, Instrument? part)
     {
-        ArgumentNullException.ThrowIfNull(clef);
         return Ranges.GetOrAdd((clef, octaves, part), static asked => Measured(asked.Clef, asked.Octaves, asked.Part));
     }
 

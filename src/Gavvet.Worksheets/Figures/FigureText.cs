@@ -11,7 +11,6 @@ public static class FigureText
     /// <param name="answers">The key's marks; none on the student's page.</param>
     public static string Describe(Figure figure, ImmutableArray<Mark> answers)
     {
-        ArgumentNullException.ThrowIfNull(figure);
         ImmutableArray<Mark> marks = [.. figure.Given, .. answers];
         var words = figure switch
         {
@@ -110,7 +109,6 @@ public static class FigureText
     /// <param name="text">Text as printed.</param>
     public static string Spoken(string text)
     {
-        ArgumentNullException.ThrowIfNull(text);
         return text.Replace("𝄪", " double sharp", StringComparison.Ordinal).Replace("𝄫", " double flat", StringComparison.Ordinal)
             .Replace("♯", " sharp", StringComparison.Ordinal).Replace("♭", " flat", StringComparison.Ordinal);
     }

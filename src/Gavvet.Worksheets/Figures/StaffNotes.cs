@@ -15,7 +15,6 @@ public static class StaffNotes
     /// <param name="style">The house style, which says how a double accidental is cancelled to a single one.</param>
     public static ImmutableArray<NoteMark> InOneBar(ImmutableArray<Pitch> pitches, KeySignature signature, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(style);
         var inForce = new Dictionary<int, Accidental>();
         var notes = ImmutableArray.CreateBuilder<NoteMark>(pitches.Length);
         for (var column = 0; column < pitches.Length; column++)

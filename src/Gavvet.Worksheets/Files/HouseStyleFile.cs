@@ -30,7 +30,6 @@ public static class HouseStyleFile
     /// <exception cref="SheetFileException">It is no house style of this version; the message says where and what would be right.</exception>
     public static HouseStyle Read(string text)
     {
-        ArgumentNullException.ThrowIfNull(text);
         if (text.Length > SheetLimits.FileBytes)
             throw new SheetFileException("", "The file is too large for a house style.");
         try
@@ -65,7 +64,6 @@ public static class HouseStyleFile
     /// <summary>A style as words: its preset, and what differs from it.</summary>
     internal static Dictionary<string, string> Words(HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(style);
         var preset = HouseStyle.Presets.FirstOrDefault(preset => preset.Id == style.Id) ?? HouseStyle.Classical;
         var words = new Dictionary<string, string> { [Preset] = preset.Id };
         foreach (var field in HouseStyleField.All.Where(field => field.Of(style) != field.Of(preset)))

@@ -36,8 +36,6 @@ public static class SheetFile
     /// <exception cref="SheetFileException">It is no sheet of this version, or its questions are drawn already and a seed is wished for.</exception>
     public static Sheet Read(string text, DrawChoices choices)
     {
-        ArgumentNullException.ThrowIfNull(choices);
-        ArgumentNullException.ThrowIfNull(text);
         if (text.Length > SheetLimits.FileBytes)
             throw new SheetFileException("", $"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
         return SheetReading.Read(FileContract.Read<SheetDocument>(Current(text)), choices);
@@ -73,7 +71,6 @@ public static class SheetFile
 
     private static SheetDocument Document(Sheet sheet, bool recipe)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         return new SheetDocument
         {
             Gavvet = Version,

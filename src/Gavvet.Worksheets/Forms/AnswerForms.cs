@@ -18,7 +18,6 @@ public static class AnswerForms
     /// <param name="form">The form.</param>
     public static bool CanBe(QuestionKind kind, AnswerForm form)
     {
-        ArgumentNullException.ThrowIfNull(kind);
         return form == AnswerForm.Write || kind.AnswersInWords;
     }
 
@@ -40,8 +39,6 @@ public static class AnswerForms
     /// <exception cref="UnwritableNoteException">It cannot be written, or has no wrong answer to offer.</exception>
     public static (Question Question, Answer Answer) Ask(QuestionKind kind, QuestionSetting setting)
     {
-        ArgumentNullException.ThrowIfNull(kind);
-        ArgumentNullException.ThrowIfNull(setting);
         var posed = kind.Pose(setting);
         var (question, answer) = (posed.Question, posed.Answer);
         if (setting.AnswerAs == AnswerForm.Write || !kind.AnswersInWords)
@@ -62,8 +59,6 @@ public static class AnswerForms
     /// <param name="answer">Its answer.</param>
     public static string Phrase(Question question, Answer answer)
     {
-        ArgumentNullException.ThrowIfNull(question);
-        ArgumentNullException.ThrowIfNull(answer);
         return AnswerPhrase.Of(question, answer.Marks);
     }
 
@@ -73,8 +68,6 @@ public static class AnswerForms
     /// <param name="seed">What the order is drawn from.</param>
     public static (ImmutableArray<string> Bank, ImmutableArray<Answer> Answers) Match(QuestionKind kind, IReadOnlyList<(QuestionSetting Setting, Question Written, Answer Answer)> items, ulong seed)
     {
-        ArgumentNullException.ThrowIfNull(kind);
-        ArgumentNullException.ThrowIfNull(items);
         string[] right = [.. items.Select(item => AnswerPhrase.Of(item.Written, item.Answer.Marks))];
         // Two answers more than are needed, so that the last is not given away.
         var wrong = items.Take(2).SelectMany(item => WrongAnswers.Of(kind, item.Setting, 2).Take(1)).Select(answer => answer.Text);

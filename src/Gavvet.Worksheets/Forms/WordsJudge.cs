@@ -11,8 +11,6 @@ public static class WordsJudge
     /// <param name="answer">What was written, with or without the words around the line.</param>
     public static bool IsRight(QuestionKind kind, QuestionSetting setting, string answer)
     {
-        ArgumentNullException.ThrowIfNull(kind);
-        ArgumentNullException.ThrowIfNull(answer);
         var posed = kind.Pose(setting);
         var (question, key) = (posed.Question, posed.Answer);
         var given = Plain(answer);

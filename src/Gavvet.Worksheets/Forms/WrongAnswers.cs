@@ -24,8 +24,6 @@ public static class WrongAnswers
     /// <param name="count">How many at most.</param>
     public static ImmutableArray<WrongAnswer> Of(QuestionKind kind, QuestionSetting setting, int count)
     {
-        ArgumentNullException.ThrowIfNull(kind);
-        ArgumentNullException.ThrowIfNull(setting);
         var posed = kind.Pose(setting);
         var (question, right) = (posed.Question, posed.Answer);
         var taken = right.Accepted.Append(right.Text).Append(AnswerPhrase.Of(question, right.Marks)).ToHashSet(StringComparer.OrdinalIgnoreCase);

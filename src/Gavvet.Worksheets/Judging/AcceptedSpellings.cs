@@ -37,8 +37,6 @@ public static class AcceptedSpellings
     /// <param name="line">The notes in the order they are written, both tonics included.</param>
     public static bool Accepts(Scale scale, HouseStyle style, bool descending, ReadOnlySpan<NoteName> line)
     {
-        ArgumentNullException.ThrowIfNull(scale);
-        ArgumentNullException.ThrowIfNull(style);
         var expected = descending ? scale.Descending : scale.Ascending;
         if (line.SequenceEqual(expected.AsSpan()))
             return true;
@@ -61,8 +59,6 @@ public static class AcceptedSpellings
     /// <returns>The notes in the order they are written, both tonics included.</returns>
     public static IEnumerable<ImmutableArray<NoteName>> Of(Scale scale, HouseStyle style, bool descending)
     {
-        ArgumentNullException.ThrowIfNull(scale);
-        ArgumentNullException.ThrowIfNull(style);
         var expected = descending ? scale.Descending : scale.Ascending;
         yield return expected;
         var seen = new HashSet<string> { string.Join(' ', expected) };

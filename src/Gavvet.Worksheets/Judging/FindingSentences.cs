@@ -13,9 +13,6 @@ public static class FindingSentences
     /// <param name="finding">The finding.</param>
     public static string Sentence(HouseStyle style, AskedScale asked, Finding finding)
     {
-        ArgumentNullException.ThrowIfNull(style);
-        ArgumentNullException.ThrowIfNull(asked);
-        ArgumentNullException.ThrowIfNull(finding);
         var id = $"finding.{FileWords.Of(finding.Code)}";
         // Some causes are said otherwise of a signature, of a whole scale, or where nothing is to be written.
         var of = finding.Code switch

@@ -13,7 +13,6 @@ public static class Identification
     /// <returns>In teaching order: a two-way melodic minor going up is the one-way form too, and coming down the natural minor.</returns>
     public static ImmutableArray<ScaleType> Of(ImmutableArray<NoteName> line, Direction direction, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(style);
         if (line.Length < 3)
             return [];
         var tonic = line[0];

@@ -13,8 +13,6 @@ public static class ScaleJudge
     /// <exception cref="ArgumentException">The answer has no notes.</exception>
     public static Judgement Judge(AskedScale asked, WrittenAnswer answer)
     {
-        ArgumentNullException.ThrowIfNull(asked);
-        ArgumentNullException.ThrowIfNull(answer);
         if (answer.Notes.IsEmpty)
             throw new ArgumentException("An answer has at least one note.");
         var tonic = TonicMeant(asked, answer);

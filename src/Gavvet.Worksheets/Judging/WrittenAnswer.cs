@@ -51,7 +51,6 @@ public static class AnswerReading
     /// <param name="signature">What the signature does to a letter.</param>
     public static ImmutableArray<ReadNote> Read(ImmutableArray<WrittenNote> notes, Func<Letter, Accidental> signature)
     {
-        ArgumentNullException.ThrowIfNull(signature);
         var inForce = new Dictionary<int, Accidental>();
         var read = ImmutableArray.CreateBuilder<ReadNote>(notes.Length);
         foreach (var note in notes)

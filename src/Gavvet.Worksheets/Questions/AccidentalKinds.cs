@@ -18,7 +18,7 @@ internal static class AccidentalKinds
         Group = QuestionGroup.Scales,
         Uses = KindUse.Tonic | KindUse.Direction,
         Takes = AnyScale,
-        Options = [new("letters", "Letters given"), new(OnNotes, "Notes given", PrintsStaff: true)],
+        Options = [new("letters"), new(OnNotes, PrintsStaff: true)],
         Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Formula, Scaffolding.Count, Scaffolding.Tonic, Scaffolding.Blank],
         Pose = about =>
         {

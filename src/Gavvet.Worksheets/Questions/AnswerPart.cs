@@ -131,7 +131,6 @@ public static class AnswerWording
     /// <param name="part">The part.</param>
     public static string Say(this HouseStyle style, AnswerPart part)
     {
-        ArgumentNullException.ThrowIfNull(style);
         return part switch
         {
             NotesPart notes => style.Say(notes.Notes),

@@ -20,7 +20,7 @@ internal static class FretboardKinds
         Uses = KindUse.Tonic | KindUse.Tuning | KindUse.ConcertPitch,
         Takes = type => !type.IsChromatic,
         Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Tonic, Scaffolding.Blank],
-        Options = [new("mark", "Mark the notes"), new(Read, "Name the scale marked")],
+        Options = [new("mark"), new(Read)],
         Weight = 7,
         Instructs = (section, _) => Texts.Say(section.Option == Read ? "fretboard-scale.instruction.read" : "fretboard-scale.instruction", ("frets", Frets)),
         Pose = about => about.Option == Read ? ToRead(about) : ToMark(about),

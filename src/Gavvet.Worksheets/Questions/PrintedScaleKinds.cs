@@ -47,7 +47,7 @@ internal static class PrintedScaleKinds
             [new StepsWalked(scale.Type, notes, steps), new HalfStepsFound(Pairs(columns))]);
     })) with
     {
-        Options = [new("half-steps", "Half steps"), new(Wide, "Half steps and augmented seconds")],
+        Options = [new("half-steps"), new(Wide)],
     };
 
     public static QuestionKind LabelDegrees { get; } = About("label-degrees", QuestionGroup.Degrees, AnyScale, about => new PosedQuestion(Print(about, StaffRows.Labels), () =>

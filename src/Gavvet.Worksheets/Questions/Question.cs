@@ -60,7 +60,6 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     /// <exception cref="UnwritableNoteException">The scale cannot be written for the part.</exception>
     public QuestionSetting For(QuestionKind kind, Instrument? part)
     {
-        ArgumentNullException.ThrowIfNull(kind);
         if (part is null)
             return this;
         var read = this with { Part = part, Clef = part.Clef };
@@ -76,7 +75,6 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     /// <exception cref="UnwritableNoteException">So many octaves are beyond the part's range.</exception>
     public Pitch LowestTonic(Scale scale)
     {
-        ArgumentNullException.ThrowIfNull(scale);
         if (Part is null)
             return Clef.LowestTonic(scale, Octaves);
         return Part.LowestTonic(scale, Octaves) ?? throw new UnwritableNoteException(
@@ -89,7 +87,6 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     /// <param name="style">The house style.</param>
     public static QuestionSetting Of(Section section, Draw draw, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(section);
         return new QuestionSetting(draw.Scale, draw.Tonic, draw.Clef, section.Notation, section.Direction, section.Scaffolding)
         {
             Style = style,

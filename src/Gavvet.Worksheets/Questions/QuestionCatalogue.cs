@@ -91,7 +91,6 @@ public sealed class QuestionCatalogue
     /// <exception cref="KeyNotFoundException">There is no such kind.</exception>
     public string HeadingOf(Section section)
     {
-        ArgumentNullException.ThrowIfNull(section);
         return section.Title.Length > 0 ? section.Title : Get(section.KindId).Name;
     }
 

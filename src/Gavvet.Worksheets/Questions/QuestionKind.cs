@@ -29,6 +29,10 @@ public sealed record QuestionKind
     /// <summary>The name in lists and as a section's heading.</summary>
     public string Name => Texts.Say(Id);
 
+    /// <summary>The name of a way of asking, for screens.</summary>
+    /// <param name="option">One of <see cref="Options"/>.</param>
+    public string NameOf(KindOption option) => Texts.Say($"{Id}.option.{option.Id}");
+
     /// <summary>The scaffolding it can give, from most to least; the last is blank.</summary>
     public ImmutableArray<Scaffolding> Scaffoldings { get; init; } = [Scaffolding.WorkedExample, Scaffolding.Blank];
 
@@ -112,7 +116,6 @@ public sealed record QuestionKind
     /// <param name="style">The house style it is said in.</param>
     public string Instruction(Section section, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(section);
         return Instructs?.Invoke(section, style) ?? Instruction(section.Option, style);
     }
 
@@ -173,11 +176,10 @@ public enum KindUse
     OwnQuestions = 512,
 }
 
-/// <summary>A way of asking.</summary>
+/// <summary>A way of asking; its name on screen stands in the resource file.</summary>
 /// <param name="Id">The name in files.</param>
-/// <param name="Name">The name on screen.</param>
 /// <param name="PrintsStaff">Whether it prints a staff where the kind does not otherwise.</param>
-public sealed record KindOption(string Id, string Name, bool PrintsStaff = false);
+public sealed record KindOption(string Id, bool PrintsStaff = false);
 
 /// <summary>Parts of the subject, in teaching order.</summary>
 public enum QuestionGroup

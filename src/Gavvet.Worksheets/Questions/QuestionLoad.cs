@@ -15,8 +15,6 @@ public static class QuestionLoad
     /// <param name="setting">What it is about.</param>
     public static int Of(QuestionKind kind, QuestionSetting setting)
     {
-        ArgumentNullException.ThrowIfNull(kind);
-        ArgumentNullException.ThrowIfNull(setting);
         var load = kind.Weight + Given(setting) + Form(setting);
         if (kind.UsesTonic)
             load += Accidentals(setting) + Alterations(setting);

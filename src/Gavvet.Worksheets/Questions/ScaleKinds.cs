@@ -99,7 +99,7 @@ internal static class ScaleKinds
         })) with
     {
         Uses = KindUse.Words,
-        Options = [new("transpositions", "How many different ones"), new(Palindrome, "The same steps up and down"), new(Repeating, "The steps that repeat")],
+        Options = [new("transpositions"), new(Palindrome), new(Repeating)],
         Variants = type => type.Transpositions() < 12 ? 1 : 0,
         VariantsAs = (section, type) => section.Option == Palindrome ? (type.Steps.SequenceEqual(type.Down.Steps) ? 1 : 0) : type.Transpositions() < 12 ? 1 : 0,
     };

@@ -101,7 +101,7 @@ internal static class SignatureKinds
     }) with
     {
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Words,
-        Options = [new("one", "Major or minor"), new(Both, "Both keys of a signature")],
+        Options = [new("one"), new(Both)],
         Instructs = (section, _) => section.Option == Both ? Texts.Say("name-key.instruction.both")
             : section.Scales is [var only] ? Texts.Say("name-key.instruction.one", ("mode", ModeWord(only.HasMinorThird ? KeyMode.Minor : KeyMode.Major)))
             : Texts.Say("name-key.instruction"),
@@ -121,7 +121,7 @@ internal static class SignatureKinds
     }) with
     {
         Uses = KindUse.Clef,
-        Options = [new("write", "Write all seven"), new(Repair, "Put a wrong order right")],
+        Options = [new("write"), new(Repair)],
         Variants = _ => 2,
         VariantsAs = (section, _) => section.Option == Repair ? WrongOrders : 2,
     };

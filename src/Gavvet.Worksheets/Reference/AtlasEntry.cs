@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Working;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Reference;
 
@@ -16,9 +17,6 @@ public sealed class AtlasEntry
     /// <exception cref="UnwritableNoteException">The scale would need a triple accidental; the message offers a tonic that works.</exception>
     public AtlasEntry(ScaleType type, NoteName tonic, HouseStyle style, Clef clef)
     {
-        ArgumentNullException.ThrowIfNull(type);
-        ArgumentNullException.ThrowIfNull(style);
-        ArgumentNullException.ThrowIfNull(clef);
         (Type, Style, Clef, Scale) = (type, style, clef, style.Spell(type, tonic));
     }
 
@@ -119,7 +117,6 @@ public sealed class AtlasEntry
     /// <param name="part">The instrument.</param>
     public AtlasEntry? For(Instrument part)
     {
-        ArgumentNullException.ThrowIfNull(part);
         var tonic = part.WrittenTonic(Type, Tonic);
         return Style.CanSpell(Type, tonic) ? new AtlasEntry(Type, tonic, Style, part.Clef) : null;
     }
@@ -149,7 +146,7 @@ public sealed class AtlasEntry
             var transpositions = Scale.Type.Transpositions();
             if (transpositions == 12)
                 yield break;
-            yield return $"There {(transpositions == 1 ? "is only one such scale" : $"are only {CountText.Word(transpositions)} different ones")}, whatever the tonic.";
+            yield return Texts.Say("atlas.transpositions", ("count", transpositions));
             if (transpositions > 1)
                 yield return $"The same notes by sound on {Style.Say(Scale.Type.TonicsSharingNotes(Tonic))}.";
         }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Reference;
 
@@ -22,7 +23,6 @@ public sealed record Fingering(string Id, string Name)
     /// <param name="entry">The scale.</param>
     public ImmutableArray<FingeredLine> Of(AtlasEntry entry)
     {
-        ArgumentNullException.ThrowIfNull(entry);
         return BowedStrings.All.FirstOrDefault(bowed => bowed.Id == Id) is { } bowed ? OnStrings(entry, bowed) : OnKeys(entry, this == TwoOctaves ? 2 : 1);
     }
 
@@ -94,7 +94,7 @@ public sealed record Fingering(string Id, string Name)
                 runs.Add((note.String, 1));
         }
 
-        return string.Join(", ", runs.Select(run => $"{style.Say(bowed.Strings[run.String].Name)} string {CountText.Word(run.Count)} {(run.Count == 1 ? "note" : "notes")}"));
+        return string.Join(", ", runs.Select(run => Texts.Say("fingering.string", ("string", style.Say(bowed.Strings[run.String].Name)), ("count", run.Count))));
     }
 
     private static FingeredLine Line(string words, AtlasEntry entry, Clef clef, ImmutableArray<Pitch> pitches, ImmutableArray<string> fingers, string strings = "")

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Reference;
 
@@ -17,8 +18,6 @@ public sealed record ScaleChange(NoteName? From, NoteName? To, string Words)
     /// <param name="to">The second scale.</param>
     public static ImmutableArray<ScaleChange> Between(AtlasEntry from, AtlasEntry to)
     {
-        ArgumentNullException.ThrowIfNull(from);
-        ArgumentNullException.ThrowIfNull(to);
         var changes = ImmutableArray.CreateBuilder<ScaleChange>();
         for (var step = 0; step < 7; step++)
         {
@@ -45,5 +44,5 @@ public sealed record ScaleChange(NoteName? From, NoteName? To, string Words)
         var (before, after) => new ScaleChange(before, after, $"is {Moved(after!.Value.Accidental - before!.Value.Accidental)} to {style.Say(after.Value)}"),
     };
 
-    private static string Moved(int semitones) => $"{(semitones > 0 ? "raised" : "lowered")} by {(Math.Abs(semitones) == 1 ? "a semitone" : $"{CountText.Word(Math.Abs(semitones))} semitones")}";
+    private static string Moved(int semitones) => Texts.Say(semitones > 0 ? "change.raised" : "change.lowered", ("count", Math.Abs(semitones)));
 }

@@ -13,7 +13,6 @@ public static class ScaleSection
     /// <param name="clef">The clef.</param>
     public static Section Of(ScaleType type, NoteName tonic, Clef clef)
     {
-        ArgumentNullException.ThrowIfNull(type);
         var place = Key.Majors.Where(key => Scope.TonicAt(type, key) == tonic).Select(key => (Key?)key).FirstOrDefault();
         // A tonic beyond the line is drawn by itself; the place that must be named is then left out again.
         var anchor = place ?? Key.Majors[Key.Majors.Length / 2];

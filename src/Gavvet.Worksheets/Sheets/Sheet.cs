@@ -70,7 +70,6 @@ public sealed record Sheet(
     /// <param name="changed">The section as it is to be.</param>
     public Sheet With(Section changed)
     {
-        ArgumentNullException.ThrowIfNull(changed);
         return this with { Sections = Sections.SetItem(Sections.FindIndex(section => section.Id == changed.Id), changed) };
     }
 }

@@ -65,7 +65,6 @@ public sealed class Verification
     /// <param name="drawn">Draws a question with its answer and says what is wrong with the drawing, or null; or null where nothing is drawn.</param>
     public static Verification Run(int questions, ulong seed, QuestionCatalogue catalogue, Action<int>? progress = null, Func<Question, Answer, string?>? drawn = null)
     {
-        ArgumentNullException.ThrowIfNull(catalogue);
         var kinds = catalogue.All;
         var verification = new Verification(kinds) { _drawn = drawn };
         var scales = kinds.ToDictionary(kind => kind.Id, kind => ScaleTypes.All.Where(kind.Takes).ToArray());

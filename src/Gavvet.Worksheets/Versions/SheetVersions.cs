@@ -26,7 +26,6 @@ public static class SheetVersions
     /// <param name="sheet">The sheet.</param>
     public static ImmutableArray<SheetVersion> Of(Sheet sheet)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         if (sheet.Versions == 1)
             return [new SheetVersion('A', sheet, TotalLoad(sheet))];
         var plan = new VersionPlan(sheet);
@@ -39,7 +38,6 @@ public static class SheetVersions
     /// <param name="sheet">The sheet.</param>
     public static int TotalLoad(Sheet sheet)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         return sheet.Sections.Sum(section => section.Slots.Sum(slot => LoadGroups.LoadOf(sheet, section, QuestionCatalogue.Standard.Get(section.KindId), slot.Drawn)));
     }
 
@@ -47,7 +45,6 @@ public static class SheetVersions
     /// <param name="sheet">The sheet.</param>
     public static VersionCapacity Capacity(Sheet sheet)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         var scopes = sheet.Sections.ToDictionary(section => section.Id, section => Scope.Of(section, sheet.Style).Select(draw => QuestionIdentity.On(sheet, section, draw)).ToHashSet());
         var most = Sheet.MostVersions;
         int? bottleneck = null;

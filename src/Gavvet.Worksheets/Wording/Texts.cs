@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Globalization;
 using System.Resources;
 using System.Text.RegularExpressions;
+using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Wording;
 
@@ -18,7 +19,7 @@ public static partial class Texts
     /// <param name="id">Its name, such as "relative-key.instruction".</param>
     public static bool Has(string id) => Find(id) is not null;
 
-    /// <summary>A message in words.</summary>
+    /// <summary>A message in words. A place such as {count:# note|# notes} stands for the form that goes with the number, which # is in words.</summary>
     /// <param name="id">Its name.</param>
     /// <param name="arguments">What stands for each name in braces, in the words of the house style.</param>
     /// <exception cref="KeyNotFoundException">There is no such message, or it names an argument that is not given.</exception>
@@ -30,10 +31,16 @@ public static partial class Texts
         var values = new Dictionary<string, object>();
         foreach (var (name, value) in arguments)
             values[name] = value;
-        return Places().Replace(words, place => values.TryGetValue(place.Groups[1].Value, out var value)
-            ? Convert.ToString(value, CultureInfo.InvariantCulture)!
+        return Filled(words);
+
+        string Filled(string words) => Places().Replace(words, place => values.TryGetValue(place.Groups[1].Value, out var value)
+            ? place.Groups[2].Success ? Filled(Counted(place.Groups[2].Value, place.Groups[3].Value, (int)value)) : Convert.ToString(value, CultureInfo.InvariantCulture)!
             : throw new KeyNotFoundException($"“{id}” asks for {place.Groups[1].Value}, which is not given."));
     }
+
+    // The plural rule of English: one form for one, another for every other number. A language with another rule has it here.
+    private static string Counted(string one, string other, int count) => (count == 1 ? one : other).Replace("#", CountText.Word(count), StringComparison.Ordinal);
+
 
     private static string? Find(string id)
     {
@@ -41,6 +48,6 @@ public static partial class Texts
         return Known.GetOrAdd((culture.Name, id), static (asked, culture) => Messages.GetString(asked.Id, culture), culture);
     }
 
-    [GeneratedRegex(@"\{(\w+)\}")]
+    [GeneratedRegex(@"\{(\w+)(?::((?:[^{}|]|\{\w+\})*)\|((?:[^{}|]|\{\w+\})*))?\}")]
     private static partial Regex Places();
 }

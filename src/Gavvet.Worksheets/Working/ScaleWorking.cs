@@ -13,7 +13,6 @@ public static class ScaleWorking
     /// <exception cref="UnwritableNoteException">The scale would need a triple accidental.</exception>
     public static ImmutableArray<WorkingStep> Of(ScaleType type, NoteName tonic, HouseStyle style)
     {
-        ArgumentNullException.ThrowIfNull(style);
         var scale = style.Spell(type, tonic);
         return
         [
@@ -32,8 +31,6 @@ public static class ScaleWorking
     /// <param name="to">The scale wanted; its line going up counts.</param>
     public static DerivedFrom Derive(Scale from, Scale to)
     {
-        ArgumentNullException.ThrowIfNull(from);
-        ArgumentNullException.ThrowIfNull(to);
         var (before, after) = (Named(from), Named(to));
         var lost = before.Where(note => !after.Contains(note)).ToArray();
         var gained = after.Where(note => !before.Contains(note)).ToArray();

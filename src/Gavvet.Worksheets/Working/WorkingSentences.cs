@@ -13,7 +13,6 @@ public static class WorkingSentences
     /// <param name="step">The step.</param>
     public static string Sentence(HouseStyle style, WorkingStep step)
     {
-        ArgumentNullException.ThrowIfNull(style);
         return step switch
         {
             LettersWritten letters => Texts.Say("working.letters", ("letters", style.Say(letters.Letters.Select(letter => new NoteName(letter))))),

@@ -30,7 +30,6 @@ public sealed class CompareModel : PageModel
 
     public static string Draw(AtlasEntry entry, string id)
     {
-        ArgumentNullException.ThrowIfNull(entry);
         return SvgWriter.Inline(FigureDrawing.Draw(entry.Staff, [], 176_000), id, entry.Name);
     }
 

@@ -126,7 +126,6 @@ public sealed record Findings(string Text, HouseStyle Style, Clef Clef)
 
     public string AddressOf(ScaleMatch match)
     {
-        ArgumentNullException.ThrowIfNull(match);
         return Places.Atlas(match.Type, match.Tonic ?? default, Style, Clef);
     }
 }

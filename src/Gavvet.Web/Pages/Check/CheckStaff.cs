@@ -20,7 +20,6 @@ public static class CheckStaff
     /// <summary>The staff as it is written so far. What a finding names stands out.</summary>
     public static (string Svg, string Top, string Bottom) Written(CheckResult result)
     {
-        ArgumentNullException.ThrowIfNull(result);
         var request = result.Request;
         var steps = Steps(result);
         var wrong = result.Judgement?.Findings.Where(finding => finding.Code >= FindingCode.ExtraNote && finding.Code < FindingCode.MixedAccidentals).Select(finding => finding.Position - 1).ToHashSet() ?? [];
@@ -38,7 +37,6 @@ public static class CheckStaff
     /// <summary>The scale as the key has it.</summary>
     public static string Key(CheckRequest request)
     {
-        ArgumentNullException.ThrowIfNull(request);
         var scale = request.Asked.Expected;
         var signature = request.Written is null ? default : request.House.SignatureOf(request.Scale, scale.Tonic) ?? default;
         var notes = StaffNotes.InOneBar(scale.Pitches(request.Way, request.OnStaff.LowestTonic(scale)), signature, request.House);

@@ -13,7 +13,6 @@ public sealed class IndexModel : PageModel
     /// <summary>The verdict while the answer is typed.</summary>
     public PartialViewResult OnGetJudged([FromQuery] CheckRequest request)
     {
-        ArgumentNullException.ThrowIfNull(request);
         return Partial("Check/_Judged", request.Judge());
     }
 }

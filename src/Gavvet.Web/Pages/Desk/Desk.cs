@@ -34,9 +34,6 @@ public sealed record DeskView(
 
     public static async Task<DeskView> OfAsync(string? show, string? filter, SheetStore store, PrintingStore printings, SectionLibrary library)
     {
-        ArgumentNullException.ThrowIfNull(store);
-        ArgumentNullException.ThrowIfNull(printings);
-        ArgumentNullException.ThrowIfNull(library);
         var words = filter ?? "";
         var terms = DeskFilter.Terms(words);
         bool Holds(string text) => terms.All(term => text.Contains(term, StringComparison.OrdinalIgnoreCase));

@@ -74,7 +74,6 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
     /// <summary>What a state changed against the one it was made from.</summary>
     public string Change(StoredRevision state)
     {
-        ArgumentNullException.ThrowIfNull(state);
         if (state.ParentId is null)
             return "The sheet as it was begun.";
         if (state.Sheet is not { } sheet)
@@ -86,14 +85,13 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
         {
             0 => "Nothing that shows.",
             1 => words[0],
-            _ => $"{words[0]} And {Shared.Labels.Count(words.Length - 1, "other change")}.",
+            _ => $"{words[0]} And {Shared.Labels.Count(words.Length - 1, "other-change")}.",
         };
     }
 
     /// <summary>A state's first page.</summary>
     public string Draw(StoredRevision state, string id)
     {
-        ArgumentNullException.ThrowIfNull(state);
         if (state.Sheet is not { } sheet)
             return "";
         var pages = SheetLayout.Student(Composer.Compose(sheet, catalogue, Edition.Only).Worksheet);

@@ -61,8 +61,6 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     /// <summary>Begins a printing; null when too many are waiting already.</summary>
     public PrintJob? Start(StoredSheet stored, PrintChoices choices, string person)
     {
-        ArgumentNullException.ThrowIfNull(stored);
-        ArgumentNullException.ThrowIfNull(choices);
         if (_jobs.Values.Count(job => !job.IsOver) >= MostWaiting)
             return null;
         foreach (var old in _jobs.Values.Where(job => job.IsOver).OrderByDescending(job => job.Begun).Skip(Remembered))

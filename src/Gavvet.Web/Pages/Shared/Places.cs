@@ -8,14 +8,12 @@ public static class Places
     /// <summary>A scale in the atlas.</summary>
     public static string Atlas(ScaleType type, NoteName tonic, HouseStyle style, Clef clef)
     {
-        ArgumentNullException.ThrowIfNull(type);
         return $"/atlas/{type.Id}/{Uri.EscapeDataString(NoteText.Ascii(tonic))}{Choices(style, clef)}";
     }
 
     /// <summary>Its handout, with fingers where a fingering is named.</summary>
     public static string Handout(ScaleType type, NoteName tonic, HouseStyle style, Clef clef, string? fingering = null)
     {
-        ArgumentNullException.ThrowIfNull(type);
         var choices = Choices(style, clef);
         return $"/atlas/{type.Id}/{Uri.EscapeDataString(NoteText.Ascii(tonic))}/handout.pdf{choices}{(fingering is null ? "" : $"{(choices.Length == 0 ? '?' : '&')}fingering={fingering}")}";
     }
@@ -26,8 +24,6 @@ public static class Places
     // What is usual goes without saying.
     private static string Choices(HouseStyle style, Clef clef)
     {
-        ArgumentNullException.ThrowIfNull(style);
-        ArgumentNullException.ThrowIfNull(clef);
         string[] choices = [.. style.Id == HouseStyle.Classical.Id ? [] : new[] { $"style={style.Id}" }, .. clef == Clef.Treble ? [] : new[] { $"clef={clef.Id}" }];
         return choices.Length == 0 ? "" : "?" + string.Join('&', choices);
     }

@@ -14,7 +14,6 @@ public static class Signs
     /// <summary>A clef's sign.</summary>
     public static string Of(Clef clef)
     {
-        ArgumentNullException.ThrowIfNull(clef);
         return (clef.Sign, clef.Octaves) switch
         {
             (ClefSign.G, -1) => "𝄠",

@@ -33,7 +33,6 @@ public sealed class IndexModel(NewSheets begin) : PageModel
     /// <summary>A figure with the key's marks in it.</summary>
     public static string Draw(Specimen specimen, int figure)
     {
-        ArgumentNullException.ThrowIfNull(specimen);
         return SvgWriter.Inline(FigureDrawing.Draw(specimen.Question.Figures[figure], specimen.Answer.Marks[figure], FigureWidth), $"{specimen.Kind.Id}-{figure}", specimen.Kind.Name);
     }
 }

@@ -22,8 +22,6 @@ public sealed record MarginChange(bool Whole, bool SheetCard, ImmutableArray<int
     /// <param name="edit">The edit, or null for a step through the history.</param>
     public static MarginChange Of(Sheet before, Sheet after, SheetEdit? edit)
     {
-        ArgumentNullException.ThrowIfNull(before);
-        ArgumentNullException.ThrowIfNull(after);
         ImmutableArray<int> come = [.. after.Sections.Where(section => before.Find(section.Id) is null).Select(section => section.Id)];
         ImmutableArray<int> gone = [.. before.Sections.Where(section => after.Find(section.Id) is null).Select(section => section.Id)];
         var stayed = before.Sections.Select(section => section.Id).Except(gone);
@@ -38,7 +36,6 @@ public sealed record MarginChange(bool Whole, bool SheetCard, ImmutableArray<int
     /// <param name="id">The section.</param>
     public static string PlaceOf(Sheet sheet, int id)
     {
-        ArgumentNullException.ThrowIfNull(sheet);
         var index = sheet.Sections.FindIndex(section => section.Id == id);
         return index == 0 ? "card-sheet" : $"card-{sheet.Sections[index - 1].Id}";
     }

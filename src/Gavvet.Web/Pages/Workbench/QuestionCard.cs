@@ -17,7 +17,6 @@ public sealed record QuestionCard(string SheetId, Section Section, Slot Slot, Qu
 {
     public static QuestionCard Of(WorkbenchView bench, int sectionId, int slotId)
     {
-        ArgumentNullException.ThrowIfNull(bench);
         var sheet = bench.Stored.Sheet;
         var section = sheet.Find(sectionId)!;
         var number = sheet.Sections.SelectMany(other => other.Slots).TakeWhile(slot => slot.Id != slotId).Count() + 1;

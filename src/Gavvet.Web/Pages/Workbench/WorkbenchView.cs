@@ -39,14 +39,12 @@ public sealed record WorkbenchView(StoredSheet Stored, PaperKind Kind, Immutable
     /// <summary>A page as a part to send.</summary>
     public PagePart Part(PageView page)
     {
-        ArgumentNullException.ThrowIfNull(page);
         var holdsOpenQuestion = page.Questions.Any(question => question.SlotId == OpenQuestion);
         return new PagePart(this, page, InSight is { } inSight && !inSight.Contains(page.Number) && !holdsOpenQuestion);
     }
 
     public static WorkbenchView Of(StoredSheet stored, PaperKind kind, QuestionCatalogue catalogue)
     {
-        ArgumentNullException.ThrowIfNull(stored);
         var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
         var pages = SheetLayout.LayOut(composition, kind);
         return new WorkbenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition, Coverage.Of(stored.Sheet, composition));
@@ -61,8 +59,6 @@ public sealed record PageView(int Number, string Svg, string Hash, ImmutableArra
 {
     public static PageView Of(Page page, int number, int of, PaperKind kind, Sheet sheet)
     {
-        ArgumentNullException.ThrowIfNull(page);
-        ArgumentNullException.ThrowIfNull(sheet);
         var slots = sheet.Sections.SelectMany(section => section.Slots.Select(slot => (section, slot))).ToDictionary(pair => pair.slot.Id);
         var svg = SvgWriter.Inline(page, $"p{number}", $"{Labels.Of(kind)}, page {number} of {of}");
         var questions = page.Groups.Where(group => group.Kind is GroupKind.Question).Select(group =>

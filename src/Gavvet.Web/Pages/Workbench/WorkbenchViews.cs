@@ -28,7 +28,6 @@ public sealed class WorkbenchViews(QuestionCatalogue catalogue, ILogger<Workbenc
 
     public WorkbenchView Of(StoredSheet stored, PaperKind kind)
     {
-        ArgumentNullException.ThrowIfNull(stored);
         return _views.TryGetValue((stored.Id, stored.Head, kind), out var known) ? known with { Stored = stored } : Kept(WorkbenchView.Of(stored, kind, catalogue));
     }
 
@@ -39,7 +38,6 @@ public sealed class WorkbenchViews(QuestionCatalogue catalogue, ILogger<Workbenc
     /// <returns>The view, or null when the sheet cannot be drawn.</returns>
     public WorkbenchView? Draw(StoredSheet stored, Sheet edited, string? shown)
     {
-        ArgumentNullException.ThrowIfNull(stored);
         try
         {
             return WorkbenchView.Of(stored with { Sheet = edited }, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student, catalogue);
@@ -54,7 +52,6 @@ public sealed class WorkbenchViews(QuestionCatalogue catalogue, ILogger<Workbenc
     /// <summary>Keeps the view of a sheet that has been saved.</summary>
     public WorkbenchView Saved(WorkbenchView drawn, StoredSheet now, string? shown)
     {
-        ArgumentNullException.ThrowIfNull(drawn);
         return Kept(drawn with { Stored = now }) with { IsOutline = shown == WorkbenchView.OutlineWord };
     }
 

@@ -4,6 +4,7 @@
 set -euo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 dotnet build Gavvet.slnx -c Release -v quiet >/dev/null || dotnet build Gavvet.slnx -c Release
+dotnet publish src/Gavvet.Web -c Release --no-build -v quiet >/dev/null
 if [ "${1:-}" = --gate ]; then exec node bench/gate.mjs; fi
 if [ "${1:-}" = --kills ]; then exec node bench/kills.mjs; fi
 if [ "${1:-}" = --storm ]; then exec node bench/storm.mjs "${2:-}"; fi

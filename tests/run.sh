@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs every test there is and sums them into one last line. Fails on any failure, and when a suite ran nothing.
-# The build checks the format too; the unit suites run two at a time, each server on a port and folder of its own.
+# The build checks the format too; unit suites and browser files run two at a time, each server on a port and folder of its own.
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 passed=0 failed=0
@@ -23,7 +23,7 @@ run() {
   local name=$1 begun=$SECONDS
   case "$name" in
     *.Tests) dotnet "tests/$name/bin/Release/net10.0/$name.dll" >"$log/$name" 2>&1 ;;
-    browser) node --test --test-concurrency=1 tests/browser/*.test.mjs >"$log/$name" 2>&1 ;;
+    browser) node --test --test-concurrency=2 tests/browser/*.test.mjs >"$log/$name" 2>&1 ;;
     *) node --test --test-concurrency=1 "tests/$name/"*.test.mjs >"$log/$name" 2>&1 ;;
   esac
   echo $? >"$log/$name.code"
@@ -39,7 +39,7 @@ told() { # name, how passed and failed are said
 }
 
 echo "Building"
-if ! dotnet build Gavvet.slnx -c Release >"$log/build" 2>&1; then
+if ! { dotnet build Gavvet.slnx -c Release && dotnet publish src/Gavvet.Web -c Release --no-build; } >"$log/build" 2>&1; then
   cat "$log/build"
   echo "0 passed, 1 failed"
   exit 1

@@ -5,7 +5,7 @@ import { execFileSync } from "node:child_process";
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { temporaryFolder } from "../support/commands.mjs";
-import { launch, start, violations, watch } from "../support/server.mjs";
+import { boxOf, launch, start, violations, watch } from "../support/server.mjs";
 
 let server, browser, context, page, complaints;
 
@@ -129,7 +129,7 @@ test("an answer is clicked onto the staff and taken back", async () => {
     if (sign) await page.locator(`[name=pad-sign][value="${sign}"]`).check({ force: true });
     const before = await page.inputValue("#answer");
     const pad = page.locator("[data-staff-pad]");
-    const box = await pad.locator("svg").boundingBox();
+    const box = await boxOf(pad.locator("svg"));
     const [top, bottom] = [Number(await pad.getAttribute("data-top")), Number(await pad.getAttribute("data-bottom"))];
     // The answer redraws the staff; the next click waits until it stands.
     const judged = page.waitForResponse((answer) => answer.url().includes("handler=Judged"));

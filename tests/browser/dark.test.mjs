@@ -16,12 +16,13 @@ test("on a dark desk every screen keeps its contrast, and the paper stays white"
     for (const path of paths) {
       await page.goto(server.address + path);
       await page.waitForLoadState();
-      assert.deepEqual(await violations(page), [], path);
+      // Only colors differ from the light desk, where the other screens are looked through by every rule.
+      assert.deepEqual(await violations(page, path === "/?show=library" ? null : ["color-contrast"]), [], path);
     }
     await page.goto(server.address + (await sheet()));
     await page.locator("#line-1").click();
     await page.locator(".fifths-line").waitFor();
-    assert.deepEqual(await violations(page), []);
+    assert.deepEqual(await violations(page, ["color-contrast"]), []);
     assert.equal(await page.locator(".page").first().evaluate((paper) => getComputedStyle(paper).backgroundColor), "rgb(255, 253, 248)");
     assert.equal(await page.evaluate(() => document.getAnimations().length), 0);
   } finally {

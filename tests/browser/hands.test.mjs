@@ -1,7 +1,7 @@
 // A tablet, a finger, and colors that are not ours.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { launch, start, violations, watch } from "../support/server.mjs";
+import { boxOf, launch, start, violations, watch } from "../support/server.mjs";
 
 const with_ = async (options, act) => {
   const server = await start({ demo: true });
@@ -41,12 +41,12 @@ test("a sheet is made on a tablet with a finger alone", async () => {
     await page.locator(".card-line[open] .fifths-line").waitFor();
     const keys = page.locator(".card-line[open] .fifths-line .fifth");
     await keys.nth(0).scrollIntoViewIfNeeded();
-    const from = await keys.nth(2).boundingBox();
+    const from = await boxOf(keys.nth(2));
     const touch = await context.newCDPSession(page);
     const at = (box) => [{ x: box.x + box.width / 2, y: box.y + 14 }];
     await edit(page, async () => {
       await touch.send("Input.dispatchTouchEvent", { type: "touchStart", touchPoints: at(from) });
-      for (const i of [3, 4, 5]) await touch.send("Input.dispatchTouchEvent", { type: "touchMove", touchPoints: at(await keys.nth(i).boundingBox()) });
+      for (const i of [3, 4, 5]) await touch.send("Input.dispatchTouchEvent", { type: "touchMove", touchPoints: at(await boxOf(keys.nth(i))) });
       await touch.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
     });
     assert.deepEqual(await page.locator(".card-line[open] .fifths-line input:checked").evaluateAll((all) => all.map((key) => key.value)), ["Db", "Ab", "Eb", "Bb"]);

@@ -2,7 +2,7 @@ import assert from "node:assert/strict";
 import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { after, afterEach, before, beforeEach, test } from "node:test";
-import { launch, start, violations, watch } from "../support/server.mjs";
+import { boxOf, launch, start, violations, watch } from "../support/server.mjs";
 
 let server, browser, context, page, complaints;
 
@@ -50,7 +50,7 @@ const openCard = async (index = 1) => {
   await cardIsThere();
 };
 const dragKeys = async (from, to) => {
-  const [a, b] = await Promise.all([from, to].map((key) => page.locator(`details[open] .fifths-line input[value="${key}"]`).boundingBox()));
+  const [a, b] = await Promise.all([from, to].map((key) => boxOf(page.locator(`details[open] .fifths-line input[value="${key}"]`))));
   await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2);
   await page.mouse.down();
   await page.mouse.move((a.x + b.x) / 2, a.y + a.height / 2, { steps: 4 });

@@ -1,5 +1,7 @@
 // A server on a free port with a folder of its own, and a browser that fails a test for anything a page should not do.
 import { spawn } from "node:child_process";
+import { cpSync, existsSync, mkdtempSync, renameSync, rmSync, statSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
 import { AxeBuilder } from "@axe-core/playwright";
@@ -11,10 +13,28 @@ const flags = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-ru
 
 export const launch = () => chromium.launch({ executablePath: chromiumPath, args: flags });
 
+const program = join(root, "src/Gavvet.Web/bin/Release/served/gavvet-web.dll");
+
+// The folder a start with demo data fills, filled once for a build and copied from then on.
+const demoFolder = async () => {
+  const filled = join(tmpdir(), `gavvet-demo-${Math.round(statSync(program).mtimeMs)}`);
+  if (existsSync(filled)) return filled;
+  const made = mkdtempSync(join(tmpdir(), "gavvet-demo-"));
+  const server = await start({ data: made, demo: true });
+  await server.stop();
+  try {
+    renameSync(made, filled);
+  } catch {
+    // Another test file was sooner.
+    rmSync(made, { recursive: true });
+  }
+  return filled;
+};
+
 export const start = async ({ demo = false, data = null } = {}) => {
   const folder = data ? null : temporaryFolder();
   const path = data ?? folder.path;
-  const program = join(root, "src/Gavvet.Web/bin/Release/net10.0/gavvet-web.dll");
+  if (demo && !data) cpSync(await demoFolder(), path, { recursive: true });
   const server = spawn("dotnet", [program, "--data", path, "--port", "0", "--demo", `${demo}`], { stdio: ["ignore", "pipe", "pipe"] });
   let words = "";
   server.stderr.on("data", (chunk) => { words += chunk; });
@@ -57,7 +77,19 @@ export const watch = (page, address) => {
   return complaints;
 };
 
-export const violations = async (page) => {
-  const { violations: found } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
+// Where a part of the page stands; what is being drawn anew is waited for.
+export const boxOf = async (locator) => {
+  for (let tries = 0; tries < 50; tries += 1) {
+    const box = await locator.boundingBox();
+    if (box) return box;
+    await locator.page().waitForTimeout(50);
+  }
+  throw new Error(`${locator} has no place on the page.`);
+};
+
+// What axe finds against WCAG 2.2 AA, by all its rules or by some.
+export const violations = async (page, rules = null) => {
+  const axe = new AxeBuilder({ page });
+  const { violations: found } = await (rules ? axe.withRules(rules) : axe.withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])).analyze();
   return found.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.target).join(", ")}`);
 };

@@ -22,15 +22,16 @@ internal static class CheckCommand
         var signatureNotes = new Option<string>("--signature-notes") { Description = "The signs of the key signature in the order they are written, such as \"F# C#\"." };
         var part = new Option<string>("--part") { Description = "The part the answer is written for, such as alto-sax." };
         var preset = new Option<string>("--preset") { Description = "The house style: classical if left out." };
+        var clef = new Option<string>("--clef") { Description = "The clef it is written in, such as bass; a reading in another clef is then told." };
         var json = new Option<bool>("--json") { Description = "As a JSON object." };
         var batch = new Option<FileInfo>("--batch") { Description = "A file with a JSON object a line; one verdict a line comes out, in order." };
-        var command = new Command("check", "Judge a written scale.") { type, tonic, direction, answer, signature, signatureNotes, part, preset, json, batch };
+        var command = new Command("check", "Judge a written scale.") { type, tonic, direction, answer, signature, signatureNotes, part, preset, clef, json, batch };
         command.SetAction(parsed => CommandOutput.Run(() =>
         {
             if (parsed.GetValue(batch) is { } file)
                 JudgeAll(file);
             else
-                JudgeOne(new Request(parsed.GetValue(type), parsed.GetValue(tonic), parsed.GetValue(direction), parsed.GetValue(answer), parsed.GetValue(signature), parsed.GetValue(signatureNotes), parsed.GetValue(part), parsed.GetValue(preset)), parsed.GetValue(json));
+                JudgeOne(new Request(parsed.GetValue(type), parsed.GetValue(tonic), parsed.GetValue(direction), parsed.GetValue(answer), parsed.GetValue(signature), parsed.GetValue(signatureNotes), parsed.GetValue(part), parsed.GetValue(preset), parsed.GetValue(clef)), parsed.GetValue(json));
         }));
         return command;
     }
@@ -72,11 +73,11 @@ internal static class CheckCommand
         }
         catch (JsonException)
         {
-            return JsonSerializer.Serialize(new { error = "The line is not an object with type, tonic, direction, answer and, where wanted, signature, signatureNotes, part, preset." }, CommandOutput.Json);
+            return JsonSerializer.Serialize(new { error = "The line is not an object with type, tonic, direction, answer and, where wanted, signature, signatureNotes, part, preset, clef." }, CommandOutput.Json);
         }
     }
 
-    private sealed record Request(string? Type, string? Tonic, string? Direction, string? Answer, int? Signature, string? SignatureNotes, string? Part, string? Preset)
+    private sealed record Request(string? Type, string? Tonic, string? Direction, string? Answer, int? Signature, string? SignatureNotes, string? Part, string? Preset, string? Clef = null)
     {
         public Result Judge()
         {
@@ -87,6 +88,7 @@ internal static class CheckCommand
                 HouseStyle.Parse(Preset ?? HouseStyle.Classical.Id))
             {
                 Part = Part is null ? null : Instrument.Parse(Part),
+                Clef = Clef is null ? null : Theory.Clef.Find(Clef) ?? throw new FormatException($"“{Clef}” is not a clef here. Write {string.Join(", ", Theory.Clef.All.Select(known => known.Id))}."),
             };
             var answer = new WrittenAnswer(AnswerText.Notes(Answer ?? ""), ReadSignature());
             return Result.From(asked, ScaleJudge.Judge(asked, answer));

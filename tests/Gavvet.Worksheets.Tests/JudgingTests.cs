@@ -19,7 +19,7 @@ public class JudgingTests
         { "major D up", "E F# G# A B C# D# E", "wrong-tonic 1" },
         { "major D up", "Eb F G Ab Bb C D Eb", "wrong-tonic 1" },
         { "major D up", "E F# G# A B C D# E", "wrong-tonic 1, accidental-missing 6" },
-        { "major Db up", "D Eb F Gb Ab Bb C Db", "wrong-tonic 1" },
+        { "major Db up", "D Eb F Gb Ab Bb C Db", "accidental-missing 1" },
 
         { "natural-minor C up", "C D E F G A B C", "parallel-for-relative 1" },
         { "harmonic-minor A up", "A B C# D E F# G# A", "parallel-for-relative 1" },
@@ -51,20 +51,21 @@ public class JudgingTests
 
         { "major C up", "C D Eb F G Ab Bb C", "minor-for-major 1" },
         { "major E up", "E F# G A B C D# E", "minor-for-major 1" },
-        { "major D down", "D C# B A G F E D", "minor-for-major 1" },
+        { "major D down", "D C# Bb A G F E D", "minor-for-major 1" },
 
         { "harmonic-minor D up", "D E F G A B C# D", "sixth-raised-in-harmonic 1" },
         { "harmonic-minor B down", "B A# G# F# E D C# B", "sixth-raised-in-harmonic 1" },
         { "harmonic-minor C both", "C D Eb F G A B C B A G F Eb D C", "sixth-raised-in-harmonic 1" },
 
         { "melodic-minor B both", "B C# D E F# G# A# B A# G# F# E D C# B", "not-restored-descending 8" },
+        { "melodic-minor B both", "B C# D E F# G# A# B A G# F# E D C# B", "not-restored-descending 10" },
         { "melodic-minor D down", "D C# B A G F E D", "not-restored-descending 1" },
         { "melodic-minor G both", "G A Bb C D E F# G G F# E D C Bb A G", "not-restored-descending 9" },
 
-        { "major D up", "D E F# G A B C D", "neighbour-key 1" },
-        { "major Bb down", "Bb A G F E D C Bb", "neighbour-key 1" },
-        { "natural-minor A both", "A B C D E F# G A G F# E D C B A", "neighbour-key 1" },
-        { "harmonic-minor E up", "E F G A B C D# E", "neighbour-key 1" },
+        { "major D up", "D E F# G A B C D", "neighbour-key 7" },
+        { "major Bb down", "Bb A G F E D C Bb", "neighbour-key 5" },
+        { "natural-minor A both", "A B C D E F# G A G F# E D C B A", "neighbour-key 6" },
+        { "harmonic-minor E up", "E F G A B C D# E", "accidental-missing 2" },
 
         { "dorian B up", "B C# D E F# G A B", "other-mode 1" },
         { "lydian F up", "F G A B C D Eb F", "other-mode 1" },
@@ -123,7 +124,7 @@ public class JudgingTests
 
         { "major G up", "G A B C D Eb F# G", "accidental-extra 6" },
         { "double-harmonic-major C up", "C Db E F G Ab Bb C", "accidental-extra 7" },
-        { "harmonic-minor A up", "A B C D E F# G# A#", "accidental-extra 6, accidental-extra 8" },
+        { "harmonic-minor A up", "A B C D E F# G# A#", "sixth-raised-in-harmonic 1, accidental-extra 8" },
 
         { "chromatic C up", "C C# D Eb E F F# G G# A A# B C", "mixed-accidentals 4" },
         { "minor-blues C up", "C Eb F F# G Bb C", "mixed-accidentals 4" },
@@ -149,7 +150,7 @@ public class JudgingTests
     [InlineData("natural-minor G up", "G A B C D E F# G", FindingCode.ParallelForRelative, FindingCode.AccidentalMissing)]
     [InlineData("mixolydian G up", "G A B C D E F# G", FindingCode.ModeSignatureOfTonicMajor, FindingCode.OtherMode)]
     [InlineData("harmonic-minor E up", "E F# G A B C D E", FindingCode.NaturalForHarmonic, FindingCode.AccidentalMissing)]
-    [InlineData("harmonic-minor A up", "A B C D E F# G# A", FindingCode.SixthRaisedInHarmonic, FindingCode.NeighbourKey)]
+    [InlineData("harmonic-minor A up", "A B C D E F# G# A", FindingCode.SixthRaisedInHarmonic, FindingCode.AccidentalExtra)]
     [InlineData("melodic-minor A down", "A G# F# E D C B A", FindingCode.NotRestoredDescending, FindingCode.AccidentalExtra)]
     [InlineData("major D up", "D E F# G A B C D", FindingCode.NeighbourKey, FindingCode.OtherMode)]
     [InlineData("major F up", "F G A B C D E F", FindingCode.NeighbourKey, FindingCode.AccidentalMissing)]
@@ -204,8 +205,12 @@ public class JudgingTests
     [InlineData("major D up", 2, "D E F# G A B C# D", "signature-doubled 3")]
     [InlineData("major F up", -1, "F G A Bb C D E F", "signature-doubled 4")]
     [InlineData("natural-minor E up", 1, "E F# G A B C D E", "signature-doubled 2")]
-    [InlineData("major D up", 2, "D E Fn G A B C D", "minor-for-major 1")]
-    [InlineData("major Eb up", -3, "E F G An B C D E", "neighbour-key 1")]
+    [InlineData("major D up", 2, "D E Fn G A B C D", "accidental-extra 3")]
+    [InlineData("major C up", -1, "C D E F G A B C", "signature-wrong 0")]
+    [InlineData("phrygian-dominant E up", 0, "E F G A B C D E", "other-mode 1")]
+    [InlineData("harmonic-minor C up", -3, "C D E F G A B C", "natural-for-harmonic 1")]
+    [InlineData("melodic-minor C up", -3, "C D E F G An B C", "accidental-missing 7")]
+    [InlineData("major Eb up", -3, "E F G An B C D E", "neighbour-key 4")]
     public void Under_a_signature_a_bare_letter_takes_it_and_n_cancels(string asked, int fifths, string notes, string findings)
     {
         var judged = ScaleJudge.Judge(Asked(asked), Written(notes) with { Signature = WrittenSignature.Of(new KeySignature(fifths).Notes) });
@@ -264,7 +269,7 @@ public class JudgingTests
 
     [Theory]
     [InlineData(WrongNameMark.None, 7)]
-    [InlineData(WrongNameMark.Half, 8)]
+    [InlineData(WrongNameMark.Half, 7)]
     [InlineData(WrongNameMark.Full, 8)]
     public void A_wrong_name_with_the_right_sound_earns_what_the_school_gives(WrongNameMark school, int marks)
     {
@@ -272,7 +277,10 @@ public class JudgingTests
         var judged = ScaleJudge.Judge(asked, Written("D# E# F# G# A# B D D#"));
         Assert.Equal((Verdict.Misspelled, marks, 8), (judged.Verdict, judged.Marks, judged.Of));
         var twice = ScaleJudge.Judge(asked, Written("D# F F# G# A# B D D#"));
-        Assert.Equal(school switch { WrongNameMark.None => 6, WrongNameMark.Half => 7, _ => 8 }, twice.Marks);
+        // The same two notes stand in the scale of the twin tonic, which would cost once.
+        Assert.Equal(school switch { WrongNameMark.None => 7, WrongNameMark.Half => 7, _ => 8 }, twice.Marks);
+        var apart = ScaleJudge.Judge(asked, Written("D# E# Gb G# A# B D D#"));
+        Assert.Equal(school switch { WrongNameMark.None => 7, WrongNameMark.Half => 7, _ => 8 }, apart.Marks);
     }
 
     [Theory]
@@ -283,7 +291,7 @@ public class JudgingTests
     [InlineData(MarkScheme.ByComponent, "D E F G A Bb C# D", 3, 3)]
     [InlineData(MarkScheme.ByComponent, "D E F G A B C# D", 2, 3)]
     [InlineData(MarkScheme.ByComponent, "D E F G A Bb C#", 2, 3)]
-    [InlineData(MarkScheme.ByComponent, "D E F# G A B C D", 1, 3)]
+    [InlineData(MarkScheme.ByComponent, "D E F G A B C## D", 1, 3)]
     public void Marks_follow_the_scheme(MarkScheme scheme, string written, int marks, int of)
     {
         var judged = ScaleJudge.Judge(Asked("harmonic-minor D up") with { Scheme = scheme }, Written(written));
@@ -320,22 +328,4 @@ public class JudgingTests
     }
 
     internal static WrittenAnswer Written(string notes) => new(AnswerText.Notes(notes), null);
-
-    // Under a wrong signature one note is amiss however a bare letter is read: then it is read as the right one has it.
-    [Fact]
-    public void Where_both_readings_of_a_wrong_signature_leave_as_much_to_mend_the_right_one_holds()
-    {
-        var judged = ScaleJudge.Judge(Asked("melodic-minor A up") with { SignatureAsked = true }, Written("A B C D E F G# A") with { Signature = WrittenSignature.Of(new KeySignature(2).Notes) });
-        Assert.Equal([(FindingCode.SignatureWrong, 0), (FindingCode.HarmonicForMelodic, 1)], judged.Findings.Select(finding => (finding.Code, finding.Position)));
-    }
-
-    // Four notes are those of C major, four those of D major, and it begins on D.
-    [Fact]
-    public void Where_as_many_notes_agree_with_either_tonic_the_one_begun_on_holds()
-    {
-        const string notes = "D D F# F A A C# C";
-        var judged = ScaleJudge.Judge(Asked("major C up"), Written(notes));
-        Assert.Equal(FindingCode.WrongTonic, judged.Findings[0].Code);
-        Assert.Equal(ScaleJudge.Judge(Asked("major D up"), Written(notes)).Findings, judged.Findings[1..]);
-    }
 }

@@ -22,7 +22,7 @@ public partial class TextsTests
         {
             var kind = QuestionCatalogue.Standard.Find(id.Split('.')[0]);
             var byKind = kind is not null && (id == kind.Id || id == $"{kind.Id}.instruction" || kind.Options.Any(option => id == $"{kind.Id}.instruction.{option.Id}"));
-            var byCode = id.StartsWith("finding.", StringComparison.Ordinal) && Enum.GetValues<FindingCode>().Any(code => id.StartsWith($"finding.{FileWords.Of(code)}", StringComparison.Ordinal));
+            var byCode = id.StartsWith("finding.this", StringComparison.Ordinal) || id.StartsWith("finding.", StringComparison.Ordinal) && Enum.GetValues<FindingCode>().Any(code => id.StartsWith($"finding.{FileWords.Of(code)}", StringComparison.Ordinal));
             var byOption = kind is not null && kind.Options.Any(option => id == $"{kind.Id}.option.{option.Id}");
             var byChoice = id.Split('.') is ["label", var group, _] && Code.Contains($"$\"label.{group}.{{", StringComparison.Ordinal);
             var byCount = id.Split('.') is ["count", var things] && Code.Contains($"\"{things}\"", StringComparison.Ordinal);

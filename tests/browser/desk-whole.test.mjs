@@ -19,6 +19,7 @@ test("a first start offers demo sheets, an empty desk and a tour, and the tour g
   assert.match(await words(), /^1 of 7\. Press New sheet/);
   await at.page.getByRole("button", { name: "New sheet", exact: true }).click();
   await until("2 of 7");
+  await at.bench();
   await at.page.locator("#line-1").click();
   await until("3 of 7");
   await at.edit(() => at.page.locator(".fifths-line .fifth").nth(10).click());

@@ -65,6 +65,9 @@ public sealed record HouseStyle
     /// <summary>What a note earns that sounds right under a wrong name.</summary>
     public WrongNameMark WrongName { get; init; } = WrongNameMark.None;
 
+    /// <summary>What one confusion costs that touches several notes.</summary>
+    public ConfusionMark Confusions { get; init; } = ConfusionMark.Once;
+
     /// <summary>Whether the altered scale may also be written 1 ♭2 ♯2 3 ♯4 ♯5 ♭7, as on a dominant chord.</summary>
     public bool AlteredAsDominant { get; init; }
 

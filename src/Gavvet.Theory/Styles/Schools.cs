@@ -184,6 +184,16 @@ public enum Vocabulary
     British,
 }
 
+/// <summary>What one confusion costs that touches several notes, such as another form of the scale.</summary>
+public enum ConfusionMark
+{
+    /// <summary>One mark, or for a line misread as a whole half its notes.</summary>
+    Once,
+
+    /// <summary>A mark for each note it touches.</summary>
+    EachNote,
+}
+
 /// <summary>What a note earns that sounds right under a wrong name.</summary>
 public enum WrongNameMark
 {

@@ -39,6 +39,7 @@ public sealed record HouseStyleField
         Of("cancelDouble", style => style.CancelDouble, (style, choice) => style with { CancelDouble = choice }),
         Of("vocabulary", style => style.Vocabulary, (style, choice) => style with { Vocabulary = choice }),
         Of("wrongName", style => style.WrongName, (style, choice) => style with { WrongName = choice }),
+        Of("confusions", style => style.Confusions, (style, choice) => style with { Confusions = choice }),
         YesNo("alteredAsDominant", style => style.AlteredAsDominant, (style, choice) => style with { AlteredAsDominant = choice }),
         YesNo("printedReminders", style => style.PrintedReminders, (style, choice) => style with { PrintedReminders = choice }),
         YesNo("datedNames", style => style.DatedNames, (style, choice) => style with { DatedNames = choice }),

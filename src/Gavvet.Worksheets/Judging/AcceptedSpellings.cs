@@ -9,17 +9,17 @@ namespace Gavvet.Worksheets.Judging;
 /// </summary>
 public static class AcceptedSpellings
 {
-    // Degrees that may be written either way, by scale.
-    private static readonly ImmutableDictionary<string, ImmutableArray<ImmutableArray<Degree>>> Choices = new Dictionary<string, string>
+    // Lines of degrees that may be written either way, by scale.
+    private static readonly ImmutableDictionary<string, ImmutableArray<ImmutableArray<ImmutableArray<Degree>>>> Choices = new Dictionary<string, string>
     {
         ["augmented"] = "1 #2|b3 3 5 #5|b6 7",
         ["minor-blues"] = "1 b3 4 b5|#4 5 b7",
         ["major-blues"] = "1 2 b3|#2 3 5 6",
         ["bebop-major"] = "1 2 3 4 5 #5|b6 6 7",
-        ["diminished-half-whole"] = "1 b2 #2 3 #4 5 6 b7",
+        ["diminished-half-whole"] = "1 b2 #2 3 #4 5 6 b7; 1 b2 b3 3 b5 5 6 b7",
     }.ToImmutableDictionary(pair => pair.Key, pair => Read(pair.Value));
 
-    private static readonly ImmutableArray<ImmutableArray<Degree>> AlteredOnDominant = Read("1 b2 #2 3 #4|b5 #5|b6 b7");
+    private static readonly ImmutableArray<ImmutableArray<ImmutableArray<Degree>>> AlteredOnDominant = Read("1 b2 #2 3 #4|b5 #5|b6 b7; 1 b2 b3 3 b5 b6 b7");
 
     // What the letters of a scale that is told by its sound must do.
     private static readonly ImmutableDictionary<string, Func<NoteName[], bool>> LetterRules = new Dictionary<string, Func<NoteName[], bool>>
@@ -27,7 +27,7 @@ public static class AcceptedSpellings
         ["whole-tone"] = notes => Letters(notes) == 6,
         ["diminished-whole-half"] = AllLettersOneTwice,
         ["diminished-half-whole"] = AllLettersOneTwice,
-        ["chromatic"] = notes => Letters(notes) == 7,
+        ["chromatic"] = notes => Letters(notes) == Theory.Letters.Count,
     }.ToImmutableDictionary();
 
     /// <summary>Whether a line is the default or an accepted spelling of it.</summary>
@@ -72,17 +72,13 @@ public static class AcceptedSpellings
 
     private static bool FitsChoice(Scale scale, HouseStyle style, NoteName[] notes)
     {
-        if (ChoicesOf(scale, style) is not { } choices || choices.Length != notes.Length)
-            return false;
-        var tonic = scale.Tonic.Fifths;
-        for (var i = 0; i < notes.Length; i++)
+        foreach (var line in ChoicesOf(scale, style))
         {
-            var fifths = notes[i].Fifths - tonic;
-            if (!choices[i].Any(degree => degree.Fifths == fifths))
-                return false;
+            if (line.Length == notes.Length && Enumerable.Range(0, notes.Length).All(i => line[i].Any(degree => degree.Fifths == notes[i].Fifths - scale.Tonic.Fifths)))
+                return true;
         }
 
-        return true;
+        return false;
     }
 
     private static bool FitsLetters(Scale scale, bool descending, NoteName[] notes)
@@ -94,6 +90,8 @@ public static class AcceptedSpellings
         for (var i = 0; i < notes.Length; i++)
         {
             var next = scale.Tonic.Letter.LettersUpTo(notes[i].Letter);
+            if (next == 0 && IsBelowTheTonic(scale, i, degrees.Length))
+                next = Theory.Letters.Count;
             twice = next == letter && i > 0 ? twice + 1 : 1;
             if (next < letter || twice > 2 || !SoundsAt(scale.Tonic, notes[i], next, degrees[i].Semitones))
                 return false;
@@ -103,6 +101,9 @@ public static class AcceptedSpellings
         return rule(notes);
     }
 
+    // In the chromatic scale the tonic's letter may come once more, a semitone under the closing tonic: G G♭ F … in flats.
+    private static bool IsBelowTheTonic(Scale scale, int place, int length) => scale.Type.IsChromatic && place == length - 1;
+
     private static bool SoundsAt(NoteName tonic, NoteName note, int letters, int semitones)
     {
         var octave = ((int)tonic.Letter + letters) / Theory.Letters.Count;
@@ -111,8 +112,11 @@ public static class AcceptedSpellings
 
     private static IEnumerable<NoteName[]> ByChoice(Scale scale, HouseStyle style)
     {
-        if (ChoicesOf(scale, style) is not { } choices)
-            return [];
+        return ChoicesOf(scale, style).SelectMany(choices => Lines(scale, choices));
+    }
+
+    private static IEnumerable<NoteName[]> Lines(Scale scale, ImmutableArray<ImmutableArray<Degree>> choices)
+    {
         IEnumerable<NoteName[]> lines = [[]];
         foreach (var degrees in choices)
         {
@@ -128,12 +132,13 @@ public static class AcceptedSpellings
         if (!LetterRules.TryGetValue(scale.Type.Id, out var rule))
             return [];
         var degrees = scale.Type.Form(descending).Degrees;
-        return Grow(scale.Tonic, degrees, [scale.Tonic], 0).Where(rule);
+        return Grow(scale, degrees, [scale.Tonic], 0).Where(rule);
     }
 
     // Each note in turn on the letter of the one before it or a later one.
-    private static IEnumerable<NoteName[]> Grow(NoteName tonic, ImmutableArray<Degree> degrees, NoteName[] line, int letter)
+    private static IEnumerable<NoteName[]> Grow(Scale scale, ImmutableArray<Degree> degrees, NoteName[] line, int letter)
     {
+        var tonic = scale.Tonic;
         if (line.Length == degrees.Length)
         {
             yield return line;
@@ -141,22 +146,23 @@ public static class AcceptedSpellings
         }
 
         var fullLetter = line.Length > 1 && line[^1].Letter == line[^2].Letter;
-        for (var next = fullLetter ? letter + 1 : letter; next < Theory.Letters.Count; next++)
+        var last = Theory.Letters.Count - (IsBelowTheTonic(scale, line.Length, degrees.Length) ? 0 : 1);
+        for (var next = fullLetter ? letter + 1 : letter; next <= last; next++)
         {
             var on = tonic.Letter.Up(next);
             var octave = ((int)tonic.Letter + next) / Theory.Letters.Count;
             var accidental = tonic.Semitones + degrees[line.Length].Semitones - (12 * octave) - on.Semitones();
             if (!Accidentals.CanWrite(accidental))
                 continue;
-            foreach (var grown in Grow(tonic, degrees, [.. line, new NoteName(on, (Accidental)accidental)], next))
+            foreach (var grown in Grow(scale, degrees, [.. line, new NoteName(on, (Accidental)accidental)], next))
                 yield return grown;
         }
     }
 
-    private static ImmutableArray<ImmutableArray<Degree>>? ChoicesOf(Scale scale, HouseStyle style) =>
+    private static ImmutableArray<ImmutableArray<ImmutableArray<Degree>>> ChoicesOf(Scale scale, HouseStyle style) =>
         scale.Type.IsAltered && style.AlteredAsDominant ? AlteredOnDominant
         : Choices.TryGetValue(scale.Type.Id, out var choices) ? choices
-        : null;
+        : [];
 
     private static bool AllLettersOneTwice(NoteName[] notes)
     {
@@ -173,6 +179,6 @@ public static class AcceptedSpellings
 
     private static int Letters(NoteName[] notes) => notes.Select(note => note.Letter).Distinct().Count();
 
-    private static ImmutableArray<ImmutableArray<Degree>> Read(string row) =>
-        [.. row.Split(' ').Select(choice => choice.Split('|').Select(Degree.Parse).ToImmutableArray())];
+    private static ImmutableArray<ImmutableArray<ImmutableArray<Degree>>> Read(string rows) =>
+        [.. rows.Split("; ").Select(row => row.Split(' ').Select(choice => choice.Split('|').Select(Degree.Parse).ToImmutableArray()).ToImmutableArray())];
 }

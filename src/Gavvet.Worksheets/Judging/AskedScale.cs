@@ -28,6 +28,9 @@ public sealed record AskedScale(ScaleType Type, NoteName Tonic, Direction Direct
     /// <summary>Whether the first note was printed; it then earns nothing.</summary>
     public bool TonicGiven { get; init; }
 
+    /// <summary>The clef the answer is written in, where it is given; a reading in another clef can then be told.</summary>
+    public Clef? Clef { get; init; }
+
     /// <summary>Whether a key signature was asked for.</summary>
     public bool SignatureAsked { get; init; }
 

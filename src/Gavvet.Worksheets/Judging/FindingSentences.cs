@@ -14,27 +14,49 @@ public static class FindingSentences
     public static string Sentence(HouseStyle style, AskedScale asked, Finding finding)
     {
         var id = $"finding.{FileWords.Of(finding.Code)}";
-        // Some causes are said otherwise of a signature, of a whole scale, or where nothing is to be written.
-        var of = finding.Code switch
-        {
-            FindingCode.SignatureWrong when finding.Expected is Thing.Signature { Signs.Length: 0 } => ".none",
-            FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor when finding.Detail is not null => ".signature",
-            FindingCode.EnharmonicName when finding.Found is Thing.ScaleOn => ".scale",
-            _ => "",
-        };
-        return Texts.Say(
-            id + of,
-            ("place", finding.Position),
+        if (Variant(asked, finding) is { } variant && Texts.Has($"{id}.{variant}"))
+            id += $".{variant}";
+        else if (finding.Nearly && Texts.Has($"{id}.nearly"))
+            id += ".nearly";
+        return Capital(Texts.Say(
+            id,
+            ("note", Note(style, finding)),
+            ("way", finding.On == Way.Down ? Texts.Say("finding.way.down") : ""),
+            ("this", This(finding)),
             ("expected", finding.Expected.Say(style)),
             ("found", finding.Found.Say(style)),
             ("detail", finding.Detail ?? ""),
             ("part", asked.Part?.Name ?? ""),
             ("direction", Texts.Say($"finding.direction.{FileWords.Of(asked.Direction)}")),
             ("Scale", Capital(asked.Type.Name)),
-            ("base", asked.Type.Base?.Name ?? ""),
+            ("asked", style.Say(asked.Type, asked.WrittenTonic)),
             ("neighbor", style.Words.Neighbor),
-            ("tonic", style.Say(asked.WrittenTonic)));
+            ("tonic", style.Say(asked.WrittenTonic))));
     }
+
+    // Some causes are said otherwise of a signature, of a whole scale, of a natural, or where nothing is to be written.
+    private static string? Variant(AskedScale asked, Finding finding) => finding.Code switch
+    {
+        FindingCode.SignatureWrong when finding.Expected is Thing.Signature { Signs.Length: 0 } => "none",
+        FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor when finding.Position == 0 => "signature",
+        FindingCode.EnharmonicName when finding.Found is Thing.ScaleOn => "scale",
+        FindingCode.DirectionMissing => finding.Detail,
+        FindingCode.HarmonicForMelodic when asked.Expected.Type.IsTwoWay => "two-way",
+        FindingCode.LetterSkipped when !asked.Type.IsSevenLetters || finding.Position == 1 => "other",
+        FindingCode.AccidentalMissing when finding.Expected is Thing.Notes { Names: [{ Accidental: Accidental.Natural }] } => "natural",
+        FindingCode.AccidentalExtra when finding.Expected is Thing.Notes { Names: [{ Accidental: not Accidental.Natural }] } => "signature",
+        _ => null,
+    };
+
+    private static string Note(HouseStyle style, Finding finding)
+    {
+        var id = finding.On == Way.Down ? "finding.note.down" : "finding.note";
+        var note = Texts.Say(id, ("place", finding.Position));
+        return finding.In is { } key ? Texts.Say("finding.note.in", ("key", key.Say(style)), ("note", note)) : note;
+    }
+
+    // "This is", or nearly, or only one way.
+    private static string This(Finding finding) => Texts.Say($"finding.this{(finding.Nearly ? ".nearly" : "")}{(finding.On == Way.Whole ? "" : $".{FileWords.Of(finding.On)}")}");
 
     private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

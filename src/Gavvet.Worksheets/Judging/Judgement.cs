@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Judging;
 
@@ -19,19 +18,40 @@ public enum Verdict
     Wrong,
 }
 
-/// <summary>The mistakes that have a name, in order of precedence: an earlier one explains what later ones would say.</summary>
+/// <summary>
+/// The mistakes that have a name, in the order of the table: where two explain an answer at the same cost, the earlier is
+/// said.
+/// </summary>
 public enum FindingCode
 {
     /// <summary>Right for the concert tonic, though a part was asked.</summary>
     ConcertForWritten,
 
-    /// <summary>The exact reverse.</summary>
+    /// <summary>The interval of transposition taken the other way.</summary>
+    TransposedWrongWay,
+
+    /// <summary>The reverse.</summary>
     WrongDirection,
+
+    /// <summary>Up only, or down only, where both were asked.</summary>
+    DirectionMissing,
+
+    /// <summary>Up and down where one was asked.</summary>
+    DirectionExtra,
+
+    /// <summary>Two octaves for one.</summary>
+    OctaveExtra,
+
+    /// <summary>The places of the right notes, read in another clef.</summary>
+    ClefMisread,
 
     /// <summary>The right notes, begun on another.</summary>
     StartedElsewhere,
 
-    /// <summary>The first note is another; the rest is judged from it.</summary>
+    /// <summary>The scale asked, on the tonic's letter with another sign.</summary>
+    TonicMisread,
+
+    /// <summary>The first note has another letter; the rest is judged from it.</summary>
     WrongTonic,
 
     /// <summary>The key signature is wrong in count, kind, order or place.</summary>
@@ -58,20 +78,26 @@ public enum FindingCode
     /// <summary>Melodic minor for natural.</summary>
     MelodicForNatural,
 
-    /// <summary>A minor for major.</summary>
+    /// <summary>A minor for major; two notes at least speak for it.</summary>
     MinorForMajor,
+
+    /// <summary>A major with a lowered sixth for a minor; two notes at least speak for it.</summary>
+    MajorForMinor,
 
     /// <summary>The sixth raised in a harmonic minor.</summary>
     SixthRaisedInHarmonic,
 
-    /// <summary>Sixth and seventh still raised coming down.</summary>
+    /// <summary>Sixth or seventh still raised coming down.</summary>
     NotRestoredDescending,
 
     /// <summary>One fifth off, at every occurrence.</summary>
     NeighbourKey,
 
-    /// <summary>Another mode or scale on the same tonic.</summary>
+    /// <summary>Another scale of seven notes on the same tonic.</summary>
     OtherMode,
+
+    /// <summary>Another scale of the catalogue on the same tonic.</summary>
+    OtherScale,
 
     /// <summary>A degree that had to go is there.</summary>
     StruckDegreeKept,
@@ -88,32 +114,51 @@ public enum FindingCode
     /// <summary>A note too many.</summary>
     ExtraNote,
 
+    /// <summary>The right name in another octave.</summary>
+    OctaveDisplaced,
+
     /// <summary>Right by sound, under a name that is not accepted.</summary>
     EnharmonicName,
 
     /// <summary>A letter comes again where the next should.</summary>
     LetterRepeated,
 
-    /// <summary>A letter is left out.</summary>
+    /// <summary>Another letter than the next.</summary>
     LetterSkipped,
+
+    /// <summary>The letters turn back where the line goes on.</summary>
+    LettersTurnBack,
 
     /// <summary>An earlier accidental still holds.</summary>
     CancellationForgotten,
 
-    /// <summary>Another accidental than the one needed.</summary>
+    /// <summary>Another sign than the one needed.</summary>
     AccidentalWrong,
 
-    /// <summary>No accidental where one is needed.</summary>
+    /// <summary>No sign where one is needed; a natural against the signature is one.</summary>
     AccidentalMissing,
 
-    /// <summary>An accidental where none is needed.</summary>
+    /// <summary>A sign where none is needed.</summary>
     AccidentalExtra,
 
     /// <summary>Sharps and flats where the scale has one kind: a remark.</summary>
     MixedAccidentals,
 
-    /// <summary>A sign repeats the signature: a remark.</summary>
+    /// <summary>A sign repeats the signature, and nothing before it made it necessary: a remark.</summary>
     SignatureDoubled,
+}
+
+/// <summary>The ways of a line that goes up and down.</summary>
+public enum Way
+{
+    /// <summary>Both, or the only one.</summary>
+    Whole,
+
+    /// <summary>Going up.</summary>
+    Up,
+
+    /// <summary>Coming down.</summary>
+    Down,
 }
 
 /// <summary>A named mistake.</summary>
@@ -122,77 +167,21 @@ public enum FindingCode
 /// <param name="Expected">What should be there.</param>
 /// <param name="Found">What is there.</param>
 /// <param name="Detail">More about it, such as what is wrong with a signature; or null.</param>
-public sealed record Finding(FindingCode Code, int Position, Thing Expected, Thing Found, string? Detail = null);
-
-/// <summary>Something expected or found.</summary>
-public abstract record Thing
+public sealed record Finding(FindingCode Code, int Position, Thing Expected, Thing Found, string? Detail = null)
 {
-    /// <summary>Nothing.</summary>
-    public static Thing None { get; } = new Notes([]);
+    /// <summary>Which way of a line that goes up and down it stands on, or is about.</summary>
+    public Way On { get; init; }
 
-    /// <summary>A single note.</summary>
-    /// <param name="note">The note.</param>
-    public static Thing Of(NoteName note) => new Notes([note]);
+    /// <summary>The scale it is said in, where that is not the one asked: a line on another tonic is judged in its own key.</summary>
+    public Thing? In { get; init; }
 
-    /// <summary>The thing in a house style, empty for nothing.</summary>
-    /// <param name="style">The house style.</param>
-    public abstract string Say(HouseStyle style);
-
-    /// <summary>The thing in plain characters and English names, as files have it.</summary>
-    public abstract string Ascii { get; }
-
-    /// <summary>Notes.</summary>
-    /// <param name="Names">In order.</param>
-    public sealed record Notes(ImmutableArray<NoteName> Names) : Thing
-    {
-        /// <inheritdoc/>
-        public override string Ascii => string.Join(' ', Names.Select(NoteText.Ascii));
-
-        /// <inheritdoc/>
-        public override string Say(HouseStyle style) => style.Say(Names);
-
-        /// <summary>Two lists of the same notes are the same thing.</summary>
-        /// <param name="other">The other.</param>
-        public bool Equals(Notes? other) => other is not null && Names.SequenceEqual(other.Names);
-
-        /// <inheritdoc/>
-        public override int GetHashCode() => Names.Length == 0 ? 0 : HashCode.Combine(Names.Length, Names[0]);
-    }
-
-    /// <summary>A scale.</summary>
-    /// <param name="Type">The scale type.</param>
-    /// <param name="Tonic">The tonic.</param>
-    public sealed record ScaleOn(ScaleType Type, NoteName Tonic) : Thing
-    {
-        /// <inheritdoc/>
-        public override string Ascii => $"{NoteText.Ascii(Tonic)} {Type.Id}";
-
-        /// <inheritdoc/>
-        public override string Say(HouseStyle style) => style.Say(Type, Tonic);
-    }
-
-    /// <summary>A signature.</summary>
-    /// <param name="Signs">Its signs in order.</param>
-    public sealed record Signature(ImmutableArray<NoteName> Signs) : Thing
-    {
-        /// <inheritdoc/>
-        public override string Ascii => Signs.Length == 0 ? "none" : string.Join(' ', Signs.Select(NoteText.Ascii));
-
-        /// <inheritdoc/>
-        public override string Say(HouseStyle style) => Signs.Length == 0 ? "no sharps or flats" : style.Say(Signs);
-
-        /// <summary>Two signatures of the same signs are the same.</summary>
-        /// <param name="other">The other.</param>
-        public bool Equals(Signature? other) => other is not null && Signs.SequenceEqual(other.Signs);
-
-        /// <inheritdoc/>
-        public override int GetHashCode() => Signs.Length;
-    }
+    /// <summary>Whether the answer is what the finding says but for slips that are named beside it.</summary>
+    public bool Nearly { get; init; }
 }
 
 /// <summary>What there is to say of an answer.</summary>
 /// <param name="Verdict">What it is, all in all.</param>
-/// <param name="Findings">The named mistakes and remarks, in order of precedence and then of place.</param>
+/// <param name="Findings">The named mistakes and remarks: what explains the answer, then what remains, by place.</param>
 /// <param name="Marks">Marks earned.</param>
 /// <param name="Of">Marks there are.</param>
 public sealed record Judgement(Verdict Verdict, ImmutableArray<Finding> Findings, int Marks, int Of);

@@ -1,47 +1,74 @@
-using Gavvet.Theory;
+using System.Collections.Immutable;
 
 namespace Gavvet.Worksheets.Judging;
 
-/// <summary>Which written note stands for which expected one.</summary>
+/// <summary>Which written note stands for which note of a line that is meant.</summary>
 internal static class NoteAlignment
 {
-    private const int Gap = 3;
+    // A half mark weighs more than all that only makes one pairing likelier than another.
+    private const int Half = 1_000;
+    private const int Slip = Explanation.Mark * Half;
+    private const int Gap = Slip + 3;
+    private const int Like = Slip + 1;
+    private const int Unlike = Slip + 5;
 
     /// <summary>Pairs of places in the two lines, from the start; −1 where a note has no partner.</summary>
-    public static IReadOnlyList<(int Expected, int Written)> Align(ReadOnlySpan<NoteName> expected, ReadOnlySpan<NoteName> written)
+    /// <param name="meant">The line that is meant.</param>
+    /// <param name="written">The notes written.</param>
+    /// <param name="wrongName">What a wrong name with the right sound costs, in halves of a mark.</param>
+    public static ImmutableArray<(int Meant, int Written)> Align(Explanation meant, ReadOnlySpan<ReadNote> written, int wrongName)
     {
-        if (expected.Length == written.Length)
-            return [.. Enumerable.Range(0, expected.Length).Select(i => (i, i))];
-        var cost = new int[expected.Length + 1, written.Length + 1];
-        for (var i = expected.Length; i >= 0; i--)
+        var (rows, columns) = (meant.Notes.Length + 1, written.Length + 1);
+        var cost = rows * columns <= 4_096 ? stackalloc int[rows * columns] : new int[rows * columns];
+        for (var i = rows - 1; i >= 0; i--)
         {
-            for (var j = written.Length; j >= 0; j--)
+            for (var j = columns - 1; j >= 0; j--)
             {
-                cost[i, j] = (i == expected.Length, j == written.Length) switch
+                cost[(i * columns) + j] = (i == rows - 1, j == columns - 1) switch
                 {
                     (true, true) => 0,
-                    (true, false) => cost[i, j + 1] + Gap,
-                    (false, true) => cost[i + 1, j] + Gap,
-                    _ => Math.Min(cost[i + 1, j + 1] + Unlike(expected[i], written[j]), Math.Min(cost[i + 1, j], cost[i, j + 1]) + Gap),
+                    (true, false) => cost[(i * columns) + j + 1] + Gap,
+                    (false, true) => cost[((i + 1) * columns) + j] + Gap,
+                    _ => Math.Min(cost[((i + 1) * columns) + j + 1] + Unlikeness(meant, i, written[j], wrongName), Math.Min(cost[((i + 1) * columns) + j], cost[(i * columns) + j + 1]) + Gap),
                 };
             }
         }
 
-        var pairs = new List<(int, int)>();
-        for (var (i, j) = (0, 0); i < expected.Length || j < written.Length;)
+        var pairs = ImmutableArray.CreateBuilder<(int, int)>(Math.Max(rows, columns));
+        for (var (i, j) = (0, 0); i < rows - 1 || j < columns - 1;)
         {
-            if (i < expected.Length && j < written.Length && cost[i, j] == cost[i + 1, j + 1] + Unlike(expected[i], written[j]))
+            var here = cost[(i * columns) + j];
+            if (i < rows - 1 && j < columns - 1 && here == cost[((i + 1) * columns) + j + 1] + Unlikeness(meant, i, written[j], wrongName))
                 pairs.Add((i++, j++));
-            else if (i < expected.Length && cost[i, j] == cost[i + 1, j] + Gap)
+            else if (i < rows - 1 && here == cost[((i + 1) * columns) + j] + Gap)
                 pairs.Add((i++, -1));
             else
                 pairs.Add((-1, j++));
         }
 
-        return pairs;
+        return written.Length == meant.Notes.Length && !(IsOneSlipAndBack(pairs) && cost[0] < 4 * Slip) ? InOrder(written.Length) : pairs.ToImmutable();
     }
 
-    // The same note, the same letter or sound, or neither.
-    private static int Unlike(NoteName expected, NoteName written) =>
-        expected == written ? 0 : expected.Letter == written.Letter || expected.PitchClass == written.PitchClass ? 2 : 5;
+    // Where the count is right each note stands for the one at its place, unless one left out and one too many explain nearly all.
+    private static bool IsOneSlipAndBack(ImmutableArray<(int Meant, int Written)>.Builder pairs) => pairs.Count(pair => pair.Meant < 0) == 1;
+
+    private static ImmutableArray<(int Meant, int Written)> InOrder(int length)
+    {
+        var pairs = ImmutableArray.CreateBuilder<(int, int)>(length);
+        for (var i = 0; i < length; i++)
+            pairs.Add((i, i));
+        return pairs.MoveToImmutable();
+    }
+
+    private static int Unlikeness(Explanation meant, int place, ReadNote written, int wrongName)
+    {
+        var note = meant.Notes[place];
+        if (written.Name == note || (!meant.Instead.IsEmpty && written.Name == meant.Instead[place]))
+            return 0;
+        if (written.HeldOver && written.Unheld == note)
+            return 1;
+        return written.Name.PitchClass == note.PitchClass ? (wrongName * Half) + 2
+            : written.Name.Letter == note.Letter ? Like
+            : Unlike;
+    }
 }

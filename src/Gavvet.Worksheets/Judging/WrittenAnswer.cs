@@ -38,7 +38,20 @@ public sealed record WrittenSignature(ImmutableArray<NoteName> Notes, Clef? Clef
 /// <param name="Name">The note it means.</param>
 /// <param name="RepeatsSignature">Whether its sign says what the signature says already.</param>
 /// <param name="HeldOver">Whether it is bare and an earlier accidental still holds.</param>
-public readonly record struct ReadNote(NoteName Name, bool RepeatsSignature, bool HeldOver);
+public readonly record struct ReadNote(NoteName Name, bool RepeatsSignature, bool HeldOver)
+{
+    /// <summary>The note it would mean if no accidental before it held.</summary>
+    public NoteName Unheld { get; init; }
+
+    /// <summary>The sign written at it, or null.</summary>
+    public Accidental? Sign { get; init; }
+
+    /// <summary>What the signature does to its letter.</summary>
+    public Accidental BySignature { get; init; }
+
+    /// <summary>Letters above C0 where it stands on a staff; null where only letters are written.</summary>
+    public int? StaffStep { get; init; }
+}
 
 /// <summary>Reads what stands on the page.</summary>
 public static class AnswerReading
@@ -52,20 +65,35 @@ public static class AnswerReading
     public static ImmutableArray<ReadNote> Read(ImmutableArray<WrittenNote> notes, Func<Letter, Accidental> signature)
     {
         var inForce = new Dictionary<int, Accidental>();
+        // Where only letters are written nothing holds; still an earlier sign on a letter is a reason to write the next.
+        var signed = new Dictionary<Letter, Accidental>();
         var read = ImmutableArray.CreateBuilder<ReadNote>(notes.Length);
         foreach (var note in notes)
         {
             if (note.AfterBarline)
+            {
                 inForce.Clear();
+                signed.Clear();
+            }
+
             var bySignature = signature(note.Letter);
             Accidental? held = note.StaffStep is { } place && inForce.TryGetValue(place, out var earlier) ? earlier : null;
             var accidental = note.Sign ?? held ?? bySignature;
+            var isReminded = signed.TryGetValue(note.Letter, out var before) && before != bySignature;
             if (note is { Sign: { } sign, StaffStep: { } step })
                 inForce[step] = sign;
+            if (note.Sign is { } written)
+                signed[note.Letter] = written;
             read.Add(new ReadNote(
                 new NoteName(note.Letter, accidental),
-                note.Sign == bySignature && bySignature != Accidental.Natural && held is null,
-                note.Sign is null && held is { } holding && holding != bySignature));
+                note.Sign == bySignature && bySignature != Accidental.Natural && !isReminded,
+                note.Sign is null && held is { } holding && holding != bySignature)
+            {
+                Unheld = new NoteName(note.Letter, note.Sign ?? bySignature),
+                Sign = note.Sign,
+                BySignature = bySignature,
+                StaffStep = note.StaffStep,
+            });
         }
 
         return read.MoveToImmutable();

@@ -29,7 +29,7 @@ public sealed record CheckRequest(string? Type, string? Tonic, string? Direction
     /// <summary>The signature written, or null where none is.</summary>
     public KeySignature? Written => int.TryParse(Signature, out var fifths) && Math.Abs(fifths) <= KeySignature.Most ? new KeySignature(fifths) : null;
 
-    public AskedScale Asked => new(Scale, OnTonic, Way, House) { Part = ForPart, Scheme = Marks };
+    public AskedScale Asked => new(Scale, OnTonic, Way, House) { Part = ForPart, Clef = OnStaff, Scheme = Marks };
 
     /// <summary>Reads and judges the answer; with nothing typed yet there is nothing to say.</summary>
     public CheckResult Judge()

@@ -1,0 +1,53 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Judging;
+
+/// <summary>One scale written for another on the same tonic: the mistakes that have a name of their own.</summary>
+internal static class Confusions
+{
+    // asked | written | what it is called. What a school holds to be right is no line of its own and never comes here.
+    private const string Table = """
+        natural-minor harmonic-minor melodic-minor melodic-minor-one-way | major | parallel-for-relative
+        harmonic-minor | natural-minor | natural-for-harmonic
+        natural-minor | harmonic-minor | harmonic-for-natural
+        melodic-minor melodic-minor-one-way | harmonic-minor | harmonic-for-melodic
+        melodic-minor melodic-minor-one-way | natural-minor | natural-for-melodic
+        natural-minor | melodic-minor-one-way melodic-minor | melodic-for-natural
+        major | natural-minor harmonic-minor melodic-minor-one-way melodic-minor | minor-for-major
+        natural-minor harmonic-minor melodic-minor melodic-minor-one-way | harmonic-major | major-for-minor
+        harmonic-minor | melodic-minor-one-way | sixth-raised-in-harmonic
+        """;
+
+    private static readonly ImmutableArray<Row> Rows = [.. Table.Split('\n').SelectMany(ReadRow)];
+
+    /// <summary>The scales that are written for a type, each with what that is called, and how many notes must speak for it.</summary>
+    /// <param name="type">The type asked.</param>
+    /// <param name="style">The house style.</param>
+    public static IEnumerable<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type, HouseStyle style)
+    {
+        foreach (var row in Rows.Where(row => row.Asked == type.Id))
+            yield return (row.Code, row.Written, row.Code is FindingCode.ParallelForRelative or FindingCode.MinorForMajor or FindingCode.MajorForMinor ? 2 : 1);
+        if (type.IsMode)
+            yield return (FindingCode.ModeSignatureOfTonicMajor, ScaleTypes.Major, 1);
+        // A mode is taken for another by one note; any other scale only when two notes speak for it.
+        foreach (var other in ScaleTypes.All.Where(other => other != type))
+        {
+            var isMode = type.IsSevenLetters && other.IsSevenLetters;
+            yield return (isMode ? FindingCode.OtherMode : FindingCode.OtherScale, other, type.IsMode && isMode ? 1 : 2);
+        }
+    }
+
+    private static IEnumerable<Row> ReadRow(string line)
+    {
+        string[] cells = [.. line.Split('|').Select(cell => cell.Trim())];
+        if (!FileWords.TryParse<FindingCode>(cells[2], out var code))
+            throw new FormatException($"There is no finding called {cells[2]}.");
+        return from asked in cells[0].Split(' ')
+               from written in cells[1].Split(' ')
+               select new Row(asked, ScaleTypes.Get(written), code);
+    }
+
+    private sealed record Row(string Asked, ScaleType Written, FindingCode Code);
+}

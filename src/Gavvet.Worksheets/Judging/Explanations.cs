@@ -1,0 +1,286 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Working;
+
+namespace Gavvet.Worksheets.Judging;
+
+/// <summary>
+/// Everything a student may have meant by an answer, as a table of small generators of lines. What each costs is the
+/// founders' table of prices; what remains is counted by <see cref="ScaleJudge"/>.
+/// </summary>
+internal static class Explanations
+{
+    // Spellings of a line that are tried for the mistakes of a whole line; the symmetric scales have dozens.
+    private const int MostSpellings = 24;
+    private const int MostKept = 512;
+
+    private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> Table =
+        [ConcertPitch, WrongWay, Reverse, OneDirection, BothDirections, TwoOctaves, OtherClef, StartedElsewhere, MisreadTonic, TwinTonic, OtherForms, NotRestored, NeighbourKey, StruckDegrees, WithoutBlueNote, Shifted, OtherWrittenKey, Asked];
+
+    private static readonly ConcurrentDictionary<AskedScale, ImmutableArray<Explanation>> Known = new();
+
+    /// <summary>What may be meant by any answer to a question, in the order of the table.</summary>
+    /// <param name="asked">The question.</param>
+    public static ImmutableArray<Explanation> Of(AskedScale asked)
+    {
+        var question = asked with { Scheme = MarkScheme.PerNote, SignatureAsked = false, TonicGiven = false };
+        if (Known.TryGetValue(question, out var known))
+            return known;
+        // A class asks the same few scales many times over; beyond that nothing is kept.
+        if (Known.Count >= MostKept)
+            Known.Clear();
+        var ground = new Ground(question);
+        return Known[question] = [.. Table.SelectMany(generator => generator(ground)).OrderBy(meant => meant.Code ?? FindingCode.SignatureDoubled)];
+    }
+
+    /// <summary>What may be meant by one answer alone: the scale on the tonic it seems to be written on.</summary>
+    /// <param name="asked">The question.</param>
+    /// <param name="written">The notes written.</param>
+    public static IEnumerable<Explanation> Of(AskedScale asked, ReadOnlySpan<ReadNote> written)
+    {
+        var ground = new Ground(asked);
+        var line = ground.Line;
+        var tonics = new HashSet<NoteName>();
+        // A tonic for which one of the outer notes would be right; the first note itself is one.
+        foreach (var (place, note) in new[] { (0, 0), (1, 1), (2, 2), (line.Length - 1, written.Length - 1), (line.Length - 2, written.Length - 2) })
+        {
+            if (place < 0 || place >= line.Length || note < 0 || note >= written.Length)
+                continue;
+            var fifths = written[note].Name.Fifths - (line[place].Fifths - ground.Tonic.Fifths);
+            if (NoteName.HasFifths(fifths))
+                tonics.Add(NoteName.FromFifths(fifths));
+        }
+
+        // A tonic that comes of transposing the other way has a name of its own.
+        var wrongWay = asked.Part is { } part ? asked.Tonic.Fifths - part.WrittenFifths : int.MaxValue;
+        return OnOtherTonics(ground, tonics.Where(tonic => tonic.Letter != ground.Tonic.Letter && tonic.PitchClass != ground.Tonic.PitchClass && tonic.Fifths != wrongWay));
+    }
+
+    private static IEnumerable<Explanation> OnOtherTonics(Ground ground, IEnumerable<NoteName> tonics) =>
+        tonics.SelectMany(tonic => ground.On(FindingCode.WrongTonic, ground.Type, tonic, meant => Explanation.Mark, Thing.Of(ground.Tonic), Thing.Of(tonic)));
+
+    private static IEnumerable<Explanation> Asked(Ground ground) => ground.Accepted(ground.Scale, ground.Direction).Select(line => line.Meant(null));
+
+    private static IEnumerable<Explanation> ConcertPitch(Ground ground) =>
+        ground.Asked.Part is null || ground.Asked.Tonic == ground.Tonic ? [] : ground.On(FindingCode.ConcertForWritten, ground.Type, ground.Asked.Tonic, _ => Explanation.Mark, ground.ItsScale, new Thing.ScaleOn(ground.Type, ground.Asked.Tonic));
+
+    private static IEnumerable<Explanation> WrongWay(Ground ground)
+    {
+        if (ground.Asked.Part is not { } part || !NoteName.HasFifths(ground.Asked.Tonic.Fifths - part.WrittenFifths))
+            return [];
+        var tonic = NoteName.FromFifths(ground.Asked.Tonic.Fifths - part.WrittenFifths);
+        return tonic.PitchClass == ground.Tonic.PitchClass ? [] : ground.On(FindingCode.TransposedWrongWay, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic));
+    }
+
+    // A part that transposes may read either of two enharmonic keys.
+    private static IEnumerable<Explanation> OtherWrittenKey(Ground ground) =>
+        ground.Asked.Part is not { } part || part.WrittenFifths % 12 == 0 ? [] : ground.Twins().SelectMany(tonic => ground.On(null, ground.Type, tonic, _ => 0, Thing.None, Thing.None, placeByPlace: false));
+
+    private static IEnumerable<Explanation> TwinTonic(Ground ground) => ground.Asked.Part is { } part && part.WrittenFifths % 12 != 0 ? [] : ground.Twins()
+        .SelectMany(tonic => ground.On(FindingCode.EnharmonicName, ground.Type, tonic, _ => ground.WrongName, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic)));
+
+    private static IEnumerable<Explanation> MisreadTonic(Ground ground) => Enum.GetValues<Accidental>()
+        .Select(sign => new NoteName(ground.Tonic.Letter, sign))
+        .Where(tonic => tonic != ground.Tonic)
+        .SelectMany(tonic => ground.On(FindingCode.TonicMisread, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic)));
+
+    private static IEnumerable<Explanation> Reverse(Ground ground)
+    {
+        if (ground.Direction == Direction.Both)
+        {
+            yield return ground.Named(FindingCode.WrongDirection, DownAndUp(ground), ground.Scale.Descending.Length - 1, fallsFirst: true);
+            yield break;
+        }
+
+        foreach (var line in ground.Accepted(ground.Scale, ground.Direction).Take(MostSpellings))
+            yield return ground.Named(FindingCode.WrongDirection, [.. line.Notes.Reverse()], line.Notes.Length - 1 - line.Turn);
+        if (!ground.Scale.Type.IsTwoWay)
+            yield break;
+        // Of a two-way scale the other line is as much the reverse.
+        yield return ground.Direction == Direction.Ascending
+            ? ground.Named(FindingCode.WrongDirection, ground.Scale.Descending, 0)
+            : ground.Named(FindingCode.WrongDirection, ground.Scale.Ascending, ground.Scale.Ascending.Length - 1);
+    }
+
+    private static IEnumerable<Explanation> OneDirection(Ground ground)
+    {
+        if (ground.Direction != Direction.Both)
+            yield break;
+        foreach (var direction in new[] { Direction.Ascending, Direction.Descending })
+        {
+            foreach (var line in ground.Accepted(ground.Scale, direction).Take(MostSpellings))
+                yield return line.Meant(FindingCode.DirectionMissing, (ground.Line.Length - line.Notes.Length) * Explanation.Mark, ground.ItsScale, Thing.None, direction == Direction.Ascending ? "down" : "up");
+        }
+    }
+
+    private static IEnumerable<Explanation> BothDirections(Ground ground)
+    {
+        if (ground.Direction == Direction.Both)
+            yield break;
+        yield return new SpelledLine(ground.Scale.Notes(Direction.Both), ground.Scale.Ascending.Length - 1).Meant(FindingCode.DirectionExtra, Explanation.Mark, ground.ItsScale, Thing.None);
+        yield return new SpelledLine(DownAndUp(ground), ground.Scale.Descending.Length - 1, FallsFirst: true).Meant(FindingCode.DirectionExtra, Explanation.Mark, ground.ItsScale, Thing.None);
+    }
+
+    private static ImmutableArray<NoteName> DownAndUp(Ground ground) => [.. ground.Scale.Descending, .. ground.Scale.Ascending[1..]];
+
+    private static IEnumerable<Explanation> TwoOctaves(Ground ground)
+    {
+        var notes = ground.Scale.Notes(ground.Direction, 2);
+        var turn = ground.Direction switch
+        {
+            Direction.Ascending => notes.Length - 1,
+            Direction.Descending => 0,
+            _ => 2 * (ground.Scale.Ascending.Length - 1),
+        };
+        yield return new SpelledLine(notes, turn).Meant(FindingCode.OctaveExtra, Explanation.Mark, ground.ItsScale, Thing.None);
+    }
+
+    // The places of the right notes in another clef are other letters, with the signs the student wrote.
+    private static IEnumerable<Explanation> OtherClef(Ground ground)
+    {
+        if (ground.Asked.Clef is not { } clef)
+            yield break;
+        foreach (var other in Clef.All)
+        {
+            var letters = clef.BottomLine.StaffStep - other.BottomLine.StaffStep;
+            if (letters % Letters.Count == 0)
+                continue;
+            ImmutableArray<NoteName> notes = [.. ground.Line.Select(note => new NoteName(note.Letter.Up(letters), note.Accidental))];
+            yield return ground.Named(FindingCode.ClefMisread, notes, ground.Turn, ground.HalfOfDiffering(notes), Thing.None, Thing.None, other.Name.ToLowerInvariant());
+        }
+    }
+
+    private static IEnumerable<Explanation> StartedElsewhere(Ground ground)
+    {
+        var up = ground.Scale.Ascending[..^1];
+        var down = ground.Scale.Descending[..^1];
+        for (var turn = 1; turn < Math.Max(up.Length, down.Length); turn++)
+        {
+            if (ground.Direction == Direction.Descending)
+            {
+                yield return Rotated(Turned(down, turn), 0, down[turn]);
+                continue;
+            }
+
+            var line = Turned(up, turn);
+            if (ground.Direction == Direction.Ascending)
+                yield return Rotated(line, line.Length - 1, up[turn]);
+            else if (down.IndexOf(up[turn]) is var back and >= 0)
+                yield return Rotated([.. line, .. Turned(down, back)[1..]], line.Length - 1, up[turn]);
+        }
+
+        Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) => ground.Named(FindingCode.StartedElsewhere, notes, top, Explanation.Mark, ground.ItsScale, Thing.Of(first));
+
+        static ImmutableArray<NoteName> Turned(ImmutableArray<NoteName> core, int by) => [.. core[by..], .. core[..by], core[by]];
+    }
+
+    private static IEnumerable<Explanation> OtherForms(Ground ground)
+    {
+        foreach (var (code, other, notes) in Confusions.Of(ground.Type, ground.Style))
+        {
+            // A scale struck out of another, or made by a blue note, has names of its own for what that leaves.
+            if (!ground.Style.CanSpell(other, ground.Tonic) || (code == FindingCode.OtherScale && other == ground.Type.Base))
+                continue;
+            var scale = ground.Style.Spell(other, ground.Tonic);
+            foreach (var meant in ground.EachWay(code, scale.Ascending, scale.Descending, Explanation.Mark, ground.ItsScale, new Thing.ScaleOn(other, ground.Tonic), signature: (other, ground.Tonic)))
+            {
+                // A seventh that stays raised coming down is one that was not restored.
+                if (code == FindingCode.HarmonicForMelodic && meant.Explains == Way.Down)
+                    continue;
+                var differing = ground.Differing(meant.Notes);
+                if (differing >= notes)
+                    yield return differing == 1 && code == FindingCode.OtherMode ? ground.Exactly(meant) : meant;
+            }
+        }
+    }
+
+    // Coming down sixth and seventh, or one of them, are as they were going up.
+    private static IEnumerable<Explanation> NotRestored(Ground ground)
+    {
+        var (up, down) = (ground.Scale.Ascending, ground.Scale.Descending);
+        if (ground.Direction == Direction.Ascending || ground.Type.Id != "melodic-minor" || !ground.Scale.Type.IsTwoWay)
+            yield break;
+        ImmutableArray<NoteName> raised = [.. up.Reverse()];
+        foreach (var (seventh, sixth) in new[] { (true, true), (true, false), (false, true) })
+        {
+            var line = down.SetItem(1, seventh ? raised[1] : down[1]).SetItem(2, sixth ? raised[2] : down[2]);
+            ImmutableArray<NoteName> kept = [.. seventh ? [raised[1]] : Array.Empty<NoteName>(), .. sixth ? [raised[2]] : Array.Empty<NoteName>()];
+            ImmutableArray<NoteName> restored = [.. seventh ? [down[1]] : Array.Empty<NoteName>(), .. sixth ? [down[2]] : Array.Empty<NoteName>()];
+            foreach (var meant in ground.EachWay(FindingCode.NotRestoredDescending, up, line, Explanation.Mark, new Thing.Notes(restored), new Thing.Notes(kept), later: seventh == sixth ? 0 : seventh ? 1 : 2).Where(meant => meant.Explains != Way.Up))
+                yield return meant;
+        }
+    }
+
+    // One turn of the circle moves one note, the last sharp or the last flat, by seven fifths.
+    private static IEnumerable<Explanation> NeighbourKey(Ground ground)
+    {
+        if (!ground.Type.IsKey)
+            yield break;
+        var key = new Key(ground.Tonic, ground.Type.IsMajor ? KeyMode.Major : KeyMode.Minor).Fifths;
+        foreach (var (from, to) in new[] { (key - 1, key + 6), (key + 5, key - 2) })
+        {
+            if (!NoteName.HasFifths(from) || !NoteName.HasFifths(to))
+                continue;
+            var (note, moved) = (NoteName.FromFifths(from), NoteName.FromFifths(to));
+            ImmutableArray<NoteName> notes = [.. ground.Line.Select(name => name == note ? moved : name)];
+            if (!notes.SequenceEqual(ground.Line))
+                yield return ground.Named(FindingCode.NeighbourKey, notes, ground.Turn, Explanation.Mark, Thing.Of(note), Thing.Of(moved), place: notes.IndexOf(moved), inItsOwnTerms: false);
+        }
+    }
+
+    // A line struck out of a longer one, with some of what had to go.
+    private static IEnumerable<Explanation> StruckDegrees(Ground ground)
+    {
+        if (ground.Type.Base is not { } from || !ScaleSpelling.CanSpell(from, ground.Tonic))
+            yield break;
+        ImmutableArray<NoteName> struck = [.. ScaleWorking.Derive(ScaleSpelling.Spell(from, ground.Tonic), ground.Scale).Struck.Select(note => note.Note)];
+        for (var chosen = 1; chosen < 1 << Math.Min(struck.Length, 3); chosen++)
+        {
+            ImmutableArray<NoteName> kept = [.. struck.Where((_, i) => (chosen >> i & 1) == 1)];
+            var (up, down) = (With(ground.Scale.Ascending, kept, false), With(ground.Scale.Descending, kept, true));
+            foreach (var meant in ground.EachWay(FindingCode.StruckDegreeKept, up, down, Explanation.Mark, Thing.None, new Thing.Notes(kept), placeOf: kept[0]))
+                yield return meant;
+        }
+
+        ImmutableArray<NoteName> With(ImmutableArray<NoteName> line, ImmutableArray<NoteName> kept, bool descending)
+        {
+            int Height(NoteName note) => ground.Tonic.Letter.LettersUpTo(note.Letter);
+            var inner = line[1..^1].Concat(kept).OrderBy(note => descending ? -Height(note) : Height(note));
+            return [line[0], .. inner, line[^1]];
+        }
+    }
+
+    // Under whichever name the house style spells it going up or down.
+    private static IEnumerable<Explanation> WithoutBlueNote(Ground ground)
+    {
+        if (ground.Type is not { Family: ScaleFamily.Blues, Characteristic: { } blue })
+            return [];
+        bool IsBlue(NoteName note) => (note.Fifths - ground.Tonic.Fifths - blue.Fifths) % 12 == 0;
+        var first = ground.Line.First(IsBlue);
+        return ground.EachWay(FindingCode.BlueNoteMissing, [.. ground.Scale.Ascending.Where(note => !IsBlue(note))], [.. ground.Scale.Descending.Where(note => !IsBlue(note))], Explanation.Mark, Thing.Of(first), Thing.None, place: ground.Line.IndexOf(first));
+    }
+
+    // A letter left out, or written twice, and the line goes on from there: the count is right, and every note after it is off.
+    private static IEnumerable<Explanation> Shifted(Ground ground)
+    {
+        if (!ground.Type.IsSevenLetters)
+            yield break;
+        var (up, down) = (ground.Scale.Ascending, ground.Scale.Descending);
+        for (var i = 1; i < up.Length - 1; i++)
+        {
+            foreach (var onward in new[] { true, false })
+            {
+                var skipped = ground.EachWay(FindingCode.LetterSkipped, Skipped(up, i, onward), Skipped(down, i, onward), Explanation.Mark, Thing.Of(ground.Line[i]), Thing.Of(Skipped(ground.Line, i, onward)[i]), place: i);
+                foreach (var meant in skipped.Where(meant => meant.Explains == Way.Whole && ground.Direction != Direction.Both))
+                    yield return meant;
+            }
+
+            if (ground.Direction != Direction.Both)
+                yield return ground.Named(FindingCode.LetterRepeated, [.. ground.Line[..i], ground.Line[i - 1], .. ground.Line[i..^1]], ground.Turn, Explanation.Mark, Thing.Of(ground.Line[i]), Thing.Of(ground.Line[i - 1]), place: i, inItsOwnTerms: false);
+        }
+
+        // What was left out is made up for at the end, by the closing note again or by the next of the scale.
+        static ImmutableArray<NoteName> Skipped(ImmutableArray<NoteName> line, int place, bool onward) => [.. line[..place], .. line[(place + 1)..], onward ? line[1] : line[^1]];
+    }
+}

@@ -1,0 +1,185 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+
+namespace Gavvet.Worksheets.Judging;
+
+/// <summary>What remains of an answer when it is read as one line that was meant: the slips against it, and what they cost.</summary>
+internal sealed class Slips
+{
+    private readonly Explanation _meant;
+    private readonly ImmutableArray<ReadNote> _written;
+    private readonly AskedScale _asked;
+    private readonly ImmutableArray<(int Meant, int Written)> _pairs;
+
+    private Slips(Explanation meant, ImmutableArray<ReadNote> written, AskedScale asked, int wrongName)
+    {
+        (_meant, _written, _asked) = (meant, written, asked);
+        _pairs = NoteAlignment.Align(meant, written.AsSpan(), wrongName);
+        Findings = [.. Merged(Named())];
+        Halves = Findings.Sum(finding => Marking.Halves(asked.Style, finding));
+        (Touched, IsComplete) = Compare(wrongName);
+    }
+
+    /// <summary>The slips, one for what is the same going up and coming down.</summary>
+    public ImmutableArray<Finding> Findings { get; }
+
+    /// <summary>What they cost, in halves of a mark.</summary>
+    public int Halves { get; }
+
+    /// <summary>What the notes would cost that are those of the line meant and not those asked; same notes count once.</summary>
+    public int Touched { get; }
+
+    /// <summary>Whether no note is the one asked where the line meant has another, and one at least tells them apart.</summary>
+    public bool IsComplete { get; }
+
+    /// <summary>Whether the answer is the line meant, note for note.</summary>
+    public bool IsExact => Findings.IsEmpty && _pairs.Length == _meant.Notes.Length && _pairs.Length == _written.Length && (_meant.Instead.IsEmpty || IsComplete || Touched == 0);
+
+    /// <summary>The answer against a line.</summary>
+    /// <param name="meant">The line.</param>
+    /// <param name="written">The notes written.</param>
+    /// <param name="asked">What was asked.</param>
+    /// <param name="wrongName">What a wrong name with the right sound costs, in halves of a mark.</param>
+    public static Slips Against(Explanation meant, ImmutableArray<ReadNote> written, AskedScale asked, int wrongName) => new(meant, written, asked, wrongName);
+
+    /// <summary>The place among the notes written where a place of the line meant stands, from 1.</summary>
+    /// <param name="place">A place in the line.</param>
+    public int PositionOf(int place) => _pairs.Where(pair => pair.Meant >= place && pair.Written >= 0).Select(pair => pair.Written).FirstOrDefault() + 1;
+
+    // The same slip in both directions is one; notes missing or in the wrong octave are counted where they stand.
+    private static IEnumerable<Finding> Merged(IEnumerable<Finding> findings) => findings.DistinctBy(finding => (
+        finding.Code,
+        finding.Code == FindingCode.CancellationForgotten ? Thing.None : finding.Expected,
+        finding.Code == FindingCode.CancellationForgotten ? Thing.None : finding.Found,
+        finding.Code is FindingCode.MissingNote or FindingCode.ExtraNote or FindingCode.OctaveDisplaced ? finding.Position : 0));
+
+    private (int Touched, bool IsComplete) Compare(int wrongName)
+    {
+        if (_meant.Instead.IsEmpty)
+            return (0, true);
+        var touched = new HashSet<(NoteName, NoteName)>();
+        var (isComplete, isMeant) = (true, false);
+        foreach (var (m, w) in _pairs)
+        {
+            if (m < 0 || w < 0 || _meant.Notes[m] == _meant.Instead[m])
+                continue;
+            if (_written[w].Name == _meant.Notes[m])
+            {
+                touched.Add((_meant.Instead[m], _meant.Notes[m]));
+                // A bare note that an earlier accidental still holds was not meant to be what it is.
+                isMeant |= !_written[w].HeldOver || _written[w].Unheld != _meant.Instead[m];
+            }
+            else if (_written[w].Name == _meant.Instead[m])
+            {
+                isComplete = false;
+            }
+            else if (_written[w].Name.PitchClass == _meant.Notes[m].PitchClass)
+            {
+                // The same mistake under another name.
+                touched.Add((_meant.Instead[m], _meant.Notes[m]));
+            }
+        }
+
+        return (touched.Sum(pair => pair.Item1.PitchClass == pair.Item2.PitchClass ? wrongName : Explanation.Mark), isComplete && isMeant);
+    }
+
+    private IEnumerable<Finding> Named()
+    {
+        var octaves = Octaves();
+        var (after, before) = (0, 0);
+        foreach (var (m, w) in _pairs)
+        {
+            if (w < 0)
+            {
+                yield return Missing(m, after + 1);
+                continue;
+            }
+
+            after = w + 1;
+            before = Math.Max(before, m);
+            if (m < 0)
+            {
+                yield return new Finding(FindingCode.ExtraNote, after, Thing.None, Thing.Of(_written[w].Name)) { On = WayOf(before), In = Key() };
+                continue;
+            }
+
+            var expected = Expected(m, w);
+            if (Fault(expected, m, w) is { } code && !(code == FindingCode.EnharmonicName && octaves is { } stand && Rise(expected, m, w, stand) != 0))
+                yield return new Finding(code, after, Thing.Of(expected), Thing.Of(_written[w].Name)) { On = WayOf(m), In = Key() };
+            else if (octaves is { } right && Rise(expected, m, w, right) is var rise and not 0)
+                yield return new Finding(FindingCode.OctaveDisplaced, after, Thing.Of(expected), Thing.Of(_written[w].Name), rise > 0 ? "high" : "low") { On = WayOf(m), In = Key() };
+        }
+    }
+
+    private Finding Missing(int place, int position) => new(
+        place == _meant.Notes.Length - 1 ? FindingCode.OctaveMissing : FindingCode.MissingNote,
+        position,
+        Thing.Of(_meant.InItsOwnTerms || _meant.Instead.IsEmpty ? _meant.Notes[place] : _meant.Instead[place]),
+        Thing.None)
+    {
+        On = WayOf(place),
+        In = Key(),
+    };
+
+    // In which octave most notes stand that have their right name; null where nothing is said of octaves.
+    private int? Octaves() => _pairs
+        .Where(pair => pair.Meant >= 0 && pair.Written >= 0 && _written[pair.Written].StaffStep is not null && IsRight(pair.Meant, pair.Written))
+        .GroupBy(pair => _written[pair.Written].StaffStep!.Value - Height(pair.Meant, _written[pair.Written].Name))
+        .OrderByDescending(group => group.Count())
+        .FirstOrDefault()?.Key;
+
+    // Semitones by which a note of the right sound stands too high, where the line begins at a staff place.
+    private int Rise(NoteName expected, int m, int w, int first) => _written[w].StaffStep is { } step
+        ? Pitch.At(_written[w].Name, step).Semitones - Pitch.At(expected, first + Height(m, expected)).Semitones
+        : 0;
+
+    // Letters above the first note for a name at a place of the line, where another letter may stand for the one meant.
+    private int Height(int place, NoteName name) => _meant.Heights[place] + ((_meant.Notes[place].Letter.LettersUpTo(name.Letter) + 3) % Letters.Count) - 3;
+
+    private bool IsRight(int m, int w) => _written[w].Name == _meant.Notes[m] || (!_meant.Instead.IsEmpty && _written[w].Name == _meant.Instead[m]);
+
+    // What is said of a note is said of the line asked, except where the whole line is another.
+    private NoteName Expected(int m, int w) =>
+        _meant.InItsOwnTerms || _meant.Instead.IsEmpty || _written[w].Name == _meant.Notes[m] ? _meant.Notes[m] : _meant.Instead[m];
+
+    private Way WayOf(int place) => _asked.Direction == Direction.Both && _meant.Turn < _meant.Notes.Length - 1 && place > _meant.Turn != _meant.FallsFirst ? Way.Down : Way.Whole;
+
+    // A line on another tonic has its slips in its own key.
+    private Thing.ScaleOn? Key() => _meant is { Code: not null, InItsOwnTerms: true, Signature: var (type, tonic) } ? new Thing.ScaleOn(type, tonic) : null;
+
+    private FindingCode? Fault(NoteName expected, int m, int w)
+    {
+        var written = _written[w];
+        if (IsRight(m, w))
+            return null;
+        if (written.HeldOver && written.Unheld == expected)
+            return FindingCode.CancellationForgotten;
+        if (expected.PitchClass == written.Name.PitchClass)
+            return FindingCode.EnharmonicName;
+        return expected.Letter == written.Name.Letter ? WrongSign(expected, written) : WrongLetter(m, w);
+    }
+
+    private FindingCode WrongLetter(int m, int w)
+    {
+        if (m == 0 && w == 0)
+            return FindingCode.WrongTonic;
+        if (w == 0)
+            return FindingCode.LetterSkipped;
+        var (before, here) = (_written[w - 1], _written[w]);
+        var climbed = before.Name.Letter.LettersUpTo(here.Name.Letter);
+        if (climbed == 0)
+            return FindingCode.LetterRepeated;
+        // Without octaves the nearer way is the one that was gone.
+        var rises = here.StaffStep is { } to && before.StaffStep is { } from ? to > from : climbed <= 3;
+        return rises == (m <= _meant.Turn != _meant.FallsFirst) ? FindingCode.LetterSkipped : FindingCode.LettersTurnBack;
+    }
+
+    // A natural against the signature is a sign like any other; where it changes nothing it is none.
+    private static FindingCode WrongSign(NoteName expected, ReadNote written) => (expected.Accidental == written.BySignature, written is { Sign: Accidental.Natural, BySignature: Accidental.Natural } ? null : written.Sign) switch
+    {
+        (true, null) => FindingCode.CancellationForgotten,
+        (true, _) => FindingCode.AccidentalExtra,
+        (false, null) => FindingCode.AccidentalMissing,
+        _ => FindingCode.AccidentalWrong,
+    };
+}

@@ -24,7 +24,7 @@ public class JudgingLawTests
             Assert.InRange(Lost(asked, once.SetItem(j % line.Length, second)), 0, 2);
             Assert.InRange(Lost(asked, line.RemoveAt(i % line.Length)), 1, 1);
             Assert.InRange(Lost(asked, line.Insert(i % line.Length, line[i % line.Length])), 0, 1);
-        }, iter: 3_000);
+        }, iter: 1_500);
 
     [Fact]
     public void Mending_a_note_never_lowers_the_marks() =>
@@ -47,7 +47,7 @@ public class JudgingLawTests
                     }
                 }
             }
-        }, iter: 2_500);
+        }, iter: 300);
 
     [Fact]
     public void The_same_mistake_in_another_key_is_judged_alike() =>
@@ -64,7 +64,7 @@ public class JudgingLawTests
             var (one, other) = (Judge(here, line.SetItem(place, NoteName.FromFifths(slipped))), Judge(there, Line(there).SetItem(place, NoteName.FromFifths(moved))));
             Assert.Equal((one.Verdict, one.Marks), (other.Verdict, other.Marks));
             Assert.Equal(Named(one), Named(other));
-        }, iter: 4_000);
+        }, iter: 2_000);
 
     [Fact]
     public void The_right_signature_changes_nothing() =>
@@ -94,7 +94,7 @@ public class JudgingLawTests
                     Assert.Equal(judged.Verdict is Verdict.Correct or Verdict.Accepted, judged.Findings.All(finding => finding.Code is FindingCode.MixedAccidentals or FindingCode.SignatureDoubled));
                 }
             }
-        }, iter: 1_000);
+        }, iter: 300);
 
     [Fact]
     public void Octaves_count_where_they_are_given() =>

@@ -125,4 +125,19 @@ public class SheetFileTests
         Assert.Equal(6, Sample.Sheet().Code.Length);
         Assert.Equal(50, Enumerable.Range(0, 50).Select(seed => Sample.Sheet(SplitMix64.At((ulong)seed, 1)).Code).Distinct().Count());
     }
+
+    [Theory]
+    [InlineData("1", true)]
+    [InlineData("2", false)]
+    [InlineData("\"1\"", false)]
+    [InlineData("1.5", false)]
+    [InlineData("null", false)]
+    public void A_house_style_file_says_its_version_as_a_whole_number(string version, bool isRead)
+    {
+        var text = HouseStyleFile.Write(HouseStyle.Jazz).Replace("\"version\": 1", $"\"version\": {version}", StringComparison.Ordinal);
+        if (isRead)
+            Assert.Equal(HouseStyle.Jazz.Steps, HouseStyleFile.Read(text).Steps);
+        else
+            Assert.Contains("the whole number 1", Assert.Throws<SheetFileException>(() => HouseStyleFile.Read(text)).Message, StringComparison.Ordinal);
+    }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Working;
 
@@ -9,37 +10,58 @@ namespace Gavvet.Worksheets.Judging;
 /// Everything a student may have meant by an answer, as a table of small generators of lines. What each costs is the
 /// founders' table of prices; what remains is counted by <see cref="ScaleJudge"/>.
 /// </summary>
-internal static class Explanations
+internal sealed class Explanations
 {
     // Spellings of a line that are tried for the mistakes of a whole line; the symmetric scales have dozens.
     private const int MostSpellings = 24;
     private const int MostKept = 512;
 
+    // A scale on another tonic explains nothing that one slip does not.
+    private const int Least = Explanation.Mark;
+
     private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> Table =
         [ConcertPitch, WrongWay, Reverse, OneDirection, BothDirections, TwoOctaves, OtherClef, StartedElsewhere, MisreadTonic, TwinTonic, OtherForms, NotRestored, NeighbourKey, StruckDegrees, WithoutBlueNote, Shifted, OtherWrittenKey, Asked];
 
-    private static readonly ConcurrentDictionary<AskedScale, ImmutableArray<Explanation>> Known = new();
+    private static readonly ConcurrentDictionary<Question, Explanations> Known = new();
 
-    /// <summary>What may be meant by any answer to a question, in the order of the table.</summary>
-    /// <param name="asked">The question.</param>
-    public static ImmutableArray<Explanation> Of(AskedScale asked)
+    private Explanations(AskedScale asked)
     {
-        var question = asked with { Scheme = MarkScheme.PerNote, SignatureAsked = false, TonicGiven = false };
+        Ground = new Ground(asked);
+        All = [.. Table.SelectMany(generator => generator(Ground)).OrderBy(meant => meant.Code ?? FindingCode.SignatureDoubled)];
+        Line = All.First(meant => meant.Code is null && meant.Signature is null);
+    }
+
+    /// <summary>The question they stand on.</summary>
+    public Ground Ground { get; }
+
+    /// <summary>The line asked, as the key has it.</summary>
+    public Explanation Line { get; }
+
+    /// <summary>What may be meant by any answer, in the order of the table.</summary>
+    public ImmutableArray<Explanation> All { get; }
+
+    /// <summary>The explanations of answers to a question.</summary>
+    /// <param name="asked">The question.</param>
+    /// <exception cref="UnwritableNoteException">The scale asked cannot be written.</exception>
+    public static Explanations Of(AskedScale asked)
+    {
+        var question = new Question(asked.Type, asked.Tonic, asked.Direction, asked.Part, asked.Clef, asked.Style);
         if (Known.TryGetValue(question, out var known))
             return known;
         // A class asks the same few scales many times over; beyond that nothing is kept.
         if (Known.Count >= MostKept)
             Known.Clear();
-        var ground = new Ground(question);
-        return Known[question] = [.. Table.SelectMany(generator => generator(ground)).OrderBy(meant => meant.Code ?? FindingCode.SignatureDoubled)];
+        return Known[question] = new Explanations(asked);
     }
 
     /// <summary>What may be meant by one answer alone: the scale on the tonic it seems to be written on.</summary>
-    /// <param name="asked">The question.</param>
     /// <param name="written">The notes written.</param>
-    public static IEnumerable<Explanation> Of(AskedScale asked, ReadOnlySpan<ReadNote> written)
+    /// <param name="halves">What the answer costs as it is explained so far.</param>
+    public IEnumerable<Explanation> OfAnswer(ReadOnlySpan<ReadNote> written, int halves)
     {
-        var ground = new Ground(asked);
+        if (halves <= Least)
+            return [];
+        var (ground, asked) = (Ground, Ground.Asked);
         var line = ground.Line;
         var tonics = new HashSet<NoteName>();
         // A tonic for which one of the outer notes would be right; the first note itself is one.
@@ -55,6 +77,14 @@ internal static class Explanations
         // A tonic that comes of transposing the other way has a name of its own.
         var wrongWay = asked.Part is { } part ? asked.Tonic.Fifths - part.WrittenFifths : int.MaxValue;
         return OnOtherTonics(ground, tonics.Where(tonic => tonic.Letter != ground.Tonic.Letter && tonic.PitchClass != ground.Tonic.PitchClass && tonic.Fifths != wrongWay));
+    }
+
+    // Styles are compared as they are passed around: looking into each of their choices would take longer than it saves.
+    private readonly record struct Question(ScaleType Type, NoteName Tonic, Direction Direction, Instrument? Part, Clef? Clef, HouseStyle Style)
+    {
+        public bool Equals(Question other) => Type == other.Type && Tonic == other.Tonic && Direction == other.Direction && ReferenceEquals(Part, other.Part) && ReferenceEquals(Clef, other.Clef) && ReferenceEquals(Style, other.Style);
+
+        public override int GetHashCode() => HashCode.Combine(Type, Tonic, Direction, RuntimeHelpers.GetHashCode(Part), RuntimeHelpers.GetHashCode(Style));
     }
 
     private static IEnumerable<Explanation> OnOtherTonics(Ground ground, IEnumerable<NoteName> tonics) =>

@@ -9,18 +9,19 @@ internal static class Marking
     private const int AlterationMarks = 2;
 
     /// <summary>Marks earned and marks there are.</summary>
-    /// <param name="asked">What was asked.</param>
+    /// <param name="ground">The question, worked out.</param>
+    /// <param name="asked">What was asked, and how it is marked.</param>
     /// <param name="answer">What was written.</param>
     /// <param name="findings">What is said of it.</param>
     /// <param name="halves">What it costs all in all, in halves of a mark: the findings, or less where a cheaper explanation caps them.</param>
-    public static (int Marks, int Of) Of(AskedScale asked, WrittenAnswer answer, ImmutableArray<Finding> findings, int halves)
+    public static (int Marks, int Of) Of(Ground ground, AskedScale asked, WrittenAnswer answer, ImmutableArray<Finding> findings, int halves)
     {
-        var withSignature = SignatureJudge.Expected(asked, asked.WrittenTonic) is not null && (asked.SignatureAsked || answer.Signature is not null);
+        var withSignature = SignatureJudge.Expected(asked, ground.Tonic) is not null && (asked.SignatureAsked || answer.Signature is not null);
         return asked.Scheme switch
         {
             MarkScheme.AllOrNothing => (halves == 0 ? 1 : 0, 1),
             MarkScheme.ByComponent => ByComponent(asked.Style, withSignature, findings, halves),
-            _ => PerNote(asked, withSignature, halves),
+            _ => PerNote(ground, asked, withSignature, halves),
         };
     }
 
@@ -35,9 +36,9 @@ internal static class Marking
         _ => Explanation.Mark,
     };
 
-    private static (int Marks, int Of) PerNote(AskedScale asked, bool withSignature, int halves)
+    private static (int Marks, int Of) PerNote(Ground ground, AskedScale asked, bool withSignature, int halves)
     {
-        var of = asked.Expected.Notes(asked.Direction).Length - (asked.TonicGiven ? 1 : 0) + (withSignature ? 1 : 0);
+        var of = ground.Line.Length - (asked.TonicGiven ? 1 : 0) + (withSignature ? 1 : 0);
         return (Earned(of, halves), of);
     }
 

@@ -12,12 +12,16 @@ internal static class NoteAlignment
     private const int Like = Slip + 1;
     private const int Unlike = Slip + 5;
 
-    /// <summary>Pairs of places in the two lines, from the start; −1 where a note has no partner.</summary>
+    /// <summary>Pairs of places in the two lines, from the start; −1 where a note has no partner. And what is unlike, in halves of a mark.</summary>
     /// <param name="meant">The line that is meant.</param>
     /// <param name="written">The notes written.</param>
     /// <param name="wrongName">What a wrong name with the right sound costs, in halves of a mark.</param>
-    public static ImmutableArray<(int Meant, int Written)> Align(Explanation meant, ReadOnlySpan<ReadNote> written, int wrongName)
+    public static (ImmutableArray<(int Meant, int Written)> Pairs, int Halves) Align(Explanation meant, ReadOnlySpan<ReadNote> written, int wrongName)
     {
+        var inOrder = written.Length == meant.Notes.Length ? InOrderCost(meant, written, wrongName) : int.MaxValue;
+        // A note left out and one too many are two slips already.
+        if (inOrder <= 2 * Slip)
+            return (InOrder(written.Length), inOrder / Half);
         var (rows, columns) = (meant.Notes.Length + 1, written.Length + 1);
         var cost = rows * columns <= 4_096 ? stackalloc int[rows * columns] : new int[rows * columns];
         for (var i = rows - 1; i >= 0; i--)
@@ -46,7 +50,15 @@ internal static class NoteAlignment
                 pairs.Add((-1, j++));
         }
 
-        return written.Length == meant.Notes.Length && !(IsOneSlipAndBack(pairs) && cost[0] < 4 * Slip) ? InOrder(written.Length) : pairs.ToImmutable();
+        return written.Length == meant.Notes.Length && !(IsOneSlipAndBack(pairs) && cost[0] < 4 * Slip) ? (InOrder(written.Length), inOrder / Half) : (pairs.ToImmutable(), cost[0] / Half);
+    }
+
+    private static int InOrderCost(Explanation meant, ReadOnlySpan<ReadNote> written, int wrongName)
+    {
+        var cost = 0;
+        for (var i = 0; i < written.Length; i++)
+            cost += Unlikeness(meant, i, written[i], wrongName);
+        return cost;
     }
 
     // Where the count is right each note stands for the one at its place, unless one left out and one too many explain nearly all.

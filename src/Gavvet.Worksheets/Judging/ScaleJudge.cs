@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Numerics;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Judging;
@@ -18,40 +19,41 @@ public static class ScaleJudge
     {
         if (answer.Notes.IsEmpty)
             throw new ArgumentException("An answer has at least one note.");
-        var tonic = asked.WrittenTonic;
+        var explanations = Explanations.Of(asked);
+        var tonic = explanations.Ground.Tonic;
         var signature = SignatureJudge.Judge(asked, tonic, answer.Signature);
-        var reading = Read(asked, answer, answer.Signature is { } written ? written.On : NoSignature, signature, isAsWritten: true);
+        var reading = Read(explanations, asked, answer, answer.Signature is { } written ? written.On : NoSignature, signature, isAsWritten: true);
         // Under a wrong signature a bare letter is read as the right one would have it, if that leaves no more to mend.
         if (signature is not null && SignatureJudge.Expected(asked, tonic) is { } expected)
         {
-            var asMeant = Read(asked, answer, expected.On, signature, isAsWritten: false);
+            var asMeant = Read(explanations, asked, answer, expected.On, signature, isAsWritten: false);
             if (asMeant.Halves <= reading.Halves)
                 reading = asMeant;
         }
 
         var findings = reading.Findings;
-        var (marks, of) = Marking.Of(asked, answer, findings, reading.Halves);
+        var (marks, of) = Marking.Of(explanations.Ground, asked, answer, findings, reading.Halves);
         return new Judgement(reading.Verdict, findings, marks, of);
     }
 
     // The top of a line that goes up and down may be written once, or at the end of one and the start of the next.
-    private static Reading Read(AskedScale asked, WrittenAnswer answer, Func<Letter, Accidental> signature, Finding? wrongSignature, bool isAsWritten)
+    private static Reading Read(Explanations explanations, AskedScale asked, WrittenAnswer answer, Func<Letter, Accidental> signature, Finding? wrongSignature, bool isAsWritten)
     {
         var read = AnswerReading.Read(answer.Notes, signature);
-        var once = new Reading(asked, answer, read, -1, wrongSignature, isAsWritten);
-        if (once.Halves == 0 || TopTwice(read, asked) is not (>= 0 and var top))
+        var once = new Reading(explanations, asked, answer, read, -1, wrongSignature, isAsWritten);
+        if (once.Halves == 0 || TopTwice(read, explanations.Ground) is not (>= 0 and var top))
             return once;
-        var twice = new Reading(asked, answer, read, top, wrongSignature, isAsWritten);
+        var twice = new Reading(explanations, asked, answer, read, top, wrongSignature, isAsWritten);
         return twice.Halves < once.Halves ? twice : once;
     }
 
-    private static int TopTwice(ImmutableArray<ReadNote> read, AskedScale asked)
+    private static int TopTwice(ImmutableArray<ReadNote> read, Ground ground)
     {
-        if (asked.Direction != Direction.Both && read.Length < (2 * asked.Expected.Notes(asked.Direction).Length) - 2)
+        if (ground.Direction != Direction.Both && read.Length < (2 * ground.Line.Length) - 2)
             return -1;
         for (var i = 2; i + 3 < read.Length; i++)
         {
-            if (read[i].Name == read[i + 1].Name && read[i].StaffStep == read[i + 1].StaffStep && read[i].Name.Letter == asked.Expected.Tonic.Letter)
+            if (read[i].Name == read[i + 1].Name && read[i].StaffStep == read[i + 1].StaffStep && read[i].Name.Letter == ground.Tonic.Letter)
                 return i;
         }
 
@@ -63,6 +65,7 @@ public static class ScaleJudge
     /// <summary>An answer under one reading of its bare letters, and the cheapest explanation of it.</summary>
     private sealed class Reading
     {
+        private readonly Explanations _meant;
         private readonly AskedScale _asked;
         private readonly WrittenAnswer _answer;
         private readonly Finding? _signature;
@@ -76,9 +79,9 @@ public static class ScaleJudge
         private Weighed _own;
         private int _cap = int.MaxValue;
 
-        public Reading(AskedScale asked, WrittenAnswer answer, ImmutableArray<ReadNote> read, int folded, Finding? wrongSignature, bool isAsWritten)
+        public Reading(Explanations explanations, AskedScale asked, WrittenAnswer answer, ImmutableArray<ReadNote> read, int folded, Finding? wrongSignature, bool isAsWritten)
         {
-            (_asked, _answer, _signature, _isAsWritten) = (asked, answer, wrongSignature, isAsWritten);
+            (_meant, _asked, _answer, _signature, _isAsWritten) = (explanations, asked, answer, wrongSignature, isAsWritten);
             _wrongName = new[] { Explanation.Mark, 1, 0 }[(int)asked.Style.WrongName];
             (_read, _folded) = (read, folded);
             _notes = folded < 0 ? read : read.RemoveAt(folded + 1);
@@ -97,22 +100,25 @@ public static class ScaleJudge
 
         private void Explain()
         {
-            var table = Explanations.Of(_asked);
-            var line = table.First(meant => meant.Code is null && meant.Signature is null);
+            var line = _meant.Line;
             if (_signature is null && IsLine(line))
             {
-                _best = _own = new Weighed(line, Slips.Against(line, _notes, _asked, _wrongName), 0, true);
+                _best = _own = new Weighed(line, Slips.Against(line, _notes, _asked, _wrongName)!, 0, true);
             }
             else
             {
                 // The line asked first: what is no cheaper need not be looked at.
                 Weigh(line);
-                foreach (var meant in table.Where(meant => meant != line))
+                foreach (var meant in _meant.All)
+                {
+                    if (meant != line)
+                        Weigh(meant);
+                }
+
+                foreach (var meant in _meant.OfAnswer(_notes.AsSpan(), Halves))
                     Weigh(meant);
-                foreach (var meant in Explanations.Of(_asked, _notes.AsSpan()))
-                    Weigh(meant);
-                if (_asked.Direction == Direction.Both)
-                    WeighWays(table);
+                if (_asked.Direction == Direction.Both && Halves > 2 * Explanation.Mark)
+                    WeighWays(_meant.All);
             }
 
             // A cheaper explanation that the answer follows in part caps the cost; its slips are then said.
@@ -126,12 +132,13 @@ public static class ScaleJudge
         {
             if (meant.NeedsTonic && _notes[0].Name != meant.Notes[0])
                 return;
-            // An explanation that leaves more to mend than what is known already is not looked at.
-            var unknown = System.Numerics.BitOperations.PopCount(_names & ~meant.Names);
-            var least = (meant.Instead.IsEmpty && !meant.EachNote ? meant.Price : 0) + (unknown * Math.Min(_wrongName, Explanation.Mark));
+            // An explanation that leaves more to mend than what is known already is not looked at: it costs its price, or at
+            // least one note of its own, and whatever stands in neither line.
+            var unknown = BitOperations.PopCount(_names & ~meant.Names);
+            var least = (meant.Instead.IsEmpty ? meant.Price : Math.Min(meant.Price, _wrongName)) + (unknown * _wrongName);
             if (_best.By is not null && least > Halves)
                 return;
-            if (Weighed.Of(meant, _notes, _asked, _wrongName, SignatureHalves(meant)) is not { } weighed)
+            if (Weighed.Of(meant, _notes, _asked, _wrongName, SignatureHalves(meant), _best.By is null ? int.MaxValue : Halves) is not { } weighed)
                 return;
             _cap = Math.Min(_cap, weighed.Cap);
             if (meant.Code is null && (_own.By is null || weighed.Halves < _own.Halves))
@@ -145,7 +152,7 @@ public static class ScaleJudge
         {
             Weighed Best(Way way) => table.Where(meant => meant.Explains == way)
                 .Where(meant => !meant.NeedsTonic || _notes[0].Name == meant.Notes[0])
-                .Select(meant => Weighed.Of(meant, _notes, _asked, _wrongName, SignatureHalves(meant)))
+                .Select(meant => Weighed.Of(meant, _notes, _asked, _wrongName, SignatureHalves(meant), Halves))
                 .Where(weighed => weighed is { IsNamed: true })
                 .Select(weighed => weighed!.Value)
                 .OrderBy(weighed => weighed.Halves)
@@ -219,16 +226,22 @@ public static class ScaleJudge
         // Two kinds of accidental where the default has one: as good, and worth a remark.
         private Finding? Mixed()
         {
-            var expected = _asked.Expected.Notes(_asked.Direction);
-            if (_asked.Expected.Tonic != _notes[0].Name || !MixesKinds(_read.Select(note => note.Name)))
-                return null;
-            var (up, down) = (_asked.Direction == Direction.Descending ? [] : _asked.Expected.Ascending, _asked.Direction == Direction.Ascending ? [] : _asked.Expected.Descending);
-            if (MixesKinds(up) || MixesKinds(down) || !MixesKinds(_notes[..Math.Min(_notes.Length, _best.By.Turn == 0 ? _notes.Length : _best.By.Turn + 1)].Select(note => note.Name)) && !MixesKinds(_notes[_best.By.Turn..].Select(note => note.Name)))
+            var scale = _meant.Ground.Scale;
+            // Each way by itself: sharps going up and flats coming down are one kind each.
+            var (up, down) = _asked.Direction switch
+            {
+                Direction.Ascending => (_notes, []),
+                Direction.Descending => ([], _notes),
+                _ => (_notes[..scale.Ascending.Length], _notes[(scale.Ascending.Length - 1)..]),
+            };
+            if (!(Mixes(up) && !MixesKinds(scale.Ascending)) && !(Mixes(down) && !MixesKinds(scale.Descending)))
                 return null;
             var kind = _read.First(note => note.Name.Accidental != Accidental.Natural).Name.Accidental;
             var other = Enumerable.Range(0, _read.Length).First(i => (int)_read[i].Name.Accidental * (int)kind < 0);
-            return expected.IsEmpty ? null : new Finding(FindingCode.MixedAccidentals, other + 1, Thing.None, Thing.Of(_read[other].Name));
+            return new Finding(FindingCode.MixedAccidentals, other + 1, Thing.None, Thing.Of(_read[other].Name));
         }
+
+        private static bool Mixes(ImmutableArray<ReadNote> notes) => MixesKinds(notes.Select(note => note.Name));
 
         private static bool MixesKinds(IEnumerable<NoteName> names)
         {
@@ -245,9 +258,10 @@ public static class ScaleJudge
         /// <summary>What the answer costs at most if it makes some of the mistakes of this explanation alone.</summary>
         public int Cap { get; private init; } = int.MaxValue;
 
-        public static Weighed? Of(Explanation meant, ImmutableArray<ReadNote> notes, AskedScale asked, int wrongName, int signature)
+        public static Weighed? Of(Explanation meant, ImmutableArray<ReadNote> notes, AskedScale asked, int wrongName, int signature, int most)
         {
-            var slips = Slips.Against(meant, notes, asked, wrongName);
+            if (Slips.Against(meant, notes, asked, wrongName, most == int.MaxValue ? most : most - (meant.Instead.IsEmpty ? meant.Price : Math.Min(meant.Price, wrongName))) is not { } slips)
+                return null;
             // A signature that goes with the explanation is one of its mistakes; any other is a slip beside it.
             var (touched, beside) = (slips.Touched + Math.Max(0, -signature), slips.Halves + Math.Max(0, signature));
             var price = meant.EachNote && !meant.Instead.IsEmpty ? touched : meant.Price;

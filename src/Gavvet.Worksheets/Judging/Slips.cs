@@ -11,10 +11,9 @@ internal sealed class Slips
     private readonly AskedScale _asked;
     private readonly ImmutableArray<(int Meant, int Written)> _pairs;
 
-    private Slips(Explanation meant, ImmutableArray<ReadNote> written, AskedScale asked, int wrongName)
+    private Slips(Explanation meant, ImmutableArray<ReadNote> written, ImmutableArray<(int Meant, int Written)> pairs, AskedScale asked, int wrongName)
     {
-        (_meant, _written, _asked) = (meant, written, asked);
-        _pairs = NoteAlignment.Align(meant, written.AsSpan(), wrongName);
+        (_meant, _written, _pairs, _asked) = (meant, written, pairs, asked);
         Findings = [.. Merged(Named())];
         Halves = Findings.Sum(finding => Marking.Halves(asked.Style, finding));
         (Touched, IsComplete) = Compare(wrongName);
@@ -40,7 +39,14 @@ internal sealed class Slips
     /// <param name="written">The notes written.</param>
     /// <param name="asked">What was asked.</param>
     /// <param name="wrongName">What a wrong name with the right sound costs, in halves of a mark.</param>
-    public static Slips Against(Explanation meant, ImmutableArray<ReadNote> written, AskedScale asked, int wrongName) => new(meant, written, asked, wrongName);
+    /// <param name="most">What the slips may cost at most, in halves of a mark.</param>
+    /// <returns>The slips, or null where they cost more.</returns>
+    public static Slips? Against(Explanation meant, ImmutableArray<ReadNote> written, AskedScale asked, int wrongName, int most = int.MaxValue)
+    {
+        var (pairs, halves) = NoteAlignment.Align(meant, written.AsSpan(), wrongName);
+        // The same slip going up and coming down is one, so that half of them may go.
+        return (halves + 1) / 2 > most ? null : new Slips(meant, written, pairs, asked, wrongName);
+    }
 
     /// <summary>The place among the notes written where a place of the line meant stands, from 1.</summary>
     /// <param name="place">A place in the line.</param>

@@ -1,6 +1,6 @@
 using System.Text;
 
-namespace Gavvet.Worksheets.Tests;
+namespace Gavvet.Tests.Common;
 
 /// <summary>
 /// A text that was read and found good, kept beside the tests. One that comes out otherwise fails and is written beside it
@@ -10,7 +10,7 @@ internal static class ApprovedText
 {
     public static void Same(string name, IEnumerable<string> lines)
     {
-        var folder = Path.Combine(Checkout.Folder, "tests", "Gavvet.Worksheets.Tests", "Approved");
+        var folder = Path.Combine(Checkout.Folder, "tests", $"{typeof(ApprovedText).Assembly.GetName().Name}", "Approved");
         var (approved, received) = (Path.Combine(folder, $"{name}.txt"), Path.Combine(folder, $"{name}.received"));
         string[] now = [.. lines];
         string[] then = File.Exists(approved) ? File.ReadAllLines(approved) : [];

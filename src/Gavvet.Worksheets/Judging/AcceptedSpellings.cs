@@ -61,6 +61,8 @@ public static class AcceptedSpellings
     {
         var expected = descending ? scale.Descending : scale.Ascending;
         yield return expected;
+        if (ChoicesOf(scale, style).IsEmpty && !LetterRules.ContainsKey(scale.Type.Id))
+            yield break;
         var seen = new HashSet<string> { string.Join(' ', expected) };
         foreach (var notes in ByChoice(scale, style).Concat(ByLetters(scale, descending)))
         {

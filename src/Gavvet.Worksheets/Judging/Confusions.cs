@@ -24,8 +24,7 @@ internal static class Confusions
 
     /// <summary>The scales that are written for a type, each with what that is called, and how many notes must speak for it.</summary>
     /// <param name="type">The type asked.</param>
-    /// <param name="style">The house style.</param>
-    public static IEnumerable<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type, HouseStyle style)
+    public static IEnumerable<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type)
     {
         foreach (var row in Rows.Where(row => row.Asked == type.Id))
             yield return (row.Code, row.Written, row.Code is FindingCode.ParallelForRelative or FindingCode.MinorForMajor or FindingCode.MajorForMinor ? 2 : 1);

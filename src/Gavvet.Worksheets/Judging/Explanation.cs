@@ -13,6 +13,8 @@ internal sealed class Explanation
     public const int Mark = 2;
 
     private readonly ImmutableArray<NoteName> _instead = [];
+    private readonly int[] _fifths;
+    private readonly int[] _insteadFifths = [];
 
     /// <summary>A line meant.</summary>
     /// <param name="code">What meaning it is called; null for the line asked and its accepted spellings.</param>
@@ -26,7 +28,8 @@ internal sealed class Explanation
         for (var i = 1; i < notes.Length; i++)
             heights[i] = heights[i - 1] + (i <= turn != fallsFirst ? notes[i - 1].Letter.LettersUpTo(notes[i].Letter) : -notes[i].Letter.LettersUpTo(notes[i - 1].Letter));
         Heights = [.. heights];
-        Names = MaskOf(notes);
+        _fifths = [.. notes.Select(note => note.Fifths)];
+        Names = NamesOrAsked = MaskOf(notes);
     }
 
     public FindingCode? Code { get; }
@@ -41,7 +44,10 @@ internal sealed class Explanation
     public bool FallsFirst { get; }
 
     /// <summary>Which notes stand in it, a bit each by fifths.</summary>
-    public ulong Names { get; private init; }
+    public ulong Names { get; }
+
+    /// <summary>Which notes stand in it or in the line asked that it stands for.</summary>
+    public ulong NamesOrAsked { get; private init; }
 
     /// <summary>
     /// The line asked, where this one stands for it place by place. A note that is the asked one is then no slip, and the
@@ -53,7 +59,8 @@ internal sealed class Explanation
         init
         {
             _instead = value;
-            Names |= MaskOf(value);
+            _insteadFifths = [.. value.Select(note => note.Fifths)];
+            NamesOrAsked = Names | MaskOf(value);
         }
     }
 
@@ -89,6 +96,23 @@ internal sealed class Explanation
 
     /// <summary>The other mistake, where up and down have one each.</summary>
     public Explanation? Also { get; init; }
+
+    /// <summary>How many slips an answer has at least against this line, counted quickly: the same slip up and down is one.</summary>
+    /// <param name="written">The notes written, by fifths.</param>
+    public int LeastSlips(ReadOnlySpan<int> written)
+    {
+        if (written.Length != _fifths.Length)
+            return (Math.Abs(written.Length - _fifths.Length) + 1) / 2;
+        var other = 0;
+        for (var i = 0; i < written.Length; i++)
+        {
+            if (written[i] != _fifths[i] && (_insteadFifths.Length == 0 || written[i] != _insteadFifths[i]))
+                other++;
+        }
+
+        // Or one note is left out and another is one too many.
+        return Math.Min((other + 1) / 2, 2);
+    }
 
     /// <summary>A bit for each name.</summary>
     public static ulong MaskOf(IEnumerable<NoteName> notes) => notes.Aggregate(0UL, (mask, note) => mask | Bit(note));

@@ -16,19 +16,26 @@ internal sealed class Explanations
     private const int MostSpellings = 24;
     private const int MostKept = 512;
 
-    // A scale on another tonic explains nothing that one slip does not.
-    private const int Least = Explanation.Mark;
+    // Mistakes that may touch one note alone, and what is right.
+    private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfFewNotes = [NotRestored, NeighbourKey, StruckDegrees, WithoutBlueNote, OtherWrittenKey, Asked];
 
-    private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> Table =
-        [ConcertPitch, WrongWay, Reverse, OneDirection, BothDirections, TwoOctaves, OtherClef, StartedElsewhere, MisreadTonic, TwinTonic, OtherForms, NotRestored, NeighbourKey, StruckDegrees, WithoutBlueNote, Shifted, OtherWrittenKey, Asked];
+    // Mistakes of a whole line: they explain nothing that one slip does not.
+    private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfWholeLine =
+        [ConcertPitch, WrongWay, Reverse, OneDirection, BothDirections, TwoOctaves, OtherClef, StartedElsewhere, MisreadTonic, TwinTonic, Shifted];
 
     private static readonly ConcurrentDictionary<Question, Explanations> Known = new();
+
+    private readonly ConcurrentDictionary<NoteName, ImmutableArray<Explanation>> _onTonics = new();
+    private readonly Lazy<ImmutableArray<Explanation>> _far;
+    private readonly ImmutableArray<OtherForm> _forms;
 
     private Explanations(AskedScale asked)
     {
         Ground = new Ground(asked);
-        All = [.. Table.SelectMany(generator => generator(Ground)).OrderBy(meant => meant.Code ?? FindingCode.SignatureDoubled)];
-        Line = All.First(meant => meant.Code is null && meant.Signature is null);
+        Near = [.. OfFewNotes.SelectMany(generator => generator(Ground))];
+        Line = Near.First(meant => meant.Code is null && meant.Signature is null);
+        _far = new Lazy<ImmutableArray<Explanation>>(() => [.. OfWholeLine.SelectMany(generator => generator(Ground))]);
+        _forms = [.. Confusions.Of(Ground.Type).Where(form => form.Code != FindingCode.OtherScale || form.Written != Ground.Type.Base).Select(form => new OtherForm(Ground, form))];
     }
 
     /// <summary>The question they stand on.</summary>
@@ -37,8 +44,11 @@ internal sealed class Explanations
     /// <summary>The line asked, as the key has it.</summary>
     public Explanation Line { get; }
 
-    /// <summary>What may be meant by any answer, in the order of the table.</summary>
-    public ImmutableArray<Explanation> All { get; }
+    /// <summary>The line asked, its accepted spellings, and mistakes that may touch one note alone.</summary>
+    public ImmutableArray<Explanation> Near { get; }
+
+    /// <summary>Mistakes of a whole line, which explain nothing that one slip does not.</summary>
+    public ImmutableArray<Explanation> Far => _far.Value;
 
     /// <summary>The explanations of answers to a question.</summary>
     /// <param name="asked">The question.</param>
@@ -54,29 +64,30 @@ internal sealed class Explanations
         return Known[question] = new Explanations(asked);
     }
 
-    /// <summary>What may be meant by one answer alone: the scale on the tonic it seems to be written on.</summary>
+    /// <summary>Other scales on the tonic that an answer may be, as far as they can cost no more than is known.</summary>
+    /// <param name="names">The names in the answer.</param>
+    /// <param name="halves">What it costs as it is explained so far.</param>
+    /// <param name="wrongName">What a wrong name with the right sound costs.</param>
+    public IEnumerable<Explanation> Forms(ulong names, int halves, int wrongName) =>
+        _forms.Where(form => form.CanExplain(names, halves, wrongName, Line.Names)).SelectMany(form => form.Meant);
+
+    /// <summary>The scale on the tonics an answer may be written on.</summary>
     /// <param name="written">The notes written.</param>
-    /// <param name="halves">What the answer costs as it is explained so far.</param>
-    public IEnumerable<Explanation> OfAnswer(ReadOnlySpan<ReadNote> written, int halves)
+    public IEnumerable<Explanation> OnOtherTonics(ReadOnlySpan<ReadNote> written)
     {
-        if (halves <= Least)
-            return [];
-        var (ground, asked) = (Ground, Ground.Asked);
-        var line = ground.Line;
-        var tonics = new HashSet<NoteName>();
+        var line = Ground.Line;
+        var tonics = new List<NoteName>(5);
         // A tonic for which one of the outer notes would be right; the first note itself is one.
         foreach (var (place, note) in new[] { (0, 0), (1, 1), (2, 2), (line.Length - 1, written.Length - 1), (line.Length - 2, written.Length - 2) })
         {
             if (place < 0 || place >= line.Length || note < 0 || note >= written.Length)
                 continue;
-            var fifths = written[note].Name.Fifths - (line[place].Fifths - ground.Tonic.Fifths);
-            if (NoteName.HasFifths(fifths))
+            var fifths = written[note].Name.Fifths - (line[place].Fifths - Ground.Tonic.Fifths);
+            if (NoteName.HasFifths(fifths) && !tonics.Contains(NoteName.FromFifths(fifths)))
                 tonics.Add(NoteName.FromFifths(fifths));
         }
 
-        // A tonic that comes of transposing the other way has a name of its own.
-        var wrongWay = asked.Part is { } part ? asked.Tonic.Fifths - part.WrittenFifths : int.MaxValue;
-        return OnOtherTonics(ground, tonics.Where(tonic => tonic.Letter != ground.Tonic.Letter && tonic.PitchClass != ground.Tonic.PitchClass && tonic.Fifths != wrongWay));
+        return tonics.SelectMany(tonic => _onTonics.GetOrAdd(tonic, OnTonic));
     }
 
     // Styles are compared as they are passed around: looking into each of their choices would take longer than it saves.
@@ -87,8 +98,14 @@ internal sealed class Explanations
         public override int GetHashCode() => HashCode.Combine(Type, Tonic, Direction, RuntimeHelpers.GetHashCode(Part), RuntimeHelpers.GetHashCode(Style));
     }
 
-    private static IEnumerable<Explanation> OnOtherTonics(Ground ground, IEnumerable<NoteName> tonics) =>
-        tonics.SelectMany(tonic => ground.On(FindingCode.WrongTonic, ground.Type, tonic, meant => Explanation.Mark, Thing.Of(ground.Tonic), Thing.Of(tonic)));
+    // The tonic under another sign or name, and one that comes of transposing the other way, have names of their own.
+    private ImmutableArray<Explanation> OnTonic(NoteName tonic)
+    {
+        var wrongWay = Ground.Asked.Part is { } part ? Ground.Asked.Tonic.Fifths - part.WrittenFifths : int.MaxValue;
+        return tonic.Letter == Ground.Tonic.Letter || tonic.PitchClass == Ground.Tonic.PitchClass || tonic.Fifths == wrongWay
+            ? []
+            : [.. Ground.On(FindingCode.WrongTonic, Ground.Type, tonic, _ => Explanation.Mark, Thing.Of(Ground.Tonic), Thing.Of(tonic))];
+    }
 
     private static IEnumerable<Explanation> Asked(Ground ground) => ground.Accepted(ground.Scale, ground.Direction).Select(line => line.Meant(null));
 
@@ -203,26 +220,6 @@ internal sealed class Explanations
         Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) => ground.Named(FindingCode.StartedElsewhere, notes, top, Explanation.Mark, ground.ItsScale, Thing.Of(first));
 
         static ImmutableArray<NoteName> Turned(ImmutableArray<NoteName> core, int by) => [.. core[by..], .. core[..by], core[by]];
-    }
-
-    private static IEnumerable<Explanation> OtherForms(Ground ground)
-    {
-        foreach (var (code, other, notes) in Confusions.Of(ground.Type, ground.Style))
-        {
-            // A scale struck out of another, or made by a blue note, has names of its own for what that leaves.
-            if (!ground.Style.CanSpell(other, ground.Tonic) || (code == FindingCode.OtherScale && other == ground.Type.Base))
-                continue;
-            var scale = ground.Style.Spell(other, ground.Tonic);
-            foreach (var meant in ground.EachWay(code, scale.Ascending, scale.Descending, Explanation.Mark, ground.ItsScale, new Thing.ScaleOn(other, ground.Tonic), signature: (other, ground.Tonic)))
-            {
-                // A seventh that stays raised coming down is one that was not restored.
-                if (code == FindingCode.HarmonicForMelodic && meant.Explains == Way.Down)
-                    continue;
-                var differing = ground.Differing(meant.Notes);
-                if (differing >= notes)
-                    yield return differing == 1 && code == FindingCode.OtherMode ? ground.Exactly(meant) : meant;
-            }
-        }
     }
 
     // Coming down sixth and seventh, or one of them, are as they were going up.

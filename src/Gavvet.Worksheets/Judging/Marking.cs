@@ -27,8 +27,8 @@ internal static class Marking
 
     /// <summary>What a finding costs beside others, in halves of a mark; a confusion is priced by its explanation.</summary>
     /// <param name="style">The house style.</param>
-    /// <param name="finding">The finding.</param>
-    public static int Halves(HouseStyle style, Finding finding) => (finding.Code, style.WrongName) switch
+    /// <param name="code">What is found.</param>
+    public static int Halves(HouseStyle style, FindingCode code) => (code, style.WrongName) switch
     {
         (FindingCode.SignatureDoubled or FindingCode.MixedAccidentals, _) => 0,
         (FindingCode.EnharmonicName, WrongNameMark.Full) => 0,
@@ -44,8 +44,8 @@ internal static class Marking
 
     private static (int Marks, int Of) ByComponent(HouseStyle style, bool withSignature, ImmutableArray<Finding> findings, int halves)
     {
-        var ofSignature = findings.Where(finding => finding.Position == 0).Sum(finding => Halves(style, finding));
-        var ofLetters = findings.Where(finding => finding.Position != 0 && IsOfLetters(finding.Code)).Sum(finding => Halves(style, finding));
+        var ofSignature = findings.Where(finding => finding.Position == 0).Sum(finding => Halves(style, finding.Code));
+        var ofLetters = findings.Where(finding => finding.Position != 0 && IsOfLetters(finding.Code)).Sum(finding => Halves(style, finding.Code));
         var signature = withSignature && ofSignature == 0 ? 1 : 0;
         var letters = ofLetters == 0 ? 1 : 0;
         return (signature + letters + Earned(AlterationMarks, Math.Max(0, halves - ofSignature - ofLetters)), (withSignature ? 1 : 0) + 1 + AlterationMarks);

@@ -75,8 +75,12 @@ public static class ScaleJudge
         private readonly ImmutableArray<ReadNote> _notes;
         private readonly int _folded;
         private readonly ulong _names;
+        private readonly int[] _fifths;
+        private readonly bool _isHeld;
         private Weighed _best;
         private Weighed _own;
+        private Weighed _up;
+        private Weighed _down;
         private int _cap = int.MaxValue;
 
         public Reading(Explanations explanations, AskedScale asked, WrittenAnswer answer, ImmutableArray<ReadNote> read, int folded, Finding? wrongSignature, bool isAsWritten)
@@ -85,6 +89,8 @@ public static class ScaleJudge
             _wrongName = new[] { Explanation.Mark, 1, 0 }[(int)asked.Style.WrongName];
             (_read, _folded) = (read, folded);
             _notes = folded < 0 ? read : read.RemoveAt(folded + 1);
+            _fifths = [.. _notes.Select(note => note.Name.Fifths)];
+            _isHeld = _notes.Any(note => note.HeldOver);
             _names = Explanation.MaskOf(_notes.Select(note => note.Name));
             Explain();
         }
@@ -109,16 +115,25 @@ public static class ScaleJudge
             {
                 // The line asked first: what is no cheaper need not be looked at.
                 Weigh(line);
-                foreach (var meant in _meant.All)
+                foreach (var meant in _meant.Near)
                 {
                     if (meant != line)
                         Weigh(meant);
                 }
 
-                foreach (var meant in _meant.OfAnswer(_notes.AsSpan(), Halves))
+                foreach (var meant in _meant.Forms(_names, Halves, _wrongName))
                     Weigh(meant);
-                if (_asked.Direction == Direction.Both && Halves > 2 * Explanation.Mark)
-                    WeighWays(_meant.All);
+                if (Halves > Explanation.Mark)
+                {
+                    foreach (var meant in _meant.Far)
+                        Weigh(meant);
+                    foreach (var meant in _meant.OnOtherTonics(_notes.AsSpan()))
+                        Weigh(meant);
+                }
+
+                // Where one mistake is made going up and another coming down, both are named.
+                if (_up.By is { } up && _down.By is { } down && up.Code != down.Code && up.Price + down.Price < Halves)
+                    Weigh(Explanation.Both(up, down));
             }
 
             // A cheaper explanation that the answer follows in part caps the cost; its slips are then said.
@@ -132,33 +147,31 @@ public static class ScaleJudge
         {
             if (meant.NeedsTonic && _notes[0].Name != meant.Notes[0])
                 return;
-            // An explanation that leaves more to mend than what is known already is not looked at: it costs its price, or at
-            // least one note of its own, and whatever stands in neither line.
-            var unknown = BitOperations.PopCount(_names & ~meant.Names);
-            var least = (meant.Instead.IsEmpty ? meant.Price : Math.Min(meant.Price, _wrongName)) + (unknown * _wrongName);
-            if (_best.By is not null && least > Halves)
+            if (_best.By is not null && !CanBeCheaper(meant))
                 return;
             if (Weighed.Of(meant, _notes, _asked, _wrongName, SignatureHalves(meant), _best.By is null ? int.MaxValue : Halves) is not { } weighed)
                 return;
             _cap = Math.Min(_cap, weighed.Cap);
             if (meant.Code is null && (_own.By is null || weighed.Halves < _own.Halves))
                 _own = weighed;
+            if (weighed.IsNamed && meant.Explains == Way.Up && (_up.By is null || weighed.Halves < _up.Halves))
+                _up = weighed;
+            if (weighed.IsNamed && meant.Explains == Way.Down && (_down.By is null || weighed.Halves < _down.Halves))
+                _down = weighed;
             if (weighed.IsNamed && (_best.By is null || weighed.Halves < _best.Halves || (weighed.Halves == _best.Halves && Order(meant) < Order(_best.By))))
                 _best = weighed;
         }
 
-        // Where one mistake is made going up and another coming down, both are named.
-        private void WeighWays(ImmutableArray<Explanation> table)
+        // An explanation that leaves more to mend than what is known already is not looked at. It is said at its price and
+        // whatever stands not in it; it caps the cost at a note of its own, and whatever stands neither in it nor in the line asked.
+        private bool CanBeCheaper(Explanation meant)
         {
-            Weighed Best(Way way) => table.Where(meant => meant.Explains == way)
-                .Where(meant => !meant.NeedsTonic || _notes[0].Name == meant.Notes[0])
-                .Select(meant => Weighed.Of(meant, _notes, _asked, _wrongName, SignatureHalves(meant), Halves))
-                .Where(weighed => weighed is { IsNamed: true })
-                .Select(weighed => weighed!.Value)
-                .OrderBy(weighed => weighed.Halves)
-                .FirstOrDefault();
-            if (Best(Way.Up) is { By: { } up } && Best(Way.Down) is { By: { } down } && up.Code != down.Code && up.Price + down.Price < Halves)
-                Weigh(Explanation.Both(up, down));
+            if (_isHeld || meant.EachNote)
+                return true;
+            var slips = Math.Max(BitOperations.PopCount(_names & ~meant.NamesOrAsked), meant.LeastSlips(_fifths));
+            var said = meant.Price + (Math.Max(slips, BitOperations.PopCount(_names & ~meant.Names)) * _wrongName);
+            var capped = meant.Instead.IsEmpty ? int.MaxValue : Math.Min(meant.Price, _wrongName) + (slips * _wrongName);
+            return said <= Halves || capped < Halves;
         }
 
         private static FindingCode Order(Explanation meant) => meant.Code ?? FindingCode.MixedAccidentals;
@@ -188,13 +201,13 @@ public static class ScaleJudge
             if (_best.Halves == 0 && _best.Slips.IsExact && _best.By.Code is null && _signature is null)
                 return ReferenceEquals(_best.By, line) || IsLine(line) ? Verdict.Correct : Verdict.Accepted;
             var soundsRight = _signature is null && _notes.Length == line.Notes.Length && Enumerable.Range(0, _notes.Length).All(i => _notes[i].Name.PitchClass == line.Notes[i].PitchClass);
-            return soundsRight && _best.Slips.Findings.All(finding => finding.Code != FindingCode.OctaveDisplaced) ? Verdict.Misspelled : Verdict.Wrong;
+            return soundsRight && !_best.Slips.Findings.Any(finding => finding.Code == FindingCode.OctaveDisplaced) ? Verdict.Misspelled : Verdict.Wrong;
         }
 
         private IEnumerable<Finding> Said()
         {
             var findings = new List<Finding>();
-            var nearly = !_best.Slips.Findings.IsEmpty;
+            var nearly = _best.Slips.Count > 0;
             for (var meant = _best.By; meant is { Code: { } code }; meant = meant.Also)
                 findings.Add(new Finding(code, _best.Slips.PositionOf(meant.Place), meant.Expected, meant.Found, meant.Detail) { Nearly = nearly, On = meant.Explains });
             findings.AddRange(_best.Slips.Findings);
@@ -265,7 +278,7 @@ public static class ScaleJudge
             // A signature that goes with the explanation is one of its mistakes; any other is a slip beside it.
             var (touched, beside) = (slips.Touched + Math.Max(0, -signature), slips.Halves + Math.Max(0, signature));
             var price = meant.EachNote && !meant.Instead.IsEmpty ? touched : meant.Price;
-            var isNamed = meant.Code is null || ((meant.Instead.IsEmpty || slips.IsComplete) && slips.Findings.Length <= meant.MostSlips);
+            var isNamed = meant.Code is null || ((meant.Instead.IsEmpty || slips.IsComplete) && slips.Count <= meant.MostSlips);
             return new Weighed(meant, slips, price + beside, isNamed) { Cap = meant.Instead.IsEmpty ? int.MaxValue : Math.Min(price, touched) + beside };
         }
     }

@@ -10,20 +10,25 @@ internal sealed class Slips
     private readonly ImmutableArray<ReadNote> _written;
     private readonly AskedScale _asked;
     private readonly ImmutableArray<(int Meant, int Written)> _pairs;
+    private readonly List<Slip> _slips = [];
 
     private Slips(Explanation meant, ImmutableArray<ReadNote> written, ImmutableArray<(int Meant, int Written)> pairs, AskedScale asked, int wrongName)
     {
         (_meant, _written, _pairs, _asked) = (meant, written, pairs, asked);
-        Findings = [.. Merged(Named())];
-        Halves = Findings.Sum(finding => Marking.Halves(asked.Style, finding));
+        Name();
+        foreach (var slip in _slips)
+            Halves += Marking.Halves(asked.Style, slip.Code);
         (Touched, IsComplete) = Compare(wrongName);
     }
 
+    /// <summary>How many there are.</summary>
+    public int Count => _slips.Count;
+
     /// <summary>The slips, one for what is the same going up and coming down.</summary>
-    public ImmutableArray<Finding> Findings { get; }
+    public IEnumerable<Finding> Findings => _slips.Select(slip => new Finding(slip.Code, slip.Position, Of(slip.Expected), Of(slip.Found), slip.Detail) { On = WayOf(slip.Place), In = Key() });
 
     /// <summary>What they cost, in halves of a mark.</summary>
-    public int Halves { get; }
+    public int Halves { get; private set; }
 
     /// <summary>What the notes would cost that are those of the line meant and not those asked; same notes count once.</summary>
     public int Touched { get; }
@@ -32,7 +37,7 @@ internal sealed class Slips
     public bool IsComplete { get; }
 
     /// <summary>Whether the answer is the line meant, note for note.</summary>
-    public bool IsExact => Findings.IsEmpty && _pairs.Length == _meant.Notes.Length && _pairs.Length == _written.Length && (_meant.Instead.IsEmpty || IsComplete || Touched == 0);
+    public bool IsExact => _slips.Count == 0 && _pairs.Length == _meant.Notes.Length && _pairs.Length == _written.Length && (_meant.Instead.IsEmpty || IsComplete || Touched == 0);
 
     /// <summary>The answer against a line.</summary>
     /// <param name="meant">The line.</param>
@@ -52,18 +57,26 @@ internal sealed class Slips
     /// <param name="place">A place in the line.</param>
     public int PositionOf(int place) => _pairs.Where(pair => pair.Meant >= place && pair.Written >= 0).Select(pair => pair.Written).FirstOrDefault() + 1;
 
+    private static Thing Of(NoteName? note) => note is { } name ? Thing.Of(name) : Thing.None;
+
     // The same slip in both directions is one; notes missing or in the wrong octave are counted where they stand.
-    private static IEnumerable<Finding> Merged(IEnumerable<Finding> findings) => findings.DistinctBy(finding => (
-        finding.Code,
-        finding.Code == FindingCode.CancellationForgotten ? Thing.None : finding.Expected,
-        finding.Code == FindingCode.CancellationForgotten ? Thing.None : finding.Found,
-        finding.Code is FindingCode.MissingNote or FindingCode.ExtraNote or FindingCode.OctaveDisplaced ? finding.Position : 0));
+    private void Add(Slip slip)
+    {
+        foreach (var other in _slips)
+        {
+            if (other.Code == slip.Code && (slip.Code == FindingCode.CancellationForgotten || (other.Expected == slip.Expected && other.Found == slip.Found
+                && (slip.Code is not (FindingCode.MissingNote or FindingCode.ExtraNote or FindingCode.OctaveDisplaced) || other.Position == slip.Position))))
+                return;
+        }
+
+        _slips.Add(slip);
+    }
 
     private (int Touched, bool IsComplete) Compare(int wrongName)
     {
         if (_meant.Instead.IsEmpty)
             return (0, true);
-        var touched = new HashSet<(NoteName, NoteName)>();
+        var (touched, halves) = (new List<(NoteName Instead, NoteName Meant)>(), 0);
         var (isComplete, isMeant) = (true, false);
         foreach (var (m, w) in _pairs)
         {
@@ -71,7 +84,7 @@ internal sealed class Slips
                 continue;
             if (_written[w].Name == _meant.Notes[m])
             {
-                touched.Add((_meant.Instead[m], _meant.Notes[m]));
+                Touch(m);
                 // A bare note that an earlier accidental still holds was not meant to be what it is.
                 isMeant |= !_written[w].HeldOver || _written[w].Unheld != _meant.Instead[m];
             }
@@ -82,14 +95,23 @@ internal sealed class Slips
             else if (_written[w].Name.PitchClass == _meant.Notes[m].PitchClass)
             {
                 // The same mistake under another name.
-                touched.Add((_meant.Instead[m], _meant.Notes[m]));
+                Touch(m);
             }
         }
 
-        return (touched.Sum(pair => pair.Item1.PitchClass == pair.Item2.PitchClass ? wrongName : Explanation.Mark), isComplete && isMeant);
+        return (halves, isComplete && isMeant);
+
+        void Touch(int place)
+        {
+            var pair = (_meant.Instead[place], _meant.Notes[place]);
+            if (touched.Contains(pair))
+                return;
+            touched.Add(pair);
+            halves += pair.Item1.PitchClass == pair.Item2.PitchClass ? wrongName : Explanation.Mark;
+        }
     }
 
-    private IEnumerable<Finding> Named()
+    private void Name()
     {
         var octaves = Octaves();
         var (after, before) = (0, 0);
@@ -97,7 +119,7 @@ internal sealed class Slips
         {
             if (w < 0)
             {
-                yield return Missing(m, after + 1);
+                Add(new Slip(m == _meant.Notes.Length - 1 ? FindingCode.OctaveMissing : FindingCode.MissingNote, after + 1, m, _meant.InItsOwnTerms || _meant.Instead.IsEmpty ? _meant.Notes[m] : _meant.Instead[m], null));
                 continue;
             }
 
@@ -105,30 +127,21 @@ internal sealed class Slips
             before = Math.Max(before, m);
             if (m < 0)
             {
-                yield return new Finding(FindingCode.ExtraNote, after, Thing.None, Thing.Of(_written[w].Name)) { On = WayOf(before), In = Key() };
+                Add(new Slip(FindingCode.ExtraNote, after, before, null, _written[w].Name));
                 continue;
             }
 
             var expected = Expected(m, w);
-            if (Fault(expected, m, w) is { } code && !(code == FindingCode.EnharmonicName && octaves is { } stand && Rise(expected, m, w, stand) != 0))
-                yield return new Finding(code, after, Thing.Of(expected), Thing.Of(_written[w].Name)) { On = WayOf(m), In = Key() };
-            else if (octaves is { } right && Rise(expected, m, w, right) is var rise and not 0)
-                yield return new Finding(FindingCode.OctaveDisplaced, after, Thing.Of(expected), Thing.Of(_written[w].Name), rise > 0 ? "high" : "low") { On = WayOf(m), In = Key() };
+            var fault = Fault(expected, m, w);
+            if (fault is null or FindingCode.EnharmonicName && octaves is { } right && Rise(expected, m, w, right) is var rise and not 0)
+                Add(new Slip(FindingCode.OctaveDisplaced, after, m, expected, _written[w].Name, rise > 0 ? "high" : "low"));
+            else if (fault is { } code)
+                Add(new Slip(code, after, m, expected, _written[w].Name));
         }
     }
 
-    private Finding Missing(int place, int position) => new(
-        place == _meant.Notes.Length - 1 ? FindingCode.OctaveMissing : FindingCode.MissingNote,
-        position,
-        Thing.Of(_meant.InItsOwnTerms || _meant.Instead.IsEmpty ? _meant.Notes[place] : _meant.Instead[place]),
-        Thing.None)
-    {
-        On = WayOf(place),
-        In = Key(),
-    };
-
     // In which octave most notes stand that have their right name; null where nothing is said of octaves.
-    private int? Octaves() => _pairs
+    private int? Octaves() => !_written.Any(note => note.StaffStep is not null) ? null : _pairs
         .Where(pair => pair.Meant >= 0 && pair.Written >= 0 && _written[pair.Written].StaffStep is not null && IsRight(pair.Meant, pair.Written))
         .GroupBy(pair => _written[pair.Written].StaffStep!.Value - Height(pair.Meant, _written[pair.Written].Name))
         .OrderByDescending(group => group.Count())
@@ -188,4 +201,7 @@ internal sealed class Slips
         (false, null) => FindingCode.AccidentalMissing,
         _ => FindingCode.AccidentalWrong,
     };
+
+    // Which, where it stands among the notes written, which place of the line it is about, and the two notes.
+    private readonly record struct Slip(FindingCode Code, int Position, int Place, NoteName? Expected, NoteName? Found, string? Detail = null);
 }

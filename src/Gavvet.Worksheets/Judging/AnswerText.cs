@@ -1,16 +1,23 @@
 using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using System.Text.RegularExpressions;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Judging;
 
 /// <summary>Answers typed as note names.</summary>
-public static class AnswerText
+public static partial class AnswerText
 {
     /// <summary>The most notes an answer is read to; three octaves of the chromatic scale, up and down, have 73.</summary>
     public const int MostNotes = 120;
 
     private static readonly ImmutableHashSet<string> SignWords =
         ["flat", "sharp", "natural", "double", "diese", "bemol", "becarre"];
+
+    private const string Signs = "#♯♭♮𝄪𝄫";
+
+    private const string Separators = ",;./\\_·•→>()[]\u2212\u200b\ufeff";
 
     /// <summary>Reads notes such as "D# E# F# G# A# B C## D#"; an octave number puts a note on a staff, a bar | is a barline.</summary>
     /// <param name="text">What was typed.</param>
@@ -20,7 +27,7 @@ public static class AnswerText
     {
         var notes = ImmutableArray.CreateBuilder<WrittenNote>();
         var barline = false;
-        foreach (var word in Words(text))
+        foreach (var word in Words(text, system))
         {
             if (word == "|")
             {
@@ -42,7 +49,7 @@ public static class AnswerText
     /// <param name="system">The system of note names it is typed in.</param>
     /// <exception cref="FormatException">A word is no note.</exception>
     public static WrittenSignature Signature(string text, NameSystem system = NameSystem.English) =>
-        WrittenSignature.Of(Words(text).Select(word => NoteNaming.Parse(system, word)));
+        WrittenSignature.Of(Words(text, system).Select(word => NoteNaming.Parse(system, word)));
 
     private static WrittenNote Note(string word, NameSystem system)
     {
@@ -70,27 +77,47 @@ public static class AnswerText
         return false;
     }
 
-    // Words for signs belong to the note before them: "E flat", "ré double dièse".
-    private static IEnumerable<string> Words(string? text)
+    // Words and signs for accidentals belong to the note before them: "E flat", "C double-sharp", "ré double dièse", "F #".
+    private static IEnumerable<string> Words(string? text, NameSystem system = NameSystem.English)
     {
         string? pending = null;
-        var parts = (text ?? "").Replace("|", " | ", StringComparison.Ordinal).Split([' ', ',', ';', '\t', '\n', '\r'], StringSplitOptions.RemoveEmptyEntries);
-        foreach (var part in parts)
+        foreach (var part in Separated(text ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries))
         {
-            if (pending is not null && SignWords.Contains(Plain(part)))
+            if (pending is not null && (SignWords.Contains(Plain(part)) || part.All(Signs.Contains)))
             {
-                pending += " " + part;
+                pending += (part.All(Signs.Contains) ? "" : " ") + part;
                 continue;
             }
 
-            if (pending is not null)
-                yield return pending;
+            foreach (var word in pending is null ? [] : Apart(pending, system))
+                yield return word;
             pending = part;
         }
 
-        if (pending is not null)
-            yield return pending;
+        foreach (var word in pending is null ? [] : Apart(pending, system))
+            yield return word;
+    }
+
+    // Whatever a teacher puts between two notes: any white space, commas, full stops, slashes, dashes of every length, arrows.
+    private static string Separated(string text)
+    {
+        var separated = new StringBuilder(text.Length + 8);
+        foreach (var sign in text)
+            separated.Append(sign == '|' ? " | " : char.IsWhiteSpace(sign) || Separators.Contains(sign) || char.GetUnicodeCategory(sign) == UnicodeCategory.DashPunctuation ? " " : $"{sign}");
+        return separated.ToString();
+    }
+
+    // Notes written without room between them, such as CDEF#GABC; only capitals can be told from flats.
+    private static IEnumerable<string> Apart(string word, NameSystem system)
+    {
+        if (system != NameSystem.English || word.Length < 2 || NoteText.TryParse(word, out _))
+            return [word];
+        var notes = Joined().Match(word);
+        return notes.Success && notes.Groups[1].Captures.Count > 1 ? notes.Groups[1].Captures.Select(note => note.Value) : [word];
     }
 
     private static string Plain(string word) => word.ToLowerInvariant().Replace('è', 'e').Replace('é', 'e');
+
+    [GeneratedRegex("^([A-G](?:##|#|bb|b|x|n|♯|♭|♮|𝄪|𝄫)?[0-9]?)+$")]
+    private static partial Regex Joined();
 }

@@ -64,6 +64,14 @@ internal static class CheckCommand
     {
         try
         {
+            using var document = JsonDocument.Parse(line);
+            if (document.RootElement.ValueKind == JsonValueKind.Object && document.RootElement.TryGetProperty("item", out _))
+            {
+                var item = JsonSerializer.Deserialize<WrittenItem>(line, Strict) ?? throw new FormatException("The line is empty.");
+                var (judgement, style, asked) = item.Judge();
+                return JsonSerializer.Serialize(asked is null ? Result.OfWords(style, judgement) : Result.From(asked, judgement), CommandOutput.Json);
+            }
+
             var request = JsonSerializer.Deserialize<Request>(line, Strict) ?? throw new FormatException("The line is empty.");
             return JsonSerializer.Serialize(request.Judge(), CommandOutput.Json);
         }
@@ -73,7 +81,7 @@ internal static class CheckCommand
         }
         catch (JsonException)
         {
-            return JsonSerializer.Serialize(new { error = "The line is not an object with type, tonic, direction, answer and, where wanted, signature, signatureNotes, part, preset, clef." }, CommandOutput.Json);
+            return JsonSerializer.Serialize(new { error = "The line is not an object with type, tonic, direction, answer and, where wanted, signature, signatureNotes, part, preset, clef; or with an item and what was written." }, CommandOutput.Json);
         }
     }
 
@@ -119,6 +127,12 @@ internal static class CheckCommand
 
     private sealed record Result(string Verdict, int Marks, int Of, IReadOnlyList<FindingRecord> Findings)
     {
+        public static Result OfWords(HouseStyle style, Judgement judgement) => new(
+            FileWords.Of(judgement.Verdict),
+            judgement.Marks,
+            judgement.Of,
+            [.. judgement.Findings.Select(finding => new FindingRecord(FileWords.Of(finding.Code), finding.Position, finding.Expected.Ascii, finding.Found.Ascii, PlainText.Of(FindingSentences.Sentence(style, finding))))]);
+
         public static Result From(AskedScale asked, Judgement judgement) => new(
             FileWords.Of(judgement.Verdict),
             judgement.Marks,

@@ -122,4 +122,55 @@ public class TheoryCommandTests
 
     private static string List(JsonElement element, string name) =>
         string.Join(' ', element.GetProperty(name).EnumerateArray().Select(item => item.ToString()));
+
+    [Fact]
+    public void Items_of_every_kind_are_judged_with_what_was_written()
+    {
+        var folder = Directory.CreateTempSubdirectory("gavvet-check-").FullName;
+        try
+        {
+            var kinds = Gavvet.Worksheets.Questions.QuestionCatalogue.Standard.All.Where(kind => !kind.AsksOwn).ToArray();
+            foreach (var part in kinds.Chunk(20))
+            {
+                var recipe = Path.Combine(folder, "recipe.json");
+                File.WriteAllText(recipe, $$"""{"gavvet":1,"title":"Items","seed":3,"sections":[{{string.Join(",", part.Select(kind => $$"""{"kind":"{{kind.Id}}","count":1{{(kind.UsesTonic ? ",\"keys\":{\"flats\":6,\"sharps\":6}" : "")}},"scales":[{{string.Join(",", Gavvet.Theory.ScaleTypes.All.Where(kind.Takes).Select(type => $"\"{type.Id}\""))}}]}"""))}}]}""");
+                var made = Run("make", recipe, "--out", folder, "--formats", "csv");
+                Assert.True(made.Code == 0, made.Error);
+                using var items = JsonDocument.Parse(File.ReadAllText(Path.Combine(folder, "items.json")));
+                var all = items.RootElement.GetProperty("versions")[0].GetProperty("items").EnumerateArray().ToArray();
+                Assert.Equal(part.Length, all.Length);
+                var file = Path.Combine(folder, "answers.jsonl");
+                File.WriteAllLines(file, all.SelectMany(item => new[] { Line(item, Right(item)), Line(item, "C") }).Append("""{"item":{"kind":"no-such-kind","ask":{"type":"major","tonic":"C","octaves":1,"scaffold":"blank","answerAs":"write","variant":0}},"written":"C"}"""));
+                var (code, text, error) = Run("check", "--batch", file);
+                Assert.True(code == 0, error);
+                var judged = text.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(line => JsonDocument.Parse(line).RootElement).ToArray();
+                Assert.Equal((2 * all.Length) + 1, judged.Length);
+                for (var i = 0; i < all.Length; i++)
+                {
+                    Assert.True(judged[2 * i].TryGetProperty("verdict", out var verdict) && verdict.GetString() is "correct" or "accepted", $"{all[i].GetProperty("kind")}: {judged[2 * i]}");
+                    Assert.Equal(judged[2 * i].GetProperty("of").GetInt32(), judged[2 * i].GetProperty("marks").GetInt32());
+                    // One letter is a right answer here and there, and elsewhere a wrong one that is named.
+                    Assert.True(judged[(2 * i) + 1].GetProperty("verdict").GetString() is "correct" or "accepted" || judged[(2 * i) + 1].GetProperty("findings").GetArrayLength() > 0);
+                }
+
+                Assert.Contains("no kind of question called", judged[^1].GetProperty("error").GetString(), StringComparison.Ordinal);
+            }
+        }
+        finally
+        {
+            Directory.Delete(folder, recursive: true);
+        }
+
+        static string Line(JsonElement item, string written) => JsonSerializer.Serialize(new Dictionary<string, object> { ["item"] = item, ["written"] = written });
+
+        static string Right(JsonElement item)
+        {
+            var answer = item.GetProperty("answer");
+            if (answer.TryGetProperty("text", out var text) && text.ValueKind == JsonValueKind.Array)
+                return string.Join('\n', text.EnumerateArray().Select(line => line.GetString()));
+            string[] up = answer.TryGetProperty("ascending", out var rising) && rising.ValueKind == JsonValueKind.Array ? [.. rising.EnumerateArray().Select(note => note.GetString()!)] : [];
+            string[] down = answer.TryGetProperty("descending", out var falling) && falling.ValueKind == JsonValueKind.Array ? [.. falling.EnumerateArray().Select(note => note.GetString()!)] : [];
+            return string.Join(' ', up.Length == 0 ? down : [.. up, .. down.Skip(1)]);
+        }
+    }
 }

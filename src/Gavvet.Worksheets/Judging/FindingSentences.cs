@@ -34,6 +34,16 @@ public static class FindingSentences
             ("tonic", style.Say(asked.WrittenTonic))));
     }
 
+    /// <summary>The sentence for an answer in words.</summary>
+    /// <param name="style">The house style.</param>
+    /// <param name="finding">The finding, of a line of the answer.</param>
+    public static string Sentence(HouseStyle style, Finding finding)
+    {
+        var found = finding.Found.Say(style);
+        var id = finding.Code == FindingCode.EnharmonicName ? "finding.words.sounds" : found.Length == 0 ? "finding.words.missing" : "finding.words";
+        return Texts.Say(id, ("expected", finding.Expected.Say(style)), ("found", found));
+    }
+
     // Some causes are said otherwise of a signature, of a whole scale, of a natural, or where nothing is to be written.
     private static string? Variant(AskedScale asked, Finding finding) => finding.Code switch
     {

@@ -141,6 +141,9 @@ public enum FindingCode
     /// <summary>A sign where none is needed.</summary>
     AccidentalExtra,
 
+    /// <summary>Another answer in words, a number, a key or a choice.</summary>
+    NotTheAnswer,
+
     /// <summary>Sharps and flats where the scale has one kind: a remark.</summary>
     MixedAccidentals,
 

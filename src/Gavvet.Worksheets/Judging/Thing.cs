@@ -50,6 +50,17 @@ public abstract record Thing
         public override string Say(HouseStyle style) => style.Say(Type, Tonic);
     }
 
+    /// <summary>Words as they were written, or as the key has them.</summary>
+    /// <param name="Text">The words.</param>
+    public sealed record Words(string Text) : Thing
+    {
+        /// <inheritdoc/>
+        public override string Ascii => PlainText.Of(Text);
+
+        /// <inheritdoc/>
+        public override string Say(HouseStyle style) => Text;
+    }
+
     /// <summary>A signature.</summary>
     /// <param name="Signs">Its signs in order.</param>
     public sealed record Signature(ImmutableArray<NoteName> Signs) : Thing

@@ -1,0 +1,60 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Gavvet.Exchange;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Cli;
+
+/// <summary>An item as the items file has it, with what was written: a question of any kind, judged.</summary>
+/// <param name="Item">The item; only its kind and what it asks are read.</param>
+/// <param name="Written">What was written, a line each.</param>
+/// <param name="Preset">The house style: classical if left out.</param>
+internal sealed record WrittenItem(WrittenItem.AskedItem? Item, string? Written, string? Preset)
+{
+    /// <summary>The judgement.</summary>
+    /// <exception cref="FormatException">The item or the answer cannot be read.</exception>
+    public (Judgement Judgement, HouseStyle Style, AskedScale? Asked) Judge()
+    {
+        if (Item is not { Kind: { } id, Ask: { } ask })
+            throw new FormatException("Give the item as items.json has it, with its kind and what it asks.");
+        var kind = QuestionCatalogue.Standard.Find(id) ?? throw new FormatException($"There is no kind of question called “{id}”. Did you mean {QuestionCatalogue.Standard.Nearest(id).Id}?");
+        if (kind.AsksOwn)
+            throw new FormatException("A question of the teacher’s own is judged by the teacher.");
+        var style = HouseStyle.Parse(Preset ?? HouseStyle.Classical.Id);
+        var setting = new QuestionSetting(
+            ScaleTypes.Find(ask.Type) ?? throw new FormatException($"“{ask.Type}” is not a scale type. Did you mean {ScaleNames.Nearest(ask.Type).Id}?"),
+            NoteText.Parse(ask.Tonic),
+            ask.Clef is null ? Clef.Treble : Clef.Find(ask.Clef) ?? throw new FormatException($"“{ask.Clef}” is not a clef."),
+            Choice(ask.WriteWith, Notation.Accidentals),
+            Choice(ask.Direction, Direction.Ascending),
+            Choice(ask.Scaffold, Scaffolding.Blank))
+        {
+            Style = style,
+            Variant = ask.Variant,
+            Octaves = ask.Octaves,
+            Option = ask.Option ?? "",
+            AnswerAs = Choice(ask.AnswerAs, AnswerForm.Write),
+        };
+        if (!kind.Takes(setting.Scale) || !kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant)))
+            throw new FormatException($"“{kind.Name}” does not ask about {style.Say(setting.Scale, setting.Tonic)} in this way.");
+        var judgement = WordsJudge.Judge(kind, setting, Written ?? "");
+        return (judgement, style, setting.AnswerAs == AnswerForm.Write ? WordsJudge.AskedOf(kind, setting, kind.Answer(setting)) : null);
+    }
+
+    private static T Choice<T>(string? word, T otherwise)
+        where T : struct, Enum => word is null ? otherwise : FileWords.TryParse<T>(word, out var choice) ? choice : throw new FormatException($"“{word}” is not one of {FileWords.All<T>()}.");
+
+    /// <summary>What is read of an item.</summary>
+    /// <param name="Kind">The kind's id.</param>
+    /// <param name="Ask">What it asks.</param>
+    internal sealed record AskedItem(string? Kind, ItemAsk? Ask)
+    {
+        /// <summary>What else an item holds, and is not needed to judge it.</summary>
+        [JsonExtensionData]
+        public Dictionary<string, JsonElement>? Rest { get; init; }
+    }
+}

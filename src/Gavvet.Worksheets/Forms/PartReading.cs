@@ -1,0 +1,219 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
+
+namespace Gavvet.Worksheets.Forms;
+
+/// <summary>Whether a written line is a part of an answer, read as a teacher reads it.</summary>
+public static partial class PartReading
+{
+    private static readonly string[] Numbers = [.. Enumerable.Range(0, 13).Select(CountText.Word)];
+    private static readonly string[] Places = ["", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth"];
+    private static readonly string[] Yes = ["yes", "y", "true", "t", "right", "correct", "ja", "oui", "sí", "si"];
+    private static readonly string[] No = ["no", "n", "false", "f", "wrong", "nein", "nee", "non"];
+
+    // Steps of every vocabulary, in semitones; what stands for an interval is read as one.
+    private static readonly ImmutableDictionary<string, int> StepWords = "w 2, h 1, t 2, s 1, st 1, 1 1, 2 2, 3 3, 4 4, ½ 1, 1½ 3, 1/2 1, whole 2, half 1, tone 2, semitone 1, a2 3, m3 3, M3 4, w+h 3, wh 3"
+        .Split(", ").Select(row => row.Split(' ')).ToImmutableDictionary(row => row[0], row => int.Parse(row[1], CultureInfo.InvariantCulture));
+
+    /// <summary>Whether the line is right for the part.</summary>
+    /// <param name="style">The house style.</param>
+    /// <param name="part">The part of the answer.</param>
+    /// <param name="line">What was written.</param>
+    public static bool IsRight(HouseStyle style, AnswerPart part, string line) => Plain(line) == Plain(style.Say(part)) || part switch
+    {
+        NotesPart notes => NoteReading.Notes(style, line).Any(read => Same(read, notes.Notes, notes.AnyOrder)),
+        PairsPart pairs => NoteReading.Notes(style, Unworded(line)).Any(read => IsPairs(read, [.. pairs.Pairs, .. pairs.Wide])),
+        ChangesPart changes => NoteReading.Notes(style, Unworded(line)).Any(read => read.SequenceEqual(changes.Changes.SelectMany(change => new[] { change.From, change.To })) || read.SequenceEqual(changes.Changes.Select(change => change.To))),
+        CorrectionPart correction => IsCorrection(style, correction, line),
+        KeysPart keys => IsKeys(style, keys, line),
+        SignaturePart signature => Count(signature.Signature, line),
+        NamedSignaturePart signature => IsSignature(style, signature.Signature, line),
+        ScalePart scale => IsScale(style, scale, line),
+        DegreesPart degrees => IsDegrees(style, ScaleTypes.Major, degrees.Degrees, line),
+        DegreeLabelsPart labels => IsDegrees(style, labels.Type, labels.Degrees, line),
+        DegreeNamePart degree => IsDegree(style, degree.Type, degree.Degree, line),
+        SeventhPart => Plain(line) is "LEADING NOTE" or "LEADING TONE",
+        NumberPart number => Whole(line) == number.Number,
+        OrdinalPart place => Whole(line) == place.Number || Plain(line) == Plain(Places.ElementAtOrDefault(place.Number) ?? ""),
+        StepsPart steps => IsSteps(steps, line),
+        IntervalsPart intervals => IsIntervals(intervals.Intervals, line),
+        ChordPart chord => ChordWords(line) == ChordWords(chord.Chord.Name),
+        YesNoPart choice => (choice.Yes ? Yes : No).Contains(line.Trim().TrimEnd('.').ToLowerInvariant()),
+        _ => false,
+    };
+
+    /// <summary>Whether the line sounds right under other names.</summary>
+    /// <param name="style">The house style.</param>
+    /// <param name="part">The part of the answer.</param>
+    /// <param name="line">What was written.</param>
+    public static bool SoundsRight(HouseStyle style, AnswerPart part, string line) => part switch
+    {
+        NotesPart notes => NoteReading.Notes(style, line).Any(read => read.Length == notes.Notes.Length && read.Zip(notes.Notes).All(pair => pair.First.PitchClass == pair.Second.PitchClass)),
+        KeysPart keys => Split(line).ToArray() is var lines && lines.Length == keys.Keys.Length && lines.Zip(keys.Keys).All(pair => NoteReading.Keys(style, pair.First).Any(key => key.Mode == pair.Second.Mode && key.Tonic.PitchClass == pair.Second.Tonic.PitchClass)),
+        _ => false,
+    };
+
+    /// <summary>Words alike but for capitals, signs and white space.</summary>
+    /// <param name="text">The text.</param>
+    public static string Plain(string text) => White().Replace(PlainText.Of(text).Replace('-', ' '), " ").Trim().TrimEnd('.').ToUpperInvariant();
+
+    private static bool Same(ImmutableArray<NoteName> read, ImmutableArray<NoteName> notes, bool anyOrder) =>
+        anyOrder ? read.Order(ByFifths).SequenceEqual(notes.Order(ByFifths)) : read.SequenceEqual(notes);
+
+    private static Comparer<NoteName> ByFifths => Comparer<NoteName>.Create((one, other) => one.Fifths.CompareTo(other.Fifths));
+
+    private static bool IsPairs(ImmutableArray<NoteName> read, ImmutableArray<(NoteName First, NoteName Second)> pairs)
+    {
+        if (read.Length != 2 * pairs.Length)
+            return false;
+        var found = read.Chunk(2).Select(pair => (pair[0], pair[1])).ToList();
+        return pairs.All(pair => found.Remove((pair.First, pair.Second)) || found.Remove((pair.Second, pair.First)));
+    }
+
+    private static bool IsCorrection(HouseStyle style, CorrectionPart correction, string line)
+    {
+        var number = Digits().Match(line);
+        return number.Success && int.Parse(number.Value, CultureInfo.InvariantCulture) == correction.Place
+            && NoteReading.Notes(style, Unworded(Digits().Replace(line, " ", 1))).Any(read => read is [.., var last] && last == correction.Note);
+    }
+
+    private static bool IsKeys(HouseStyle style, KeysPart keys, string line)
+    {
+        var wanted = keys.Keys.ToList();
+        var lines = Split(line).ToArray();
+        if (lines.Length != wanted.Count)
+            return false;
+        for (var i = 0; i < lines.Length; i++)
+        {
+            var read = NoteReading.Keys(style, lines[i]).ToArray();
+            if (keys.AnyOrder ? !wanted.Exists(key => read.Contains(key) && wanted.Remove(key)) : !read.Contains(keys.Keys[i]))
+                return false;
+        }
+
+        return true;
+    }
+
+    private static bool Count(KeySignature signature, string line)
+    {
+        var plain = Plain(line);
+        if (signature.Count == 0)
+            return plain is "NONE" or "0" or "NO SHARPS OR FLATS" or "NO SHARPS" or "NO FLATS" or "NO ACCIDENTALS" or "NOTHING";
+        var match = Signs().Match(plain);
+        var kind = signature.Kind == Accidental.Sharp ? "SHARP" : "FLAT";
+        return match.Success && Whole(match.Groups[1].Value) == signature.Count && match.Groups[2].Value is var sign
+            && (sign.StartsWith(kind, StringComparison.Ordinal) || sign == (signature.Kind == Accidental.Sharp ? "#" : "B"));
+    }
+
+    private static bool IsSignature(HouseStyle style, KeySignature signature, string line)
+    {
+        var colon = line.IndexOf(':', StringComparison.Ordinal);
+        var (count, notes) = colon >= 0 ? (line[..colon], line[(colon + 1)..]) : ("", line);
+        return signature.Count == 0 ? Count(signature, line)
+            : (count.Length == 0 || Count(signature, count)) && NoteReading.Notes(style, notes).Any(read => read.SequenceEqual(signature.Notes));
+    }
+
+    private static bool IsScale(HouseStyle style, ScalePart scale, string line)
+    {
+        if (IsNamed(scale.Type, line))
+            return scale.Tonic is null;
+        var words = line.Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries);
+        if (scale.Type.IsKey && NoteReading.Keys(style, line).Any(key => key.ScaleType == scale.Type && (scale.Tonic is null || key.Tonic == scale.Tonic)))
+            return true;
+        // The tonic before the name, of one word or of more: "E flat Dorian".
+        return Enumerable.Range(1, Math.Max(0, Math.Min(3, words.Length - 1))).Any(skip => IsNamed(scale.Type, string.Join(' ', words[skip..]))
+            && NoteReading.Notes(style, string.Join(' ', words[..skip])).Any(read => read is [var tonic] && (scale.Tonic is null || tonic == scale.Tonic)));
+    }
+
+    // A name that fits more than one scale is right where it fits this one; "minor" alone is the natural minor.
+    private static bool IsNamed(ScaleType type, string name) => ScaleNames.Find(name).Contains(type) || ScaleNames.Find($"{name} scale").Contains(type)
+        || (name.EndsWith(" scale", StringComparison.OrdinalIgnoreCase) && IsNamed(type, name[..^6])) || (type.Id == "natural-minor" && Plain(name) is "MINOR" or "MIN");
+
+    private static bool IsDegrees(HouseStyle style, ScaleType type, ImmutableArray<Degree> degrees, string line)
+    {
+        var written = line.Split([' ', ',', ';', '–', '-', '|'], StringSplitOptions.RemoveEmptyEntries);
+        return written.Length == degrees.Length && written.Zip(degrees).All(pair => IsDegree(style, type, pair.Second, pair.First));
+    }
+
+    // Every school's name of a degree: technical, by number, by numeral, by syllable.
+    private static bool IsDegree(HouseStyle style, ScaleType type, Degree degree, string word)
+    {
+        var plain = Plain(word);
+        if (plain == "R" && degree.Number == 1)
+            return true;
+        foreach (var names in Enum.GetValues<DegreeWords>())
+        {
+            foreach (var seventh in Enum.GetValues<SeventhWord>())
+            {
+                var school = style with { Degrees = names, Seventh = seventh };
+                if (plain == Plain(school.Name(type, degree)) || plain == Plain(school.Label(type, degree)) || plain == Plain(school.TechnicalName(type, degree) ?? $"{degree}"))
+                    return true;
+            }
+        }
+
+        var number = word.Trim().TrimEnd('.');
+        if (number.EndsWith("th", StringComparison.OrdinalIgnoreCase) || number.EndsWith("nd", StringComparison.OrdinalIgnoreCase) || number.EndsWith("rd", StringComparison.OrdinalIgnoreCase) || number.EndsWith("st", StringComparison.OrdinalIgnoreCase))
+            number = number[..^2];
+        // The sign may stand before the number or after it; by the scale's own count a degree needs none.
+        return Degree.TryParse(number, out var read) && read == degree
+            || (number.Length == 2 && Degree.TryParse($"{number[1]}{number[0]}", out var turned) && turned == degree)
+            || (number == $"{degree.Number}" && type.Degrees.Contains(degree) && type.Degrees.Count(other => other.Number == degree.Number) == 1);
+    }
+
+    private static bool IsSteps(StepsPart steps, string line)
+    {
+        var text = White().Replace(line.Replace("half step", "half", StringComparison.OrdinalIgnoreCase).Replace("whole step", "whole", StringComparison.OrdinalIgnoreCase), " ");
+        var words = text.Split([' ', ',', ';', '–', '-', '|', '.'], StringSplitOptions.RemoveEmptyEntries);
+        if (words is [{ Length: > 2 } joined] && joined.All(sign => StepWords.ContainsKey($"{char.ToLowerInvariant(sign)}")))
+            words = [.. joined.Select(sign => $"{sign}")];
+        // Where the figures are tones and halves, 1 is a tone.
+        var inTones = words.Any(word => word is "½" or "1½" or "1/2");
+        var sizes = words.Select(word => inTones && word is "1" or "2" ? 2 * (word[0] - '0') : StepWords.TryGetValue(word == "M3" ? word : word.ToLowerInvariant(), out var size) ? size : 0);
+        return sizes.SequenceEqual(steps.Steps.Select(step => step.Semitones));
+    }
+
+    private static bool IsIntervals(ImmutableArray<Interval> intervals, string line)
+    {
+        var lines = line.Contains(',', StringComparison.Ordinal) ? Split(line).ToArray() : intervals.Length == 1 ? [line] : line.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        return lines.Length == intervals.Length && lines.Zip(intervals).All(pair => Plain(pair.First) == Plain(pair.Second.Name) || pair.First.Trim().Replace("maj", "M", StringComparison.OrdinalIgnoreCase).Replace("min", "m", StringComparison.OrdinalIgnoreCase).Replace(" ", "", StringComparison.Ordinal) == $"{pair.Second}");
+    }
+
+    private static string ChordWords(string text) => string.Join(' ', Plain(text).Split(' ').Where(word => word is not ("TRIAD" or "CHORD")).Select(word => word switch
+    {
+        "MAJ" => "MAJOR",
+        "MIN" => "MINOR",
+        "DIM" => "DIMINISHED",
+        "AUG" => "AUGMENTED",
+        _ => word,
+    }));
+
+    private static int? Whole(string text)
+    {
+        var word = Plain(text);
+        var named = Array.FindIndex(Numbers, number => Plain(number) == word);
+        if (named >= 0)
+            return named;
+        var number = word.Length > 2 && char.IsAsciiDigit(word[0]) && word[^2..] is "ST" or "ND" or "RD" or "TH" ? word[..^2] : word;
+        return int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var whole) ? whole : null;
+    }
+
+    private static IEnumerable<string> Split(string line) => line.Split([',', ';', '/'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+        .SelectMany(part => part.Split([" and ", " or "], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries));
+
+    // Words between notes that are no notes themselves: "becomes", "and", "to".
+    private static string Unworded(string line) => Between().Replace(line, " ");
+
+    [GeneratedRegex(@"[\s ]+")]
+    private static partial Regex White();
+
+    [GeneratedRegex(@"[0-9]+")]
+    private static partial Regex Digits();
+
+    [GeneratedRegex(@"^([A-Z0-9]+) ?(SHARPS?|FLATS?|#|B)$")]
+    private static partial Regex Signs();
+
+    [GeneratedRegex(@"\b(becomes?|and|to|is|should be|note|augmented seconds?)\b|:|=", RegexOptions.IgnoreCase)]
+    private static partial Regex Between();
+}

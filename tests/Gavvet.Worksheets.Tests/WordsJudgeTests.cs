@@ -1,0 +1,165 @@
+using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Judging;
+
+namespace Gavvet.Worksheets.Tests;
+
+/// <summary>Answers in words, numbers, keys, degrees, formulas and choices, read as a teacher reads them.</summary>
+public class WordsJudgeTests
+{
+    // The kinds that need the teacher's own words are judged by the teacher.
+    public static TheoryData<string> Ids => [.. QuestionCatalogue.Standard.All.Where(kind => !kind.AsksOwn).Select(kind => kind.Id)];
+
+    [Theory, MemberData(nameof(Ids))]
+    public void The_keys_own_answer_is_right_in_every_kind_and_school(string id)
+    {
+        var kind = QuestionCatalogue.Standard.Get(id);
+        foreach (var style in HouseStyle.Presets)
+        {
+            foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 41 == 0).Take(30).Select(setting => setting with { Style = style, AnswerAs = AnswerForm.Write }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant)) && style.CanSpell(setting.Scale, setting.Tonic)))
+            {
+                var answer = kind.Answer(setting);
+                var asked = WordsJudge.AskedOf(kind, setting, answer);
+                var written = asked is not null
+                    ? style.Say(asked.Expected.Notes(asked.Direction))
+                    : string.Join('\n', answer.Lines.Select(line => style.Say(line.Right)));
+                var judged = WordsJudge.Judge(kind, setting, written);
+                Assert.True(judged.Verdict == Verdict.Correct && judged.Marks == judged.Of, $"{id}, {setting.Scale.Id} on {setting.Tonic}, {style.Id}: “{written}” is {judged.Verdict}");
+                foreach (var other in asked is not null ? [] : answer.Lines.SelectMany((line, i) => line.Others.Select(other => (i, other))))
+                {
+                    var lines = answer.Lines.Select(line => style.Say(line.Right)).ToArray();
+                    lines[other.i] = style.Say(other.other);
+                    Assert.True(WordsJudge.Judge(kind, setting, string.Join('\n', lines)).Verdict is Verdict.Correct or Verdict.Accepted, $"{id}: “{lines[other.i]}”");
+                }
+
+                // Words that are no answer to anything.
+                if (asked is null)
+                {
+                    var spoiled = WordsJudge.Judge(kind, setting, string.Join('\n', answer.Lines.Select(_ => "hazelnut")));
+                    Assert.Equal((Verdict.Wrong, 0, answer.Lines.Length), (spoiled.Verdict, spoiled.Marks, spoiled.Of));
+                    Assert.Equal(answer.Lines.Length, spoiled.Findings.Length);
+                    Assert.All(spoiled.Findings, finding => Assert.Contains(style.Say(answer.Lines[finding.Position - 1].Right), FindingSentences.Sentence(style, finding), StringComparison.Ordinal));
+                }
+            }
+        }
+    }
+
+    // kind, scale, tonic, written | what it is; each written out by hand (common practice, no source).
+    [Theory]
+    [InlineData("relative-key", "major", "C", "A", Verdict.Correct)]
+    [InlineData("relative-key", "major", "C", "A minor", Verdict.Correct)]
+    [InlineData("relative-key", "major", "Eb", "do", Verdict.Correct)]
+    [InlineData("relative-key", "major", "E", "Db", Verdict.Misspelled)]
+    [InlineData("relative-key", "major", "E", "E", Verdict.Wrong)]
+    [InlineData("name-key", "major", "Bb", "B-Dur", Verdict.Correct)]
+    [InlineData("name-key", "major", "G", "G maj", Verdict.Correct)]
+    [InlineData("name-key", "major", "G", "sol majeur", Verdict.Correct)]
+    [InlineData("name-key", "major", "G", "G minor", Verdict.Wrong)]
+    public void A_key_is_read_in_every_way_it_is_named(string kind, string type, string tonic, string written, Verdict verdict) =>
+        Assert.Equal(verdict, Judge(kind, type, tonic, written).Verdict);
+
+    [Theory]
+    [InlineData("Am", "A minor")]
+    [InlineData("F#m", "F# minor")]
+    [InlineData("Bbmaj", "Bb major")]
+    [InlineData("B-Dur", "Bb major")]
+    [InlineData("H-moll", "B minor")]
+    [InlineData("fis-moll", "F# minor")]
+    [InlineData("Es-Dur", "Eb major")]
+    [InlineData("ré mineur", "D minor")]
+    [InlineData("mi bémol majeur", "Eb major")]
+    [InlineData("E flat major", "Eb major")]
+    [InlineData("g", "G minor")]
+    [InlineData("G", "G major")]
+    public void Keys_are_read_in_every_language_of_the_program(string written, string key)
+    {
+        var words = key.Split(' ');
+        Assert.True(PartReading.IsRight(HouseStyle.Classical, new KeysPart(new Key(NoteText.Parse(words[0]), words[1] == "major" ? KeyMode.Major : KeyMode.Minor)), written));
+    }
+
+    [Theory]
+    [InlineData("W W H W W W H", true)]
+    [InlineData("WWHWWWH", true)]
+    [InlineData("TTSTTTS", true)]
+    [InlineData("2212221", true)]
+    [InlineData("2-2-1-2-2-2-1", true)]
+    [InlineData("1 1 ½ 1 1 1 ½", true)]
+    [InlineData("whole whole half whole whole whole half", true)]
+    [InlineData("tone, tone, semitone, tone, tone, tone, semitone", true)]
+    [InlineData("W H W W W W H", false)]
+    [InlineData("W W H W W W", false)]
+    public void Steps_are_read_in_every_vocabulary(string written, bool isRight) =>
+        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new StepsPart([.. ScaleTypes.Major.Steps.Select(step => (step, 1))], " "), written));
+
+    [Theory]
+    [InlineData("7", true)]
+    [InlineData("VII", true)]
+    [InlineData("leading note", true)]
+    [InlineData("Leading tone", true)]
+    [InlineData("7th", true)]
+    [InlineData("ti", true)]
+    [InlineData("b7", false)]
+    [InlineData("subtonic", false)]
+    public void Degrees_are_read_in_every_school(string written, bool isRight) =>
+        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new DegreeNamePart(ScaleTypes.Major, new Degree(7)), written));
+
+    [Theory]
+    [InlineData(2, "two sharps", true)]
+    [InlineData(2, "2 sharps", true)]
+    [InlineData(2, "2#", true)]
+    [InlineData(2, "two flats", false)]
+    [InlineData(2, "2", false)]
+    [InlineData(-3, "3 flats", true)]
+    [InlineData(-3, "3b", true)]
+    [InlineData(0, "none", true)]
+    [InlineData(0, "one sharp", false)]
+    public void Signatures_are_read_by_number_and_kind(int fifths, string written, bool isRight) =>
+        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new SignaturePart(new KeySignature(fifths)), written));
+
+    [Theory]
+    [InlineData("D Dorian", true)]
+    [InlineData("dorian", false)]
+    [InlineData("D dorian scale", true)]
+    [InlineData("E Dorian", false)]
+    public void A_scale_is_read_with_its_tonic(string written, bool isRight) =>
+        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new ScalePart(ScaleTypes.Get("dorian"), NoteText.Parse("D")), written));
+
+    [Fact]
+    public void Any_order_is_right_where_the_order_is_not_asked()
+    {
+        var part = new NotesPart([NoteText.Parse("Eb"), NoteText.Parse("Gb")], AnyOrder: true);
+        Assert.True(PartReading.IsRight(HouseStyle.Classical, part, "Gb, Eb"));
+        Assert.False(PartReading.IsRight(HouseStyle.Classical, part with { AnyOrder = false }, "Gb, Eb"));
+        Assert.False(PartReading.IsRight(HouseStyle.Classical, part, "Gb, Gb"));
+    }
+
+    [Fact]
+    public void A_choice_is_read_by_its_letter_or_its_words()
+    {
+        var kind = QuestionCatalogue.Standard.Get("name-key");
+        var setting = Sample.Setting("D") with { AnswerAs = AnswerForm.Choice };
+        var (question, answer) = AnswerForms.Ask(kind, setting);
+        var options = question.Figures.OfType<ChoicesFigure>().Single().Options;
+        var right = answer.Marks.SelectMany(marks => marks.OfType<TickMark>()).Single().Option;
+        for (var i = 0; i < options.Length; i++)
+        {
+            foreach (var written in new[] { $"{(char)('A' + i)}", $"{(char)('a' + i)}.", options[i] })
+                Assert.Equal(i == right, WordsJudge.Judge(kind, setting, written).Verdict == Verdict.Correct);
+        }
+
+        Assert.Contains(options[0], Assert.Throws<FormatException>(() => WordsJudge.Judge(kind, setting, "Z sharp quartet")).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_neighbours_answer_has_its_mistakes_name()
+    {
+        var judged = Judge("name-key", "major", "D", "G major");
+        Assert.Equal(FindingCode.NeighbourKey, Assert.Single(judged.Findings).Code);
+        Assert.Equal("Not G major: the answer is D major.", FindingSentences.Sentence(HouseStyle.Classical, judged.Findings[0]));
+    }
+
+    private static Judgement Judge(string kind, string type, string tonic, string written)
+    {
+        var about = QuestionCatalogue.Standard.Get(kind);
+        return WordsJudge.Judge(about, new QuestionSetting(ScaleTypes.Get(type), NoteText.Parse(tonic), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank), written);
+    }
+}

@@ -21,7 +21,7 @@ internal static class CheckCommand
         var signature = new Option<int?>("--signature") { Description = "The key signature written: sharps as a positive number, flats as a negative one." };
         var signatureNotes = new Option<string>("--signature-notes") { Description = "The signs of the key signature in the order they are written, such as \"F# C#\"." };
         var part = new Option<string>("--part") { Description = "The part the answer is written for, such as alto-sax." };
-        var preset = new Option<string>("--preset") { Description = "The house style: classical if left out." };
+        var preset = new Option<string>("--preset") { Description = "The house style, a preset or a house style file: classical if left out." };
         var clef = new Option<string>("--clef") { Description = "The clef it is written in, such as bass; a reading in another clef is then told." };
         var json = new Option<bool>("--json") { Description = "As a JSON object." };
         var batch = new Option<FileInfo>("--batch") { Description = "A file with a JSON object a line; one verdict a line comes out, in order." };
@@ -93,7 +93,7 @@ internal static class CheckCommand
                 ScaleNames.Parse(Type ?? throw new FormatException("Say which scale was asked: a type such as harmonic-minor.")),
                 NoteText.Parse(Tonic ?? throw new FormatException("Say on which tonic the scale was asked, such as D#.")),
                 ReadDirection(Direction),
-                HouseStyle.Parse(Preset ?? HouseStyle.Classical.Id))
+                CommandOutput.Style(Preset))
             {
                 Part = Part is null ? null : Instrument.Parse(Part),
                 Clef = Clef is null ? null : Theory.Clef.Find(Clef) ?? throw new FormatException($"“{Clef}” is not a clef here. Write {string.Join(", ", Theory.Clef.All.Select(known => known.Id))}."),

@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Files;
 
 namespace Gavvet.Cli;
 
@@ -25,6 +26,15 @@ internal static class CommandOutput
         {
             return Refuse(problem.Message);
         }
+    }
+
+    /// <summary>A house style by the name of a preset, or from a house style file.</summary>
+    /// <exception cref="FormatException">It is neither.</exception>
+    public static HouseStyle Style(string? preset)
+    {
+        if (preset is null)
+            return HouseStyle.Classical;
+        return File.Exists(preset) ? HouseStyleFile.Read(File.ReadAllText(preset)) : HouseStyle.Parse(preset);
     }
 
     public static int Refuse(string words)

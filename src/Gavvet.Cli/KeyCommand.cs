@@ -19,7 +19,7 @@ internal static class KeyCommand
 
     private static void Tell(string name, string presetName, bool asJson)
     {
-        var record = KeyRecord.Of(KeyText.Parse(name), HouseStyle.Parse(presetName));
+        var record = KeyRecord.Of(KeyText.Parse(name), CommandOutput.Style(presetName));
         if (asJson)
         {
             Console.WriteLine(JsonSerializer.Serialize(record, CommandOutput.Json));

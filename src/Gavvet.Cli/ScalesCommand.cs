@@ -20,7 +20,7 @@ internal static class ScalesCommand
 
     private static void List(string? typeName, string? tonicName, string presetName, bool asJson)
     {
-        var style = HouseStyle.Parse(presetName);
+        var style = CommandOutput.Style(presetName);
         var types = typeName is null ? ScaleTypes.All : [ScaleNames.Parse(typeName)];
         NoteName[] tonics = tonicName is null
             ? [.. NoteName.All.Where(note => Math.Abs((int)note.Accidental) < 2)]

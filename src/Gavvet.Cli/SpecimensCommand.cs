@@ -1,7 +1,6 @@
 using System.CommandLine;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
-using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 
 namespace Gavvet.Cli;
@@ -16,7 +15,7 @@ internal static class SpecimensCommand
         var command = new Command("specimens", "Write the book of specimens: one question of every kind, answered.") { file, preset };
         command.SetAction(parsed => CommandOutput.Run(() =>
         {
-            var book = SpecimenBook.Of(HouseStyle.Parse(parsed.GetValue(preset) ?? HouseStyle.Classical.Id));
+            var book = SpecimenBook.Of(CommandOutput.Style(parsed.GetValue(preset)));
             var path = parsed.GetRequiredValue(file).FullName;
             File.WriteAllBytes(path, PdfWriter.Write(book.Worksheet.Title, SheetLayout.Key(book.Worksheet, book.Key)));
             Console.WriteLine(path);

@@ -24,7 +24,7 @@ internal sealed record WrittenItem(WrittenItem.AskedItem? Item, string? Written,
         var kind = QuestionCatalogue.Standard.Find(id) ?? throw new FormatException($"There is no kind of question called “{id}”. Did you mean {QuestionCatalogue.Standard.Nearest(id).Id}?");
         if (kind.AsksOwn)
             throw new FormatException("A question of the teacher’s own is judged by the teacher.");
-        var style = HouseStyle.Parse(Preset ?? HouseStyle.Classical.Id);
+        var style = CommandOutput.Style(Preset);
         var setting = new QuestionSetting(
             ScaleTypes.Find(ask.Type) ?? throw new FormatException($"“{ask.Type}” is not a scale type. Did you mean {ScaleNames.Nearest(ask.Type).Id}?"),
             NoteText.Parse(ask.Tonic),

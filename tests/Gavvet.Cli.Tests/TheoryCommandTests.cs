@@ -124,6 +124,25 @@ public class TheoryCommandTests
         string.Join(' ', element.GetProperty(name).EnumerateArray().Select(item => item.ToString()));
 
     [Fact]
+    public void A_house_style_file_is_a_style_like_a_preset()
+    {
+        var file = Path.GetTempFileName();
+        try
+        {
+            File.WriteAllText(file, Gavvet.Worksheets.Files.HouseStyleFile.Write(Gavvet.Theory.HouseStyle.Classical with { WrongName = Gavvet.Theory.WrongNameMark.Full }));
+            Assert.Contains("misspelled, 8 of 8", Run("check", "--type", "major", "--tonic", "D", "--answer", "D E Gb G A B C# D", "--preset", file).Out, StringComparison.Ordinal);
+            File.WriteAllText(file, "{}");
+            var (code, _, error) = Run("check", "--type", "major", "--tonic", "D", "--answer", "D", "--preset", file);
+            Assert.Equal(2, code);
+            Assert.Contains("no house style file", error, StringComparison.Ordinal);
+        }
+        finally
+        {
+            File.Delete(file);
+        }
+    }
+
+    [Fact]
     public void Items_of_every_kind_are_judged_with_what_was_written()
     {
         var folder = Directory.CreateTempSubdirectory("gavvet-check-").FullName;

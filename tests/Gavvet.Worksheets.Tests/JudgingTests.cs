@@ -102,6 +102,7 @@ public class JudgingTests
         { "major C up", "C D E F F A B C", "letter-repeated 5" },
         { "natural-minor A down", "A G F E E C B A", "letter-repeated 5" },
 
+        { "major D up", "D E F# G A Bb C# D E", "extra-note 9, accidental-extra 6" },
         { "major C up", "C D E G G A B C", "letter-skipped 4" },
         { "major C up", "C D E F A A B C", "letter-skipped 5" },
         { "major F up", "F G A C D E F F", "letter-skipped 4" },

@@ -109,7 +109,7 @@ test("an answer typed is judged as it is typed, with the mistake named for the m
   await open("/check?type=harmonic-minor&tonic=D%23");
   await page.fill("#answer", "D# E# F# G# A# B D D#");
   await page.locator(".verdict-misspelled").waitFor();
-  assert.match(await page.locator(".verdict").textContent(), /Misspelled\s+7 of 8 marks/);
+  assert.match(await page.locator(".verdict").textContent(), /Right by sound, not by name\s+7 of 8 marks/);
   assert.equal(await page.locator(".margin-words li").textContent(), "Note 7: D sounds right but is written C𝄪 here.");
   await page.fill("#answer", "D# E# F# G# A# B C## D#");
   await page.locator(".verdict-correct").waitFor();

@@ -34,6 +34,23 @@ public static class FindingSentences
             ("tonic", style.Say(asked.WrittenTonic))));
     }
 
+    /// <summary>The verdict in a teacher's words: "One note is wrong".</summary>
+    /// <param name="judgement">The judgement.</param>
+    public static string Verdict(Judgement judgement)
+    {
+        var said = judgement.Findings.Where(finding => finding.Code < FindingCode.MixedAccidentals).ToArray();
+        var words = judgement.Verdict switch
+        {
+            Judging.Verdict.Correct => Texts.Say("verdict.correct"),
+            Judging.Verdict.Accepted => Texts.Say("verdict.accepted"),
+            Judging.Verdict.Misspelled => Texts.Say("verdict.misspelled"),
+            _ when said.All(finding => finding.Code is FindingCode.MissingNote or FindingCode.OctaveMissing or FindingCode.BlueNoteMissing) => Texts.Say("verdict.missing", ("count", said.Length)),
+            _ when said.All(finding => finding.Code is FindingCode.NeighbourKey or >= FindingCode.ExtraNote) => Texts.Say("verdict.notes", ("count", said.Length)),
+            _ => Texts.Say("verdict.mistakes", ("count", said.Length)),
+        };
+        return Capital(words);
+    }
+
     /// <summary>The sentence for an answer in words.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="finding">The finding, of a line of the answer.</param>

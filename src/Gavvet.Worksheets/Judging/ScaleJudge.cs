@@ -174,7 +174,8 @@ public static class ScaleJudge
             return said <= Halves || capped < Halves;
         }
 
-        private static FindingCode Order(Explanation meant) => meant.Code ?? FindingCode.MixedAccidentals;
+        // On a tie the slips in the line asked come after every confusion, and before a line that goes on a letter off.
+        private static FindingCode Order(Explanation meant) => meant.Code is FindingCode.LetterSkipped or FindingCode.LetterRepeated ? FindingCode.SignatureDoubled : meant.Code ?? FindingCode.MixedAccidentals;
 
         private int SignatureHalves(Explanation meant)
         {

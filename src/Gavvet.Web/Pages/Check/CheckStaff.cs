@@ -17,21 +17,36 @@ public static class CheckStaff
     private const int SignatureWidth = 20_000;
     private const int Room = 8;
 
-    /// <summary>The staff as it is written so far. What a finding names stands out.</summary>
+    /// <summary>The staff as it is written so far. A note that is wrong is ringed, and under it stands what belongs there.</summary>
     public static (string Svg, string Top, string Bottom) Written(CheckResult result)
     {
         var request = result.Request;
         var steps = Steps(result);
-        var wrong = result.Judgement?.Findings.Where(finding => finding.Code >= FindingCode.ExtraNote && finding.Code < FindingCode.MixedAccidentals).Select(finding => finding.Position - 1).ToHashSet() ?? [];
         var marks = result.Notes.Select((note, column) => new NoteMark(column, Pitch.At(new NoteName(note.Letter), steps[column]), note.Sign)).ToArray();
-        ImmutableArray<Mark> given = [.. request.Written is { } signature ? new Mark[] { new SignatureMark(signature) } : [], .. marks.Where(mark => !wrong.Contains(mark.Column))];
+        ImmutableArray<Mark> given = [.. request.Written is { } signature ? new Mark[] { new SignatureMark(signature) } : [], .. marks];
+        var mended = result.Judgement is { } judgement ? Mended(judgement, marks, request.House) : [];
         var columns = Math.Max(result.Notes.Length + 1, request.Asked.Expected.Notes(request.Way).Length);
         var places = steps.Select(step => step - request.OnStaff.BottomLine.StaffStep).ToArray();
         var range = new StaffRange(Math.Min(-6, places.DefaultIfEmpty(0).Min()), Math.Max(14, places.DefaultIfEmpty(0).Max()));
-        var figure = new StaffFigure(request.OnStaff, columns, request.Written is not null, StaffRows.None, range, given);
-        var page = FigureDrawing.Draw(figure, [.. marks.Where(mark => wrong.Contains(mark.Column))], WidthOf(figure));
+        var figure = new StaffFigure(request.OnStaff, columns, request.Written is not null, StaffRows.Labels, range, given);
+        var page = FigureDrawing.Draw(figure, mended, WidthOf(figure));
         var lines = page.Groups.SelectMany(group => group.Primitives).OfType<LinePrimitive>().Where(line => line.Role == Role.StaffLine).Take(5).Select(line => line.Y1).ToArray();
         return (SvgWriter.Inline(page, "written", "The answer as written"), Share(lines[0], page.Height), Share(lines[4], page.Height));
+    }
+
+    // What a finding says of one note. A confusion of the whole line rings nothing: its sentence says it.
+    private static ImmutableArray<Mark> Mended(Judgement judgement, NoteMark[] marks, HouseStyle style)
+    {
+        var ringed = judgement.Findings
+            .Where(finding => finding.Code is FindingCode.NeighbourKey or FindingCode.NotRestoredDescending or (>= FindingCode.ExtraNote and < FindingCode.NotTheAnswer) && finding.Found is Thing.Notes { Names.Length: 1 })
+            .Where(finding => finding.Position >= 1 && finding.Position <= marks.Length)
+            .DistinctBy(finding => finding.Position)
+            .ToArray();
+        return
+        [
+            .. ringed.Select(finding => new RingMark(marks[finding.Position - 1])),
+            .. ringed.Where(finding => finding.Expected is Thing.Notes { Names.Length: 1 }).Select(finding => new LabelMark(finding.Position - 1, finding.Expected.Say(style))),
+        ];
     }
 
     /// <summary>The scale as the key has it.</summary>

@@ -1,4 +1,5 @@
 using System.Text;
+using Gavvet.Worksheets.Figures;
 
 namespace Gavvet.Exchange.Tests;
 
@@ -34,6 +35,39 @@ public class ApprovedFilesTests
         ScorePart[] parts = [new("Concert pitch", null, NotatedStaff.Of(Composed(), true)), new("Alto saxophone", Instrument.Parse("alto-sax"), NotatedStaff.Of(Composed(Instrument.Parse("alto-sax")), true))];
         ApprovedText.Same("key-score", Encoding.UTF8.GetString(MusicXmlWriter.Write("Approved", parts)).Split('\n'));
         ApprovedText.Same("student-score", Encoding.UTF8.GetString(MusicXmlWriter.Write("Approved", [new ScorePart("Concert pitch", null, NotatedStaff.Of(Composed(), false))])).Split('\n'));
+    }
+
+    // What a student's score sounds is what stands on the page: no sign is known to it that nobody wrote.
+    [Fact]
+    public void No_students_score_knows_a_sign_that_is_not_on_the_page()
+    {
+        var notes = 0;
+        foreach (var kind in QuestionCatalogue.Standard.All.Where(kind => !kind.AsksOwn))
+        {
+            foreach (var option in kind.Options.Select(option => option.Id).DefaultIfEmpty(""))
+            {
+                foreach (var help in kind.Scaffoldings)
+                {
+                    var type = ScaleTypes.All.First(kind.Takes);
+                    foreach (var tonic in new[] { "D", "Eb", "F#" }.Select(NoteText.Parse))
+                    {
+                        var setting = new QuestionSetting(type, tonic, Clef.Treble, Notation.Accidentals, Direction.Ascending, help) { Option = option == kind.Options.FirstOrDefault()?.Id ? "" : option };
+                        if (!kind.CanAsk(new Draw(type, tonic, Clef.Treble, 0)) || !ScaleSpelling.CanSpell(type, tonic))
+                            continue;
+                        foreach (var figure in kind.Ask(setting).Figures.OfType<StaffFigure>())
+                        {
+                            var given = figure.Given.OfType<NoteMark>().OrderBy(note => note.Column).ToArray();
+                            var signature = figure.Given.OfType<SignatureMark>().FirstOrDefault()?.Signature;
+                            var read = Worksheets.Judging.AnswerReading.Read([.. given.Select(note => new Worksheets.Judging.WrittenNote(note.Pitch.Name.Letter, note.Sign, note.Pitch.StaffStep))], signature is { } signs ? signs.On : _ => Accidental.Natural);
+                            Assert.Equal(read.Select(note => note.Name), given.Select(note => note.Pitch.Name));
+                            notes += given.Length;
+                        }
+                    }
+                }
+            }
+        }
+
+        Assert.True(notes > 500, $"{notes} notes");
     }
 
     private static Dictionary<int, int> Pages(Composition composition) =>

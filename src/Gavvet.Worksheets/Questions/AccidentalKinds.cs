@@ -32,9 +32,9 @@ internal static class AccidentalKinds
     {
         var names = scale.Notes(about.Direction);
         var formula = about.Scaffolding == Scaffolding.Formula;
-        // The heads alone; every sign is for the student to write.
+        // The heads alone, each the plain letter of its place; every sign is for the student to write.
         return about.Option == OnNotes
-            ? new StaffFigure(about.Clef, names.Length, false, formula ? StaffRows.Gaps : StaffRows.None, ScaleFacts.Room(about), [.. OnStaff(about, scale).Select(note => note with { Sign = null, NaturalFirst = false }), .. Help(about, scale)])
+            ? new StaffFigure(about.Clef, names.Length, false, formula ? StaffRows.Gaps : StaffRows.None, ScaleFacts.Room(about), [.. OnStaff(about, scale).Select(note => new NoteMark(note.Column, Pitch.At(new NoteName(note.Pitch.Name.Letter), note.Pitch.StaffStep), null)), .. Help(about, scale)])
             : new LetterLineFigure(names.Length, formula, [.. names.Select((name, column) => new LabelMark(column, about.Style.Say(name.Letter))), .. Help(about, scale)]);
     }
 

@@ -1,7 +1,8 @@
+using System.Text.RegularExpressions;
 namespace Gavvet.Theory;
 
 /// <summary>Note names as English text, in and out.</summary>
-public static class NoteText
+public static partial class NoteText
 {
     private static readonly Dictionary<string, Accidental> Suffixes = new(StringComparer.Ordinal)
     {
@@ -65,6 +66,21 @@ public static class NoteText
         note = new NoteName(letter, accidental);
         return true;
     }
+
+    /// <summary>Notes written without room between them, such as CDEF#GABC; only English capitals can be told from flats.</summary>
+    /// <param name="word">The word.</param>
+    /// <param name="system">The system of note names.</param>
+    /// <returns>The notes, or the word itself where it is a note or no row of notes.</returns>
+    public static IEnumerable<string> Apart(string word, NameSystem system)
+    {
+        if (system != NameSystem.English || word.Length < 2 || TryParse(word, out _))
+            return [word];
+        var notes = Joined().Match(word);
+        return notes.Success && notes.Groups[1].Captures.Count > 1 ? notes.Groups[1].Captures.Select(note => note.Value) : [word];
+    }
+
+    [GeneratedRegex("^([A-G](?:##|#|bb|b|x|n|♯|♭|♮|𝄪|𝄫)?[0-9]?)+$")]
+    private static partial Regex Joined();
 
     /// <summary>What to say of a text that is no note name.</summary>
     /// <param name="text">What was typed.</param>

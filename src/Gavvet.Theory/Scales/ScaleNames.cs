@@ -27,8 +27,76 @@ public static class ScaleNames
         var words = Plain(start).Split(' ');
         return words is [""]
             ? []
-            : [.. Known.Where(known => Begins(known.Name.Split(' '), words)).OrderBy(known => !known.Name.StartsWith(words[0], StringComparison.Ordinal)).Select(known => known.Type).Distinct()];
+            : [.. Known.Where(known => Begins(known.Name.Split(' '), words) || (words.Length > 1 && HoldsAll(known.Name.Split(' '), words))).OrderBy(known => !known.Name.StartsWith(words[0], StringComparison.Ordinal)).Select(known => known.Type).Distinct()];
     }
+
+    // What the commonest scales are called in German, French, Dutch, Spanish and Italian (from memory), accents taken off.
+    private const string ForeignNames = """
+        major | dur; gross | german
+        natural-minor | moll; naturlich moll; moll naturlich; reines moll | german
+        harmonic-minor | harmonisch moll; moll harmonisch; harmonisches moll | german
+        melodic-minor | melodisch moll; moll melodisch; melodisches moll | german
+        whole-tone | ganztonleiter; ganzton | german
+        chromatic | chromatisch; chromatische tonleiter | german
+        major-pentatonic | dur pentatonik; durpentatonik; pentatonik dur | german
+        minor-pentatonic | moll pentatonik; mollpentatonik; pentatonik moll | german
+        minor-blues | blues tonleiter; bluestonleiter; blues moll | german
+        dorian | dorisch | german dutch
+        phrygian | phrygisch; frygisch | german dutch
+        lydian | lydisch | german dutch
+        mixolydian | mixolydisch | german dutch
+        locrian | lokrisch; locrisch | german dutch
+        major | groot; grote terts; majeur | dutch
+        natural-minor | klein; mineur; natuurlijk mineur | dutch
+        harmonic-minor | harmonisch mineur; harmonisch klein | dutch
+        melodic-minor | melodisch mineur; melodisch klein | dutch
+        whole-tone | hele toons toonladder; heletoonstoonladder | dutch
+        major | majeur; mayor; maggiore | french
+        natural-minor | mineur; mineur naturel; mineure naturelle; menor; menor natural; minore; minore naturale | french
+        harmonic-minor | mineur harmonique; mineure harmonique; harmonique; menor armonica; armonica; minore armonica | french
+        melodic-minor | mineur melodique; mineure melodique; melodique; menor melodica; minore melodica; melodica | french
+        whole-tone | gamme par tons; par tons; tonos enteros; esatonale; scala esatonale | french
+        chromatic | chromatique; gamme chromatique; cromatica; escala cromatica; scala cromatica | french
+        major-pentatonic | pentatonique majeure; pentatonica mayor; pentatonica maggiore | french
+        minor-pentatonic | pentatonique mineure; pentatonica menor; pentatonica minore | french
+        dorian | dorien; dorico; dorica | french
+        phrygian | phrygien; frigio; frigia | french
+        lydian | lydien; lidio; lidia | french
+        mixolydian | mixolydien; mixolidio; misolidio | french
+        locrian | locrien; locrio | french
+        """;
+
+    private static readonly ImmutableArray<(ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignRows = [.. ForeignNames.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
+        .SelectMany(row => row[1].Split(';', StringSplitOptions.TrimEntries), (row, name) => (ScaleTypes.Get(row[0]), name, row[2].Split(' ').Select(system => Enum.Parse<NameSystem>(system, ignoreCase: true)).ToImmutableArray()))];
+
+    /// <summary>The scale a name of another language means, and whose note names go with it; or null.</summary>
+    /// <param name="name">Such as "harmonisch Moll", "mélodique" or "Ganztonleiter".</param>
+    internal static (ScaleType Type, ImmutableArray<NameSystem> Systems)? Foreign(string name)
+    {
+        var plain = Plain(name);
+        ImmutableArray<(ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> found = [.. ForeignRows.Where(row => row.Name == plain)];
+        return found.IsEmpty ? null : (found[0].Type, [.. found.Where(row => row.Type == found[0].Type).SelectMany(row => row.Systems).Distinct()]);
+    }
+
+    /// <summary>The scales a misspelled or joined name means: none where two names are as near.</summary>
+    /// <param name="name">Such as "dorain" or "harmonicminor".</param>
+    internal static ImmutableArray<ScaleType> Misspelled(string name)
+    {
+        var joined = Joined(Plain(name));
+        if (joined.Length < 5)
+            return [];
+        // Two letters of a short name may be wrong or change places, three of a long one.
+        var near = Known.Select(known => (known.Type, Distance: Math.Min(TextDistance.Between(Joined(known.Name), joined), TextDistance.Between(known.Name.Replace(" ", "", StringComparison.Ordinal), Plain(name).Replace(" ", "", StringComparison.Ordinal)))))
+            .Where(known => known.Distance <= Math.Min(3, joined.Length / 3)).ToArray();
+        if (near.Length == 0)
+            return [];
+        var least = near.Min(known => known.Distance);
+        ImmutableArray<ScaleType> types = [.. near.Where(known => known.Distance == least).Select(known => known.Type).Distinct()];
+        return types.Length == 1 ? types : [];
+    }
+
+    // The words of a name in one order.
+    private static string Joined(string name) => string.Concat(name.Split(' ').Order(StringComparer.Ordinal));
 
     /// <summary>The scale type a name or formula means, or null when it means none or more than one.</summary>
     /// <param name="name">An id, a name, a synonym, or a formula.</param>
@@ -82,6 +150,9 @@ public static class ScaleNames
 
         return string.Join(' ', text.ToString().Replace("𝄫", "bb", StringComparison.Ordinal).Split(' ', StringSplitOptions.RemoveEmptyEntries));
     }
+
+    // The same words in another order.
+    private static bool HoldsAll(string[] name, string[] words) => words.All(word => word.Length > 1 && name.Any(part => part.StartsWith(word, StringComparison.Ordinal)));
 
     private static bool Begins(string[] name, string[] words)
     {

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.RegularExpressions;
 
 namespace Gavvet.Theory;
 
@@ -9,8 +10,13 @@ namespace Gavvet.Theory;
 public sealed record ScaleMatch(ScaleType Type, NoteName? Tonic, string? Why);
 
 /// <summary>Finds scales by a name, a tonic and a name, degrees, steps or notes, all typed in one box.</summary>
-public static class ScaleSearch
+public static partial class ScaleSearch
 {
+    private const string JustThese = "just these notes";
+    private const string StepSigns = "whts123456";
+    private static readonly string[] Fillers = ["scale", "scales", "mode", "the", "in", "on", "key", "of"];
+    private static readonly string[] Places = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"];
+
     /// <summary>The longest text that is looked at.</summary>
     public const int LongestText = 200;
 
@@ -24,9 +30,69 @@ public static class ScaleSearch
         var typed = (text ?? "").Trim();
         if (typed.Length is 0 or > LongestText)
             return [];
-        string[] words = [.. typed.Split([' ', ',', ';', '–'], StringSplitOptions.RemoveEmptyEntries)];
-        return BySteps(words) ?? ByDegrees(words) ?? ByNotes(words, style) ?? ByName(words, style);
+        string[] words = [.. typed.Split([' ', ',', ';', '–', '\u00a0'], StringSplitOptions.RemoveEmptyEntries)];
+        string[] signs = [.. words.SelectMany(word => word.Split('-', StringSplitOptions.RemoveEmptyEntries))];
+        return BySteps(Steps(signs)) ?? ByDegrees(signs) ?? ByRelation(typed, style) ?? ByNotes([.. signs.SelectMany(word => NoteText.Apart(word, style.NoteNames))], style) ?? ByName(words, style);
     }
+
+    // Steps in any vocabulary, joined or apart: WWHWWWH, T T S T T T S, 1 1 ½ 1 1 1 ½, 2212221.
+    private static string[] Steps(string[] words)
+    {
+        string[] apart = words is [{ Length: > 4 } joined] && joined.All(sign => StepSigns.Contains(char.ToLowerInvariant(sign))) ? [.. joined.Select(sign => $"{sign}")] : words;
+        var inTones = apart.Any(word => word is "½" or "1½" or "1/2");
+        return [.. apart.Select(word => word.ToLowerInvariant() switch
+        {
+            "w" or "t" or "whole" or "tone" => "2",
+            "h" or "s" or "half" or "semitone" or "½" or "1/2" => "1",
+            "1½" => "3",
+            "1" or "2" when inTones => $"{2 * (word[0] - '0')}",
+            var other => other,
+        })];
+    }
+
+    // Degrees as musicians write them: R for the root, the sign after the number, m3 and P5, a closing 8.
+    private static string DegreeWord(string word) => word switch
+    {
+        "R" or "r" => "1",
+        _ when word.Length == 2 && char.IsAsciiDigit(word[0]) && word[1] is 'b' or '#' or '♭' or '♯' => $"{word[1]}{word[0]}",
+        _ when word.Length == 2 && word[0] is 'm' or 'M' or 'P' or 'd' or 'A' or 'p' => word[0] switch { 'm' or 'd' => $"b{word[1]}", 'A' => $"#{word[1]}", _ => $"{word[1]}" },
+        _ => word,
+    };
+
+    // "relative minor of Ab", "parallel major of F# minor", "5th mode of D harmonic minor", "three flats".
+    private static ImmutableArray<ScaleMatch>? ByRelation(string typed, HouseStyle style)
+    {
+        var plain = typed.ToLowerInvariant();
+        if (Relative().Match(plain) is { Success: true } relation && KeyOf(typed[relation.Groups[3].Index..], relation.Groups[2].Value == "minor" ? KeyMode.Major : KeyMode.Minor, style) is { } key)
+        {
+            var found = relation.Groups[1].Value == "relative" ? key.Relative : key.Parallel;
+            return [new ScaleMatch(found.ScaleType, found.Tonic, null)];
+        }
+
+        if (ModeOf().Match(plain) is { Success: true } mode && PlaceOf(mode.Groups[1].Value) is { } place)
+        {
+            var parents = ByName(typed[mode.Groups[2].Index..].Split(' ', StringSplitOptions.RemoveEmptyEntries), style);
+            ScaleMatch[] modes = [.. parents.Take(4).Select(parent => ScaleTypes.All.Where(type => (type.ParentId == parent.Type.Id && type.ParentPosition == place) || (place == 1 && type == parent.Type))
+                .Select(type => new ScaleMatch(type, parent.Tonic is { } tonic && place <= parent.Type.Degrees.Length && NoteName.HasFifths(tonic.Fifths + parent.Type.Degrees[place - 1].Fifths) ? NoteName.FromFifths(tonic.Fifths + parent.Type.Degrees[place - 1].Fifths) : null, null))).FirstOrDefault(found => found.Any()) ?? []];
+            return modes.Length > 0 ? [.. modes] : null;
+        }
+
+        if (Signature().Match(plain) is { Success: true } signature && Count(signature.Groups[1].Value) is { } count and <= KeySignature.Most)
+        {
+            var fifths = signature.Groups[2].Value is ['f', ..] or "b" or "♭" ? -count : count;
+            var major = Key.Majors.Single(other => other.Fifths == fifths);
+            return [new ScaleMatch(ScaleTypes.Major, major.Tonic, null), new ScaleMatch(major.Relative.ScaleType, major.Relative.Tonic, null)];
+        }
+
+        return null;
+    }
+
+    private static Key? KeyOf(string text, KeyMode otherwise, HouseStyle style) =>
+        KeyText.Readings(text, style.NoteNames).Select(key => (Key?)key).FirstOrDefault() ?? (NoteNaming.TryParse(style.NoteNames, text, out var tonic) ? new Key(tonic, otherwise) : null);
+
+    private static int? PlaceOf(string word) => Array.IndexOf(Places, word) is >= 0 and var named ? named + 1 : int.TryParse(word.TrimEnd('s', 't', 'n', 'd', 'r', 'h'), out var place) && place is >= 1 and <= 8 ? place : null;
+
+    private static int? Count(string word) => Enumerable.Range(0, KeySignature.Most + 1).Where(count => CountText.Word(count) == word || $"{count}" == word).Select(count => (int?)count).FirstOrDefault();
 
     private static ImmutableArray<ScaleMatch>? BySteps(string[] words)
     {
@@ -41,6 +107,9 @@ public static class ScaleSearch
 
     private static ImmutableArray<ScaleMatch>? ByDegrees(string[] words)
     {
+        words = [.. words.Select(DegreeWord)];
+        if (words is [.., "8"])
+            words = words[..^1];
         if (words.Length < 3 || words[0] != "1")
             return null;
         var degrees = new List<Degree>();
@@ -84,9 +153,12 @@ public static class ScaleSearch
 
         NoteName[] wanted = [.. notes.Distinct()];
         var spelled = Holding(style, scale => wanted.All(scale.Contains), wanted);
-        return spelled.IsEmpty
-            ? [.. Holding(style, scale => wanted.All(note => scale.Any(other => other.PitchClass == note.PitchClass)), wanted).Select(match => match with { Why = "by sound" })]
-            : spelled;
+        // Just these notes from the first one on, under other names, come before the same notes begun elsewhere.
+        var sounding = Holding(style, scale => wanted.All(note => scale.Any(other => other.PitchClass == note.PitchClass)), wanted);
+        var bySound = sounding.Where(match => !spelled.Contains(match)).Select(match => match with { Why = "by sound" });
+        return spelled.IsEmpty ? [.. bySound]
+            : spelled[0] is { Why: JustThese } first && first.Tonic == wanted[0] ? spelled
+            : [.. sounding.Where(match => match.Why == JustThese && match.Tonic == wanted[0] && !spelled.Contains(match)).Select(match => match with { Why = "by sound" }), .. spelled];
     }
 
     // Those with just these notes first, on the first note typed; then those with the fewest others.
@@ -99,26 +171,83 @@ public static class ScaleSearch
            where holds(notes)
            let others = notes.Length - wanted.Length
            orderby others, tonic != wanted[0], !wanted.Contains(tonic), Math.Abs(tonic.Fifths)
-           select new ScaleMatch(type, tonic, others == 0 ? "just these notes" : $"and {CountText.Word(others)} more"),
+           select new ScaleMatch(type, tonic, others == 0 ? JustThese : $"and {CountText.Word(others)} more"),
     ];
 
     private static ImmutableArray<ScaleMatch> ByName(string[] words, HouseStyle style)
     {
-        // "e flat dorian" before "e", so that the longest tonic is taken.
-        for (var length = Math.Min(3, words.Length); length >= 1; length--)
+        string[] named = [.. words.Where(word => !Fillers.Contains(word.ToLowerInvariant()))];
+        if (named.Length == 0)
+            named = words;
+        // "e flat dorian" before "e", so that the longest tonic is taken; then the tonic after the name.
+        for (var length = Math.Min(3, named.Length); length >= 1; length--)
         {
-            if (!NoteNaming.TryParse(style.NoteNames, string.Join(' ', words[..length]), out var tonic))
+            if (!NoteNaming.TryParse(style.NoteNames, string.Join(' ', named[..length]), out var tonic))
                 continue;
-            var types = length == words.Length ? ScaleTypes.All : Named(string.Join(' ', words[length..]));
-            return [.. types.Where(type => style.CanSpell(type, tonic)).Select(type => new ScaleMatch(type, tonic, null))];
+            var types = length == named.Length ? ScaleTypes.All : Named(string.Join(' ', named[length..]));
+            if (!types.IsEmpty)
+                return On(tonic, types, style);
         }
 
-        return [.. Named(string.Join(' ', words)).Select(type => new ScaleMatch(type, null, null))];
+        for (var length = Math.Min(3, named.Length - 1); length >= 1; length--)
+        {
+            if (NoteNaming.TryParse(style.NoteNames, string.Join(' ', named[^length..]), out var tonic) && Named(string.Join(' ', named[..^length])) is { IsEmpty: false } types)
+                return On(tonic, types, style);
+        }
+
+        var whole = string.Join(' ', named);
+        if (KeyText.Readings(whole, style.NoteNames).Distinct().ToArray() is { Length: > 0 } keys)
+            return [new ScaleMatch(keys[0].ScaleType, keys[0].Tonic, null)];
+        if (Named(whole) is { IsEmpty: false } found)
+            return [.. found.Select(type => new ScaleMatch(type, null, null))];
+        return ByForeignName(named, style);
     }
+
+    // Names of other languages, with the tonic in that language before or after: "Es-Dur harmonisch", "ré mineur mélodique".
+    private static ImmutableArray<ScaleMatch> ByForeignName(string[] named, HouseStyle style)
+    {
+        string[] words = [.. named.SelectMany(word => word.Split('-', StringSplitOptions.RemoveEmptyEntries))];
+        foreach (var (tonicWords, rest) in Splits(words))
+        {
+            if (ScaleNames.Foreign(string.Join(' ', rest)) is not (var type, var systems))
+                continue;
+            if (tonicWords.Length == 0)
+                return [new ScaleMatch(type, null, null)];
+            foreach (var system in systems)
+            {
+                if (NoteNaming.TryParse(system, string.Join(' ', tonicWords), out var tonic))
+                    return On(tonic, [type], style);
+            }
+        }
+
+        return [.. ScaleNames.Misspelled(string.Join(' ', named)).Select(type => new ScaleMatch(type, null, null))];
+    }
+
+    private static IEnumerable<(string[] Tonic, string[] Name)> Splits(string[] words)
+    {
+        yield return ([], words);
+        for (var length = 1; length <= Math.Min(3, words.Length - 1); length++)
+        {
+            yield return (words[..length], words[length..]);
+            yield return (words[^length..], words[..^length]);
+        }
+    }
+
+    private static ImmutableArray<ScaleMatch> On(NoteName tonic, ImmutableArray<ScaleType> types, HouseStyle style) =>
+        [.. types.Where(type => style.CanSpell(type, tonic)).Select(type => new ScaleMatch(type, tonic, null))];
 
     private static ImmutableArray<ScaleType> Named(string name)
     {
         var exact = ScaleNames.Find(name);
         return [.. exact, .. ScaleNames.Starting(name).Except(exact)];
     }
+
+    [GeneratedRegex("^(relative|parallel) (major|minor) (?:of|to) (.+)$")]
+    private static partial Regex Relative();
+
+    [GeneratedRegex("^(?:the )?(\\w+) mode of (?:the )?(.+)$")]
+    private static partial Regex ModeOf();
+
+    [GeneratedRegex("^(\\w+?) ?(sharps?|flats?|#|b|♯|♭)$")]
+    private static partial Regex Signature();
 }

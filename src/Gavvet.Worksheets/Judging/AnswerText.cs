@@ -1,13 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
-using System.Text.RegularExpressions;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Judging;
 
 /// <summary>Answers typed as note names.</summary>
-public static partial class AnswerText
+public static class AnswerText
 {
     /// <summary>The most notes an answer is read to; three octaves of the chromatic scale, up and down, have 73.</summary>
     public const int MostNotes = 120;
@@ -89,12 +88,12 @@ public static partial class AnswerText
                 continue;
             }
 
-            foreach (var word in pending is null ? [] : Apart(pending, system))
+            foreach (var word in pending is null ? [] : NoteText.Apart(pending, system))
                 yield return word;
             pending = part;
         }
 
-        foreach (var word in pending is null ? [] : Apart(pending, system))
+        foreach (var word in pending is null ? [] : NoteText.Apart(pending, system))
             yield return word;
     }
 
@@ -107,17 +106,5 @@ public static partial class AnswerText
         return separated.ToString();
     }
 
-    // Notes written without room between them, such as CDEF#GABC; only capitals can be told from flats.
-    private static IEnumerable<string> Apart(string word, NameSystem system)
-    {
-        if (system != NameSystem.English || word.Length < 2 || NoteText.TryParse(word, out _))
-            return [word];
-        var notes = Joined().Match(word);
-        return notes.Success && notes.Groups[1].Captures.Count > 1 ? notes.Groups[1].Captures.Select(note => note.Value) : [word];
-    }
-
     private static string Plain(string word) => word.ToLowerInvariant().Replace('è', 'e').Replace('é', 'e');
-
-    [GeneratedRegex("^([A-G](?:##|#|bb|b|x|n|♯|♭|♮|𝄪|𝄫)?[0-9]?)+$")]
-    private static partial Regex Joined();
 }

@@ -28,7 +28,7 @@ public static class CheckStaff
         var columns = Math.Max(result.Notes.Length + 1, request.Asked.Expected.Notes(request.Way).Length);
         var places = steps.Select(step => step - request.OnStaff.BottomLine.StaffStep).ToArray();
         var range = new StaffRange(Math.Min(-6, places.DefaultIfEmpty(0).Min()), Math.Max(14, places.DefaultIfEmpty(0).Max()));
-        var figure = new StaffFigure(request.OnStaff, columns, request.Written is not null, StaffRows.Labels, range, given);
+        var figure = new StaffFigure(request.OnStaff, columns, request.Written is not null, mended.Any(mark => mark is LabelMark) ? StaffRows.Labels : StaffRows.None, range, given);
         var page = FigureDrawing.Draw(figure, mended, WidthOf(figure));
         var lines = page.Groups.SelectMany(group => group.Primitives).OfType<LinePrimitive>().Where(line => line.Role == Role.StaffLine).Take(5).Select(line => line.Y1).ToArray();
         return (SvgWriter.Inline(page, "written", "The answer as written"), Share(lines[0], page.Height), Share(lines[4], page.Height));

@@ -2,13 +2,12 @@ using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Worksheets.Judging;
 
 /// <summary>
-/// Everything a student may have meant by an answer, as a table of small generators of lines. What each costs is the
-/// founders' table of prices; what remains is counted by <see cref="ScaleJudge"/>.
+/// Everything a student may have meant by an answer, as a table of small generators of lines. Each has its price;
+/// what remains is counted by <see cref="Slips"/>.
 /// </summary>
 internal sealed class Explanations
 {
@@ -17,7 +16,8 @@ internal sealed class Explanations
     private const int MostKept = 512;
 
     // Mistakes that may touch one note alone, and what is right.
-    private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfFewNotes = [NotRestored, NeighbourKey, StruckDegrees, WithoutBlueNote, OtherWrittenKey, Asked];
+    private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfFewNotes =
+        [MistakesOfFewNotes.NotRestored, MistakesOfFewNotes.NeighbourKey, MistakesOfFewNotes.StruckDegrees, MistakesOfFewNotes.WithoutBlueNote, OtherWrittenKey, Asked];
 
     // Mistakes of a whole line: they explain nothing that one slip does not.
     private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfWholeLine =
@@ -220,72 +220,6 @@ internal sealed class Explanations
         Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) => ground.Named(FindingCode.StartedElsewhere, notes, top, Explanation.Mark, ground.ItsScale, Thing.Of(first));
 
         static ImmutableArray<NoteName> Turned(ImmutableArray<NoteName> core, int by) => [.. core[by..], .. core[..by], core[by]];
-    }
-
-    // Coming down sixth and seventh, or one of them, are as they were going up.
-    private static IEnumerable<Explanation> NotRestored(Ground ground)
-    {
-        var (up, down) = (ground.Scale.Ascending, ground.Scale.Descending);
-        if (ground.Direction == Direction.Ascending || ground.Type.Id != "melodic-minor" || !ground.Scale.Type.IsTwoWay)
-            yield break;
-        ImmutableArray<NoteName> raised = [.. up.Reverse()];
-        foreach (var (seventh, sixth) in new[] { (true, true), (true, false), (false, true) })
-        {
-            var line = down.SetItem(1, seventh ? raised[1] : down[1]).SetItem(2, sixth ? raised[2] : down[2]);
-            ImmutableArray<NoteName> kept = [.. seventh ? [raised[1]] : Array.Empty<NoteName>(), .. sixth ? [raised[2]] : Array.Empty<NoteName>()];
-            ImmutableArray<NoteName> restored = [.. seventh ? [down[1]] : Array.Empty<NoteName>(), .. sixth ? [down[2]] : Array.Empty<NoteName>()];
-            foreach (var meant in ground.EachWay(FindingCode.NotRestoredDescending, up, line, Explanation.Mark, new Thing.Notes(restored), new Thing.Notes(kept), later: seventh == sixth ? 0 : seventh ? 1 : 2).Where(meant => meant.Explains != Way.Up))
-                yield return meant;
-        }
-    }
-
-    // One turn of the circle moves one note, the last sharp or the last flat, by seven fifths.
-    private static IEnumerable<Explanation> NeighbourKey(Ground ground)
-    {
-        if (!ground.Type.IsKey)
-            yield break;
-        var key = new Key(ground.Tonic, ground.Type.IsMajor ? KeyMode.Major : KeyMode.Minor).Fifths;
-        foreach (var (from, to) in new[] { (key - 1, key + 6), (key + 5, key - 2) })
-        {
-            if (!NoteName.HasFifths(from) || !NoteName.HasFifths(to))
-                continue;
-            var (note, moved) = (NoteName.FromFifths(from), NoteName.FromFifths(to));
-            ImmutableArray<NoteName> notes = [.. ground.Line.Select(name => name == note ? moved : name)];
-            if (!notes.SequenceEqual(ground.Line))
-                yield return ground.Named(FindingCode.NeighbourKey, notes, ground.Turn, Explanation.Mark, Thing.Of(note), Thing.Of(moved), place: notes.IndexOf(moved), inItsOwnTerms: false);
-        }
-    }
-
-    // A line struck out of a longer one, with some of what had to go.
-    private static IEnumerable<Explanation> StruckDegrees(Ground ground)
-    {
-        if (ground.Type.Base is not { } from || !ScaleSpelling.CanSpell(from, ground.Tonic))
-            yield break;
-        ImmutableArray<NoteName> struck = [.. ScaleWorking.Derive(ScaleSpelling.Spell(from, ground.Tonic), ground.Scale).Struck.Select(note => note.Note)];
-        for (var chosen = 1; chosen < 1 << Math.Min(struck.Length, 3); chosen++)
-        {
-            ImmutableArray<NoteName> kept = [.. struck.Where((_, i) => (chosen >> i & 1) == 1)];
-            var (up, down) = (With(ground.Scale.Ascending, kept, false), With(ground.Scale.Descending, kept, true));
-            foreach (var meant in ground.EachWay(FindingCode.StruckDegreeKept, up, down, Explanation.Mark, Thing.None, new Thing.Notes(kept), placeOf: kept[0]))
-                yield return meant;
-        }
-
-        ImmutableArray<NoteName> With(ImmutableArray<NoteName> line, ImmutableArray<NoteName> kept, bool descending)
-        {
-            int Height(NoteName note) => ground.Tonic.Letter.LettersUpTo(note.Letter);
-            var inner = line[1..^1].Concat(kept).OrderBy(note => descending ? -Height(note) : Height(note));
-            return [line[0], .. inner, line[^1]];
-        }
-    }
-
-    // Under whichever name the house style spells it going up or down.
-    private static IEnumerable<Explanation> WithoutBlueNote(Ground ground)
-    {
-        if (ground.Type is not { Family: ScaleFamily.Blues, Characteristic: { } blue })
-            return [];
-        bool IsBlue(NoteName note) => (note.Fifths - ground.Tonic.Fifths - blue.Fifths) % 12 == 0;
-        var first = ground.Line.First(IsBlue);
-        return ground.EachWay(FindingCode.BlueNoteMissing, [.. ground.Scale.Ascending.Where(note => !IsBlue(note))], [.. ground.Scale.Descending.Where(note => !IsBlue(note))], Explanation.Mark, Thing.Of(first), Thing.None, place: ground.Line.IndexOf(first));
     }
 
     // A letter left out, or written twice, and the line goes on from there: the count is right, and every note after it is off.

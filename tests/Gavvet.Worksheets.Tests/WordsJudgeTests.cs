@@ -76,6 +76,28 @@ public class WordsJudgeTests
         Assert.True(PartReading.IsRight(HouseStyle.Classical, new KeysPart(new Key(NoteText.Parse(words[0]), words[1] == "major" ? KeyMode.Major : KeyMode.Minor)), written));
     }
 
+    // A name has one meaning in a style: B is not B flat because German says so, and a major third is no minor one.
+    [Theory]
+    [InlineData(NameSystem.English, "Bb", "B", false)]
+    [InlineData(NameSystem.English, "B", "B", true)]
+    [InlineData(NameSystem.English, "B", "H", true)]
+    [InlineData(NameSystem.English, "Eb", "Es", true)]
+    [InlineData(NameSystem.German, "Bb", "B", true)]
+    [InlineData(NameSystem.German, "B", "B", false)]
+    [InlineData(NameSystem.French, "D", "ré", true)]
+    public void A_note_has_one_name_in_a_style(NameSystem names, string note, string written, bool isRight) =>
+        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical with { NoteNames = names }, new NotesPart(NoteText.Parse(note)), written));
+
+    [Theory]
+    [InlineData("m3", "m3", true)]
+    [InlineData("m3", "M3", false)]
+    [InlineData("M3", "m3", false)]
+    [InlineData("M3", "maj 3", true)]
+    [InlineData("m3", "minor third", true)]
+    [InlineData("m3", "major third", false)]
+    public void A_capital_tells_a_major_interval_from_a_minor_one(string interval, string written, bool isRight) =>
+        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new IntervalsPart([Interval.Parse(interval)]), written));
+
     [Theory]
     [InlineData("W W H W W W H", true)]
     [InlineData("WWHWWWH", true)]

@@ -9,17 +9,14 @@ internal static class NoteReading
 {
     private static readonly NameSystem[] Systems = Enum.GetValues<NameSystem>();
 
-    /// <summary>Every way a text is a row of notes, the house style's own names first.</summary>
+    /// <summary>The row of notes a text is, in the house style's own names or else in those of the first system that has all of them.</summary>
+    /// <remarks>One reading alone: B is one note in English and another in German, and is never both.</remarks>
     /// <param name="style">The house style.</param>
     /// <param name="text">What was written.</param>
-    public static IEnumerable<ImmutableArray<NoteName>> Notes(HouseStyle style, string text)
-    {
-        foreach (var system in Systems.OrderBy(system => system != style.NoteNames).ThenBy(system => system != NameSystem.English))
-        {
-            if (In(system, text) is { } notes)
-                yield return notes;
-        }
-    }
+    /// <returns>The notes, or null where they are none.</returns>
+    public static ImmutableArray<NoteName>? Notes(HouseStyle style, string text) => Systems
+        .OrderBy(system => system != style.NoteNames).ThenBy(system => system != NameSystem.English)
+        .Select(system => In(system, text)).FirstOrDefault(notes => notes is not null);
 
     /// <summary>Every way a text is one key: "G maj", "Am", "B-Dur", "fis-moll", "sol majeur", or its tonic alone in the case of its mode.</summary>
     /// <param name="style">The house style.</param>

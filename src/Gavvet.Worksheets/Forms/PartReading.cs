@@ -22,11 +22,11 @@ public static partial class PartReading
     /// <param name="style">The house style.</param>
     /// <param name="part">The part of the answer.</param>
     /// <param name="line">What was written.</param>
-    public static bool IsRight(HouseStyle style, AnswerPart part, string line) => Plain(line) == Plain(style.Say(part)) || part switch
+    public static bool IsRight(HouseStyle style, AnswerPart part, string line) => IsAsSaid(style, part, line) || part switch
     {
-        NotesPart notes => NoteReading.Notes(style, line).Any(read => Same(read, notes.Notes, notes.AnyOrder)),
-        PairsPart pairs => NoteReading.Notes(style, Unworded(line)).Any(read => IsPairs(read, [.. pairs.Pairs, .. pairs.Wide])),
-        ChangesPart changes => NoteReading.Notes(style, Unworded(line)).Any(read => read.SequenceEqual(changes.Changes.SelectMany(change => new[] { change.From, change.To })) || read.SequenceEqual(changes.Changes.Select(change => change.To))),
+        NotesPart notes => NoteReading.Notes(style, line) is { } read && Same(read, notes.Notes, notes.AnyOrder),
+        PairsPart pairs => NoteReading.Notes(style, Unworded(line)) is { } read && IsPairs(read, [.. pairs.Pairs, .. pairs.Wide]),
+        ChangesPart changes => NoteReading.Notes(style, Unworded(line)) is { } read && (read.SequenceEqual(changes.Changes.SelectMany(change => new[] { change.From, change.To })) || read.SequenceEqual(changes.Changes.Select(change => change.To))),
         CorrectionPart correction => IsCorrection(style, correction, line),
         KeysPart keys => IsKeys(style, keys, line),
         SignaturePart signature => Count(signature.Signature, line),
@@ -51,7 +51,7 @@ public static partial class PartReading
     /// <param name="line">What was written.</param>
     public static bool SoundsRight(HouseStyle style, AnswerPart part, string line) => part switch
     {
-        NotesPart notes => NoteReading.Notes(style, line).Any(read => read.Length == notes.Notes.Length && read.Zip(notes.Notes).All(pair => pair.First.PitchClass == pair.Second.PitchClass)),
+        NotesPart notes => NoteReading.Notes(style, line) is { } read && read.Length == notes.Notes.Length && read.Zip(notes.Notes).All(pair => pair.First.PitchClass == pair.Second.PitchClass),
         KeysPart keys => Split(line).ToArray() is var lines && lines.Length == keys.Keys.Length && lines.Zip(keys.Keys).All(pair => NoteReading.Keys(style, pair.First).Any(key => key.Mode == pair.Second.Mode && key.Tonic.PitchClass == pair.Second.Tonic.PitchClass)),
         _ => false,
     };
@@ -59,6 +59,11 @@ public static partial class PartReading
     /// <summary>Words alike but for capitals, signs and white space.</summary>
     /// <param name="text">The text.</param>
     public static string Plain(string text) => White().Replace(PlainText.Of(text).Replace('-', ' '), " ").Trim().TrimEnd('.').ToUpperInvariant();
+
+    // In the key's own words. A capital tells M3 from m3, and there alone it counts.
+    private static bool IsAsSaid(HouseStyle style, AnswerPart part, string line) => part is IntervalsPart or StepsPart
+        ? PlainText.Of(line).Trim() == PlainText.Of(style.Say(part))
+        : Plain(line) == Plain(style.Say(part));
 
     private static bool Same(ImmutableArray<NoteName> read, ImmutableArray<NoteName> notes, bool anyOrder) =>
         anyOrder ? read.Order(ByFifths).SequenceEqual(notes.Order(ByFifths)) : read.SequenceEqual(notes);
@@ -77,7 +82,7 @@ public static partial class PartReading
     {
         var number = Digits().Match(line);
         return number.Success && int.Parse(number.Value, CultureInfo.InvariantCulture) == correction.Place
-            && NoteReading.Notes(style, Unworded(Digits().Replace(line, " ", 1))).Any(read => read is [.., var last] && last == correction.Note);
+            && NoteReading.Notes(style, Unworded(Digits().Replace(line, " ", 1))) is [.., var last] && last == correction.Note;
     }
 
     private static bool IsKeys(HouseStyle style, KeysPart keys, string line)
@@ -112,7 +117,7 @@ public static partial class PartReading
         var colon = line.IndexOf(':', StringComparison.Ordinal);
         var (count, notes) = colon >= 0 ? (line[..colon], line[(colon + 1)..]) : ("", line);
         return signature.Count == 0 ? Count(signature, line)
-            : (count.Length == 0 || Count(signature, count)) && NoteReading.Notes(style, notes).Any(read => read.SequenceEqual(signature.Notes));
+            : (count.Length == 0 || Count(signature, count)) && NoteReading.Notes(style, notes) is { } read && read.SequenceEqual(signature.Notes);
     }
 
     private static bool IsScale(HouseStyle style, ScalePart scale, string line)
@@ -124,7 +129,7 @@ public static partial class PartReading
             return true;
         // The tonic before the name, of one word or of more: "E flat Dorian".
         return Enumerable.Range(1, Math.Max(0, Math.Min(3, words.Length - 1))).Any(skip => IsNamed(scale.Type, string.Join(' ', words[skip..]))
-            && NoteReading.Notes(style, string.Join(' ', words[..skip])).Any(read => read is [var tonic] && (scale.Tonic is null || tonic == scale.Tonic)));
+            && NoteReading.Notes(style, string.Join(' ', words[..skip])) is [var tonic] && (scale.Tonic is null || tonic == scale.Tonic));
     }
 
     // A name that fits more than one scale is right where it fits this one; "minor" alone is the natural minor.

@@ -57,7 +57,7 @@ internal sealed class Ground
         .Select(NoteName.FromFifths)
         .Where(tonic => Style.CanSpell(Type, tonic));
 
-    /// <summary>How many notes of a line are not those asked; −1 where it has not as many.</summary>
+    /// <summary>How many notes of a line are not those asked; all of both where it has not as many.</summary>
     public int Differing(ImmutableArray<NoteName> notes) => notes.Length != Line.Length ? notes.Length + Line.Length : Enumerable.Range(0, notes.Length).Count(i => notes[i] != Line[i]);
 
     /// <summary>The price of a misreading: half the notes that differ, rounded up.</summary>

@@ -101,8 +101,9 @@ public static class WordsJudge
 
             var sounds = PartReading.SoundsRight(style, expected.Right, around is null ? line : Bare(line, around));
             soundsRight &= sounds;
-            halves += sounds ? style.WrongName switch { WrongNameMark.Full => 0, WrongNameMark.Half => 1, _ => 2 } : 2;
-            findings.Add(new Finding(sounds ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer, i + 1, new Thing.Words($"{style.Say(expected.Right)} {around?.After}".Trim()), line.Length == 0 ? Thing.None : new Thing.Words(line)));
+            var code = sounds ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer;
+            halves += Marking.Halves(style, code);
+            findings.Add(new Finding(code, i + 1, new Thing.Words($"{style.Say(expected.Right)} {around?.After}".Trim()), line.Length == 0 ? Thing.None : new Thing.Words(line)));
         }
 
         var verdict = findings.Count > 0 ? soundsRight ? Verdict.Misspelled : Verdict.Wrong : isDefault ? Verdict.Correct : Verdict.Accepted;

@@ -11,8 +11,6 @@ namespace Gavvet.Worksheets.Judging;
 /// </summary>
 internal sealed class Explanations
 {
-    // Spellings of a line that are tried for the mistakes of a whole line; the symmetric scales have dozens.
-    private const int MostSpellings = 24;
     private const int MostKept = 512;
 
     // Mistakes that may touch one note alone, and what is right.
@@ -140,7 +138,7 @@ internal sealed class Explanations
             yield break;
         }
 
-        foreach (var line in ground.Accepted(ground.Scale, ground.Direction).Take(MostSpellings))
+        foreach (var line in ground.Accepted(ground.Scale, ground.Direction).Take(Ground.MostSpellings))
             yield return ground.Named(FindingCode.WrongDirection, [.. line.Notes.Reverse()], line.Notes.Length - 1 - line.Turn);
         if (!ground.Scale.Type.IsTwoWay)
             yield break;
@@ -156,7 +154,7 @@ internal sealed class Explanations
             yield break;
         foreach (var direction in new[] { Direction.Ascending, Direction.Descending })
         {
-            foreach (var line in ground.Accepted(ground.Scale, direction).Take(MostSpellings))
+            foreach (var line in ground.Accepted(ground.Scale, direction).Take(Ground.MostSpellings))
                 yield return line.Meant(FindingCode.DirectionMissing, (ground.Line.Length - line.Notes.Length) * Explanation.Mark, ground.ItsScale, Thing.None, direction == Direction.Ascending ? "down" : "up");
         }
     }
@@ -225,23 +223,18 @@ internal sealed class Explanations
     // A letter left out, or written twice, and the line goes on from there: the count is right, and every note after it is off.
     private static IEnumerable<Explanation> Shifted(Ground ground)
     {
-        if (!ground.Type.IsSevenLetters)
+        if (!ground.Type.IsSevenLetters || ground.Direction == Direction.Both)
             yield break;
-        var (up, down) = (ground.Scale.Ascending, ground.Scale.Descending);
-        for (var i = 1; i < up.Length - 1; i++)
+        var line = ground.Line;
+        for (var i = 1; i < line.Length - 1; i++)
         {
-            foreach (var onward in new[] { true, false })
-            {
-                var skipped = ground.EachWay(FindingCode.LetterSkipped, Skipped(up, i, onward), Skipped(down, i, onward), Explanation.Mark, Thing.Of(ground.Line[i]), Thing.Of(Skipped(ground.Line, i, onward)[i]), place: i);
-                foreach (var meant in skipped.Where(meant => meant.Explains == Way.Whole && ground.Direction != Direction.Both))
-                    yield return meant;
-            }
-
-            if (ground.Direction != Direction.Both)
-                yield return ground.Named(FindingCode.LetterRepeated, [.. ground.Line[..i], ground.Line[i - 1], .. ground.Line[i..^1]], ground.Turn, Explanation.Mark, Thing.Of(ground.Line[i]), Thing.Of(ground.Line[i - 1]), place: i, inItsOwnTerms: false);
+            // What was left out is made up for at the end, by the next of the scale or by the closing note again.
+            foreach (var last in new[] { line[1], line[^1] })
+                yield return Off(FindingCode.LetterSkipped, i, [.. line[..i], .. line[(i + 1)..], last]);
+            yield return Off(FindingCode.LetterRepeated, i, [.. line[..i], line[i - 1], .. line[i..^1]]);
         }
 
-        // What was left out is made up for at the end, by the closing note again or by the next of the scale.
-        static ImmutableArray<NoteName> Skipped(ImmutableArray<NoteName> line, int place, bool onward) => [.. line[..place], .. line[(place + 1)..], onward ? line[1] : line[^1]];
+        Explanation Off(FindingCode code, int place, ImmutableArray<NoteName> notes) =>
+            ground.Named(code, notes, ground.Turn, Explanation.Mark, Thing.Of(line[place]), Thing.Of(notes[place]), place: place, inItsOwnTerms: false);
     }
 }

@@ -23,6 +23,9 @@ internal sealed class Ground
         (Line, Turn) = LineOf(Scale, asked.Direction);
     }
 
+    /// <summary>Spellings of a line that are tried for the mistakes of a whole line; the symmetric scales have dozens.</summary>
+    public const int MostSpellings = 24;
+
     public AskedScale Asked { get; }
 
     public Scale Scale { get; }
@@ -42,12 +45,7 @@ internal sealed class Ground
     public Thing ItsScale => new Thing.ScaleOn(Type, Tonic);
 
     /// <summary>What a wrong name with the right sound costs, in halves of a mark.</summary>
-    public int WrongName => Style.WrongName switch
-    {
-        WrongNameMark.Full => 0,
-        WrongNameMark.Half => 1,
-        _ => Explanation.Mark,
-    };
+    public int WrongName => Marking.Halves(Style, FindingCode.EnharmonicName);
 
     private bool IsEachNote => Style.Confusions == ConfusionMark.EachNote;
 
@@ -80,7 +78,7 @@ internal sealed class Ground
 
     /// <summary>A scale on a tonic in the direction asked, in every accepted spelling.</summary>
     public IEnumerable<Explanation> On(FindingCode? code, ScaleType type, NoteName tonic, Func<ImmutableArray<NoteName>, int> price, Thing expected, Thing found, bool placeByPlace = true) =>
-        !Style.CanSpell(type, tonic) ? [] : Accepted(Style.Spell(type, tonic), Direction).Take(24).Select(line => new Explanation(code, line.Notes, line.Turn)
+        !Style.CanSpell(type, tonic) ? [] : Accepted(Style.Spell(type, tonic), Direction).Take(MostSpellings).Select(line => new Explanation(code, line.Notes, line.Turn)
         {
             Instead = placeByPlace && line.Notes.Length == Line.Length ? Line : [],
             Price = price(line.Notes),

@@ -86,7 +86,7 @@ public static class ScaleJudge
         public Reading(Explanations explanations, AskedScale asked, WrittenAnswer answer, ImmutableArray<ReadNote> read, int folded, Finding? wrongSignature, bool isAsWritten)
         {
             (_meant, _asked, _answer, _signature, _isAsWritten) = (explanations, asked, answer, wrongSignature, isAsWritten);
-            _wrongName = new[] { Explanation.Mark, 1, 0 }[(int)asked.Style.WrongName];
+            _wrongName = explanations.Ground.WrongName;
             (_read, _folded) = (read, folded);
             _notes = folded < 0 ? read : read.RemoveAt(folded + 1);
             _fifths = [.. _notes.Select(note => note.Name.Fifths)];

@@ -39,7 +39,7 @@ internal sealed record WrittenItem(WrittenItem.AskedItem? Item, string? Written,
             Option = ask.Option ?? "",
             AnswerAs = Choice(ask.AnswerAs, AnswerForm.Write),
         };
-        if (!kind.Takes(setting.Scale) || !kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant)))
+        if (!kind.Takes(setting.Scale) || !kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), setting.Style))
             throw new FormatException($"“{kind.Name}” does not ask about {style.Say(setting.Scale, setting.Tonic)} in this way.");
         var judgement = WordsJudge.Judge(kind, setting, Written ?? "");
         return (judgement, style, setting.AnswerAs == AnswerForm.Write ? WordsJudge.AskedOf(kind, setting, kind.Answer(setting)) : null);

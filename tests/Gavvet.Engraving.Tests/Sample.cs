@@ -47,7 +47,7 @@ internal static class Sample
         // The place asked for, or the nearest at which the kind has a question.
         return Key.Majors.OrderBy(key => Math.Abs(key.Fifths - place.Fifths))
             .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, Scope.TonicAt(type, key), clef, variant))
-            .First(draw => ScaleSpelling.CanSpell(type, draw.Tonic) && kind.CanAsk(draw));
+            .First(draw => ScaleSpelling.CanSpell(type, draw.Tonic) && kind.CanAsk(draw, HouseStyle.Classical));
     }
 
     public static ImmutableArray<Page> Pages(this Sheet sheet, PaperKind kind) => SheetLayout.LayOut(Composer.Compose(sheet), kind);

@@ -52,7 +52,7 @@ public class ApprovedFilesTests
                     foreach (var tonic in new[] { "D", "Eb", "F#" }.Select(NoteText.Parse))
                     {
                         var setting = new QuestionSetting(type, tonic, Clef.Treble, Notation.Accidentals, Direction.Ascending, help) { Option = option == kind.Options.FirstOrDefault()?.Id ? "" : option };
-                        if (!kind.CanAsk(new Draw(type, tonic, Clef.Treble, 0)) || !ScaleSpelling.CanSpell(type, tonic))
+                        if (!kind.CanAsk(new Draw(type, tonic, Clef.Treble, 0), HouseStyle.Classical) || !ScaleSpelling.CanSpell(type, tonic))
                             continue;
                         foreach (var figure in kind.Ask(setting).Figures.OfType<StaffFigure>())
                         {

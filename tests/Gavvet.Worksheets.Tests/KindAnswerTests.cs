@@ -84,7 +84,7 @@ public class KindAnswerTests
         var setting = Setting(scale, variant);
         var draw = new Draw(setting.Scale, setting.Tonic, setting.Clef, variant);
         var asked = QuestionCatalogue.Standard.Get(kind);
-        Assert.True(asked.Takes(setting.Scale) && variant < asked.Variants(setting.Scale) && asked.CanAsk(draw));
+        Assert.True(asked.Takes(setting.Scale) && variant < asked.Variants(setting.Scale) && asked.CanAsk(draw, HouseStyle.Classical));
         Assert.Equal(answer, asked.Answer(setting).Text);
     }
 
@@ -100,6 +100,22 @@ public class KindAnswerTests
     [InlineData("name-from-steps", "melodic-minor C", "Also right: jazz minor.")]
     [InlineData("chord-scale", "dorian D", "Also right: D Phrygian.")]
     [InlineData("chord-scale", "dorian D", "Also right: D minor pentatonic.")]
+    [InlineData("chord-scale", "major C", "Also right: C minor pentatonic.", 0, false)]
+    [InlineData("chord-scale", "mixolydian C", "Also right: C altered.", 0, false)]
+    [InlineData("chord-scale", "mixolydian C", "Also right: C octatonic.")]
+    [InlineData("mode-parent", "dorian D", "Also right: C Ionian.")]
+    [InlineData("identify-scale", "natural-minor C", "Also right: C minor.")]
+    [InlineData("identify-scale", "natural-minor C", "Also right: C Aeolian.")]
+    [InlineData("identify-scale", "melodic-minor-one-way C", "Also right: C jazz minor.")]
+    [InlineData("identify-scale", "harmonic-minor C", "Also right: C minor.", 0, false)]
+    [InlineData("name-from-steps", "diminished-half-whole C", "Also right: octatonic.")]
+    [InlineData("name-from-steps", "neapolitan-minor C", "Also right: Neapolitan.", 0, false)]
+    [InlineData("label-degrees", "harmonic-minor C", "Also right: 1 2 3 4 5 6 ♯7 1.")]
+    [InlineData("scale-intervals", "major C", "Also right: M2 M3 P4 P5 M6 M7 P8.")]
+    [InlineData("transpose-scale", "dorian B", "Also right: A♭ B♭ C♭ D♭ E♭ F G♭ A♭.", 2)]
+    [InlineData("transpose-scale", "major Db", "Also right: B♭ C D E♭ F G A B♭.", 2, false)]
+    [InlineData("correct-scale", "augmented C", "Also right: E♭.")]
+    [InlineData("correct-scale", "minor-blues C", "Also right: F♯.", 2)]
     [InlineData("circle-of-fifths", "major C", "Also right at 11: F.", 0, false)]
     [InlineData("circle-of-fifths", "major C", "Also right at 5: B or C♭.", 4)]
     public void What_else_is_right_is_listed(string kind, string scale, string sentence, int variant = 0, bool listed = true) =>

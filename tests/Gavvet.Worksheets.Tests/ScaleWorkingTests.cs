@@ -9,7 +9,7 @@ public class ScaleWorkingTests
 
     [Theory]
     [InlineData("harmonic-minor", "D#", "raise the 7th, C♯ is already sharp, so C𝄪")]
-    [InlineData("harmonic-minor", "D#", "three semitones and two letters above D♯ is F♯")]
+    [InlineData("harmonic-minor", "D#", "three half steps and two letters above D♯ is F♯")]
     [InlineData("melodic-minor", "B", "raise the 6th, G becomes G♯; raise the 7th, A becomes A♯")]
     [InlineData("melodic-minor", "B", "Coming down: A♯ becomes A, G♯ becomes G.")]
     [InlineData("dorian", "B", "B is the 2nd note of A major")]

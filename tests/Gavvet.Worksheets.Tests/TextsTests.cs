@@ -59,6 +59,6 @@ public partial class TextsTests
         Assert.Equal("{parallel}. x has", Texts.Say("parallel-key.prompt", ("key", "{parallel}"), ("parallel", "x")));
     }
 
-    [GeneratedRegex("Texts\\.Say\\(\\s*\"([^\"$]+)\"")]
+    [GeneratedRegex("(?:Texts\\.Say|Why)\\(\\s*\"([^\"$]+)\"")]
     private static partial Regex Saying();
 }

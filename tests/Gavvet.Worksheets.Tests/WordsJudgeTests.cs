@@ -15,7 +15,7 @@ public class WordsJudgeTests
         var kind = QuestionCatalogue.Standard.Get(id);
         foreach (var style in HouseStyle.Presets)
         {
-            foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 41 == 0).Take(30).Select(setting => setting with { Style = style, AnswerAs = AnswerForm.Write }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant)) && style.CanSpell(setting.Scale, setting.Tonic)))
+            foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 41 == 0).Take(30).Select(setting => setting with { Style = style, AnswerAs = AnswerForm.Write }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), style) && style.CanSpell(setting.Scale, setting.Tonic)))
             {
                 var answer = kind.Answer(setting);
                 var asked = WordsJudge.AskedOf(kind, setting, answer);

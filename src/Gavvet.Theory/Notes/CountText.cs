@@ -29,4 +29,8 @@ public static class CountText
         3 => "3rd",
         _ => $"{place}th",
     };
+
+    /// <summary>Words with the article they take: "a major third", "an augmented second".</summary>
+    /// <param name="words">The words.</param>
+    public static string WithArticle(string words) => words[0] is 'a' or 'e' or 'i' or 'o' or 'u' ? $"an {words}" : $"a {words}";
 }

@@ -50,6 +50,9 @@ public sealed record Instrument
     /// <summary>The name on screen and paper.</summary>
     public string Name { get; }
 
+    /// <summary>The name inside a sentence: "alto saxophone", "clarinet in B flat".</summary>
+    public string InSentence => char.ToLowerInvariant(Name[0]) + Name[1..];
+
     /// <summary>The clef it reads.</summary>
     public Clef Clef { get; }
 

@@ -52,6 +52,19 @@ public static class DegreeNaming
         };
     }
 
+    /// <summary>The degree by the scale's own count, as the other school has it: 3 for the ♭3 of a minor scale, ♯7 for its raised seventh.</summary>
+    /// <remarks>Common practice, no source: the signature's notes are plain numbers; what a minor form raises above it has a sharp.</remarks>
+    /// <param name="type">The scale.</param>
+    /// <param name="degree">The degree, counted against the major scale.</param>
+    /// <returns>The degree, or null where the scale has not seven letters.</returns>
+    public static Degree? OwnCount(ScaleType type, Degree degree)
+    {
+        if (!type.IsSevenLetters)
+            return null;
+        var raised = type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } && degree.Number is 6 or 7 && degree.Alteration == Accidental.Natural;
+        return new Degree(degree.Number, raised ? Accidental.Sharp : Accidental.Natural);
+    }
+
     /// <summary>The Roman numeral: ♭III.</summary>
     /// <param name="degree">The degree.</param>
     public static string Numeral(Degree degree) => degree.Alteration.Sign() + Numerals[degree.Number - 1];

@@ -89,7 +89,7 @@ public static class Composer
         var draw = Key.Majors
             .OrderBy(place => Math.Abs(place.Fifths))
             .Select(place => new Draw(type, Scope.TonicAt(type, place), section.Clefs[0]))
-            .Where(draw => style.CanSpell(type, draw.Tonic) && kind.CanAsk(draw))
+            .Where(draw => style.CanSpell(type, draw.Tonic) && kind.CanAsk(draw, style))
             .OrderBy(draw => asked.Contains((type, draw.Tonic)))
             .ThenBy(draw => !ScaleSpelling.Spell(type, draw.Tonic).AlteredNotes.Any())
             .FirstOrDefault();

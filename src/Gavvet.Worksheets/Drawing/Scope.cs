@@ -17,7 +17,8 @@ public static class Scope
                     where kind.Takes(type)
                     from tonic in Tonics(section, kind, type, style)
                     from variant in Enumerable.Range(0, kind.VariantsIn(section, type))
-                    where kind.CanAsk(new Draw(type, tonic, section.Clefs[0], variant))
+                    let draw = new Draw(type, tonic, section.Clefs[0], variant)
+                    where kind.CanAsk(draw, style) && (kind.IsOrdinary(draw) || section.AlsoTonics.Contains(tonic))
                     from clef in section.Clefs
                     select new Draw(type, tonic, clef, variant);
         return [.. draws];
@@ -30,7 +31,7 @@ public static class Scope
     public static bool CanAsk(Section section, HouseStyle style, Draw draw)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        return kind.Takes(draw.Scale) && style.CanSpell(draw.Scale, draw.Tonic) && draw.Variant < kind.VariantsIn(section, draw.Scale) && kind.CanAsk(draw);
+        return kind.Takes(draw.Scale) && style.CanSpell(draw.Scale, draw.Tonic) && draw.Variant < kind.VariantsIn(section, draw.Scale) && kind.CanAsk(draw, style);
     }
 
     /// <summary>The tonic a scale type takes at a place on the line of fifths: minor forms the relative minor's, so that the place tells the signature.</summary>

@@ -49,7 +49,7 @@ public static class WrongAnswers
             if (!kind.Takes(type) || variant < 0 || variant >= kind.Variants(type) || !NoteName.HasFifths(fifths))
                 continue;
             var tonic = NoteName.FromFifths(fifths);
-            if (setting.Style.CanSpell(type, tonic) && IsPractical(type, tonic) && kind.CanAsk(new Draw(type, tonic, setting.Clef, variant)))
+            if (setting.Style.CanSpell(type, tonic) && IsPractical(type, tonic) && kind.CanAsk(new Draw(type, tonic, setting.Clef, variant), setting.Style))
                 yield return (setting with { Scale = type, Tonic = tonic, Variant = variant }, code);
         }
     }

@@ -43,7 +43,7 @@ internal static class AccidentalKinds
         var names = scale.Notes(about.Direction);
         ImmutableArray<WorkingStep> working = about.Scale.IsMajor
             ? [new LettersWritten([.. names.Select(name => name.Letter)]), new StepsWalked(scale.Type, names, ScaleFacts.Steps(scale, about.Direction)), ScaleFacts.Counted(scale)]
-            : Found(about);
+            : FoundAsWritten(about with { Notation = Notation.Accidentals });
         return new Answer(about.Style, [[.. Signs(about, scale).Except(Help(about, scale))]], [new AnsweredLine(new NotesPart(names))], working)
         {
             Written = new WrittenScale(about.Scale, scale),

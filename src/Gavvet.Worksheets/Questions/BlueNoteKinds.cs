@@ -40,7 +40,7 @@ internal static class BlueNoteKinds
         var note = scale.Ascending[blue];
         var other = new[] { note.Fifths + 12, note.Fifths - 12 }.Where(NoteName.HasFifths).Select(NoteName.FromFifths).Where(name => AcceptedSpellings.Of(scale, about.Style, false).Any(line => line.Contains(name)));
         AnswerPart Named(NoteName added) => about.Style.BlueNotes == BlueNotes.Three ? new NotesPart([.. ringed.Select(column => column == blue ? added : scale.Ascending[column])]) : new NotesPart(added);
-        return new Answer(about.Style, [[notes[blue], .. signed, .. ringed.Select(column => new RingMark(notes[column]))]], [new AnsweredLine(Named(note), [.. other.Select(Named)])], Found(about))
+        return new Answer(about.Style, [[notes[blue], .. signed, .. ringed.Select(column => new RingMark(notes[column]))]], [new AnsweredLine(Named(note), [.. other.Select(Named)])], FoundAsWritten(about))
         {
             Written = new WrittenScale(about.Scale, scale),
         };

@@ -33,7 +33,7 @@ internal static class CircleKinds
                 about.Style,
                 [[.. blank.Select(hour => Written(about, hour))]],
                 [new AnsweredLine(new CirclePart([.. blank.Select(hour => (hour, KeysAt(about, hour)[0].Tonic))]))],
-                [.. blank.Select(hour => KeysAt(about, hour)[0]).Select(key => new SignatureUsed(key, ScaleFacts.Signature(key)))])
+                [Kinds.Why("circle-of-fifths.working"), .. blank.Select(hour => KeysAt(about, hour)[0]).Select(key => new SignatureUsed(key, ScaleFacts.Signature(key)))])
             {
                 Remarks =
                 [

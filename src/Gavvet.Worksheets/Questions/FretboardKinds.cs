@@ -32,7 +32,7 @@ internal static class FretboardKinds
         var given = about.Scaffolding == Scaffolding.Tonic ? Dots(about, scale).Where(dot => Note(about, scale, dot) == scale.Tonic).ToImmutableArray() : [];
         return new PosedQuestion(
             new Question(ScaleFacts.Named(about), [new FretboardFigure(Strings(about), Frets, [.. given])]),
-            () => new Answer(about.Style, [[.. Dots(about, scale).Except(given)]], [new AnsweredLine(new NotesPart(scale.Ascending))], Found(about)));
+            () => new Answer(about.Style, [[.. Dots(about, scale).Except(given)]], [new AnsweredLine(new NotesPart(scale.Ascending))], FoundAsWritten(about with { Notation = Notation.Accidentals, Direction = Direction.Ascending })));
     }
 
     private static PosedQuestion ToRead(QuestionSetting about)
@@ -44,7 +44,7 @@ internal static class FretboardKinds
         {
             // By its dots a scale is told only by sound: every scale of that sound on the tonic is right.
             var others = ScaleTypes.All.Where(type => type != about.Scale && type.Up.PitchClassBits == scale.Type.Up.PitchClassBits).Select(type => new ScalePart(type, about.Tonic));
-            return Lines(about, Found(about), [new AnsweredLine(new ScalePart(about.Scale, about.Tonic), [.. others, .. ScaleFacts.OtherNames(about)])], figures: 1);
+            return Lines(about, [PrintedScaleKinds.Against(scale), .. FoundAsWritten(about with { Notation = Notation.Accidentals, Direction = Direction.Ascending })], [new AnsweredLine(new ScalePart(about.Scale, about.Tonic), [.. others])], figures: 1);
         });
     }
 

@@ -33,11 +33,12 @@ internal static class KeyKinds
             var signature = ScaleFacts.Signature(parallel);
             // A parallel minor lies three fifths to the flat side of its major.
             TwoRoutes.Agree($"the signature of {parallel}", signature.Fifths, key.Fifths + (key.Mode == KeyMode.Major ? -3 : 3));
-            return Line(about, [new SignatureUsed(key, ScaleFacts.Signature(key)), new SignatureUsed(parallel, signature)], new SignaturePart(signature));
+            var reason = Why(key.Mode == KeyMode.Major ? "parallel-key.working.minor" : "parallel-key.working.major", ("signature", ScaleFacts.Signature(key)), ("parallel", signature));
+            return Line(about, [new SignatureUsed(key, ScaleFacts.Signature(key)), reason, .. parallel.Mode == KeyMode.Minor ? [new RelativeFound(parallel, parallel.Relative)] : ImmutableArray<WorkingStep>.Empty, new SignatureUsed(parallel, signature)], new SignaturePart(signature));
         });
     }) with
     {
-        Asks = draw => !draw.Key.Parallel.IsTheoretical,
+        Asks = (draw, _) => !draw.Key.Parallel.IsTheoretical,
     };
 
     public static QuestionKind SameLetterTwin { get; } = InWords("same-letter-twin", QuestionGroup.Signatures, Keys, about =>
@@ -47,12 +48,13 @@ internal static class KeyKinds
         {
             var signature = ScaleFacts.Signature(twin);
             TwoRoutes.Agree($"the signature of {twin}", signature.Count, KeySignature.Most - ScaleFacts.Signature(key).Count);
-            return Line(about, [new SignatureUsed(key, ScaleFacts.Signature(key)), new SignatureUsed(twin, signature)], new SignaturePart(signature));
+            var reason = Why("same-letter-twin.working", ("signature", ScaleFacts.Signature(key)), ("twin", signature));
+            return Line(about, [reason, new SignatureUsed(twin, signature)], new SignaturePart(signature));
         });
     }) with
     {
         Variants = _ => 2,
-        Asks = draw => draw.Variant < draw.Key.SameLetterTwins.Length,
+        Asks = (draw, _) => draw.Variant < draw.Key.SameLetterTwins.Length,
     };
 
     public static QuestionKind EnharmonicKey { get; } = InWords("enharmonic-key", QuestionGroup.Enharmonic, Keys, about => OnLines(about.Style.Say(about.Key), OneName(ModeWord(about.Key.Mode)), () =>
@@ -60,11 +62,12 @@ internal static class KeyKinds
         var key = about.Key;
         var bySound = (key.Mode == KeyMode.Major ? Key.Majors : Key.Minors).Single(other => other != key && other.Tonic.PitchClass == key.Tonic.PitchClass);
         var twin = new Key(TwoRoutes.Agree($"the twin of {key}", key.EnharmonicTwin!.Value.Tonic, bySound.Tonic), key.Mode);
-        return Line(about, [new SignatureUsed(key, ScaleFacts.Signature(key)), new SignatureUsed(twin, ScaleFacts.Signature(twin))], new NotesPart(twin.Tonic));
+        var reason = Why("enharmonic-key.working", ("tonic", key.Tonic), ("twin", twin.Tonic), ("signature", ScaleFacts.Signature(key)), ("twinSignature", ScaleFacts.Signature(twin)));
+        return Line(about, [reason, new SignatureUsed(twin, ScaleFacts.Signature(twin))], new NotesPart(twin.Tonic));
     })) with
     {
         PerRow = 2,
-        Asks = draw => draw.Key.EnharmonicTwin is not null,
+        Asks = (draw, _) => draw.Key.EnharmonicTwin is not null,
     };
 
     public static QuestionKind PracticalKey { get; } = InWords("practical-key", QuestionGroup.Enharmonic, Keys, about =>
@@ -73,12 +76,13 @@ internal static class KeyKinds
         return OnLines(about.Style.Say(theoretical), OneName(ModeWord(about.Key.Mode)), () =>
         {
             var twin = TwoRoutes.Agree($"the practical twin of {theoretical}", theoretical.PracticalTwin.Tonic, about.Tonic);
-            return Line(about, [new SignatureImpossible(theoretical), new SignatureUsed(about.Key, ScaleFacts.Signature(about.Key))], new NotesPart(twin));
+            var reason = Why("practical-key.working", ("key", theoretical), ("signs", CountText.Signs(Math.Abs(theoretical.Fifths), theoretical.Fifths > 0 ? Accidental.Sharp : Accidental.Flat)), ("tonic", theoretical.Tonic), ("twin", twin));
+            return Line(about, [reason, new SignatureUsed(about.Key, ScaleFacts.Signature(about.Key))], new NotesPart(twin));
         });
     }) with
     {
         PerRow = 2,
-        Asks = draw => Theoretical(draw.Key) is not null,
+        Asks = (draw, _) => Theoretical(draw.Key) is not null,
     };
 
     public static QuestionKind WrittenKey { get; } = InWords("written-key", QuestionGroup.Enharmonic, Keys, about =>
@@ -89,7 +93,7 @@ internal static class KeyKinds
             var written = new Key(part.WrittenTonic(about.Scale, about.Tonic), about.Key.Mode);
             // An exact transposition of the pitch sounds the same as the key chosen.
             TwoRoutes.Agree($"{about.Key} for {part.Name}", written.Tonic.PitchClass, part.Written(new Pitch(about.Tonic, 4)).Name.PitchClass);
-            return Line(about, [new SignatureUsed(written, ScaleFacts.Signature(written))], new NotesPart(written.Tonic), written.EnharmonicTwin is { } twin ? [new KeysPart(twin)] : []);
+            return Line(about, [.. Transposing(part, about, written.Tonic), new SignatureUsed(written, ScaleFacts.Signature(written))], new NotesPart(written.Tonic), written.EnharmonicTwin is { } twin ? [new KeysPart(twin)] : []);
         });
     }) with
     {
@@ -107,11 +111,13 @@ internal static class KeyKinds
             // Down by fifths from the note, and the one practical key whose scale has it in that place.
             var searched = (about.Key.Mode == KeyMode.Major ? Key.Majors : Key.Minors).Single(key => ScaleSpelling.Spell(key.ScaleType, key.Tonic).Ascending[about.Variant + 1] == note);
             var tonic = TwoRoutes.Agree($"the key in which {note} is {degree}", NoteName.FromFifths(note.Fifths - degree.Fifths), searched.Tonic);
-            return Line(about, ScaleWorking.Of(about.Scale, tonic, about.Style), new NotesPart(tonic));
+            var reason = Why("key-from-degree.working", ("note", note), ("place", CountText.Ordinal(degree.Number)), ("interval", CountText.WithArticle(degree.FromTonic.Name)), ("below", degree.FromTonic), ("tonic", tonic));
+            return Line(about, [reason, .. ScaleWorking.Of(about.Scale, tonic, about.Style, Direction.Ascending)], new NotesPart(tonic));
         });
     }) with
     {
         Variants = _ => 6,
+        Asks = DegreeKinds.HasName,
     };
 
     public static QuestionKind ScalesContaining { get; } = InWords("scales-containing", QuestionGroup.Signatures, MajorAlone, about =>
@@ -124,7 +130,7 @@ internal static class KeyKinds
             var (least, most) = (notes.Min(note => note.Fifths), notes.Max(note => note.Fifths));
             var bySpan = Key.Majors.Where(key => key.Fifths - 1 <= least && most <= key.Fifths + 5).ToImmutableArray();
             var keys = TwoRoutes.Agree("the keys that hold the notes", spelled, bySpan);
-            return Line(about, [.. keys.Select(key => new SignatureUsed(key, ScaleFacts.Signature(key)))], new KeysPart(keys, AnyOrder: true));
+            return Line(about, [.. keys.Select(key => new SignatureUsed(key, ScaleFacts.Signature(key))), .. NextTo(keys, notes)], new KeysPart(keys, AnyOrder: true));
         });
     }) with
     {
@@ -135,11 +141,45 @@ internal static class KeyKinds
     {
         var bySound = NoteName.All.Where(note => note != about.Tonic && note.PitchClass == about.Tonic.PitchClass).OrderBy(note => note.Letter).ToImmutableArray();
         var byFifths = new[] { -24, -12, 12, 24 }.Select(turn => about.Tonic.Fifths + turn).Where(NoteName.HasFifths).Select(NoteName.FromFifths).OrderBy(note => note.Letter).ToImmutableArray();
-        return Line(about, [], new NotesPart(TwoRoutes.Agree($"the names of {about.Tonic}", bySound, byFifths), AnyOrder: true));
+        var names = TwoRoutes.Agree($"the names of {about.Tonic}", bySound, byFifths);
+        return Line(about, [.. names.Select(name => OneKey(about.Tonic, name))], new NotesPart(names, AnyOrder: true));
     })) with
     {
         PerRow = 2,
     };
+
+    /// <summary>How a part's written tonic is found, and why it has the name it has.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="about">The scale at concert pitch.</param>
+    /// <param name="written">The tonic the part reads.</param>
+    internal static IEnumerable<WorkingStep> Transposing(Instrument part, QuestionSetting about, NoteName written)
+    {
+        var sounding = NoteName.FromFifths(-part.WrittenFifths);
+        var literal = about.Tonic.Fifths + part.WrittenFifths;
+        // For the name of the key an octave more makes no difference.
+        var interval = part.WrittenInterval is { LetterSteps: > 7 } wide ? new Interval(wide.LetterSteps - 7, wide.Semitones - 12) : part.WrittenInterval;
+        yield return Why(!part.IsWrittenAbove ? "written-key.working.below" : interval == part.WrittenInterval ? "written-key.working.above" : "written-key.working.above.octave", ("part", part.InSentence), ("sounding", sounding), ("interval", CountText.WithArticle(interval.Name)));
+        if (!NoteName.HasFifths(literal) || literal == written.Fifths)
+            yield return Why(part.IsWrittenAbove ? "written-key.working.up" : "written-key.working.down", ("concert", about.Tonic), ("interval", CountText.WithArticle(interval.Name)), ("written", written));
+        else
+            yield return Why(part.IsWrittenAbove ? "written-key.working.up.twin" : "written-key.working.down.twin", ("concert", about.Tonic), ("interval", CountText.WithArticle(interval.Name)), ("literal", NoteName.FromFifths(literal)), ("written", written));
+    }
+
+    // The keys on either side of those that hold the notes, each with the note it has in place of one of them.
+    private static IEnumerable<WorkingStep> NextTo(ImmutableArray<Key> keys, ImmutableArray<NoteName> notes)
+    {
+        foreach (var key in Key.Majors.Where(key => key.Fifths == keys.Min(held => held.Fifths) - 1 || key.Fifths == keys.Max(held => held.Fifths) + 1))
+        {
+            var scale = ScaleSpelling.Spell(ScaleTypes.Major, key.Tonic).Ascending;
+            var lost = notes.First(note => !scale.Contains(note));
+            yield return Why("scales-containing.working", ("key", key), ("instead", scale.First(note => note.Letter == lost.Letter)), ("note", lost));
+        }
+    }
+
+    // Why a name is the same key of the piano as a note.
+    private static Explained OneKey(NoteName note, NoteName name) => name.Accidental == Accidental.Natural
+        ? Why("enharmonic-notes.working.white", ("name", name), ("note", note))
+        : Why(name.Accidental > 0 ? "enharmonic-notes.working.above" : "enharmonic-notes.working.below", ("name", name), ("count", Math.Abs((int)name.Accidental)), ("letter", new NoteName(name.Letter)), ("note", note));
 
     // Twelve fifths further, where the tonic has a single accidental.
     private static Key? Theoretical(Key key)

@@ -25,7 +25,7 @@ internal static class KeyboardKinds
             {
                 var scale = ScaleFacts.Scale(about);
                 ScaleFacts.Steps(scale, Direction.Ascending);
-                return ScaleFacts.WholeScale(about with { Direction = Direction.Ascending }, scale, [[.. Marked(about).Skip(given)]], scale.Ascending, Found(about));
+                return ScaleFacts.WholeScale(about with { Direction = Direction.Ascending }, scale, [[.. Marked(about).Skip(given)]], scale.Ascending, FoundAsWritten(about with { Notation = Notation.Accidentals, Direction = Direction.Ascending }));
             });
         },
     };

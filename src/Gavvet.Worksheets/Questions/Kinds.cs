@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 using Gavvet.Worksheets.Working;
 
@@ -56,8 +57,21 @@ internal static class Kinds
     public static Answer Line(QuestionSetting about, ImmutableArray<WorkingStep> working, AnswerPart right, params ImmutableArray<AnswerPart> others) =>
         Lines(about, working, [new AnsweredLine(right, others)]);
 
-    /// <summary>The scale found the way the house style names.</summary>
-    public static ImmutableArray<WorkingStep> Found(QuestionSetting about) => ScaleWorking.Of(about.Scale, about.Tonic, about.Style);
+    /// <summary>A reason in a message of its own.</summary>
+    public static Explained Why(string message, params ReadOnlySpan<(string Name, object What)> about) => new(message, [.. about]);
+
+    /// <summary>The scale found the way the house style names, going up, as notes by name.</summary>
+    public static ImmutableArray<WorkingStep> Found(QuestionSetting about) => ScaleWorking.Of(about.Scale, about.Tonic, about.Style, Direction.Ascending);
+
+    /// <summary>The scale found the way the house style names, as the question has it written: in its direction, with a signature or without.</summary>
+    public static ImmutableArray<WorkingStep> FoundAsWritten(QuestionSetting about) => ScaleWorking.Of(about.Scale, about.Tonic, about.Style, about.Direction, about.Notation == Notation.Signature);
+
+    /// <summary>The same setting on the tonic that needs the fewest accidentals, for questions that ask of a scale on no tonic in particular.</summary>
+    public static QuestionSetting OnPlainTonic(QuestionSetting about) => about with
+    {
+        Tonic = NoteName.All.Where(tonic => about.Style.CanSpell(about.Scale, tonic))
+            .MinBy(tonic => (about.Style.Spell(about.Scale, tonic).Ascending.Max(note => Math.Abs((int)note.Accidental)), Math.Abs(tonic.Fifths))),
+    };
 
     /// <summary>The signature at the head of a staff, where the question is written with one.</summary>
     public static IEnumerable<Mark> SignatureOf(QuestionSetting about) => ScaleFacts.HasSignature(about) ? [new SignatureMark(ScaleFacts.Printed(about))] : [];

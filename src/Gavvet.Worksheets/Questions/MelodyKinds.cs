@@ -33,8 +33,8 @@ internal static class MelodyKinds
                 var read = raised.Length == 0 ? ScaleFacts.KeyOf(signature, KeyMode.Major) : new Key(raised.Single().Up(new Interval(1, 1)), KeyMode.Minor);
                 var key = TwoRoutes.Agree("the key of the tune", about.Key, read);
                 ImmutableArray<WorkingStep> working = key.Mode == KeyMode.Major
-                    ? [new SignatureUsed(key, signature), new LastAccidental(key, signature)]
-                    : [new SignatureUsed(key.Relative, signature), new RelativeFound(key.Relative, key), .. Found(about)];
+                    ? [new LastAccidental(key, signature), Why("key-of-melody.working.major", ("key", key))]
+                    : [new LastAccidental(key.Relative, signature), new RelativeFound(key.Relative, key), Why("key-of-melody.working.minor", ("raised", raised[0]), ("key", key), ("halfStep", about.Style.Word(1, 1)), ("tonic", key.Tonic))];
                 return Lines(about, working, [new AnsweredLine(new KeysPart(key))], figures: 1);
             });
         },

@@ -58,13 +58,14 @@ internal static class PrintedScaleKinds
             $"the degrees of {scale.Tonic} {scale.Type.Name}",
             scale.DegreesOf(about.Direction),
             [.. scale.Notes(about.Direction).Select(note => Degree.FromFifths(note.Fifths - scale.Tonic.Fifths))]);
-        return new Answer(about.Style, [[.. degrees.Select((degree, column) => new LabelMark(column, about.Style.Label(about.Scale, degree)))]], [new AnsweredLine(new DegreeLabelsPart(about.Scale, degrees))], Found(about))
+        return new Answer(about.Style, [[.. degrees.Select((degree, column) => new LabelMark(column, about.Style.Label(about.Scale, degree)))]], [new AnsweredLine(new DegreeLabelsPart(about.Scale, degrees))], [Against(scale), .. FoundAsWritten(about)])
         {
             // The octave is the eighth degree as well as the first.
             Remarks = about.Style.Degrees is DegreeWords.Numerals or DegreeWords.Syllables ? [] : [Texts.Say("label-degrees.remark")],
         };
     })) with
     {
+        Asks = (draw, style) => style.Degrees != DegreeWords.Syllables || draw.Scale.Up.Degrees.Union(draw.Scale.Down.Degrees).All(degree => style.Syllable(draw.Scale, degree) is not null),
         Instructs = (_, style) => Texts.Say(style.Degrees switch
         {
             DegreeWords.Numerals => "label-degrees.instruction.numerals",
@@ -81,8 +82,8 @@ internal static class PrintedScaleKinds
             // Matched against the whole catalogue: every scale that is written just so is a right name.
             var right = Identification.Of(ScaleFacts.Scale(about).Notes(about.Direction), about.Direction, about.Style);
             TwoRoutes.Agree($"what {about.Tonic} {about.Scale.Name} is", right.Any(type => type.Id == about.Scale.Id), true);
-            var others = right.Where(type => type.Id != about.Scale.Id).Select(type => new ScalePart(type, about.Tonic)).Concat(ScaleFacts.OtherNames(about));
-            return Lines(about, Found(about), [new AnsweredLine(new ScalePart(about.Scale, about.Tonic), [.. others])], figures: 1);
+            var others = right.Where(type => type.Id != about.Scale.Id).Select(type => new ScalePart(type, about.Tonic));
+            return Lines(about, [Against(ScaleFacts.Scale(about)), .. FoundAsWritten(about)], [new AnsweredLine(new ScalePart(about.Scale, about.Tonic), [.. others])], figures: 1);
         });
     }) with
     {
@@ -100,7 +101,10 @@ internal static class PrintedScaleKinds
         {
             var scale = ScaleFacts.Scale(about);
             ScaleFacts.Steps(scale, about.Direction);
-            return ScaleFacts.WholeScale(about, scale, [[.. missing]], [.. missing.Select(note => note.Pitch.Name)], Found(about));
+            return new Answer(about.Style, [[.. missing]], [new AnsweredLine(new NotesPart([.. missing.Select(note => note.Pitch.Name)]), [.. RightAnswers.Against(about, scale, [.. missing.Select(note => note.Column)])])], FoundAsWritten(about))
+            {
+                Written = new WrittenScale(about.Scale, scale),
+            };
         });
     }) with
     {
@@ -123,7 +127,10 @@ internal static class PrintedScaleKinds
             var found = TwoRoutes.Agree($"the wrong note of {scale.Tonic} {scale.Type.Name}", place + 1, Enumerable.Range(0, printed.Length).Single(i => printed[i] != walked[i]) + 1);
             TwoRoutes.Agree($"whether {scale.Tonic} {scale.Type.Name} is wrong", Judged(about, printed).Verdict is Verdict.Wrong or Verdict.Misspelled, true);
             var note = scale.Ascending[found - 1];
-            return Lines(about, Found(about), [new AnsweredLine(new NumberPart(found)), new AnsweredLine(new NotesPart(note))], figures: 1) with { Whole = new CorrectionPart(found, note) };
+            // What another spelling of the scale has there is right as well, where the other notes are as it has them.
+            var others = RightAnswers.Against(about, scale, [place]).Where(other => other.Notes[0] != note && other.Notes[0] != wrong);
+            var reason = Why("correct-scale.working", ("place", found), ("wrong", wrong), ("note", note));
+            return Lines(about, [.. FoundAsWritten(about with { Direction = Direction.Ascending }), reason], [new AnsweredLine(new NumberPart(found)), new AnsweredLine(new NotesPart(note), [.. others])], figures: 1) with { Whole = new CorrectionPart(found, note) };
         });
     }) with
     {
@@ -168,6 +175,9 @@ internal static class PrintedScaleKinds
         Asks = CanBase,
     };
 
+    /// <summary>What tells a scale by ear and eye: its degrees against the major scale on its tonic.</summary>
+    internal static Explained Against(Scale scale) => Why("identify-scale.working", ("tonic", scale.Tonic), ("degrees", scale.Type.Degrees));
+
     /// <summary>The scale on a staff, in one octave, with figures under it.</summary>
     internal static Question Print(QuestionSetting about, StaffRows rows, string? prompt = null, params ImmutableArray<Figure> below)
     {
@@ -190,7 +200,7 @@ internal static class PrintedScaleKinds
 
     private static IEnumerable<NoteMark> NotesOn(Question question) => question.Figures[0].Given.OfType<NoteMark>();
 
-    private static bool CanBase(Draw draw) => ScaleSpelling.CanSpell(draw.Scale.Base!, draw.Tonic);
+    private static bool CanBase(Draw draw, HouseStyle style) => ScaleSpelling.CanSpell(draw.Scale.Base!, draw.Tonic);
 
     // The steps the scales of the section have, the plain ones first.
     private static string StepsInstruction(Section section, HouseStyle style)
@@ -203,7 +213,7 @@ internal static class PrintedScaleKinds
     private static IEnumerable<(int Semitones, int Letters)> WidthsOf(ScaleType type) =>
         ScaleFacts.NamedSteps(ScaleSpelling.Spell(type, new NoteName(Letter.C)), Direction.Both).Select(step => (step.Semitones, step.Semitones <= 2 ? 1 : step.Letters));
 
-    private static string WithArticle(string words) => words[0] is 'a' or 'e' or 'i' or 'o' or 'u' ? $"an {words}" : words.EndsWith('s') ? words : $"a {words}";
+    private static string WithArticle(string words) => words.EndsWith('s') ? words : CountText.WithArticle(words);
 
     // A step is judged by its size, so that its number of semitones is as good as the name of its interval.
     private static ImmutableArray<string> BySize(Scale scale, Direction direction, ImmutableArray<string> signs) =>
@@ -214,7 +224,7 @@ internal static class PrintedScaleKinds
             .Select(step => Texts.Say("write-steps.remark", ("semitones", step.First), ("sign", step.Second))),
     ];
 
-    private static bool CanPlant(Draw draw)
+    private static bool CanPlant(Draw draw, HouseStyle style)
     {
         var scale = ScaleSpelling.Spell(draw.Scale, draw.Tonic);
         if (Planted(scale, draw.Variant) is not { } wrong)

@@ -67,7 +67,7 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
             return read;
         var tonic = part.WrittenTonic(Scale, Tonic);
         // Where the question has no like on the written tonic, it stays in the concert key.
-        return kind.CanAsk(new Draw(Scale, tonic, part.Clef, Variant)) ? read with { Tonic = tonic } : read;
+        return kind.CanAsk(new Draw(Scale, tonic, part.Clef, Variant), Style) ? read with { Tonic = tonic } : read;
     }
 
     /// <summary>The lower tonic a scale is written from: in the part's range, or where the clef needs the fewest ledger lines.</summary>
@@ -130,7 +130,7 @@ public sealed class PosedQuestion
 /// <summary>What the key adds. Made only from derivations that agree by two routes.</summary>
 /// <param name="Style">The house style it is said in.</param>
 /// <param name="Marks">For each figure of the question, what is written into it.</param>
-/// <param name="Lines">The answer as data, line by line; one where it is written into a figure.</param>
+/// <param name="Lines">The answer as data, line by line, each with all that is right on it; one where it is written into a figure.</param>
 /// <param name="Working">How the answer is found.</param>
 public sealed record Answer(
     HouseStyle Style,
@@ -138,6 +138,9 @@ public sealed record Answer(
     ImmutableArray<AnsweredLine> Lines,
     ImmutableArray<WorkingStep> Working)
 {
+    /// <summary>The answer as data, line by line, each with all that is right on it under every name.</summary>
+    public ImmutableArray<AnsweredLine> Lines { get; init; } = [.. Lines.Select(line => RightAnswers.Line(Style, line.Right, line.Others))];
+
     /// <summary>The whole answer, where it says more than its lines one after the other; null otherwise.</summary>
     public AnswerPart? Whole { get; init; }
 

@@ -52,7 +52,10 @@ public sealed record QuestionKind
     public Func<Section, ScaleType, int>? VariantsAs { get; init; }
 
     /// <summary>Whether there is such a question, where that hangs on more than the scale type; null where it does not.</summary>
-    public Func<Draw, bool>? Asks { get; init; }
+    public Func<Draw, HouseStyle, bool>? Asks { get; init; }
+
+    /// <summary>Whether a question is set without its tonic having been added by hand: one whose answer lies in no key of the circle is not.</summary>
+    public Func<Draw, bool> IsOrdinary { get; init; } = static _ => true;
 
     /// <summary>The instruction where it hangs on the section or the style; null where one message says it.</summary>
     public Func<Section, HouseStyle, string>? Instructs { get; init; }
@@ -98,11 +101,12 @@ public sealed record QuestionKind
 
     /// <summary>Whether there is such a question: its answer exists, is the only one, and needs no note that is not written.</summary>
     /// <param name="draw">The scale, tonic and variant; the scale can be written in the house style at hand.</param>
-    public bool CanAsk(Draw draw)
+    /// <param name="style">The house style.</param>
+    public bool CanAsk(Draw draw, HouseStyle style)
     {
         try
         {
-            return Asks?.Invoke(draw) ?? true;
+            return Asks?.Invoke(draw, style) ?? true;
         }
         catch (UnwritableNoteException)
         {

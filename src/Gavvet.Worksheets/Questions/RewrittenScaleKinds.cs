@@ -4,6 +4,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
+using Gavvet.Worksheets.Working;
 using static Gavvet.Worksheets.Questions.Kinds;
 
 namespace Gavvet.Worksheets.Questions;
@@ -16,13 +17,15 @@ internal static class RewrittenScaleKinds
     public static QuestionKind ConvertForm { get; } = Again(
         "convert-form",
         QuestionGroup.Scales,
-        type => !Sources(type).IsEmpty,
-        about => Texts.Say("convert-form.prompt", ("base", about.Style.Say(Sources(about.Scale)[about.Variant], about.Tonic)), ("scale", ScaleFacts.Named(about)), ("direction", ScaleFacts.DirectionWords(about.Direction))),
-        given: about => about with { Scale = Sources(about.Scale)[about.Variant] },
-        asked: about => about) with
+        type => !Sources(type, Direction.Both).IsEmpty,
+        about => Texts.Say("convert-form.prompt", ("base", about.Style.Say(Source(about), about.Tonic)), ("scale", ScaleFacts.Named(about)), ("direction", ScaleFacts.DirectionWords(about.Direction))),
+        given: about => about with { Scale = Source(about) },
+        asked: about => about,
+        working: (about, scale) => [ScaleWorking.Derive(about.Style.Spell(Source(about), about.Tonic), scale), .. WrittenScaleKinds.Working(about, scale).Where(step => step is ChangedDescending or SignatureUsed or SignatureImpossible or EachLetterOnce or SeventhLeads or NotesCounted)]) with
     {
-        Variants = type => Sources(type).Length,
-        Asks = draw => draw.Variant < Sources(draw.Scale).Length && ScaleSpelling.CanSpell(Sources(draw.Scale)[draw.Variant], draw.Tonic),
+        Variants = type => Sources(type, Direction.Both).Length,
+        VariantsAs = (section, type) => Sources(type, section.Direction).Count(source => Differ(source, type, section.Direction)),
+        Asks = (draw, style) => draw.Variant < Sources(draw.Scale, Direction.Both).Length && style.CanSpell(Sources(draw.Scale, Direction.Both)[draw.Variant], draw.Tonic),
     };
 
     public static QuestionKind EnharmonicScale { get; } = Again(
@@ -36,9 +39,14 @@ internal static class RewrittenScaleKinds
             var twin = about with { Tonic = Twin(about.Scale, about.Tonic)!.Value };
             TwoRoutes.Agree($"the sound of {about.Tonic} and {twin.Tonic}", [.. ScaleFacts.Scale(about).Ascending.Select(note => note.PitchClass)], ScaleFacts.Scale(twin).Ascending.Select(note => note.PitchClass).ToImmutableArray());
             return twin;
-        }) with
+        },
+        working: (about, scale) =>
+        [
+            Why("enharmonic-scale.working", ("tonic", about.Tonic), ("twin", scale.Tonic), ("from", ScaleFacts.Scale(about).Ascending[..^1]), ("to", scale.Ascending[..^1])),
+            .. FoundAsWritten(about with { Tonic = scale.Tonic }),
+        ]) with
     {
-        Asks = draw => Twin(draw.Scale, draw.Tonic) is not null,
+        Asks = (draw, _) => Twin(draw.Scale, draw.Tonic) is not null,
     };
 
     public static QuestionKind ChangeClef { get; } = Again(
@@ -48,6 +56,7 @@ internal static class RewrittenScaleKinds
         about => Texts.Say("change-clef.prompt", ("scale", ScaleFacts.Prompt(about)), ("clef", Other(about).Name.ToLowerInvariant())),
         given: about => about,
         asked: about => about with { Clef = Other(about), Variant = Clef.All.IndexOf(about.Clef) - (Clef.All.IndexOf(about.Clef) > Clef.All.IndexOf(Other(about)) ? 1 : 0) },
+        working: (about, scale) => [Placed(about, scale)],
         // At one pitch in both clefs, where the two together need the fewest ledger lines.
         lowest: (of, scale) => Shared(of.Clef, Other(of), scale),
         room: of => RoomBeside(of.Clef, Other(of))) with
@@ -63,11 +72,12 @@ internal static class RewrittenScaleKinds
         about => Texts.Say("transpose-scale.prompt", ("scale", ScaleFacts.Prompt(about)), ("part", KeyKinds.Parts[about.Variant].Name)),
         given: about => about,
         asked: Transposed,
-        also: asked => OtherKey(asked) is { } twin ? [new NotesPart(ScaleFacts.Notes(twin, ScaleFacts.Scale(twin)))] : []) with
+        working: (about, scale) => [.. KeyKinds.Transposing(KeyKinds.Parts[about.Variant], about, scale.Tonic), .. FoundAsWritten(about with { Tonic = scale.Tonic })],
+        also: (about, asked) => [.. OtherTonics(about, asked).Select(tonic => asked with { Tonic = tonic }).Select(twin => new NotesPart(ScaleFacts.Notes(twin, ScaleFacts.Scale(twin))))]) with
     {
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
         Variants = _ => KeyKinds.Parts.Length,
-        Asks = draw =>
+        Asks = (draw, _) =>
         {
             var exact = draw.Tonic.Fifths + KeyKinds.Parts[draw.Variant].WrittenFifths;
             return Enumerable.Range(-1, 3).Select(turn => exact + (12 * turn)).Any(fifths => NoteName.HasFifths(fifths) && ScaleSpelling.CanSpell(draw.Scale, NoteName.FromFifths(fifths)));
@@ -81,9 +91,10 @@ internal static class RewrittenScaleKinds
         Func<QuestionSetting, string> prompt,
         Func<QuestionSetting, QuestionSetting> given,
         Func<QuestionSetting, QuestionSetting> asked,
+        Func<QuestionSetting, Scale, ImmutableArray<WorkingStep>> working,
         Func<QuestionSetting, Scale, Pitch>? lowest = null,
         Func<QuestionSetting, StaffRange>? room = null,
-        Func<QuestionSetting, ImmutableArray<AnswerPart>>? also = null)
+        Func<QuestionSetting, QuestionSetting, ImmutableArray<AnswerPart>>? also = null)
     {
         lowest ??= (of, scale) => of.LowestTonic(scale);
         room ??= ScaleFacts.Room;
@@ -103,8 +114,8 @@ internal static class RewrittenScaleKinds
                 {
                     var scale = ScaleFacts.Scale(below);
                     ScaleFacts.Steps(scale, below.Direction);
-                    var answer = ScaleFacts.WholeScale(below, scale, [[], [.. Whole(below).Except(first)]], ScaleFacts.Notes(below, scale), WrittenScaleKinds.Working(below, scale));
-                    return also is null ? answer : answer with { Lines = [answer.Lines[0] with { Others = [.. answer.Lines[0].Others, .. also(below)] }] };
+                    var answer = ScaleFacts.WholeScale(below, scale, [[], [.. Whole(below).Except(first)]], ScaleFacts.Notes(below, scale), working(about, scale));
+                    return also is null ? answer : answer with { Lines = [answer.Lines[0] with { Others = [.. answer.Lines[0].Others, .. also(about, below)] }] };
                 });
             },
         };
@@ -121,11 +132,24 @@ internal static class RewrittenScaleKinds
         }
     }
 
-    // What the scale is derived from on the board, and the other minor forms for a minor form.
-    private static ImmutableArray<ScaleType> Sources(ScaleType type)
+    // What the scale is derived from on the board, and the other minor forms for a minor form; those with the same notes in the direction last.
+    private static ImmutableArray<ScaleType> Sources(ScaleType type, Direction direction)
     {
         ImmutableArray<ScaleType> forms = [ScaleTypes.NaturalMinor, ScaleTypes.HarmonicMinor, ScaleTypes.MelodicMinor];
-        return [.. new[] { type.Base }.OfType<ScaleType>().Union(forms.Contains(type) ? forms.Remove(type) : [])];
+        return [.. new[] { type.Base }.OfType<ScaleType>().Union(forms.Contains(type) ? forms.Remove(type) : []).OrderBy(source => !Differ(source, type, direction))];
+    }
+
+    private static bool Differ(ScaleType one, ScaleType other, Direction direction) =>
+        (direction != Direction.Descending && !one.Up.Degrees.SequenceEqual(other.Up.Degrees)) || (direction != Direction.Ascending && !one.Down.Degrees.SequenceEqual(other.Down.Degrees));
+
+    private static ScaleType Source(QuestionSetting about) => Sources(about.Scale, about.Direction)[about.Variant];
+
+    // Where the first note stands in either clef; the others follow it line by line and space by space.
+    private static Explained Placed(QuestionSetting about, Scale scale)
+    {
+        var tonic = Shared(about.Clef, Other(about), scale);
+        var first = scale.Pitches(about.Direction, tonic)[0];
+        return Why("change-clef.working", ("note", first.Name), ("place", StaffPlaces.Say(about.Clef.Position(first), about.Style)), ("clef", about.Clef.Name.ToLowerInvariant()), ("otherPlace", StaffPlaces.Say(Other(about).Position(first), about.Style)), ("otherClef", Other(about).Name.ToLowerInvariant()));
     }
 
     // Twelve fifths away; both tonics with one sign at most, and for keys both with a signature.
@@ -160,12 +184,14 @@ internal static class RewrittenScaleKinds
         return about with { Tonic = written, Clef = part.Clef, Part = part };
     }
 
-    // Where the part can be written in a flat key and in a sharp one, either is right.
-    private static QuestionSetting? OtherKey(QuestionSetting asked) => new[] { -12, 12 }
-        .Select(turn => asked.Tonic.Fifths + turn)
-        .Where(NoteName.HasFifths)
-        .Select(NoteName.FromFifths)
-        .Where(tonic => !new Key(tonic, asked.Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical && asked.Style.CanSpell(asked.Scale, tonic))
-        .Select(tonic => asked with { Tonic = tonic })
-        .FirstOrDefault();
+    // The interval moved letter by letter is always right; where the part can be written in a flat key and in a sharp one, either is.
+    private static IEnumerable<NoteName> OtherTonics(QuestionSetting about, QuestionSetting asked)
+    {
+        var literal = about.Tonic.Fifths + KeyKinds.Parts[about.Variant].WrittenFifths;
+        return new[] { literal - 12, literal, literal + 12 }
+            .Where(fifths => fifths != asked.Tonic.Fifths && NoteName.HasFifths(fifths))
+            .Select(fifths => (IsLiteral: fifths == literal, Tonic: NoteName.FromFifths(fifths)))
+            .Where(other => (other.IsLiteral || !new Key(other.Tonic, asked.Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical) && asked.Style.CanSpell(asked.Scale, other.Tonic))
+            .Select(other => other.Tonic);
+    }
 }

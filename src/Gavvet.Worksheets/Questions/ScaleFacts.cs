@@ -151,9 +151,6 @@ internal static class ScaleFacts
         return new AlteredCounted(altered, scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
     }
 
-    /// <summary>The scale under its other names, each on its tonic.</summary>
-    public static IEnumerable<AnswerPart> OtherNames(QuestionSetting setting) => setting.Scale.OtherNames.Select(name => new ScalePart(setting.Scale, setting.Tonic, name));
-
     /// <summary>The direction in words.</summary>
     public static string DirectionWords(Direction direction) => Texts.Say(direction switch
     {

@@ -14,14 +14,13 @@ internal static class ScaleKinds
 
     public static QuestionKind NameFromSteps { get; } = InWords("name-from-steps", QuestionGroup.Steps, AnyScale, about =>
     {
+        about = OnPlainTonic(about);
         var scale = ScaleFacts.Scale(about);
         return OnLines(string.Join(" ", ScaleFacts.StepSigns(about.Style, scale, Direction.Ascending)), Names, () =>
         {
             ScaleFacts.Steps(scale, Direction.Ascending);
             var same = ScaleTypes.All.Where(type => type.Id != about.Scale.Id && type.Steps.SequenceEqual(scale.Type.Steps));
-            var names = about.Scale.OtherNames.Select(name => new ScalePart(about.Scale, null, name))
-                .Concat(same.SelectMany(type => type.OtherNames.Select(name => new ScalePart(type, null, name)).Prepend(new ScalePart(type))));
-            return Line(about, [Walked(scale)], new ScalePart(about.Scale), [.. names]);
+            return Line(about, [Walked(scale), Why("name-from-steps.working", ("degrees", scale.Type.Degrees))], new ScalePart(about.Scale), [.. same.Select(type => new ScalePart(type))]);
         });
     }) with
     {
@@ -35,7 +34,9 @@ internal static class ScaleKinds
         {
             var scale = ScaleFacts.Scale(about);
             ScaleFacts.Steps(scale, Direction.Ascending);
-            return Lines(about, Found(about), [new AnsweredLine(new NotesPart(scale.Ascending[..4])), new AnsweredLine(new NotesPart(scale.Ascending[4..]))]);
+            var signs = ScaleFacts.StepSigns(about.Style, scale, Direction.Ascending);
+            var halves = Why("join-tetrachords.working", ("lower", string.Join(' ', signs[..3])), ("upper", string.Join(' ', signs[4..])), ("between", signs[3]));
+            return Lines(about, [.. Found(about), halves], [new AnsweredLine(new NotesPart(scale.Ascending[..4])), new AnsweredLine(new NotesPart(scale.Ascending[4..]))]);
         });
     });
 
@@ -48,9 +49,13 @@ internal static class ScaleKinds
             var notes = ScaleFacts.Scale(about).Ascending[..^1];
             var bySet = notes.Single(note => ScaleSpelling.CanSpell(other, note) && ScaleSpelling.Spell(other, note).Ascending.All(notes.Contains));
             var tonic = TwoRoutes.Agree($"the relative of {about.Tonic} {about.Scale.Name}", NoteName.FromFifths(fifths), bySet);
-            return Line(about, Found(about), new NotesPart(tonic));
+            var (minor, major) = about.Scale == ScaleTypes.MinorPentatonic ? (ScaleFacts.Scale(about), ScaleSpelling.Spell(other, tonic)) : (ScaleSpelling.Spell(other, tonic), ScaleFacts.Scale(about));
+            return Line(about, [.. Found(about), Why("relative-pentatonic.working", ("minor", minor), ("major", major), ("notes", major.Ascending))], new NotesPart(tonic));
         });
-    });
+    }) with
+    {
+        IsOrdinary = draw => !new Key(draw.Tonic, draw.Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical,
+    };
 
     public static QuestionKind AugmentedSeconds { get; } = InWords("augmented-seconds", QuestionGroup.OtherScales, type => OneWaySevens(type) && type.Steps.Contains(3), about => OnLines(ScaleFacts.Named(about), Names, () =>
     {
@@ -59,7 +64,7 @@ internal static class ScaleKinds
         var listed = Enumerable.Range(0, steps.Length).Where(i => steps[i] == 3).ToImmutableArray();
         var spelled = Enumerable.Range(0, steps.Length).Where(i => Interval.Between(scale.Ascending[i], scale.Ascending[i + 1]) == new Interval(1, 3)).ToImmutableArray();
         var pairs = TwoRoutes.Agree($"the augmented seconds of {scale.Tonic} {scale.Type.Name}", listed, spelled);
-        return Line(about, [new StepsWalked(scale.Type, scale.Ascending, steps)], new PairsPart([.. pairs.Select(i => (scale.Ascending[i], scale.Ascending[i + 1]))], []));
+        return Line(about, [new StepsWalked(scale.Type, scale.Ascending, steps), Why("augmented-seconds.working", ("neighboring", about.Style.Words.Neighboring), ("halfStep", about.Style.Word(1, 1)))], new PairsPart([.. pairs.Select(i => (scale.Ascending[i], scale.Ascending[i + 1]))], []));
     }));
 
     public static QuestionKind SameNotes { get; } = InWords("same-notes", QuestionGroup.OtherScales, type => type.Transpositions() is > 1 and < 12, about => OnLines(ScaleFacts.Named(about), Names, () =>
@@ -70,7 +75,7 @@ internal static class ScaleKinds
         var sounds = scale.Ascending.Select(note => note.PitchClass).ToHashSet();
         var searched = Enumerable.Range(0, 12).Where(key => key != about.Tonic.PitchClass && scale.Type.Degrees.All(degree => sounds.Contains((((key + degree.Semitones) % 12) + 12) % 12))).ToImmutableArray();
         TwoRoutes.Agree($"the tonics that share {scale.Tonic} {scale.Type.Name}", [.. tonics.Select(note => note.PitchClass).Order()], searched);
-        return Line(about, [Walked(scale)], new NotesPart(tonics, AnyOrder: true)) with { Remarks = [Texts.Say("same-notes.remark")] };
+        return Line(about, [Walked(scale), Why("same-notes.working", ("count", about.Scale.Transpositions()), ("notes", tonics.Insert(0, about.Tonic)))], new NotesPart(tonics, AnyOrder: true)) with { Remarks = [Texts.Say("same-notes.remark")] };
     }));
 
     public static QuestionKind ChooseSpelling { get; } = InWords("choose-spelling", QuestionGroup.Enharmonic, type => type == ScaleTypes.HarmonicMinor, about =>
@@ -89,8 +94,9 @@ internal static class ScaleKinds
     public static QuestionKind ScalePattern { get; } = InWords("scale-facts", QuestionGroup.OtherScales, AnyScale, about =>
         OnLines($"{char.ToUpperInvariant(about.Scale.Name[0])}{about.Scale.Name[1..]}", [new AnswerLine("", "", about.Option == Repeating ? AnswerRoom.Name : AnswerRoom.Number)], () =>
         {
+            about = OnPlainTonic(about);
             var scale = ScaleFacts.Scale(about);
-            return Line(about, [Walked(scale)], about.Option switch
+            return Line(about, [Walked(scale), Reason(about, scale)], about.Option switch
             {
                 Palindrome => new YesNoPart(IsPalindrome(scale)),
                 Repeating => new StepsPart(RepeatingSteps(about, scale), " "),
@@ -102,6 +108,13 @@ internal static class ScaleKinds
         Options = [new("transpositions"), new(Palindrome), new(Repeating)],
         Variants = type => type.Transpositions() < 12 ? 1 : 0,
         VariantsAs = (section, type) => section.Option == Palindrome ? (type.Steps.SequenceEqual(type.Down.Steps) ? 1 : 0) : type.Transpositions() < 12 ? 1 : 0,
+    };
+
+    private static Explained Reason(QuestionSetting about, Scale scale) => about.Option switch
+    {
+        Palindrome => Why(IsPalindrome(scale) ? "scale-facts.working.palindrome" : "scale-facts.working.no-palindrome", ("steps", string.Join(' ', ScaleFacts.StepSigns(about.Style, scale, Direction.Ascending).Reverse()))),
+        Repeating => Why("scale-facts.working.repeating", ("count", scale.Type.Transpositions()), ("times", 12 / scale.Type.Transpositions())),
+        _ => Why("scale-facts.working", ("count", scale.Type.Transpositions())),
     };
 
     private static StepsWalked Walked(Scale scale) => new(scale.Type, scale.Ascending, scale.MeasuredSteps(Direction.Ascending));

@@ -32,7 +32,7 @@ internal static class SignatureKinds
                 _ => [new LineMark(0, $"{signature}"), new LineMark(1, about.Style.Say(names))],
             };
             ImmutableArray<AnsweredLine> parts = counted ? [new AnsweredLine(names)] : [new AnsweredLine(new SignaturePart(signature)), new AnsweredLine(names)];
-            return new Answer(about.Style, [marks], parts, [new SignatureUsed(about.Key, signature), new LastAccidental(about.Key, signature), ScaleFacts.Counted(ScaleFacts.Scale(about))])
+            return new Answer(about.Style, [marks], parts, [.. FromKey(about.Key, signature), new SignatureUsed(about.Key, signature), ScaleFacts.Counted(ScaleFacts.Scale(about))])
             {
                 Whole = new NamedSignaturePart(signature),
             };
@@ -47,10 +47,10 @@ internal static class SignatureKinds
         new PosedQuestion(new Question("", [Printed(about), new AnswerLinesFigure(Names)]), () =>
         {
             var signature = ScaleFacts.Signature(about.Key);
-            return Lines(about, [new SignatureUsed(about.Key, signature)], [new AnsweredLine(new NotesPart(signature.Notes))], figures: 1);
+            return Lines(about, [.. InOrder(about.Style, signature)], [new AnsweredLine(new NotesPart(signature.Notes))], figures: 1);
         })) with
     {
-        Asks = draw => draw.Key.Fifths != 0,
+        Asks = (draw, _) => draw.Key.Fifths != 0,
     };
 
     public static QuestionKind AccidentalsToSignature { get; } = OnStaff("accidentals-to-signature", MajorAlone, about =>
@@ -59,11 +59,11 @@ internal static class SignatureKinds
         return new PosedQuestion(new Question(about.Style.Say(listed), [Empty(about)]), () =>
         {
             var signature = ScaleFacts.Signature(about.Key);
-            return new Answer(about.Style, [[new SignatureMark(signature)]], [new AnsweredLine(new NotesPart(signature.Notes))], [new SignatureUsed(about.Key, signature)]);
+            return new Answer(about.Style, [[new SignatureMark(signature)]], [new AnsweredLine(new NotesPart(signature.Notes))], [.. InOrder(about.Style, signature)]);
         });
     }) with
     {
-        Asks = draw => draw.Key.Fifths != 0,
+        Asks = (draw, _) => draw.Key.Fifths != 0,
     };
 
     public static QuestionKind WriteSignature { get; } = OnStaff("write-signature", Keys, about =>
@@ -75,7 +75,7 @@ internal static class SignatureKinds
                 about.Style,
                 [[new SignatureMark(signature), new LabelMark(0, about.Style.Say(names))]],
                 [new AnsweredLine(names)],
-                [new SignatureUsed(about.Key, signature), new LastAccidental(about.Key, signature)]);
+                [.. FromKey(about.Key, signature), new SignatureUsed(about.Key, signature)]);
         })) with
     {
         Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Count, Scaffolding.Blank],
@@ -91,12 +91,11 @@ internal static class SignatureKinds
             if (!both)
             {
                 var key = ScaleFacts.KeyOf(signature, about.Key.Mode);
-                return Lines(about, [new LastAccidental(key, signature), new SignatureUsed(key, signature)], [new AnsweredLine(new NotesPart(key.Tonic))], figures: 1) with { Whole = new KeysPart(key) };
+                return Lines(about, [.. ToKey(key, signature)], [new AnsweredLine(new NotesPart(key.Tonic))], figures: 1) with { Whole = new KeysPart(key) };
             }
 
             var (major, minor) = (ScaleFacts.KeyOf(signature, KeyMode.Major), ScaleFacts.KeyOf(signature, KeyMode.Minor));
-            ImmutableArray<WorkingStep> working = [new LastAccidental(major, signature), new RelativeFound(major, minor), new SignatureUsed(minor, signature)];
-            return Lines(about, working, [new AnsweredLine(new NotesPart(major.Tonic)), new AnsweredLine(new NotesPart(minor.Tonic))], figures: 1) with { Whole = new KeysPart([major, minor]) };
+            return Lines(about, [.. ToKey(minor, signature)], [new AnsweredLine(new NotesPart(major.Tonic)), new AnsweredLine(new NotesPart(minor.Tonic))], figures: 1) with { Whole = new KeysPart([major, minor]) };
         });
     }) with
     {
@@ -116,7 +115,7 @@ internal static class SignatureKinds
             var start = signature.Kind == Accidental.Sharp ? 6 : -2;
             TwoRoutes.Agree("the order of the signs", signature.Notes, [.. Enumerable.Range(0, signature.Count).Select(i => NoteName.FromFifths(start + (i * Math.Sign(signature.Fifths))))]);
             ImmutableArray<Mark> written = [new SignatureMark(signature)];
-            return new Answer(about.Style, repairs ? [[], written] : [written], [new AnsweredLine(new NotesPart(signature.Notes))], [new SignatureUsed(new Key(NoteName.FromFifths(signature.Fifths)), signature)]);
+            return new Answer(about.Style, repairs ? [[], written] : [written], [new AnsweredLine(new NotesPart(signature.Notes))], [Why(signature.Fifths > 0 ? "order-of-accidentals.working.sharps" : "order-of-accidentals.working.flats", ("first", signature.Notes[0]), ("notes", signature.Notes))]);
         });
     }) with
     {
@@ -128,6 +127,28 @@ internal static class SignatureKinds
 
     private static QuestionKind OnStaff(string id, Func<ScaleType, bool> takes, Func<QuestionSetting, PosedQuestion> pose) =>
         new() { Id = id, Group = QuestionGroup.Signatures, Uses = KindUse.Tonic | KindUse.Clef, Takes = takes, Pose = pose, PerRow = 2 };
+
+    // From a key to its signature: a minor key by its relative, and the last sharp or flat.
+    private static IEnumerable<WorkingStep> FromKey(Key key, KeySignature signature)
+    {
+        if (key.Mode == KeyMode.Minor)
+            yield return new RelativeFound(key, key.Relative);
+        yield return new LastAccidental(key.Mode == KeyMode.Minor ? key.Relative : key, signature);
+    }
+
+    // From a signature to its major key by the last sharp or flat, and to the minor one from there.
+    private static IEnumerable<WorkingStep> ToKey(Key key, KeySignature signature)
+    {
+        yield return new LastAccidental(key.Mode == KeyMode.Minor ? key.Relative : key, signature);
+        if (key.Mode == KeyMode.Minor)
+            yield return new RelativeFound(key.Relative, key);
+    }
+
+    private static IEnumerable<WorkingStep> InOrder(HouseStyle style, KeySignature signature)
+    {
+        var order = (signature.Fifths > 0 ? KeySignature.OrderOfSharps : KeySignature.OrderOfFlats).Select(letter => new NoteName(letter));
+        yield return Why(signature.Fifths > 0 ? "signature.working.sharps" : "signature.working.flats", ("order", style.Say(order)), ("count", signature.Count), ("notes", signature.Notes));
+    }
 
     private static StaffFigure Empty(QuestionSetting about) => new(about.Clef, 0, true, StaffRows.None, StaffRange.Staff, []);
 

@@ -69,7 +69,7 @@ internal static class WrittenScaleKinds
                 var chord = Chords.TriadsOf(scale)[0];
                 TwoRoutes.Agree($"the triad of {scale.Tonic}", chord.Notes, [scale.Tonic, .. new[] { scale.Type.Degrees[2], scale.Type.Degrees[4] }.Select(degree => scale.Tonic.Up(degree.FromTonic))]);
                 ImmutableArray<Mark> marks = [.. SignatureOf(about), .. notes.Skip(about.Scaffolding == Scaffolding.Tonic ? 1 : 0)];
-                return new Answer(about.Style, [marks], [new AnsweredLine(new NotesPart([.. notes.Select(note => note.Pitch.Name)]))], Found(about));
+                return new Answer(about.Style, [marks], [new AnsweredLine(new NotesPart([.. notes.Select(note => note.Pitch.Name)]))], [.. FoundAsWritten(about with { Direction = Direction.Ascending }), Why("tonic-arpeggio.working", ("notes", chord.Notes))]);
             });
         },
     };
@@ -106,7 +106,7 @@ internal static class WrittenScaleKinds
     internal static ImmutableArray<WorkingStep> Working(QuestionSetting about, Scale scale)
     {
         if (!about.Scale.IsMajor)
-            return Found(about);
+            return FoundAsWritten(about);
         var names = scale.Notes(about.Direction);
         return
         [

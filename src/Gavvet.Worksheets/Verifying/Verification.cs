@@ -115,7 +115,7 @@ public sealed class Verification
         if (variants == 0)
             return (null, school);
         var draw = new Draw(type, tonic, Clef.All[dice.Next(Clef.All.Length)], dice.Next(variants));
-        if (!style.CanSpell(type, tonic) || !kind.CanAsk(draw))
+        if (!style.CanSpell(type, tonic) || !kind.CanAsk(draw, style))
             return (null, school);
         var part = dice.Next(4) == 0 ? Instrument.All[dice.Next(Instrument.All.Length)] : null;
         try

@@ -10,16 +10,18 @@ public static class ScaleWorking
     /// <param name="type">The scale type.</param>
     /// <param name="tonic">The tonic.</param>
     /// <param name="style">The house style.</param>
+    /// <param name="direction">The direction asked; of a scale going up nothing is said about coming down.</param>
+    /// <param name="bySignature">Whether it may be written with a key signature.</param>
     /// <exception cref="UnwritableNoteException">The scale would need a triple accidental.</exception>
-    public static ImmutableArray<WorkingStep> Of(ScaleType type, NoteName tonic, HouseStyle style)
+    public static ImmutableArray<WorkingStep> Of(ScaleType type, NoteName tonic, HouseStyle style, Direction direction = Direction.Both, bool bySignature = true)
     {
         var scale = style.Spell(type, tonic);
         return
         [
             .. Letters(scale),
-            .. Route(scale, style),
-            .. Signature(scale, style),
-            .. Descent(scale),
+            .. Route(scale, style, bySignature),
+            .. bySignature ? Signature(scale, style) : [],
+            .. direction == Direction.Ascending ? [] : Descent(scale),
             .. Blue(scale, style),
             .. Checks(scale),
             .. style.RemarkOn(type, tonic) is { } remark ? new[] { new Remarked(remark) } : [],
@@ -52,13 +54,13 @@ public static class ScaleWorking
             yield return new LettersWritten([.. scale.Ascending.Select(note => note.Letter)]);
     }
 
-    private static IEnumerable<WorkingStep> Route(Scale scale, HouseStyle style)
+    private static IEnumerable<WorkingStep> Route(Scale scale, HouseStyle style, bool bySignature)
     {
         var type = scale.Type;
         if (type.IsMajor)
             return [Walked(scale)];
         if (type.Family == ScaleFamily.MajorAndMinor)
-            return Minor(scale, style);
+            return Minor(scale, style, bySignature);
         if (type.IsMode)
             return [.. Mode(scale, style), .. OnTheBoard(scale)];
         WorkingStep[] derived = [.. OnTheBoard(scale), .. Rotation(scale)];
@@ -66,7 +68,7 @@ public static class ScaleWorking
     }
 
     // The natural minor from its relative or parallel major, then what the form raises.
-    private static IEnumerable<WorkingStep> Minor(Scale scale, HouseStyle style)
+    private static IEnumerable<WorkingStep> Minor(Scale scale, HouseStyle style, bool bySignature)
     {
         var minor = new Key(scale.Tonic, KeyMode.Minor);
         var byParallel = style.FindingMinors == MinorSchool.ParallelMajor;
@@ -80,7 +82,7 @@ public static class ScaleWorking
         else if (minor.IsTheoretical)
             yield return Walked(natural);
         else
-            yield return new RelativeFound(minor, minor.Relative);
+            yield return new RelativeFound(minor, minor.Relative, ByNotes: !bySignature);
         if (natural is not null && scale.Type.Id != natural.Type.Id)
             yield return Derive(natural, scale);
     }

@@ -21,8 +21,10 @@ public static class WorkingSentences
             SignatureUsed used => Texts.Say("working.signature", ("key", style.Say(used.Key)), ("signature", used.Signature), ("notes", style.Say(used.Signature.Notes))),
             SignatureImpossible { Key: var key } => Texts.Say("working.no-signature", ("key", style.Say(key)), ("signs", CountText.Signs(Math.Abs(key.Fifths), key.Fifths > 0 ? Accidental.Sharp : Accidental.Flat))),
             LastAccidental last => Last(style, last),
+            Explained reason => Texts.Say(reason.Message, [.. reason.About.Select(about => (about.Name, Worded(style, about.What)))]),
             RelativeFound found => Texts.Say(
-                found.Relative.Mode == KeyMode.Major ? "working.relative.major" : "working.relative.minor",
+                found.Relative.Mode == KeyMode.Minor ? "working.relative.minor" : found.ByNotes ? "working.relative.major.notes" : "working.relative.major",
+                ("halfStep", style.Word(1, 1)),
                 ("tonic", style.Say(found.Key.Tonic)),
                 ("relativeTonic", style.Say(found.Relative.Tonic)),
                 ("key", style.Say(found.Key)),
@@ -70,17 +72,16 @@ public static class WorkingSentences
     private static string Last(HouseStyle style, LastAccidental last)
     {
         var notes = last.Signature.Notes;
-        return (last.Signature.Kind, notes.Length, last.Key.Mode) switch
+        return (last.Signature.Kind, notes.Length) switch
         {
-            (_, _, KeyMode.Minor) => Texts.Say("working.last.minor", ("key", style.Say(last.Key)), ("relative", style.Say(last.Key.Relative))),
-            (Accidental.Sharp, _, _) => Texts.Say(
+            (Accidental.Sharp, _) => Texts.Say(
                 "working.last.sharp",
                 ("sharp", style.Say(notes[^1])),
                 ("seventh", style.TechnicalName(ScaleTypes.Major, new Degree(7))!),
                 ("halfStep", style.Word(1, 1)),
                 ("tonic", style.Say(last.Key.Tonic))),
-            (Accidental.Flat, 1, _) => Texts.Say("working.last.one-flat", ("flat", style.Say(notes[0])), ("key", style.Say(last.Key))),
-            (Accidental.Flat, _, _) => Texts.Say("working.last.flat", ("flat", style.Say(notes[^2]))),
+            (Accidental.Flat, 1) => Texts.Say("working.last.one-flat", ("flat", style.Say(notes[0])), ("key", style.Say(last.Key))),
+            (Accidental.Flat, _) => Texts.Say("working.last.flat", ("flat", style.Say(notes[^2]))),
             _ => Texts.Say("working.last.none", ("key", style.Say(last.Key))),
         };
     }
@@ -108,8 +109,30 @@ public static class WorkingSentences
         var doubled = Math.Abs((int)after.Accidental) == 2 && before.Accidental != Accidental.Natural
             ? Texts.Say("working.doubled", ("before", style.Say(before)), ("accidental", before.Accidental.Spoken()), ("after", style.Say(after)))
             : Becomes(style, before, after);
-        return Texts.Say(change.Semitones > 0 ? "working.raise" : "working.lower", ("degree", CountText.Ordinal(change.Before.Degree.Number)), ("change", doubled));
+        var message = (change.Semitones, Math.Abs(change.Semitones)) switch
+        {
+            ( > 0, 1) => "working.raise",
+            ( > 0, _) => "working.raise.twice",
+            (_, 1) => "working.lower",
+            _ => "working.lower.twice",
+        };
+        return Texts.Say(message, ("degree", CountText.Ordinal(change.Before.Degree.Number)), ("change", doubled));
     }
+
+    // A thing a reason names, in the words of the house style; words and numbers as they are.
+    private static object Worded(HouseStyle style, object what) => what switch
+    {
+        NoteName note => style.Say(note),
+        IEnumerable<NoteName> notes => style.Say(notes),
+        Key key => style.Say(key),
+        KeySignature signature => $"{signature}",
+        Scale scale => style.Say(scale.Type, scale.Tonic),
+        ScaleType type => type.Name,
+        Interval interval => interval.Name,
+        IEnumerable<Degree> degrees => string.Join(' ', degrees),
+        Degree degree => $"{degree}",
+        _ => what,
+    };
 
     private static string Becomes(HouseStyle style, NoteName before, NoteName after) => Texts.Say("working.becomes", ("before", style.Say(before)), ("after", style.Say(after)));
 

@@ -26,14 +26,20 @@ public sealed record SignatureUsed(Key Key, KeySignature Signature) : WorkingSte
 public sealed record SignatureImpossible(Key Key) : WorkingStep;
 
 /// <summary>The tonic is found from a signature, or a signature from its tonic, by its last accidentals.</summary>
-/// <param name="Key">The key.</param>
+/// <param name="Key">The major key.</param>
 /// <param name="Signature">Its signature.</param>
 public sealed record LastAccidental(Key Key, KeySignature Signature) : WorkingStep;
 
 /// <summary>The relative key is found: three semitones and two letters away.</summary>
 /// <param name="Key">The key asked.</param>
 /// <param name="Relative">Its relative, which shares its signature.</param>
-public sealed record RelativeFound(Key Key, Key Relative) : WorkingStep;
+/// <param name="ByNotes">Whether its notes are meant and no signature is written.</param>
+public sealed record RelativeFound(Key Key, Key Relative, bool ByNotes = false) : WorkingStep;
+
+/// <summary>A reason in a message of its own, said in the house style.</summary>
+/// <param name="Message">The message's name.</param>
+/// <param name="About">What it names: notes, keys, scales, degrees, intervals, numbers, or words as they are.</param>
+public sealed record Explained(string Message, params ImmutableArray<(string Name, object What)> About) : WorkingStep;
 
 /// <summary>The way the house style names is not open on this tonic, so another is taken.</summary>
 /// <param name="Theoretical">The key that has no signature.</param>

@@ -1,0 +1,18 @@
+using System.Collections.Immutable;
+
+namespace Gavvet.Theory;
+
+/// <summary>Every name that is right for a scale in a house style.</summary>
+public static class ScaleNaming
+{
+    /// <summary>The names besides the usual one: synonyms, what the scale shares with the one it is turned from, the mode's word for a key's own minor, and dated names where the style prints them.</summary>
+    /// <remarks>A name that also means an unrelated scale ("Neapolitan", "pentatonic") names none of them in full and is left out.</remarks>
+    /// <param name="style">The house style.</param>
+    /// <param name="type">The scale.</param>
+    public static ImmutableArray<string> OtherNames(this HouseStyle style, ScaleType type) =>
+    [
+        .. type.OtherNames,
+        .. type.SharedNames.Where(name => (type.IsKey && name == "minor") || type.Parent?.Names.Contains(name) == true).Select(ScaleType.Signed),
+        .. style.DatedNames ? type.DatedNames.Select(ScaleType.Signed) : [],
+    ];
+}

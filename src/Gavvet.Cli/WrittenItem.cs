@@ -10,7 +10,7 @@ using Gavvet.Worksheets.Sheets;
 namespace Gavvet.Cli;
 
 /// <summary>An item as the items file has it, with what was written: a question of any kind, judged.</summary>
-/// <param name="Item">The item; only its kind and what it asks are read.</param>
+/// <param name="Item">The item; only its kind, what it asks and the answers to choose from are read.</param>
 /// <param name="Written">What was written, a line each.</param>
 /// <param name="Preset">The house style: classical if left out.</param>
 internal sealed record WrittenItem(WrittenItem.AskedItem? Item, string? Written, string? Preset)
@@ -41,9 +41,14 @@ internal sealed record WrittenItem(WrittenItem.AskedItem? Item, string? Written,
         };
         if (!kind.Takes(setting.Scale) || !kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), setting.Style))
             throw new FormatException($"“{kind.Name}” does not ask about {style.Say(setting.Scale, setting.Tonic)} in this way.");
-        var judgement = WordsJudge.Judge(kind, setting, Written ?? "");
+        var judgement = WordsJudge.Judge(kind, setting, Lettered(setting) ?? Written ?? "");
         return (judgement, style, setting.AnswerAs == AnswerForm.Write ? WordsJudge.AskedOf(kind, setting, kind.Answer(setting)) : null);
     }
+
+    // A letter that stands for an answer of a list to match.
+    private string? Lettered(QuestionSetting setting) => setting.AnswerAs == AnswerForm.Matching && Item?.Choices is { Length: > 0 } list && Written?.Trim().TrimEnd('.', ')').ToUpperInvariant() is [>= 'A' and <= 'Z' and var letter]
+        ? list.ElementAtOrDefault(letter - 'A') ?? throw new FormatException($"There is no answer {letter} in the list. It goes from A to {(char)('A' + list.Length - 1)}.")
+        : null;
 
     private static T Choice<T>(string? word, T otherwise)
         where T : struct, Enum => word is null ? otherwise : FileWords.TryParse<T>(word, out var choice) ? choice : throw new FormatException($"“{word}” is not one of {FileWords.All<T>()}.");
@@ -51,7 +56,8 @@ internal sealed record WrittenItem(WrittenItem.AskedItem? Item, string? Written,
     /// <summary>What is read of an item.</summary>
     /// <param name="Kind">The kind's id.</param>
     /// <param name="Ask">What it asks.</param>
-    internal sealed record AskedItem(string? Kind, ItemAsk? Ask)
+    /// <param name="Choices">The answers to choose from, A first.</param>
+    internal sealed record AskedItem(string? Kind, ItemAsk? Ask, string[]? Choices = null)
     {
         /// <summary>What else an item holds, and is not needed to judge it.</summary>
         [JsonExtensionData]

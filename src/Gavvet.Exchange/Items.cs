@@ -50,6 +50,7 @@ public sealed record EditionItems(string Version, string? Part, int Pages, int L
 /// <param name="Marks">What it can earn.</param>
 /// <param name="Load">Its load.</param>
 /// <param name="Page">The page it stands on, from 1.</param>
+/// <param name="Choices">The answers the student chooses from, A first; null where the answer is written.</param>
 public sealed record Item(
     int Number,
     int Section,
@@ -62,7 +63,8 @@ public sealed record Item(
     ImmutableArray<string> Working,
     int Marks,
     int Load,
-    int Page)
+    int Page,
+    ImmutableArray<string>? Choices = null)
 {
     // Chromatic and diminished scales have many spellings; beyond these the remarks say the rule.
     private const int MostSpellings = 200;
@@ -79,12 +81,27 @@ public sealed record Item(
             PlainText.Of(item.Question.Prompt),
             ItemAsk.Of(kind, setting),
             answer.Written is { } written ? ItemAnswer.Of(kind, setting, written.Scale.Ascending, written.Scale.Descending) : ItemAnswer.OfLines(answer),
-            answer.Written is { } spelled ? [.. Spellings(kind, setting, spelled)] : [.. answer.Accepted.Select(text => new ItemAnswer { Text = [PlainText.Of(text)] })],
+            answer.Written is { } spelled ? [.. Spellings(kind, setting, spelled), .. OtherTonics(kind, setting, spelled, answer)] : [.. answer.Accepted.Select(text => new ItemAnswer { Text = [PlainText.Of(text)] })],
             [.. answer.Remarks.Select(PlainText.Of)],
             [.. answer.Working.Select(step => PlainText.Of(WorkingSentences.Sentence(style, step)))],
             section.Marks,
             item.Load,
-            page);
+            page,
+            Chosen(section, item.Question));
+    }
+
+    // The scale on another tonic, where that is as right: a transposition has two names.
+    private static IEnumerable<ItemAnswer> OtherTonics(QuestionKind kind, QuestionSetting setting, WrittenScale written, Answer answer) => answer.Lines
+        .SelectMany(line => line.Others).OfType<NotesPart>()
+        .Where(part => part.Notes.Length >= written.Scale.Ascending.Length && part.Notes[0] != written.Scale.Tonic)
+        .Select(part => setting.Style.Spell(written.Type, part.Notes[0]))
+        .Select(scale => ItemAnswer.Of(kind, setting, scale.Ascending, scale.Descending));
+
+    // From the boxes beside the question, or from the section's list.
+    private static ImmutableArray<string>? Chosen(WorksheetSection section, Question question)
+    {
+        var choices = question.Figures.OfType<ChoicesFigure>().FirstOrDefault()?.Options ?? section.Bank;
+        return choices.IsEmpty ? null : [.. choices.Select(PlainText.Of)];
     }
 
     private static IEnumerable<ItemAnswer> Spellings(QuestionKind kind, QuestionSetting setting, WrittenScale written)

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Versions;
@@ -15,6 +16,7 @@ public sealed class PrintPlan
     public const int MostPages = 800;
 
     private readonly Lazy<ImmutableArray<SheetVersion>> _versions;
+    private readonly Lazy<IReadOnlySet<QuestionIdentity>> _asked;
 
     private PrintPlan(Sheet sheet, PrintChoices choices)
     {
@@ -28,6 +30,7 @@ public sealed class PrintPlan
             .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Student = seat.Name }),
         ];
         _versions = new Lazy<ImmutableArray<SheetVersion>>(() => SheetVersions.Of(sheet));
+        _asked = new Lazy<IReadOnlySet<QuestionIdentity>>(() => Composer.AskedBy(Versions.Select(version => version.Sheet)));
     }
 
     public Sheet Sheet { get; }
@@ -76,7 +79,7 @@ public sealed class PrintPlan
     /// <summary>A paper's questions and their answers.</summary>
     internal Composition Compose(int paper, QuestionCatalogue catalogue)
     {
-        var edition = Editions[paper];
+        var edition = Editions[paper] with { Asked = _asked.Value };
         var sheet = Versions[(edition.Version ?? 'A') - 'A'].Sheet;
         var composition = Composer.Compose(edition.Student is null ? sheet : LargePrintSeat.Enlarged(sheet), catalogue, edition);
         return Choices.CodeSeed is { } seed

@@ -129,9 +129,15 @@ public class VersionTests
 
     private static IEnumerable<QuestionSetting> Harder(QuestionKind kind, QuestionSetting setting)
     {
-        var away = setting.Tonic.Fifths + (setting.Key.Fifths >= 0 ? 1 : -1);
-        if (setting.Scale == ScaleTypes.Major && Math.Abs(away) <= 7)
-            yield return setting with { Tonic = NoteName.FromFifths(away) };
+        // A key further out, as the student writes it: for a part, for the twin, for the other mode.
+        int Written(QuestionSetting asked) => Math.Abs(kind.Writes(asked).Key.Fifths);
+        foreach (var away in new[] { setting.Tonic.Fifths - 1, setting.Tonic.Fifths + 1 }.Where(fifths => Math.Abs(fifths) <= 7))
+        {
+            var moved = setting with { Tonic = NoteName.FromFifths(away) };
+            if (setting.Scale == ScaleTypes.Major && kind.CanAsk(new Draw(moved.Scale, moved.Tonic, moved.Clef, moved.Variant), moved.Style) && Written(moved) >= Written(setting))
+                yield return moved;
+        }
+
         if (kind.UsesDirection)
             yield return setting with { Direction = Direction.Both };
         if (kind.UsesClef)

@@ -13,6 +13,10 @@ public static class Composer
 {
     private static string WithheldPrompt => Texts.Say("paper.withheld");
 
+    /// <summary>Everything the versions of a sheet ask between them.</summary>
+    /// <param name="versions">The sheets of the versions.</param>
+    public static IReadOnlySet<QuestionIdentity> AskedBy(IEnumerable<Sheet> versions) => WorkedExamples.AskedBy(versions);
+
     /// <summary>Composes with the kinds the program ships.</summary>
     /// <param name="sheet">The sheet.</param>
     public static Composition Compose(Sheet sheet) => Compose(sheet, QuestionCatalogue.Standard, Edition.Only);
@@ -60,9 +64,11 @@ public static class Composer
         for (var i = 0; i < matched.Count; i++)
             key.Answers[matched[i].Slot.Id] = letters[i];
         var instruction = section.Instruction.Length > 0 ? section.Instruction : AnswerForms.Instruction(section.AnswerAs, kind.Instruction(section, sheet.Style));
-        var heading = catalogue.HeadingOf(section);
-        return new WorksheetSection(section.Id, heading, instruction, section.Columns > 0 ? section.Columns : kind.PerRow, Example(section, kind, sheet.Style), items.MoveToImmutable())
+        var heading = catalogue.HeadingOf(section, sheet.Style);
+        var example = section.Scaffolding == Scaffolding.WorkedExample ? WorkedExamples.Of(sheet, section, kind, edition) : null;
+        return new WorksheetSection(section.Id, heading, instruction, section.Columns > 0 ? section.Columns : kind.PerRow, example, items.MoveToImmutable())
         {
+            LacksExample = section.Scaffolding == Scaffolding.WorkedExample && example is null,
             KindId = kind.Id,
             Marks = section.Marks,
             Bank = bank,
@@ -77,26 +83,5 @@ public static class Composer
         public ImmutableDictionary<int, Answer>.Builder Answers { get; } = ImmutableDictionary.CreateBuilder<int, Answer>();
 
         public ImmutableArray<WithheldQuestion>.Builder Withheld { get; } = ImmutableArray.CreateBuilder<WithheldQuestion>();
-    }
-
-    // The easiest key with a sharp or flat that the section does not ask, so that the example gives nothing away.
-    private static WorkedExample? Example(Section section, QuestionKind kind, HouseStyle style)
-    {
-        if (section.Scaffolding != Scaffolding.WorkedExample)
-            return null;
-        var asked = section.Slots.Select(slot => (slot.Drawn.Scale, slot.Drawn.Tonic)).ToHashSet();
-        var type = section.Scales[0];
-        var draw = Key.Majors
-            .OrderBy(place => Math.Abs(place.Fifths))
-            .Select(place => new Draw(type, Scope.TonicAt(type, place), section.Clefs[0]))
-            .Where(draw => style.CanSpell(type, draw.Tonic) && kind.CanAsk(draw, style))
-            .OrderBy(draw => asked.Contains((type, draw.Tonic)))
-            .ThenBy(draw => !ScaleSpelling.Spell(type, draw.Tonic).AlteredNotes.Any())
-            .FirstOrDefault();
-        if (draw.Scale is null)
-            return null;
-        var setting = QuestionSetting.Of(section, draw, style) with { AnswerAs = AnswerForm.Write };
-        var posed = kind.Pose(setting);
-        return new WorkedExample(posed.Question, posed.Answer);
     }
 }

@@ -23,14 +23,14 @@ public sealed record Coverage(ImmutableArray<CoverageRow> Rows, ImmutableArray<i
     public static Coverage Of(Sheet sheet, Composition composition)
     {
         return new Coverage(
-            [.. sheet.Sections.Select(RowOf)],
+            [.. sheet.Sections.Select(section => RowOf(section, sheet.Style))],
             [.. composition.Worksheet.Sections.SelectMany(section => section.Items.Select(item => item.Load))]);
     }
 
-    private static CoverageRow RowOf(Section section)
+    private static CoverageRow RowOf(Section section, HouseStyle style)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        var name = QuestionCatalogue.Standard.HeadingOf(section);
+        var name = QuestionCatalogue.Standard.HeadingOf(section, style);
         if (!kind.UsesTonic)
             return new CoverageRow(section.Id, name, []);
         var asked = section.Slots.CountBy(slot => Scope.PlaceOf(slot.Drawn.Scale, slot.Drawn.Tonic)).ToDictionary();

@@ -1,4 +1,5 @@
 using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Composing;
@@ -13,6 +14,9 @@ public sealed record Edition(char? Version, Instrument? Part)
 
     /// <summary>The student it is printed for alone, or null.</summary>
     public string? Student { get; init; }
+
+    /// <summary>What all versions ask between them, which no worked example may; null where the sheet is composed alone.</summary>
+    public IReadOnlySet<QuestionIdentity>? Asked { get; init; }
 
     /// <summary>The edition in words, "Version B · Alto saxophone"; empty for the only one.</summary>
     public override string ToString() => string.Join(" · ", new[] { Student, Version is { } letter ? Texts.Say("paper.version", ("letter", letter)) : null, Part?.Name }.OfType<string>());

@@ -54,6 +54,9 @@ public sealed record WorksheetSection(
     /// <summary>The marks each question can earn.</summary>
     public int Marks { get; init; } = 1;
 
+    /// <summary>Whether a worked example was asked for and there is none: every question there is, is asked.</summary>
+    public bool LacksExample { get; init; }
+
     /// <summary>The answers to match with the questions, A first; empty in other forms.</summary>
     public ImmutableArray<string> Bank { get; init; } = [];
 }

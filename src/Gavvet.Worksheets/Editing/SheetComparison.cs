@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
@@ -99,7 +100,7 @@ public static class SheetComparison
 
     private static string Said(Draw draw) => $"{draw.Tonic} {draw.Scale.Name}, {draw.Clef.Name.ToLowerInvariant()}";
 
-    private static string Name(Section section) => QuestionCatalogue.Standard.HeadingOf(section);
+    private static string Name(Section section) => QuestionCatalogue.Standard.HeadingOf(section, HouseStyle.Classical);
 
     private static string Questions(int count) => Texts.Say("change.questions", ("count", count));
 }

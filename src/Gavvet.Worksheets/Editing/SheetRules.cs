@@ -77,6 +77,8 @@ public static class SheetRules
             return ("octaves", $"“{kind.Name}” is asked over one octave.");
         if (!AnswerForms.CanBe(kind, section.AnswerAs))
             return ("answerAs", $"The answer of “{kind.Name}” cannot be chosen from a list. Have it written.");
+        if (section.AnswerAs == AnswerForm.Matching && section.Slots.Count > AnswerForms.MostMatches)
+            return ("answerAs", TooManyMatches);
         if (kind.UsesNotation && section.Scaffolding == Scaffolding.Signature && section.Notation == Notation.Accidentals)
             return ("scaffold", "A key signature is given only where scales are written with one. Write with a signature, or give other help.");
         if (kind.UsesNotation && section.Notation == Notation.Signature && section.Scales.All(type => style.SignatureKey(type, new NoteName(Letter.C)) is null))
@@ -85,6 +87,8 @@ public static class SheetRules
             return ("questions", "Write at least one question of your own, with its answer.");
         return null;
     }
+
+    private static string TooManyMatches => $"A list to match with has a letter for each answer, A to Z. Ask for up to {AnswerForms.MostMatches} questions, or have them answered otherwise.";
 
     private static string Listed(QuestionKind kind)
     {
@@ -102,6 +106,8 @@ public static class SheetRules
         var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
         if (count < 1)
             return "Ask for at least one question.";
+        if (count > AnswerForms.MostMatches && section.AnswerAs == AnswerForm.Matching)
+            return TooManyMatches;
         if (count > available && !section.Own.IsEmpty && QuestionCatalogue.Standard.Get(section.KindId).AsksOwn)
             return Texts.Say("rule.own", ("count", available));
         if (count > available)

@@ -11,7 +11,10 @@ namespace Gavvet.Worksheets.Forms;
 /// <summary>A question and its answer in the form the section asks for: written out, chosen, or called true or false.</summary>
 public static class AnswerForms
 {
-    private const int Choices = 4;
+    /// <summary>The most answers a list to match has: a letter each.</summary>
+    public const int MostMatches = 26;
+
+    private const int Choices = 4, Spare = 2;
 
     /// <summary>Whether a kind's questions can be answered so.</summary>
     /// <param name="kind">The kind.</param>
@@ -62,30 +65,29 @@ public static class AnswerForms
         return AnswerPhrase.Of(question, answer.Marks);
     }
 
-    /// <summary>The answers of a section to match, in an order that tells nothing, and with each question its letters.</summary>
+    /// <summary>The answers of a section to match, in an order that tells nothing, and with each question its letter.</summary>
     /// <param name="items">The questions as written out, with their answers and settings.</param>
     /// <param name="kind">The kind.</param>
     /// <param name="seed">What the order is drawn from.</param>
     public static (ImmutableArray<string> Bank, ImmutableArray<Answer> Answers) Match(QuestionKind kind, IReadOnlyList<(QuestionSetting Setting, Question Written, Answer Answer)> items, ulong seed)
     {
-        string[] right = [.. items.Select(item => AnswerPhrase.Of(item.Written, item.Answer.Marks))];
+        var list = MatchingList.Of([.. items.Select(item => (item.Written, item.Answer))]);
         // Two answers more than are needed, so that the last is not given away.
-        var wrong = items.Take(2).SelectMany(item => WrongAnswers.Of(kind, item.Setting, 2).Take(1)).Select(answer => answer.Text);
-        ImmutableArray<string> bank = [.. right.Concat(wrong).Distinct().Take(26).OrderBy(text => SplitMix64.At(seed, StableHash.Of(text)))];
-        return (bank, [.. items.Select((item, i) => Lettered(item.Written, item.Answer, right[i], bank))]);
+        list.AddWrong(items.SelectMany(item => WrongAnswers.Of(kind, item.Setting, 2)).Select(answer => answer.Text), Spare);
+        ImmutableArray<string> bank = [.. list.Entries.OrderBy(text => SplitMix64.At(seed, StableHash.Of(text)))];
+        return (bank, [.. items.Select((item, i) => Lettered(item.Written, item.Answer, list.EntryOf(i), bank))]);
     }
 
     private static Answer Lettered(Question written, Answer answer, string right, ImmutableArray<string> bank)
     {
         var letter = Letter(bank.IndexOf(right));
-        var others = answer.Accepted.SelectMany(other => AnswerPhrase.Around(written, other)).Select(text => bank.IndexOf(text)).Where(place => place >= 0).Select(Letter).Where(other => other != letter);
-        return Reworded(written, answer, new LineMark(0, letter), Texts.Say("form.matched", ("letter", letter), ("right", right)), [.. others]);
+        return Reworded(written, answer, new LineMark(0, letter), Texts.Say("form.matched", ("letter", letter), ("right", right)));
     }
 
     private static (Question, Answer) Chosen(QuestionSetting setting, Question question, Answer answer, string right, ImmutableArray<WrongAnswer> wrong)
     {
         ImmutableArray<string> options = [.. wrong.Select(answer => answer.Text).Append(right).OrderBy(text => SplitMix64.At(Chance(setting, 1), StableHash.Of(text)))];
-        return (Replaced(question, new ChoicesFigure(options)), Reworded(question, answer, new TickMark(options.IndexOf(right)), right, []));
+        return (Replaced(question, new ChoicesFigure(options)), Reworded(question, answer, new TickMark(options.IndexOf(right)), right));
     }
 
     private static (Question, Answer) TrueOrFalse(QuestionSetting setting, Question question, Answer answer, string right, string wrong)
@@ -95,14 +97,14 @@ public static class AnswerForms
         var prompt = question.Prompt.Length == 0 ? Texts.Say("form.claim", ("claim", claim)) : Texts.Say("form.claim-after", ("prompt", question.Prompt), ("claim", claim));
         return (
             Replaced(question, new ChoicesFigure([Texts.Say("form.true"), Texts.Say("form.false")])) with { Prompt = prompt },
-            Reworded(question, answer, new TickMark(isTrue ? 0 : 1), isTrue ? Texts.Say("form.is-true") : Texts.Say("form.is-false", ("right", right)), []));
+            Reworded(question, answer, new TickMark(isTrue ? 0 : 1), isTrue ? Texts.Say("form.is-true") : Texts.Say("form.is-false", ("right", right))));
     }
 
     // The answer as it stands among others to choose from: words that nothing more is derived from.
-    private static Answer Reworded(Question written, Answer answer, Mark mark, string words, ImmutableArray<string> others) => answer with
+    private static Answer Reworded(Question written, Answer answer, Mark mark, string words) => answer with
     {
         Marks = WithLines(written, answer, [mark]),
-        Lines = [new AnsweredLine(new WordsPart(words), [.. others.Select(other => new WordsPart(other))])],
+        Lines = [new AnsweredLine(new WordsPart(words))],
         Whole = null,
         Remarks = [],
     };

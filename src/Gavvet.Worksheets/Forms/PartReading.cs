@@ -24,7 +24,7 @@ public static partial class PartReading
     /// <param name="line">What was written.</param>
     public static bool IsRight(HouseStyle style, AnswerPart part, string line) => IsAsSaid(style, part, line) || part switch
     {
-        NotesPart notes => NoteReading.Notes(style, line) is { } read && Same(read, notes.Notes, notes.AnyOrder),
+        NotesPart notes => NoteReading.Notes(style, line) is { } read && Same(read, notes),
         PairsPart pairs => NoteReading.Notes(style, Unworded(line)) is { } read && IsPairs(read, [.. pairs.Pairs, .. pairs.Wide]),
         ChangesPart changes => NoteReading.Notes(style, Unworded(line)) is { } read && (read.SequenceEqual(changes.Changes.SelectMany(change => new[] { change.From, change.To })) || read.SequenceEqual(changes.Changes.Select(change => change.To))),
         CorrectionPart correction => IsCorrection(style, correction, line),
@@ -65,8 +65,12 @@ public static partial class PartReading
         ? PlainText.Of(line).Trim() == PlainText.Of(style.Say(part))
         : Plain(line) == Plain(style.Say(part));
 
-    private static bool Same(ImmutableArray<NoteName> read, ImmutableArray<NoteName> notes, bool anyOrder) =>
-        anyOrder ? read.Order(ByFifths).SequenceEqual(notes.Order(ByFifths)) : read.SequenceEqual(notes);
+    private static bool Same(ImmutableArray<NoteName> read, NotesPart part) => (part.AnyOrder, part.BySound) switch
+    {
+        (true, true) => read.Select(note => note.PitchClass).Order().SequenceEqual(part.Notes.Select(note => note.PitchClass).Order()),
+        (true, false) => read.Order(ByFifths).SequenceEqual(part.Notes.Order(ByFifths)),
+        _ => read.SequenceEqual(part.Notes),
+    };
 
     private static Comparer<NoteName> ByFifths => Comparer<NoteName>.Create((one, other) => one.Fifths.CompareTo(other.Fifths));
 
@@ -161,6 +165,9 @@ public static partial class PartReading
         var number = word.Trim().TrimEnd('.');
         if (number.EndsWith("th", StringComparison.OrdinalIgnoreCase) || number.EndsWith("nd", StringComparison.OrdinalIgnoreCase) || number.EndsWith("rd", StringComparison.OrdinalIgnoreCase) || number.EndsWith("st", StringComparison.OrdinalIgnoreCase))
             number = number[..^2];
+        // A minor form's raised degree has its sharp by the scale's own count.
+        if (DegreeNaming.OwnCount(type, degree) is { } own && (plain == Plain($"{own}") || plain == Plain(DegreeNaming.Numeral(own))))
+            return true;
         // The sign may stand before the number or after it; by the scale's own count a degree needs none.
         return Degree.TryParse(number, out var read) && read == degree
             || (number.Length == 2 && Degree.TryParse($"{number[1]}{number[0]}", out var turned) && turned == degree)

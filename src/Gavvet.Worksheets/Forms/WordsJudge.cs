@@ -20,11 +20,20 @@ public static class WordsJudge
     public static bool IsRight(QuestionKind kind, QuestionSetting setting, string answer)
     {
         var posed = kind.Pose(setting);
-        var (question, key) = (posed.Question, posed.Answer);
+        return IsRight(posed.Question, posed.Answer, answer);
+    }
+
+    /// <summary>Whether an answer is the key's or one it accepts, as words or read as a teacher reads it.</summary>
+    /// <param name="question">The question as it is written out.</param>
+    /// <param name="key">Its answer.</param>
+    /// <param name="answer">What was written, with or without the words around the line.</param>
+    internal static bool IsRight(Question question, Answer key, string answer)
+    {
         var given = PartReading.Plain(answer);
         return key.Accepted.Append(key.Text).Append(AnswerPhrase.Of(question, key.Marks))
             .Concat(key.Accepted.SelectMany(other => AnswerPhrase.Around(question, other)))
-            .Any(right => PartReading.Plain(right) == given);
+            .Any(right => PartReading.Plain(right) == given)
+            || OfLines(question, key, answer).Verdict is Verdict.Correct or Verdict.Accepted;
     }
 
     /// <summary>The judgement; a mark a line, or a scale's own marks.</summary>

@@ -26,21 +26,22 @@ public static class WrongAnswers
     {
         var posed = kind.Pose(setting);
         var (question, right) = (posed.Question, posed.Answer);
-        var taken = right.Accepted.Append(right.Text).Append(AnswerPhrase.Of(question, right.Marks)).ToHashSet(StringComparer.OrdinalIgnoreCase);
-        // An accepted answer may be one of several lines; with the words around its line it is still right.
-        taken.UnionWith(right.Accepted.SelectMany(other => AnswerPhrase.Around(question, other)));
+        var taken = new HashSet<string>(StringComparer.OrdinalIgnoreCase) { AnswerPhrase.Of(question, right.Marks) };
         var found = ImmutableArray.CreateBuilder<WrongAnswer>();
-        foreach (var (mistaken, code) in Mistaken(kind, setting))
+        foreach (var (text, code) in Offered(kind, setting, question))
         {
             if (found.Count == count)
                 break;
-            var text = AnswerPhrase.Of(question, kind.Answer(mistaken).Marks);
-            if (text.Length > 0 && taken.Add(text))
+            if (text.Length > 0 && taken.Add(text) && !WordsJudge.IsRight(question, right, text))
                 found.Add(new WrongAnswer(text, code));
         }
 
         return found.ToImmutable();
     }
+
+    private static IEnumerable<(string Text, FindingCode Code)> Offered(QuestionKind kind, QuestionSetting setting, Question question) => kind.Offers(setting) is { IsEmpty: false } all
+        ? all.Select(part => (AnswerPhrase.Around(question, setting.Style.Say(part)).First(), part is NotesPart ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer))
+        : Mistaken(kind, setting).Select(mistake => (AnswerPhrase.Of(question, kind.Answer(mistake.Setting).Marks), mistake.Code));
 
     private static IEnumerable<(QuestionSetting Setting, FindingCode Code)> Mistaken(QuestionKind kind, QuestionSetting setting)
     {

@@ -3,6 +3,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Working;
+using Gavvet.Worksheets.Wording;
 using static Gavvet.Worksheets.Questions.Kinds;
 
 namespace Gavvet.Worksheets.Questions;
@@ -20,10 +21,11 @@ internal static class AccidentalKinds
         Takes = AnyScale,
         Options = [new("letters"), new(OnNotes, PrintsStaff: true)],
         Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Formula, Scaffolding.Count, Scaffolding.Tonic, Scaffolding.Blank],
+        Instructs = (section, style) => StepSigns.With(section, style, Texts.Say(section.Option == OnNotes ? "add-accidentals.instruction.notes" : "add-accidentals.instruction")),
         Pose = about =>
         {
             var scale = ScaleFacts.Scale(about);
-            var prompt = about.Scaffolding == Scaffolding.Count ? $"{ScaleFacts.Prompt(about)} ({ScaleFacts.CountInWords(scale)})" : ScaleFacts.Prompt(about);
+            var prompt = about.Scaffolding == Scaffolding.Count ? $"{ScaleFacts.Prompt(about)} ({ScaleFacts.CountInWords(about, scale)})" : ScaleFacts.Prompt(about);
             return new PosedQuestion(new Question(prompt, [Printed(about, scale)]), () => Signed(about, scale));
         },
     };

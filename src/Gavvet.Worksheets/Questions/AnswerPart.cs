@@ -10,7 +10,8 @@ public abstract record AnswerPart;
 /// <summary>Notes.</summary>
 /// <param name="Notes">In the order they are written.</param>
 /// <param name="AnyOrder">Whether another order is as right.</param>
-public sealed record NotesPart(ImmutableArray<NoteName> Notes, bool AnyOrder = false) : AnswerPart
+/// <param name="BySound">Whether another name of a note is as right.</param>
+public sealed record NotesPart(ImmutableArray<NoteName> Notes, bool AnyOrder = false, bool BySound = false) : AnswerPart
 {
     /// <summary>One note.</summary>
     /// <param name="note">The note.</param>

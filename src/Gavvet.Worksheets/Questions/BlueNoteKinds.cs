@@ -21,7 +21,8 @@ internal static class BlueNoteKinds
         Pose = about =>
         {
             about = about with { Notation = Notation.Accidentals, Direction = Direction.Ascending, Octaves = 1 };
-            var prompt = Texts.Say("blue-note.prompt", ("base", about.Style.Say(about.Scale.Base!, about.Tonic)), ("scale", ScaleFacts.Named(about)));
+            var scale = ScaleFacts.Scale(about);
+            var prompt = Texts.Say(about.Style.BlueNotes == BlueNotes.Three ? "blue-note.prompt.three" : "blue-note.prompt", ("base", about.Style.Say(about.Scale.Base!, about.Tonic)), ("scale", ScaleFacts.Named(about)), ("count", Ringed(about, scale, Blue(about, scale)).Count()));
             var whole = PrintedScaleKinds.Print(about, StaffRows.None, prompt);
             var pentatonic = Pentatonic(about);
             return new PosedQuestion(whole with { Figures = [(StaffFigure)whole.Figures[0] with { Given = [.. pentatonic] }] }, () => Added(about, pentatonic));

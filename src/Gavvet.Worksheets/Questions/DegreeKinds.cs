@@ -16,7 +16,7 @@ internal static class DegreeKinds
     {
         var scale = ScaleFacts.Scale(about);
         var note = scale.Ascending[about.Variant + 1];
-        return OnLines(Texts.Say("name-degree.prompt", ("scale", ScaleFacts.Named(about)), ("note", about.Style.Say(note))), OneName(), () =>
+        return OnLines(Texts.Say(ByNumber(about.Style) ? "name-degree.prompt.number" : "name-degree.prompt", ("scale", ScaleFacts.Named(about)), ("note", about.Style.Say(note))), OneName(), () =>
         {
             var degree = TwoRoutes.Agree($"the degree of {note}", scale.Type.Degrees[about.Variant + 1], Degree.FromFifths(note.Fifths - scale.Tonic.Fifths));
             return Line(about, [.. Found(about), Counted(scale, degree)], new DegreeNamePart(about.Scale, degree));
@@ -37,7 +37,7 @@ internal static class DegreeKinds
     public static QuestionKind WriteDegree { get; } = InWords("write-degree", QuestionGroup.Degrees, OneWaySevens, about =>
     {
         var degree = about.Scale.Degrees[about.Variant + 1];
-        return OnLines(Texts.Say("write-degree.prompt", ("degree", about.Style.Name(about.Scale, degree)), ("scale", ScaleFacts.Named(about))), OneName(), () =>
+        return OnLines(Texts.Say(ByNumber(about.Style) ? "write-degree.prompt.number" : "write-degree.prompt", ("degree", about.Style.Name(about.Scale, degree)), ("scale", ScaleFacts.Named(about))), OneName(), () =>
         {
             var scale = ScaleFacts.Scale(about);
             var note = TwoRoutes.Agree($"degree {degree} of {scale.Tonic}", scale.Ascending[about.Variant + 1], scale.Tonic.Up(scale.Type.Degrees[about.Variant + 1].FromTonic));
@@ -61,11 +61,15 @@ internal static class DegreeKinds
         });
     }) with
     {
+        Offers = about => [new DegreeNamePart(ScaleTypes.Major, new Degree(7), Technical: true), new DegreeNamePart(ScaleTypes.NaturalMinor, new Degree(7, Accidental.Flat), Technical: true)],
         Instructs = (_, style) => Texts.Say(
             "leading-or-subtonic.instruction",
             ("leading", style.TechnicalName(ScaleTypes.Major, new Degree(7))!),
             ("subtonic", style.TechnicalName(ScaleTypes.NaturalMinor, new Degree(7, Accidental.Flat))!)),
     };
+
+    // Numbers, numerals and syllables take no article.
+    internal static bool ByNumber(HouseStyle style) => style.Degrees != DegreeWords.Technical;
 
     // A degree without a settled syllable is not asked where syllables are taught.
     internal static bool HasName(Draw draw, HouseStyle style) => style.Degrees != DegreeWords.Syllables || style.Syllable(draw.Scale, draw.Scale.Degrees[draw.Variant + 1]) is not null;

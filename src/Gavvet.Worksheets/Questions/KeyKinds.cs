@@ -38,6 +38,7 @@ internal static class KeyKinds
         });
     }) with
     {
+        Writes = about => about with { Scale = about.Key.Parallel.ScaleType },
         Asks = (draw, _) => !draw.Key.Parallel.IsTheoretical,
     };
 
@@ -54,6 +55,7 @@ internal static class KeyKinds
     }) with
     {
         Variants = _ => 2,
+        Writes = about => about with { Tonic = about.Key.SameLetterTwins[about.Variant].Tonic },
         Asks = (draw, _) => draw.Variant < draw.Key.SameLetterTwins.Length,
     };
 
@@ -67,6 +69,7 @@ internal static class KeyKinds
     })) with
     {
         PerRow = 2,
+        Writes = about => about with { Tonic = about.Key.EnharmonicTwin!.Value.Tonic },
         Asks = (draw, _) => draw.Key.EnharmonicTwin is not null,
     };
 
@@ -99,13 +102,14 @@ internal static class KeyKinds
     {
         Uses = KindUse.Tonic | KindUse.Words | KindUse.ConcertPitch,
         Variants = _ => Parts.Length,
+        Writes = about => about with { Tonic = Parts[about.Variant].WrittenTonic(about.Scale, about.Tonic) },
     };
 
     public static QuestionKind KeyFromDegree { get; } = InWords("key-from-degree", QuestionGroup.Degrees, Keys, about =>
     {
         var scale = ScaleFacts.Scale(about);
         var (note, degree) = (scale.Ascending[about.Variant + 1], scale.Type.Degrees[about.Variant + 1]);
-        var prompt = Texts.Say("key-from-degree.prompt", ("note", about.Style.Say(note)), ("degree", about.Style.Name(about.Scale, about.Scale.Degrees[about.Variant + 1])), ("scale", about.Scale.Name));
+        var prompt = Texts.Say(DegreeKinds.ByNumber(about.Style) ? "key-from-degree.prompt.number" : "key-from-degree.prompt", ("note", about.Style.Say(note)), ("degree", about.Style.Name(about.Scale, about.Scale.Degrees[about.Variant + 1])), ("mode", ModeWord(about.Key.Mode)));
         return OnLines(prompt, OneName(ModeWord(about.Key.Mode)), () =>
         {
             // Down by fifths from the note, and the one practical key whose scale has it in that place.

@@ -29,7 +29,7 @@ internal static class PrintedScaleKinds
         };
     })) with
     {
-        Instructs = StepsInstruction,
+        Instructs = (section, style) => Texts.Say("write-steps.instruction", ("signs", StepSigns.Named(section, style))),
     };
 
     public static QuestionKind MarkSemitones { get; } = About("mark-semitones", QuestionGroup.Steps, type => type.Steps.Contains(1) && type.Steps.Any(step => step != 1), about => new PosedQuestion(Print(about, StaffRows.Slurs), () =>
@@ -48,6 +48,7 @@ internal static class PrintedScaleKinds
     })) with
     {
         Options = [new("half-steps"), new(Wide)],
+        VariantsAs = (section, type) => section.Option != Wide || StepSigns.WidthsOf(type).Contains((3, 1)) ? 1 : 0,
     };
 
     public static QuestionKind LabelDegrees { get; } = About("label-degrees", QuestionGroup.Degrees, AnyScale, about => new PosedQuestion(Print(about, StaffRows.Labels), () =>
@@ -201,19 +202,6 @@ internal static class PrintedScaleKinds
     private static IEnumerable<NoteMark> NotesOn(Question question) => question.Figures[0].Given.OfType<NoteMark>();
 
     private static bool CanBase(Draw draw, HouseStyle style) => ScaleSpelling.CanSpell(draw.Scale.Base!, draw.Tonic);
-
-    // The steps the scales of the section have, the plain ones first.
-    private static string StepsInstruction(Section section, HouseStyle style)
-    {
-        var steps = section.Scales.SelectMany(WidthsOf).Distinct().OrderBy(step => step switch { (2, _) => 0, (1, _) => 1, _ => step.Semitones }).ThenBy(step => step.Letters);
-        string[] words = [.. steps.Select(step => Texts.Say("write-steps.sign", ("sign", style.Sign(step.Semitones, step.Letters)), ("step", WithArticle(style.Word(step.Semitones, step.Letters))))).Distinct()];
-        return Texts.Say("write-steps.instruction", ("signs", words.Length == 1 ? words[0] : Texts.Say("list.or", ("list", string.Join(", ", words[..^1])), ("last", words[^1]))));
-    }
-
-    private static IEnumerable<(int Semitones, int Letters)> WidthsOf(ScaleType type) =>
-        ScaleFacts.NamedSteps(ScaleSpelling.Spell(type, new NoteName(Letter.C)), Direction.Both).Select(step => (step.Semitones, step.Semitones <= 2 ? 1 : step.Letters));
-
-    private static string WithArticle(string words) => words.EndsWith('s') ? words : CountText.WithArticle(words);
 
     // A step is judged by its size, so that its number of semitones is as good as the name of its interval.
     private static ImmutableArray<string> BySize(Scale scale, Direction direction, ImmutableArray<string> signs) =>

@@ -48,6 +48,9 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     /// <summary>The part the page is for, or null at concert pitch; tonic and clef are the part's already.</summary>
     public Instrument? Part { get; init; }
 
+    /// <summary>Whether some questions of the section have a key signature and some have none, so that each says which.</summary>
+    public bool TellsNotation { get; init; }
+
     /// <summary>The open strings of a fretboard.</summary>
     public ImmutableArray<Pitch> Tuning { get; init; } = Tunings.Guitar;
 
@@ -95,6 +98,7 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
             Option = section.Option,
             AnswerAs = section.AnswerAs,
             Tuning = section.Tuning,
+            TellsNotation = section.Notation == Notation.Signature && section.Scales.Select(type => style.SignatureKey(type, new NoteName(Letter.C)) is null).Distinct().Count() > 1,
             Own = draw.Variant < section.Own.Length ? section.Own[draw.Variant] : null,
         };
     }

@@ -88,10 +88,11 @@ public sealed class QuestionCatalogue
 
     /// <summary>What a section is called: the teacher's heading, or its kind's name.</summary>
     /// <param name="section">The section.</param>
+    /// <param name="style">The house style whose words it has.</param>
     /// <exception cref="KeyNotFoundException">There is no such kind.</exception>
-    public string HeadingOf(Section section)
+    public string HeadingOf(Section section, HouseStyle style)
     {
-        return section.Title.Length > 0 ? section.Title : Get(section.KindId).Name;
+        return section.Title.Length > 0 ? section.Title : Get(section.KindId).NameIn(style);
     }
 
     /// <summary>The kind of this name in files.</summary>

@@ -26,8 +26,12 @@ public sealed record QuestionKind
     /// <summary>The question about a setting, and its answer.</summary>
     public required Func<QuestionSetting, PosedQuestion> Pose { get; init; }
 
-    /// <summary>The name in lists and as a section's heading.</summary>
-    public string Name => Texts.Say(Id);
+    /// <summary>The name in lists.</summary>
+    public string Name => NameIn(HouseStyle.Classical);
+
+    /// <summary>The name as a section's heading.</summary>
+    /// <param name="style">The house style whose words it has.</param>
+    public string NameIn(HouseStyle style) => Texts.Say(Id, ("halfStep", style.Word(1, 1)));
 
     /// <summary>The name of a way of asking, for screens.</summary>
     /// <param name="option">One of <see cref="Options"/>.</param>
@@ -56,6 +60,12 @@ public sealed record QuestionKind
 
     /// <summary>Whether a question is set without its tonic having been added by hand: one whose answer lies in no key of the circle is not.</summary>
     public Func<Draw, bool> IsOrdinary { get; init; } = static _ => true;
+
+    /// <summary>The scale or key the student writes or thinks in, where it is another than the one asked about.</summary>
+    public Func<QuestionSetting, QuestionSetting> Writes { get; init; } = static setting => setting;
+
+    /// <summary>All the answers there are to choose from, right and wrong, where the question leaves no others; empty where it does.</summary>
+    public Func<QuestionSetting, ImmutableArray<AnswerPart>> Offers { get; init; } = static _ => [];
 
     /// <summary>The instruction where it hangs on the section or the style; null where one message says it.</summary>
     public Func<Section, HouseStyle, string>? Instructs { get; init; }

@@ -15,9 +15,10 @@ public static class QuestionLoad
     /// <param name="setting">What it is about.</param>
     public static int Of(QuestionKind kind, QuestionSetting setting)
     {
+        var asked = kind.UsesDirection ? setting : setting with { Direction = Direction.Ascending };
         var load = kind.Weight + Given(setting) + Form(setting);
         if (kind.UsesTonic)
-            load += Accidentals(setting) + Alterations(setting);
+            load += Accidentals(kind.Writes(asked)) + Alterations(asked);
         if (kind.UsesClefAs(setting.Option))
             load += setting.Clef.Unfamiliarity;
         if (kind.UsesDirection)
@@ -27,11 +28,10 @@ public static class QuestionLoad
         return load;
     }
 
-    // The different altered notes up and down; a double accidental weighs three.
+    // The different altered notes of what is written, in the direction asked; a double accidental weighs three.
     private static int Accidentals(QuestionSetting setting)
     {
-        var line = setting.Style.LineOf(setting.Scale, setting.Tonic);
-        var degrees = ReferenceEquals(line.Up, line.Down) ? line.Up.Degrees : line.Up.Degrees.Union(line.Down.Degrees);
+        var degrees = InDirection(setting.Style.LineOf(setting.Scale, setting.Tonic), setting.Direction);
         return degrees.Select(degree => setting.Tonic.Fifths + degree.Fifths).Where(NoteName.HasFifths).Sum(fifths => (int)NoteName.FromFifths(fifths).Accidental switch
         {
             0 => 0,
@@ -40,12 +40,19 @@ public static class QuestionLoad
         });
     }
 
-    // Degrees that neither major nor the natural minor has, raised or lowered on purpose. Each weighs two, since it may
-    // take away an accidental and is no easier for that.
+    private static IEnumerable<Degree> InDirection(ScaleType line, Direction direction) => direction switch
+    {
+        Direction.Ascending => line.Up.Degrees,
+        Direction.Descending => line.Down.Degrees,
+        _ => line.Up.Degrees.Union(line.Down.Degrees),
+    };
+
+    // Degrees in the direction asked that neither major nor the natural minor has, raised or lowered on purpose. Each
+    // weighs two, since it may take away an accidental and is no easier for that.
     private static int Alterations(QuestionSetting setting)
     {
         var plain = (setting.Scale.HasMinorThird ? ScaleTypes.NaturalMinor : ScaleTypes.Major).Degrees;
-        return 2 * setting.Scale.Degrees.Union(setting.Scale.Down.Degrees).Count(degree => !plain.Contains(degree));
+        return 2 * InDirection(setting.Scale, setting.Direction).Count(degree => !plain.Contains(degree));
     }
 
     // From a worked example to a blank page.

@@ -46,6 +46,7 @@ internal static class RewrittenScaleKinds
             .. FoundAsWritten(about with { Tonic = scale.Tonic }),
         ]) with
     {
+        Writes = about => Twin(about.Scale, about.Tonic) is { } twin ? about with { Tonic = twin } : about,
         Asks = (draw, _) => Twin(draw.Scale, draw.Tonic) is not null,
     };
 
@@ -77,6 +78,7 @@ internal static class RewrittenScaleKinds
     {
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
         Variants = _ => KeyKinds.Parts.Length,
+        Writes = about => about with { Tonic = KeyKinds.Parts[about.Variant].WrittenTonic(about.Scale, about.Tonic) },
         Asks = (draw, _) =>
         {
             var exact = draw.Tonic.Fifths + KeyKinds.Parts[draw.Variant].WrittenFifths;

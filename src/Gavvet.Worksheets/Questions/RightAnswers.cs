@@ -34,12 +34,13 @@ internal static class RightAnswers
         // The raised seventh has a name in either school.
         DegreeNamePart { Degree: { Number: 7, Alteration: Accidental.Natural } } degree when degree.Technical || style.Degrees == DegreeWords.Technical =>
             [new SeventhPart(style.Seventh == SeventhWord.LeadingNote ? SeventhWord.LeadingTone : SeventhWord.LeadingNote)],
-        DegreeNamePart degree => OwnCount(style, degree.Type, degree.Degree),
+        DegreeNamePart { Technical: false } degree => OwnCount(style, degree.Type, degree.Degree),
         DegreeLabelsPart labels when labels.Type.IsSevenLetters && style.Degrees is DegreeWords.Numbers or DegreeWords.Numerals or DegreeWords.Technical =>
-            [labels with { Degrees = [.. labels.Degrees.Select(degree => DegreeNaming.OwnCount(labels.Type, degree)!.Value)] }],
+            [new WordsPart(string.Join(' ', labels.Degrees.Select(degree => style.Label(labels.Type, DegreeNaming.OwnCount(labels.Type, degree)!.Value))))],
         _ => [],
     };
 
+    // As words: read as a degree against major, 7 would be the leading note.
     private static IEnumerable<AnswerPart> OwnCount(HouseStyle style, ScaleType type, Degree degree) =>
-        style.Degrees is DegreeWords.Numbers or DegreeWords.Numerals && DegreeNaming.OwnCount(type, degree) is { } own ? [new DegreeNamePart(type, own)] : [];
+        style.Degrees is DegreeWords.Numbers or DegreeWords.Numerals && DegreeNaming.OwnCount(type, degree) is { } own ? [new WordsPart(style.Label(type, own))] : [];
 }

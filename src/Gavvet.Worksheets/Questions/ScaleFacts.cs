@@ -72,9 +72,11 @@ internal static class ScaleFacts
     public static ImmutableArray<string> StepSigns(HouseStyle style, Scale scale, Direction direction) =>
         [.. NamedSteps(scale, direction).Select(step => style.Sign(step.Semitones, step.Letters))];
 
-    /// <summary>The prompt: the scale, its formula where the name is not settled, and the direction.</summary>
-    public static string Prompt(QuestionSetting setting) =>
-        Texts.Say("prompt.scale", ("scale", Named(setting)), ("direction", DirectionWords(setting.Direction)));
+    /// <summary>The prompt: the scale, its formula where the name is not settled, the direction, and how it is written where its neighbors are written otherwise.</summary>
+    public static string Prompt(QuestionSetting setting) => Texts.Say(
+        setting.TellsNotation && !HasSignature(setting) ? "prompt.scale.accidentals" : "prompt.scale",
+        ("scale", Named(setting)),
+        ("direction", DirectionWords(setting.Direction)));
 
     /// <summary>The scale by name, with its formula where the name is not settled.</summary>
     public static string Named(QuestionSetting setting)
@@ -132,15 +134,21 @@ internal static class ScaleFacts
     /// <summary>The room on the staff that any such question may need.</summary>
     public static StaffRange Room(QuestionSetting setting) => StaffRange.OfScales(setting.Clef, setting.Octaves, setting.Part);
 
-    /// <summary>How many sharps and flats a scale has, counted apart, since other scales than major mix them.</summary>
-    public static string CountInWords(Scale scale)
+    /// <summary>How many sharps and flats, single and double, the notes asked have: each counted once and apart, since other scales than major mix them.</summary>
+    public static string CountInWords(QuestionSetting setting, Scale scale)
     {
-        var (sharps, flats) = (scale.AlteredNotes.Count(note => note.Accidental > 0), scale.AlteredNotes.Count(note => note.Accidental < 0));
-        return (sharps, flats) switch
+        var altered = scale.Notes(setting.Direction).Distinct().ToLookup(note => note.Accidental);
+        string[] counts =
+        [
+            .. new[] { Accidental.Sharp, Accidental.DoubleSharp, Accidental.Flat, Accidental.DoubleFlat }
+                .Where(sign => altered.Contains(sign))
+                .Select(sign => CountText.Signs(altered[sign].Count(), sign)),
+        ];
+        return counts.Length switch
         {
-            ( > 0, > 0) => Texts.Say("count.both", ("sharps", CountText.Signs(sharps, Accidental.Sharp)), ("flats", CountText.Signs(flats, Accidental.Flat))),
-            ( > 0, _) => CountText.Signs(sharps, Accidental.Sharp),
-            _ => CountText.Signs(flats, Accidental.Flat),
+            0 => CountText.Signs(0, Accidental.Sharp),
+            1 => counts[0],
+            _ => Texts.Say("list.and", ("list", string.Join(", ", counts[..^1])), ("last", counts[^1])),
         };
     }
 

@@ -25,6 +25,7 @@ internal static class ScaleKinds
     }) with
     {
         Uses = KindUse.Words,
+        Instructs = (section, style) => StepSigns.After(section, style, Texts.Say("name-from-steps.instruction")),
     };
 
     public static QuestionKind JoinTetrachords { get; } = InWords("join-tetrachords", QuestionGroup.Steps, OneWaySevens, about =>
@@ -75,21 +76,22 @@ internal static class ScaleKinds
         var sounds = scale.Ascending.Select(note => note.PitchClass).ToHashSet();
         var searched = Enumerable.Range(0, 12).Where(key => key != about.Tonic.PitchClass && scale.Type.Degrees.All(degree => sounds.Contains((((key + degree.Semitones) % 12) + 12) % 12))).ToImmutableArray();
         TwoRoutes.Agree($"the tonics that share {scale.Tonic} {scale.Type.Name}", [.. tonics.Select(note => note.PitchClass).Order()], searched);
-        return Line(about, [Walked(scale), Why("same-notes.working", ("count", about.Scale.Transpositions()), ("notes", tonics.Insert(0, about.Tonic)))], new NotesPart(tonics, AnyOrder: true)) with { Remarks = [Texts.Say("same-notes.remark")] };
+        return Line(about, [Walked(scale), Why("same-notes.working", ("count", about.Scale.Transpositions()), ("notes", tonics.Insert(0, about.Tonic)))], new NotesPart(tonics, AnyOrder: true, BySound: true)) with { Remarks = [Texts.Say("same-notes.remark")] };
     }));
 
     public static QuestionKind ChooseSpelling { get; } = InWords("choose-spelling", QuestionGroup.Enharmonic, type => type == ScaleTypes.HarmonicMinor, about =>
     {
-        var scale = ScaleFacts.Scale(about);
-        var other = NoteName.All.Where(note => note != scale.Ascending[^2] && note.PitchClass == scale.Ascending[^2].PitchClass).OrderBy(note => Math.Abs((int)note.Accidental)).First();
-        // In the order of the letters, so that the order tells nothing.
-        string[] choice = [.. new[] { scale.Ascending[^2], other }.OrderBy(note => note.Letter).Select(about.Style.Say)];
-        return OnLines(Texts.Say("choose-spelling.prompt", ("scale", ScaleFacts.Named(about)), ("first", choice[0]), ("second", choice[1])), OneName(), () =>
+        var names = BothNames(about);
+        return OnLines(Texts.Say("choose-spelling.prompt", ("scale", ScaleFacts.Named(about)), ("first", about.Style.Say(names[0])), ("second", about.Style.Say(names[1]))), OneName(), () =>
         {
+            var scale = ScaleFacts.Scale(about);
             var seventh = TwoRoutes.Agree($"the seventh of {scale.Tonic}", scale.Ascending[^2], scale.Tonic.Up(new Interval(6, 11)));
             return Line(about, Found(about), new NotesPart(seventh));
         });
-    });
+    }) with
+    {
+        Offers = about => [.. BothNames(about).Select(note => new NotesPart(note))],
+    };
 
     public static QuestionKind ScalePattern { get; } = InWords("scale-facts", QuestionGroup.OtherScales, AnyScale, about =>
         OnLines($"{char.ToUpperInvariant(about.Scale.Name[0])}{about.Scale.Name[1..]}", [new AnswerLine("", "", about.Option == Repeating ? AnswerRoom.Name : AnswerRoom.Number)], () =>
@@ -106,9 +108,24 @@ internal static class ScaleKinds
     {
         Uses = KindUse.Words,
         Options = [new("transpositions"), new(Palindrome), new(Repeating)],
+        Instructs = (section, style) => section.Option switch
+        {
+            Palindrome => Texts.Say("scale-facts.instruction.palindrome"),
+            Repeating => StepSigns.After(section, style, Texts.Say("scale-facts.instruction.repeating")),
+            _ => Texts.Say("scale-facts.instruction"),
+        },
+        Offers = about => about.Option == Palindrome ? [new YesNoPart(true), new YesNoPart(false)] : [],
         Variants = type => type.Transpositions() < 12 ? 1 : 0,
         VariantsAs = (section, type) => section.Option == Palindrome ? (type.Steps.SequenceEqual(type.Down.Steps) ? 1 : 0) : type.Transpositions() < 12 ? 1 : 0,
     };
+
+    // The seventh and its other name, in the order of the letters, so that the order tells nothing.
+    private static NoteName[] BothNames(QuestionSetting about)
+    {
+        var seventh = ScaleFacts.Scale(about).Ascending[^2];
+        var other = NoteName.All.Where(note => note != seventh && note.PitchClass == seventh.PitchClass).OrderBy(note => Math.Abs((int)note.Accidental)).First();
+        return [.. new[] { seventh, other }.OrderBy(note => note.Letter)];
+    }
 
     private static Explained Reason(QuestionSetting about, Scale scale) => about.Option switch
     {

@@ -85,7 +85,9 @@ internal static class SignatureKinds
     {
         var both = about.Option == Both;
         ImmutableArray<AnswerLine> lines = both ? [.. OneName(ModeWord(KeyMode.Major)), .. OneName(ModeWord(KeyMode.Minor))] : OneName(ModeWord(about.Key.Mode));
-        return new PosedQuestion(new Question("", [Printed(about), new AnswerLinesFigure(lines)]), () =>
+        // Where no line says which mode is asked, the prompt does: the relatives share the signature.
+        var prompt = both || about.AnswerAs == AnswerForm.Write ? "" : Texts.Say(about.Key.Mode == KeyMode.Major ? "name-key.prompt.major" : "name-key.prompt.minor");
+        return new PosedQuestion(new Question(prompt, [Printed(about), new AnswerLinesFigure(lines)]), () =>
         {
             var signature = ScaleFacts.Signature(about.Key);
             if (!both)

@@ -22,9 +22,9 @@ internal static class WrittenScaleKinds
         Takes = AnyScale,
         Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Formula, Scaffolding.Signature, Scaffolding.Count, Scaffolding.Tonic, Scaffolding.Blank],
         Weight = 8,
-        Instructs = (section, style) => Texts.Say(
+        Instructs = (section, style) => StepSigns.With(section, style, Texts.Say(
             section.Notation != Notation.Signature ? "write-scale.instruction" : section.Scaffolding == Scaffolding.Signature ? Major(section, "write-scale.instruction.signature-given") : Major(section, "write-scale.instruction.signature"),
-            ("wholeNotes", style.Words.WholeNotes)),
+            ("wholeNotes", style.Words.WholeNotes))),
         Pose = about => Write(about, ScaleFacts.Prompt(about), Working),
     };
 
@@ -36,6 +36,7 @@ internal static class WrittenScaleKinds
         Takes = AnyScale,
         Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Tonic, Scaffolding.Blank],
         Weight = 8,
+        Instructs = (section, style) => StepSigns.After(section, style, Texts.Say("build-from-steps.instruction", ("wholeNotes", style.Words.WholeNotes))),
         Pose = about => Write(
             about with { Notation = Notation.Accidentals, Direction = Direction.Ascending, Octaves = 1 },
             Texts.Say("build-from-steps.prompt", ("tonic", about.Style.Say(about.Tonic)), ("steps", string.Join(' ', ScaleFacts.StepSigns(about.Style, ScaleFacts.Scale(about), Direction.Ascending)))),
@@ -86,7 +87,7 @@ internal static class WrittenScaleKinds
             _ => StaffRows.None,
         };
         var staff = new StaffFigure(about.Clef, ScaleFacts.Notes(about, scale).Length, about.Notation == Notation.Signature, rows, ScaleFacts.Room(about), given);
-        return new PosedQuestion(new Question(about.Scaffolding == Scaffolding.Count ? $"{prompt} ({ScaleFacts.CountInWords(scale)})" : prompt, [staff]), () =>
+        return new PosedQuestion(new Question(about.Scaffolding == Scaffolding.Count ? $"{prompt} ({ScaleFacts.CountInWords(about, scale)})" : prompt, [staff]), () =>
         {
             ScaleFacts.Steps(scale, about.Direction);
             return ScaleFacts.WholeScale(about, scale, [[.. SignatureOf(about).Concat(ScaleFacts.OnStaff(about, scale)).Except(given)]], ScaleFacts.Notes(about, scale), working(about, scale));

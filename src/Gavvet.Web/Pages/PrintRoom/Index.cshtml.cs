@@ -170,7 +170,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         {
             if (Capacity.BottleneckId is not { } id || Sheet.Find(id) is not { } section)
                 return $"The sheet can carry {Sheet.MostVersions} versions without a question that comes twice.";
-            var name = catalogue.HeadingOf(section);
+            var name = catalogue.HeadingOf(section, Sheet.Style);
             return $"The sheet can carry {CountText.Word(Capacity.Versions)} {(Capacity.Versions == 1 ? "version" : "versions")} without a question that comes twice; “{name}” allows no more.";
         }
     }

@@ -99,7 +99,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, Workben
     {
         if (await store.FindAsync(id) is not { } stored || stored.Sheet.Find(section) is not { } found)
             return NotFound();
-        var name = $"{QuestionCatalogue.Standard.HeadingOf(found)}, {Labels.Summary(found)}";
+        var name = $"{QuestionCatalogue.Standard.HeadingOf(found, stored.Sheet.Style)}, {Labels.Summary(found)}";
         await library.KeepAsync(found.Title.Length > 0 ? found.Title : name, stored.Sheet, found);
         return Partial("Workbench/_FieldWords", new FieldWords("section", section, "In your section library now. It can be added to any sheet (A).", IsProblem: false));
     }

@@ -22,7 +22,7 @@ const glyphs = readFileSync(list, "utf8")
     return `    public static MusicGlyph ${pascal(name)} { get; } = new("${name}", 0x${codePoint}, ${left}, ${bottom}, ${right}, ${top});`;
   });
 
-const defaults = ["staffLineThickness", "legerLineThickness", "legerLineExtension", "thinBarlineThickness", "thickBarlineThickness", "barlineSeparation", "slurEndpointThickness", "slurMidpointThickness"].map((name) => {
+const defaults = ["staffLineThickness", "legerLineThickness", "legerLineExtension", "thinBarlineThickness", "thickBarlineThickness", "barlineSeparation", "slurEndpointThickness", "slurMidpointThickness", "stemThickness"].map((name) => {
   if (!(name in metadata.engravingDefaults)) {
     console.error(`${metadataFile}: error: no engraving default ${name}`);
     process.exit(1);

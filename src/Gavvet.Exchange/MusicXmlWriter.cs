@@ -103,8 +103,8 @@ public static class MusicXmlWriter
         xml.WriteEndElement();
         xml.WriteStartElement("time");
         xml.WriteAttributeString("print-object", "no");
-        // As long as the staff has places, so that every note is a whole one.
-        xml.WriteElementString("beats", Number(WholeNote * Math.Max(1, staff.Columns)));
+        // As long as the staff has places for its notes.
+        xml.WriteElementString("beats", Number(WholeNote * Math.Max(1, staff.Columns) / (staff.InHalfNotes ? 2 : 1)));
         xml.WriteElementString("beat-type", "4");
         xml.WriteEndElement();
         WriteClef(xml, staff.Clef);
@@ -119,13 +119,14 @@ public static class MusicXmlWriter
         xml.WriteEndElement();
         if (staff.Columns == 0)
             WriteRest(xml, visible: false);
-        var notes = staff.Notes.ToDictionary(note => note.Column);
+        var notes = staff.Notes.ToLookup(note => note.Column);
         for (var column = 0; column < staff.Columns; column++)
         {
-            if (notes.TryGetValue(column, out var note))
-                WriteNote(xml, note);
-            else
-                WriteRest(xml, visible: false);
+            if (!notes.Contains(column))
+                WriteRest(xml, visible: false, staff.InHalfNotes);
+            // Those at one place sound together.
+            foreach (var (note, i) in notes[column].Select((note, i) => (note, i)))
+                WriteNote(xml, note, isWithTheLast: i > 0, staff.InHalfNotes);
         }
 
         xml.WriteStartElement("barline");
@@ -159,31 +160,37 @@ public static class MusicXmlWriter
         xml.WriteEndElement();
     }
 
-    private static void WriteNote(XmlWriter xml, NoteMark note)
+    private static void WriteNote(XmlWriter xml, NoteMark note, bool isWithTheLast, bool half)
     {
         xml.WriteStartElement("note");
+        if (isWithTheLast)
+            xml.WriteElementString("chord", null);
         xml.WriteStartElement("pitch");
         xml.WriteElementString("step", $"{note.Pitch.Name.Letter}");
         if (note.Pitch.Name.Accidental != Accidental.Natural)
             xml.WriteElementString("alter", Number((int)note.Pitch.Name.Accidental));
         xml.WriteElementString("octave", Number(note.Pitch.Octave));
         xml.WriteEndElement();
-        xml.WriteElementString("duration", Number(WholeNote));
-        xml.WriteElementString("type", "whole");
+        WriteValue(xml, half);
         if (note.Sign is { } sign)
             xml.WriteElementString("accidental", SignWord(sign, note.NaturalFirst));
         xml.WriteEndElement();
     }
 
-    private static void WriteRest(XmlWriter xml, bool visible)
+    private static void WriteRest(XmlWriter xml, bool visible, bool half = false)
     {
         xml.WriteStartElement("note");
         if (!visible)
             xml.WriteAttributeString("print-object", "no");
         xml.WriteElementString("rest", null);
-        xml.WriteElementString("duration", Number(WholeNote));
-        xml.WriteElementString("type", "whole");
+        WriteValue(xml, half);
         xml.WriteEndElement();
+    }
+
+    private static void WriteValue(XmlWriter xml, bool half)
+    {
+        xml.WriteElementString("duration", Number(half ? WholeNote / 2 : WholeNote));
+        xml.WriteElementString("type", half ? "half" : "whole");
     }
 
     private static string SignWord(Accidental sign, bool naturalFirst) => (sign, naturalFirst) switch

@@ -11,7 +11,8 @@ namespace Gavvet.Exchange;
 /// <param name="Signature">The signature that stands there, or null.</param>
 /// <param name="Columns">Places for notes; those without a note are left empty.</param>
 /// <param name="Notes">The notes that stand there.</param>
-public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signature, int Columns, ImmutableArray<NoteMark> Notes)
+/// <param name="InHalfNotes">Whether they are half notes.</param>
+public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signature, int Columns, ImmutableArray<NoteMark> Notes, bool InHalfNotes = false)
 {
     /// <summary>Every staff of a composition, in order.</summary>
     /// <param name="composition">The composition.</param>
@@ -24,7 +25,8 @@ public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signatu
             var answer = withAnswers ? composition.Key.Answers.GetValueOrDefault(item.SlotId) : null;
             for (var i = 0; i < item.Question.Figures.Length; i++)
             {
-                if (item.Question.Figures[i] is StaffFigure figure)
+                // Notes without a clef have no pitch to write down before the answer gives them one.
+                if (item.Question.Figures[i] is StaffFigure figure && (!figure.HidesClef || answer is not null))
                     staves.Add(Read($"{item.Number}. {item.Question.Prompt}".TrimEnd(), figure, [.. figure.Given, .. answer?.Marks[i] ?? []]));
             }
         }
@@ -32,12 +34,22 @@ public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signatu
         return staves.ToImmutable();
     }
 
+    // The same place, read in another clef.
+    private static NoteMark InClef(NoteMark note, Clef from, Clef to)
+    {
+        if (from == to)
+            return note;
+        var step = to.BottomLine.StaffStep + from.Position(note.Pitch);
+        return note with { Pitch = Pitch.At(new NoteName(Letter.C.Up(step), note.Pitch.Name.Accidental), step) };
+    }
+
     private static NotatedStaff Read(string words, StaffFigure figure, ImmutableArray<Mark> marks)
     {
         // A sign that was added to a note is the note's.
         var added = marks.OfType<AddedSignMark>().ToDictionary(mark => mark.Note.Column, mark => mark.Note);
-        ImmutableArray<NoteMark> notes = [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).Select(note => added.GetValueOrDefault(note.Column, note))];
+        var clef = marks.OfType<ClefMark>().FirstOrDefault()?.Clef ?? figure.Clef;
+        ImmutableArray<NoteMark> notes = [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).ThenBy(note => note.Pitch.StaffStep).Select(note => InClef(added.GetValueOrDefault(note.Column, note), figure.Clef, clef))];
         var signature = marks.OfType<SignatureMark>().FirstOrDefault()?.Signature;
-        return new NotatedStaff(words, figure.Clef, signature, figure.Columns, notes);
+        return new NotatedStaff(words, clef, signature, figure.Columns, notes, figure.InHalfNotes);
     }
 }

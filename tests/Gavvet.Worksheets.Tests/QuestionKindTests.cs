@@ -42,17 +42,18 @@ public class QuestionKindTests
             var posed = kind.Pose(setting);
             // Most give nothing; those that give a scale, its letters or a signature say which of their figures is left empty.
             var given = posed.Question.Figures.Select(figure => !figure.Given.IsEmpty);
-            Assert.Equal(GivenFigures(id, setting.Option), string.Concat(given.Select(any => any ? 'x' : '-')));
+            Assert.Equal(GivenFigures(id, setting), string.Concat(given.Select(any => any ? 'x' : '-')));
             Assert.All(posed.Question.Figures.Zip(posed.Answer.Marks), pair => Assert.Empty(pair.First.Given.Intersect(pair.Second)));
         }
     }
 
     // For each figure from the top down, whether something is printed in it.
-    private static string GivenFigures(string id, string option) => (id, option) switch
+    private static string GivenFigures(string id, QuestionSetting setting) => (id, setting.Option) switch
     {
         ("write-steps" or "mark-semitones" or "label-degrees" or "ring-differences" or "strike-degrees" or "complete-scale" or "blue-note" or "circle-of-fifths" or "add-accidentals", _) => "x",
         ("convert-form" or "change-clef" or "enharmonic-scale" or "transpose-scale", _) or ("order-of-accidentals", "repair") => "x-",
-        ("identify-scale" or "correct-scale" or "key-of-melody" or "name-key" or "signature-to-accidentals", _) => "x-",
+        ("degrees-on-staff", _) => setting.Notation == Notation.Signature && setting.Style.SignatureKey(setting.Scale, setting.Tonic) is { IsTheoretical: false } ? "x" : "-",
+        ("which-minor" or "missing-clef" or "identify-scale" or "correct-scale" or "key-of-melody" or "name-key" or "signature-to-accidentals", _) => "x-",
         _ => "-",
     };
 

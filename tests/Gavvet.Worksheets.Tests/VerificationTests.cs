@@ -31,6 +31,7 @@ public class VerificationTests
         return real with
         {
             Scaffoldings = [Scaffolding.Blank],
+            Options = [],
             Pose = setting =>
             {
                 var posed = real.Pose(setting);

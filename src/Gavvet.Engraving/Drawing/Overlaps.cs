@@ -10,6 +10,7 @@ public static class Overlaps
     [
         (Role.StaffLine, Role.Notehead), (Role.StaffLine, Role.Accidental), (Role.StaffLine, Role.Clef),
         (Role.StaffLine, Role.Barline), (Role.StaffLine, Role.Slur), (Role.Ledger, Role.Notehead),
+        (Role.StaffLine, Role.Stem), (Role.Stem, Role.Notehead), (Role.Stem, Role.Ledger),
         (Role.Ledger, Role.Ledger), (Role.WhiteKey, Role.WhiteKey), (Role.WhiteKey, Role.BlackKey), (Role.WhiteKey, Role.KeyDot),
         (Role.BlackKey, Role.KeyDot), (Role.Slur, Role.Slur), (Role.Ring, Role.StaffLine), (Role.Ring, Role.Notehead), (Role.Ring, Role.Accidental), (Role.Ring, Role.Ledger),
         (Role.FretLine, Role.FretLine), (Role.FretLine, Role.FretDot), (Role.FretDot, Role.DotLabel), (Role.FretDot, Role.DotRim), (Role.FretLine, Role.DotRim), (Role.DotRim, Role.DotLabel), (Role.FretLine, Role.DotLabel),

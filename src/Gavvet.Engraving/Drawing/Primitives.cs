@@ -21,6 +21,7 @@ public enum Role
     Ledger,
     Clef,
     Notehead,
+    Stem,
     Accidental,
     Barline,
     Slur,

@@ -18,6 +18,9 @@ internal sealed class StaffSetter
     private const int EndRoom = 1_500;
     private const int SlurClearance = 300;
     private const int SlurDepth = 1_150;
+    private const int StemLength = 3_500;
+    private const int StemFoot = 168;
+    private const int MiddleLine = 4;
 
     private readonly StaffFigure _figure;
     private readonly ImmutableArray<InkedMark> _marks;
@@ -61,11 +64,13 @@ internal sealed class StaffSetter
         {
             var top = (system * SystemHeight) + RoomAbove;
             primitives.AddRange(StaffLines(top));
-            primitives.AddRange(Clef(top));
+            if (!_figure.HidesClef)
+                primitives.Add(ClefAt(_figure.Clef, top, Ink.Given));
             if (_figure.Columns > 0 && system == _systems - 1)
                 primitives.AddRange(FinalBarline(top));
         }
 
+        primitives.AddRange(Enumerable.Range(0, _figure.Columns).Where(_figure.BarlineBefore).Select(Barline));
         foreach (var mark in _marks)
             primitives.AddRange(Draw(mark));
         return new SetFigure(_systems * SystemHeight, primitives.ToImmutable());
@@ -96,9 +101,8 @@ internal sealed class StaffSetter
         }
     }
 
-    private IEnumerable<Primitive> Clef(int top)
+    private GlyphPrimitive ClefAt(Clef clef, int top, Ink ink)
     {
-        var clef = _figure.Clef;
         var glyph = (clef.Sign, clef.Octaves) switch
         {
             (ClefSign.G, 0) => MusicGlyph.GClef,
@@ -107,7 +111,16 @@ internal sealed class StaffSetter
             (ClefSign.C, 0) => MusicGlyph.CClef,
             _ => throw new InvalidOperationException($"The music font’s list has no sign for the {clef.Name} clef."),
         };
-        yield return new GlyphPrimitive(Role.Clef, Ink.Given, glyph, Space(ClefLeft), Level(top, 2 * (clef.Line - 1)), _metrics.StaffSpace);
+        return new GlyphPrimitive(Role.Clef, ink, glyph, Space(ClefLeft), Level(top, 2 * (clef.Line - 1)), _metrics.StaffSpace);
+    }
+
+    // Before the room of a note and its sign; at the start of a further staff it closes the one above.
+    private LinePrimitive Barline(int column)
+    {
+        var (system, x) = column % _columnsPerSystem == 0
+            ? (SystemOf(column) - 1, _width - Space(EngravingDefaults.ThinBarlineThickness))
+            : (SystemOf(column), _notesLeft + (column % _columnsPerSystem * ColumnWidth));
+        return new LinePrimitive(Role.Barline, Ink.Given, x, StaffTop(system), x, StaffTop(system) + (4 * _metrics.StaffSpace), Space(EngravingDefaults.ThinBarlineThickness));
     }
 
     private IEnumerable<Primitive> FinalBarline(int top)
@@ -123,6 +136,7 @@ internal sealed class StaffSetter
     private IEnumerable<Primitive> Draw(InkedMark mark) => mark.Mark switch
     {
         NoteMark note => Note(note, mark.Ink),
+        ClefMark written => Enumerable.Range(0, _systems).Select(system => ClefAt(written.Clef, StaffTop(system), mark.Ink)),
         SignatureMark { Signature: var signature } => Enumerable.Range(0, _systems).SelectMany(system => Signature(signature, StaffTop(system), mark.Ink)),
         SlurMark slur => Slur(slur.Column, mark.Ink),
         SignRowMark row => Enumerable.Range(0, _systems).SelectMany(system => SignRow(row.Accidental, row.Positions, StaffTop(system), mark.Ink)),
@@ -142,9 +156,11 @@ internal sealed class StaffSetter
         var top = StaffTop(SystemOf(note.Column));
         var center = HeadCenter(note.Column);
         // A written answer is a filled head, so that it stands apart from given notes on any copier.
-        var head = ink == Ink.Answer ? MusicGlyph.NoteheadBlack : MusicGlyph.NoteheadWhole;
+        var head = _figure.InHalfNotes ? MusicGlyph.NoteheadHalf : ink == Ink.Answer ? MusicGlyph.NoteheadBlack : MusicGlyph.NoteheadWhole;
         var left = center - (Space(head.Width) / 2);
         yield return new GlyphPrimitive(Role.Notehead, ink, head, left, Level(top, position), _metrics.StaffSpace);
+        if (_figure.InHalfNotes)
+            yield return Stem(left, Space(head.Width), Level(top, position), position, ink);
         var ledgers = Theory.Clef.LedgerLines(position);
         var reach = Space(EngravingDefaults.LegerLineExtension);
         for (var ledger = 1; ledger <= ledgers; ledger++)
@@ -162,6 +178,15 @@ internal sealed class StaffSetter
             if (note.NaturalFirst)
                 yield return new GlyphPrimitive(Role.Accidental, ink, MusicGlyph.AccidentalNatural, x - Space(150) - Space(MusicGlyph.AccidentalNatural.Right), Level(top, position), _metrics.StaffSpace);
         }
+    }
+
+    // Up at the right of a low head, from the middle line on down at its left (common practice, no source).
+    private LinePrimitive Stem(int left, int width, int y, int position, Ink ink)
+    {
+        var (half, foot) = (Space(EngravingDefaults.StemThickness) / 2, Space(StemFoot));
+        return position < MiddleLine
+            ? new LinePrimitive(Role.Stem, ink, left + width - half, y - foot, left + width - half, y - Space(StemLength), 2 * half)
+            : new LinePrimitive(Role.Stem, ink, left + half, y + foot, left + half, y + Space(StemLength), 2 * half);
     }
 
     private IEnumerable<Primitive> Signature(KeySignature signature, int top, Ink ink) =>

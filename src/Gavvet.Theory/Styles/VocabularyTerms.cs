@@ -2,16 +2,17 @@ namespace Gavvet.Theory;
 
 /// <summary>Words that differ between American and British teaching.</summary>
 /// <param name="WholeNotes">Whole notes or semibreves.</param>
+/// <param name="HalfNotes">Half notes or minims.</param>
 /// <param name="Staff">The five lines.</param>
 /// <param name="Neighbor">One that is next to another.</param>
 /// <param name="Neighboring">Side by side.</param>
-public sealed record VocabularyTerms(string WholeNotes, string Staff, string Neighbor, string Neighboring)
+public sealed record VocabularyTerms(string WholeNotes, string HalfNotes, string Staff, string Neighbor, string Neighboring)
 {
     /// <summary>The words of a vocabulary.</summary>
     /// <param name="vocabulary">Which.</param>
     public static VocabularyTerms Of(Vocabulary vocabulary) => vocabulary == Vocabulary.British ? British : American;
 
-    private static VocabularyTerms American { get; } = new("whole notes", "staff", "neighbor", "neighboring");
+    private static VocabularyTerms American { get; } = new("whole notes", "half notes", "staff", "neighbor", "neighboring");
 
-    private static VocabularyTerms British { get; } = new("semibreves", "stave", "neighbour", "neighbouring");
+    private static VocabularyTerms British { get; } = new("semibreves", "minims", "stave", "neighbour", "neighbouring");
 }

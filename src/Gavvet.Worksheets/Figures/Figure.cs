@@ -24,7 +24,21 @@ public sealed record StaffFigure(
     bool SignatureRoom,
     StaffRows Rows,
     StaffRange Range,
-    ImmutableArray<Mark> Given) : Figure(Given);
+    ImmutableArray<Mark> Given) : Figure(Given)
+{
+    /// <summary>Whether the clef is left out, for the student to find. The figure's clef is then only what its places are told by.</summary>
+    public bool HidesClef { get; init; }
+
+    /// <summary>Whether its notes are half notes.</summary>
+    public bool InHalfNotes { get; init; }
+
+    /// <summary>How many notes a bar has; 0 where one bar holds them all.</summary>
+    public int NotesInBar { get; init; }
+
+    /// <summary>Whether a barline stands before a column.</summary>
+    /// <param name="column">Which place, from 0.</param>
+    public bool BarlineBefore(int column) => NotesInBar > 0 && column > 0 && column % NotesInBar == 0;
+}
 
 /// <summary>A line of letters with room for an accidental after each.</summary>
 /// <param name="Columns">Places for letters.</param>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Figures;
 
@@ -28,16 +29,18 @@ public static class FigureText
 
     private static IEnumerable<string> OfStaff(StaffFigure staff, ImmutableArray<Mark> marks)
     {
-        yield return marks.OfType<SignatureMark>().FirstOrDefault() is { } mark
-            ? $"{staff.Clef.Name} clef, {mark.Signature}"
-            : $"{staff.Clef.Name} clef";
+        var clef = !staff.HidesClef ? $"{staff.Clef.Name} clef" : marks.OfType<ClefMark>().FirstOrDefault() is { } written ? $"{written.Clef.Name} clef written" : "no clef";
+        yield return marks.OfType<SignatureMark>().FirstOrDefault() is { } mark ? $"{clef}, {mark.Signature}" : clef;
         var notes = marks.OfType<NoteMark>().OrderBy(note => note.Column).ToArray();
-        if (notes.Length > 0)
-            yield return string.Join(", ", notes.Select(note => NoteText.Spoken(note.Pitch.Name)));
+        // Without a clef a note has a place and no name.
+        if (notes.Length > 0 && staff.HidesClef)
+            yield return $"notes {string.Join(", ", notes.Select(note => $"{(note.Sign is { } sign ? sign.Spoken() + " " : "")}{StaffPlaces.Say(staff.Clef.Position(note.Pitch), HouseStyle.Classical)}"))}";
+        else if (notes.Length > 0)
+            yield return string.Join(", ", notes.GroupBy(note => note.Column).Select(chord => string.Join(" with ", chord.Select(note => NoteText.Spoken(note.Pitch.Name)))));
         var rows = marks.OfType<SignRowMark>().ToArray();
         foreach (var row in rows)
             yield return $"{CountText.Signs(row.Positions.Length, row.Accidental)}, in this order: {string.Join(", ", row.Positions.Select(position => NoteText.Spoken(new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + position), row.Accidental))))}";
-        if (notes.Length < staff.Columns)
+        if (notes.Select(note => note.Column).Distinct().Count() < staff.Columns)
             yield return notes.Length == 0 ? "an empty staff to write on" : "the rest of the staff is empty";
         if (staff.Columns == 0 && rows.Length == 0 && !marks.OfType<SignatureMark>().Any())
             yield return "an empty staff to write on";

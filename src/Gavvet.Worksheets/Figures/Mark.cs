@@ -6,7 +6,7 @@ namespace Gavvet.Worksheets.Figures;
 /// <summary>Something written into a figure, by the page or by the key.</summary>
 public abstract record Mark;
 
-/// <summary>A whole note on a staff.</summary>
+/// <summary>A note on a staff; several at one place are a chord.</summary>
 /// <param name="Column">Which place, from 0.</param>
 /// <param name="Pitch">The pitch.</param>
 /// <param name="Sign">The accidental written before it, or null where none is.</param>
@@ -16,6 +16,10 @@ public sealed record NoteMark(int Column, Pitch Pitch, Accidental? Sign, bool Na
 /// <summary>A key signature after the clef.</summary>
 /// <param name="Signature">The signature.</param>
 public sealed record SignatureMark(KeySignature Signature) : Mark;
+
+/// <summary>A clef at the head of a staff that has none.</summary>
+/// <param name="Clef">The clef.</param>
+public sealed record ClefMark(Clef Clef) : Mark;
 
 /// <summary>Text under a note, or a letter of a letter line.</summary>
 /// <param name="Column">Which place, from 0.</param>

@@ -13,13 +13,22 @@ public static class StaffNotes
     /// <param name="pitches">The pitches in order.</param>
     /// <param name="signature">The signature at the head of the staff; empty where accidentals are written.</param>
     /// <param name="style">The house style, which says how a double accidental is cancelled to a single one.</param>
-    public static ImmutableArray<NoteMark> InOneBar(ImmutableArray<Pitch> pitches, KeySignature signature, HouseStyle style)
+    public static ImmutableArray<NoteMark> InOneBar(ImmutableArray<Pitch> pitches, KeySignature signature, HouseStyle style) => InBars(pitches, signature, style, 0);
+
+    /// <summary>The notes of a staff with barlines, each bar with the accidentals it needs.</summary>
+    /// <param name="pitches">The pitches in order.</param>
+    /// <param name="signature">The signature at the head of the staff; empty where accidentals are written.</param>
+    /// <param name="style">The house style, which says how a double accidental is cancelled to a single one.</param>
+    /// <param name="notesInBar">How many notes a bar has; 0 for one bar.</param>
+    public static ImmutableArray<NoteMark> InBars(ImmutableArray<Pitch> pitches, KeySignature signature, HouseStyle style, int notesInBar)
     {
         var inForce = new Dictionary<int, Accidental>();
         var notes = ImmutableArray.CreateBuilder<NoteMark>(pitches.Length);
         for (var column = 0; column < pitches.Length; column++)
         {
             var pitch = pitches[column];
+            if (notesInBar > 0 && column % notesInBar == 0)
+                inForce.Clear();
             var held = inForce.GetValueOrDefault(pitch.StaffStep, signature.On(pitch.Name.Letter));
             var sign = held == pitch.Name.Accidental ? (Accidental?)null : pitch.Name.Accidental;
             inForce[pitch.StaffStep] = pitch.Name.Accidental;

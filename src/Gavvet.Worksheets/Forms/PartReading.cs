@@ -41,6 +41,7 @@ public static partial class PartReading
         StepsPart steps => IsSteps(steps, line),
         IntervalsPart intervals => IsIntervals(intervals.Intervals, line),
         ChordPart chord => ChordWords(line) == ChordWords(chord.Chord.Name),
+        ClefPart clef => IsClef(clef.Clef, line),
         YesNoPart choice => (choice.Yes ? Yes : No).Contains(line.Trim().TrimEnd('.').ToLowerInvariant()),
         _ => false,
     };
@@ -200,6 +201,13 @@ public static partial class PartReading
         "AUG" => "AUGMENTED",
         _ => word,
     }));
+
+    // By its name, or by its letter where one clef alone has it.
+    private static bool IsClef(Clef clef, string line)
+    {
+        var word = Plain(line).Replace(" CLEF", "", StringComparison.Ordinal);
+        return word == Plain(clef.Name) || (word == "G" && clef == Clef.Treble) || (word == "F" && clef == Clef.Bass);
+    }
 
     private static int? Whole(string text)
     {

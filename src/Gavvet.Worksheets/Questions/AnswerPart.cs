@@ -104,6 +104,10 @@ public sealed record IntervalsPart(ImmutableArray<Interval> Intervals) : AnswerP
 /// <param name="Chord">The chord.</param>
 public sealed record ChordPart(Chord Chord) : AnswerPart;
 
+/// <summary>A clef.</summary>
+/// <param name="Clef">The clef.</param>
+public sealed record ClefPart(Clef Clef) : AnswerPart;
+
 /// <summary>Yes or no.</summary>
 /// <param name="Yes">Which.</param>
 public sealed record YesNoPart(bool Yes) : AnswerPart;
@@ -155,6 +159,7 @@ public static class AnswerWording
             StepsPart steps => string.Join(steps.Between, steps.Steps.Select(step => style.Sign(step.Semitones, step.Letters))),
             IntervalsPart intervals => string.Join(' ', intervals.Intervals),
             ChordPart chord => chord.Chord.Name,
+            ClefPart clef => clef.Clef.Name.ToLowerInvariant(),
             YesNoPart choice => Texts.Say(choice.Yes ? "answer.yes" : "answer.no"),
             WordsPart words => words.Words,
             _ => throw new ArgumentException($"No words for {part?.GetType().Name}."),

@@ -84,7 +84,7 @@ internal static class DegreeKinds
         yield return Why("characteristic-degree.working", ("scale", scale), ("near", near.Name), ("place", CountText.Ordinal(degree.Number)), ("note", scale.Ascending[degree.Number - 1]), ("other", other));
     }
 
-    private static Explained Counted(Scale scale, Degree degree)
+    internal static Explained Counted(Scale scale, Degree degree)
     {
         var place = scale.Type.Degrees.IndexOf(degree);
         return Why("degree.working", ("notes", scale.Ascending[..(place + 1)]), ("note", scale.Ascending[place]), ("place", CountText.Ordinal(place + 1)), ("interval", CountText.WithArticle(degree.FromTonic.Name)), ("tonic", scale.Tonic));

@@ -128,8 +128,8 @@ internal static class ScaleFacts
     }
 
     /// <summary>The notes on the staff, with the signs they need.</summary>
-    public static ImmutableArray<NoteMark> OnStaff(QuestionSetting setting, Scale scale) => StaffNotes.InOneBar(
-        scale.Pitches(setting.Direction, setting.LowestTonic(scale), setting.Octaves), Printed(setting), setting.Style);
+    public static ImmutableArray<NoteMark> OnStaff(QuestionSetting setting, Scale scale, int notesInBar = 0) => StaffNotes.InBars(
+        scale.Pitches(setting.Direction, setting.LowestTonic(scale), setting.Octaves), Printed(setting), setting.Style, notesInBar);
 
     /// <summary>The room on the staff that any such question may need.</summary>
     public static StaffRange Room(QuestionSetting setting) => StaffRange.OfScales(setting.Clef, setting.Octaves, setting.Part);

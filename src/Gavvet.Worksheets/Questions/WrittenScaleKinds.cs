@@ -11,6 +11,11 @@ namespace Gavvet.Worksheets.Questions;
 /// <summary>Questions in which a scale or its arpeggio is written on an empty staff.</summary>
 internal static class WrittenScaleKinds
 {
+    private const string HalfNotes = "half-notes", Contrary = "contrary";
+
+    // Half notes stand four in a bar.
+    private const int HalvesInBar = 4;
+
     // Tonic, third, fifth and the upper tonic among the notes of the scale.
     private static readonly int[] ArpeggioPlaces = [0, 2, 4, 7];
 
@@ -22,10 +27,11 @@ internal static class WrittenScaleKinds
         Takes = AnyScale,
         Scaffoldings = [Scaffolding.WorkedExample, Scaffolding.Letters, Scaffolding.Formula, Scaffolding.Signature, Scaffolding.Count, Scaffolding.Tonic, Scaffolding.Blank],
         Weight = 8,
-        Instructs = (section, style) => StepSigns.With(section, style, Texts.Say(
+        Options = [new("whole-notes"), new(HalfNotes), new(Contrary)],
+        Instructs = (section, style) => StepSigns.With(section, style, Written(section, Texts.Say(
             section.Notation != Notation.Signature ? "write-scale.instruction" : section.Scaffolding == Scaffolding.Signature ? Major(section, "write-scale.instruction.signature-given") : Major(section, "write-scale.instruction.signature"),
-            ("wholeNotes", style.Words.WholeNotes))),
-        Pose = about => Write(about, ScaleFacts.Prompt(about), Working),
+            ("wholeNotes", section.Option == HalfNotes ? style.Words.HalfNotes : style.Words.WholeNotes)))),
+        Pose = about => about.Option == Contrary ? BothHands(about) : Write(about, ScaleFacts.Prompt(about), Working),
     };
 
     public static QuestionKind BuildFromSteps { get; } = new()
@@ -75,8 +81,8 @@ internal static class WrittenScaleKinds
         },
     };
 
-    // An empty staff, with what the section gives, and the whole scale as the answer.
-    private static PosedQuestion Write(QuestionSetting about, string prompt, Func<QuestionSetting, Scale, ImmutableArray<WorkingStep>> working)
+    /// <summary>An empty staff, with what the section gives, and the whole scale as the answer.</summary>
+    internal static PosedQuestion Write(QuestionSetting about, string prompt, Func<QuestionSetting, Scale, ImmutableArray<WorkingStep>> working)
     {
         var scale = ScaleFacts.Scale(about);
         var given = Given(about, scale);
@@ -86,13 +92,43 @@ internal static class WrittenScaleKinds
             Scaffolding.Formula => StaffRows.Gaps,
             _ => StaffRows.None,
         };
-        var staff = new StaffFigure(about.Clef, ScaleFacts.Notes(about, scale).Length, about.Notation == Notation.Signature, rows, ScaleFacts.Room(about), given);
+        var halves = about.Option == HalfNotes;
+        var staff = new StaffFigure(about.Clef, ScaleFacts.Notes(about, scale).Length, about.Notation == Notation.Signature, rows, ScaleFacts.Room(about), given) { InHalfNotes = halves, NotesInBar = halves ? HalvesInBar : 0 };
         return new PosedQuestion(new Question(about.Scaffolding == Scaffolding.Count ? $"{prompt} ({ScaleFacts.CountInWords(about, scale)})" : prompt, [staff]), () =>
         {
             ScaleFacts.Steps(scale, about.Direction);
-            return ScaleFacts.WholeScale(about, scale, [[.. SignatureOf(about).Concat(ScaleFacts.OnStaff(about, scale)).Except(given)]], ScaleFacts.Notes(about, scale), working(about, scale));
+            return ScaleFacts.WholeScale(about, scale, [[.. SignatureOf(about).Concat(ScaleFacts.OnStaff(about, scale, staff.NotesInBar)).Except(given)]], ScaleFacts.Notes(about, scale), working(about, scale));
         });
     }
+
+    // From the tonic out: up on one staff, down on the other.
+    private static PosedQuestion BothHands(QuestionSetting about)
+    {
+        QuestionSetting[] hands = [about with { Direction = Direction.Ascending }, about with { Direction = Direction.Descending, Clef = Clef.Bass, Part = null }];
+        var scale = ScaleFacts.Scale(about);
+        ImmutableArray<Mark> GivenTo(QuestionSetting hand) => Given(hand, scale);
+        StaffFigure Staff(QuestionSetting hand) => new(hand.Clef, ScaleFacts.Notes(hand, scale).Length, hand.Notation == Notation.Signature, hand.Scaffolding switch { Scaffolding.Letters => StaffRows.Labels, Scaffolding.Formula => StaffRows.Gaps, _ => StaffRows.None }, ScaleFacts.Room(hand), GivenTo(hand));
+        var prompt = Texts.Say("write-scale.prompt.contrary", ("scale", ScaleFacts.Named(about)));
+        if (about.Scaffolding == Scaffolding.Count)
+            prompt = $"{prompt} ({ScaleFacts.CountInWords(about with { Direction = Direction.Both }, scale)})";
+        return new PosedQuestion(new Question(prompt, [.. hands.Select(Staff)]), () =>
+        {
+            foreach (var hand in hands)
+                ScaleFacts.Steps(scale, hand.Direction);
+            return new Answer(
+                about.Style,
+                [.. hands.Select(hand => SignatureOf(hand).Concat(ScaleFacts.OnStaff(hand, scale)).Except(GivenTo(hand)).ToImmutableArray())],
+                [.. hands.Select(hand => new AnsweredLine(new NotesPart(ScaleFacts.Notes(hand, scale)), ScaleFacts.OtherSpellings(hand, scale).Accepted))],
+                Working(about with { Direction = Direction.Both }, scale));
+        });
+    }
+
+    private static string Written(Section section, string instruction) => section.Option switch
+    {
+        HalfNotes => Texts.Say("write-scale.instruction.half-notes", ("instruction", instruction)),
+        Contrary => Texts.Say("write-scale.instruction.contrary", ("instruction", instruction)),
+        _ => instruction,
+    };
 
     private static ImmutableArray<Mark> Given(QuestionSetting about, Scale scale) => about.Scaffolding switch
     {

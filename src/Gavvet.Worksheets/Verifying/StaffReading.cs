@@ -9,10 +9,10 @@ namespace Gavvet.Worksheets.Verifying;
 internal static class StaffReading
 {
     /// <summary>What stands on the staff, signs that were added before given notes with them.</summary>
-    public static WrittenNote[] ReadOff(ImmutableArray<Mark> marks)
+    public static WrittenNote[] ReadOff(StaffFigure staff, ImmutableArray<Mark> marks)
     {
         var added = marks.OfType<AddedSignMark>().ToDictionary(mark => mark.Note.Column, mark => mark.Note.Sign);
-        return [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).Select(note => new WrittenNote(note.Pitch.Name.Letter, added.GetValueOrDefault(note.Column, note.Sign), note.Pitch.StaffStep))];
+        return [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).Select(note => new WrittenNote(note.Pitch.Name.Letter, added.GetValueOrDefault(note.Column, note.Sign), note.Pitch.StaffStep, staff.BarlineBefore(note.Column)))];
     }
 
     /// <summary>The judge knows one octave; over several each is read in its place and judged by itself.</summary>

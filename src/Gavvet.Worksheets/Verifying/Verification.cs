@@ -166,10 +166,10 @@ public sealed class Verification
     private void CheckNotes(QuestionKind kind, QuestionSetting setting, Question question, Answer answer, string what, Dice dice)
     {
         if (answer.Written is { } written && question.Figures[^1] is StaffFigure { Columns: > 0 } staff)
-            Judge(setting, written.Type, written.Scale.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, [.. staff.Given, .. answer.Marks[^1]], what, dice);
+            Judge(setting, written.Type, written.Scale.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, staff, [.. staff.Given, .. answer.Marks[^1]], what, dice);
         // A page that shows a mistake or another scale on purpose is no key; its kind compares it by itself.
         else if (kind.PrintsScale && question.Figures[0] is StaffFigure { Columns: > 0 } given)
-            Judge(setting, setting.Scale, setting.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, given.Given, what, dice);
+            Judge(setting, setting.Scale, setting.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, given, given.Given, what, dice);
     }
 
     // A signature the key writes: read off with its places, and with one sign put elsewhere or left out.
@@ -236,10 +236,10 @@ public sealed class Verification
         }
     }
 
-    private void Judge(QuestionSetting setting, ScaleType type, NoteName tonic, Direction direction, ImmutableArray<Mark> marks, string what, Dice dice)
+    private void Judge(QuestionSetting setting, ScaleType type, NoteName tonic, Direction direction, StaffFigure staff, ImmutableArray<Mark> marks, string what, Dice dice)
     {
         var asked = new AskedScale(type, tonic, direction, setting.Style);
-        WrittenNote[] notes = StaffReading.ReadOff(marks);
+        WrittenNote[] notes = StaffReading.ReadOff(staff, marks);
         var signature = marks.OfType<SignatureMark>().FirstOrDefault() is { } mark ? WrittenSignature.Of(mark.Signature.Notes) : null;
         foreach (var octave in StaffReading.Octaves(asked, notes, signature))
         {
@@ -267,7 +267,7 @@ public sealed class Verification
         if (!found)
             _failures.Add($"{what}: note {place + 1} spoiled, and the judge lets it pass.");
         if (signature is { Notes.Length: > 0 })
-            SpoilSignature(asked, StaffReading.ReadOff(marks), signature, what);
+            SpoilSignature(asked, StaffReading.ReadOff(staff, marks), signature, what);
     }
 
     // The last sign of the signature forgotten: the notes on its letter change, or the signature itself is wrong.

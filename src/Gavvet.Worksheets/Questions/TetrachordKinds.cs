@@ -1,0 +1,39 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
+using Gavvet.Worksheets.Working;
+using static Gavvet.Worksheets.Questions.Kinds;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>Tetrachords by themselves: named from their notes, or built on a note. Five kinds, each the lower half of a scale.</summary>
+internal static class TetrachordKinds
+{
+    private const string Build = "build";
+
+    // Common practice, no source; the fifth is called after the scale or after its whole tones.
+    private static readonly ImmutableArray<(string Scale, string Name)> Kinds5 =
+        [("major", "tetrachord.major"), ("natural-minor", "tetrachord.minor"), ("phrygian", "tetrachord.phrygian"), ("double-harmonic-major", "tetrachord.harmonic"), ("lydian", "tetrachord.lydian")];
+
+    public static QuestionKind Tetrachords { get; } = InWords("tetrachords", QuestionGroup.Steps, type => Kinds5.Any(row => row.Scale == type.Id), about =>
+    {
+        var building = about.Option == Build;
+        var prompt = building ? Texts.Say("tetrachords.prompt.build", ("kind", NameOf(about.Scale)), ("note", about.Style.Say(about.Tonic))) : about.Style.Say(ScaleFacts.Scale(about).Ascending[..4]);
+        return OnLines(prompt, building ? Names : OneName(Texts.Say("line.tetrachord")), () =>
+        {
+            var notes = ScaleFacts.Scale(about).Ascending[..4];
+            var walked = ScaleSpelling.BySteps(about.Scale.Up, about.Tonic)[..4];
+            TwoRoutes.Agree($"the {NameOf(about.Scale)} tetrachord on {about.Tonic}", notes, walked);
+            ImmutableArray<WorkingStep> working = [new StepsWalked(about.Scale, notes, about.Scale.Steps[..3]), Why("tetrachords.working", ("kind", NameOf(about.Scale)), ("steps", string.Join(' ', ScaleFacts.StepSigns(about.Style, ScaleFacts.Scale(about), Direction.Ascending)[..3])))];
+            return building
+                ? Line(about, working, new NotesPart(notes))
+                : Line(about, working, new WordsPart(NameOf(about.Scale)), about.Scale.Id == "lydian" ? [new WordsPart(Texts.Say("tetrachord.whole-tone"))] : []);
+        });
+    }) with
+    {
+        Options = [new("name"), new(Build)],
+        Offers = about => about.Option == Build ? [] : [.. Kinds5.Select(row => new WordsPart(Texts.Say(row.Name)))],
+    };
+
+    private static string NameOf(ScaleType type) => Texts.Say(Kinds5.First(row => row.Scale == type.Id).Name);
+}

@@ -1,0 +1,58 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
+using Gavvet.Worksheets.Working;
+using static Gavvet.Worksheets.Questions.Kinds;
+
+namespace Gavvet.Worksheets.Questions;
+
+/// <summary>Transposing what a part reads: to concert pitch, and to another part.</summary>
+internal static class TransposeKinds
+{
+    private const string ToPart = "to-part";
+
+    private static readonly ImmutableArray<(Instrument From, Instrument To)> Pairs = [.. KeyKinds.Parts.SelectMany(_ => KeyKinds.Parts, (from, to) => (from, to)).Where(pair => pair.from.WrittenFifths != pair.to.WrittenFifths)];
+
+    public static QuestionKind TransposeBetween { get; } = InWords("transpose-between", QuestionGroup.Enharmonic, Keys, about =>
+    {
+        var (from, to) = About(about);
+        var prompt = to is null
+            ? Texts.Say("transpose-between.prompt", ("part", from.InSentence), ("key", about.Style.Say(about.Key)))
+            : Texts.Say("transpose-between.prompt.part", ("part", from.InSentence), ("key", about.Style.Say(about.Key)), ("other", to.InSentence));
+        return OnLines(prompt, OneName(ModeWord(about.Key.Mode)), () =>
+        {
+            var key = about.Key;
+            var concert = Practical(new Key(NoteName.FromFifths(Within(key.Tonic.Fifths - from.WrittenFifths)), key.Mode), key);
+            // By fifths, and by moving a pitch.
+            TwoRoutes.Agree($"{key} of {from.Name} at concert pitch", concert.Tonic.PitchClass, from.Sounding(new Pitch(key.Tonic, 4)).Name.PitchClass);
+            var asked = to is null ? concert : Practical(new Key(NoteName.FromFifths(Within(concert.Tonic.Fifths + to.WrittenFifths)), key.Mode), key);
+            if (to is not null)
+                TwoRoutes.Agree($"{concert} for {to.Name}", asked.Tonic.PitchClass, to.Written(new Pitch(concert.Tonic, 4)).Name.PitchClass);
+            ImmutableArray<WorkingStep> working =
+            [
+                Why("transpose-between.working.sounds", ("part", from.InSentence), ("sounding", NoteName.FromFifths(-from.WrittenFifths)), ("key", key), ("concert", concert)),
+                .. to is null ? ImmutableArray<WorkingStep>.Empty : [Why("transpose-between.working.reads", ("part", to.InSentence), ("sounding", NoteName.FromFifths(-to.WrittenFifths)), ("concert", concert), ("key", asked))],
+                new SignatureUsed(asked, ScaleFacts.Signature(asked)),
+            ];
+            return Line(about, working, new NotesPart(asked.Tonic), asked.EnharmonicTwin is { } twin ? [new KeysPart(twin)] : []);
+        });
+    }) with
+    {
+        Uses = KindUse.Tonic | KindUse.Words | KindUse.ConcertPitch,
+        Weight = 5,
+        Options = [new("to-concert"), new(ToPart)],
+        Variants = _ => KeyKinds.Parts.Length,
+        VariantsAs = (section, _) => section.Option == ToPart ? Pairs.Length : KeyKinds.Parts.Length,
+    };
+
+    private static (Instrument From, Instrument? To) About(QuestionSetting about) => about.Option == ToPart ? Pairs[about.Variant] : (KeyKinds.Parts[about.Variant], null);
+
+    // A key with a signature; of the two that sound alike the one with fewer signs, on a tie of the kind read before.
+    private static Key Practical(Key key, Key before)
+    {
+        var twins = new[] { -12, 0, 12 }.Select(turn => key.Tonic.Fifths + turn).Where(NoteName.HasFifths).Select(fifths => new Key(NoteName.FromFifths(fifths), key.Mode)).Where(twin => !twin.IsTheoretical);
+        return twins.MinBy(twin => (Math.Abs(twin.Fifths), Math.Sign(twin.Fifths) != Math.Sign(before.Fifths)));
+    }
+
+    private static int Within(int fifths) => NoteName.HasFifths(fifths) ? fifths : fifths - (12 * Math.Sign(fifths));
+}

@@ -89,11 +89,13 @@ internal static class CheckCommand
     {
         public Result Judge()
         {
+            var style = CommandOutput.Style(Preset);
+            var meant = ScaleSearch.Parse(Type ?? throw new FormatException("Say which scale was asked: a type such as harmonic-minor."), style);
             var asked = new AskedScale(
-                ScaleNames.Parse(Type ?? throw new FormatException("Say which scale was asked: a type such as harmonic-minor.")),
-                NoteText.Parse(Tonic ?? throw new FormatException("Say on which tonic the scale was asked, such as D#.")),
+                meant.Type,
+                Tonic is null && meant.Tonic is { } named ? named : NoteText.Parse(Tonic ?? throw new FormatException("Say on which tonic the scale was asked, such as D#.")),
                 ReadDirection(Direction),
-                CommandOutput.Style(Preset))
+                style)
             {
                 Part = Part is null ? null : Instrument.Parse(Part),
                 Clef = Clef is null ? null : Theory.Clef.Find(Clef) ?? throw new FormatException($"“{Clef}” is not a clef here. Write {string.Join(", ", Theory.Clef.All.Select(known => known.Id))}."),

@@ -19,7 +19,8 @@ internal static class KeyCommand
 
     private static void Tell(string name, string presetName, bool asJson)
     {
-        var record = KeyRecord.Of(KeyText.Parse(name), CommandOutput.Style(presetName));
+        var style = CommandOutput.Style(presetName);
+        var record = KeyRecord.Of(ScaleSearch.ParseKey(name, style), style);
         if (asJson)
         {
             Console.WriteLine(JsonSerializer.Serialize(record, CommandOutput.Json));

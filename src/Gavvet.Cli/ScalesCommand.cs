@@ -9,7 +9,7 @@ internal static class ScalesCommand
 {
     public static Command Create()
     {
-        var type = new Option<string>("--type") { Description = "One scale type, by its id or a name." };
+        var type = new Option<string>("--type") { Description = "One scale type, by its id or a name; the tonic may stand in it: \"Ab mix\"." };
         var tonic = new Option<string>("--tonic") { Description = "One tonic, such as Eb; all 21 with up to one sharp or flat if left out." };
         var preset = new Option<string>("--preset") { Description = $"The house style: {string.Join(", ", HouseStyle.Presets.Select(style => style.Id))}.", DefaultValueFactory = _ => HouseStyle.Classical.Id };
         var json = new Option<bool>("--json") { Description = "As a JSON array, one object a scale." };
@@ -21,13 +21,14 @@ internal static class ScalesCommand
     private static void List(string? typeName, string? tonicName, string presetName, bool asJson)
     {
         var style = CommandOutput.Style(presetName);
-        var types = typeName is null ? ScaleTypes.All : [ScaleNames.Parse(typeName)];
-        NoteName[] tonics = tonicName is null
-            ? [.. NoteName.All.Where(note => Math.Abs((int)note.Accidental) < 2)]
-            : [NoteText.Parse(tonicName)];
+        // A type may be typed as a teacher types it, with the tonic in it.
+        var meant = typeName is null ? null : ScaleSearch.Parse(typeName, style);
+        var types = meant is null ? ScaleTypes.All : [meant.Type];
+        NoteName? tonic = tonicName is null ? meant?.Tonic : NoteText.Parse(tonicName);
+        NoteName[] tonics = tonic is { } one ? [one] : [.. NoteName.All.Where(note => Math.Abs((int)note.Accidental) < 2)];
         // A scale asked for by both names that cannot be written is refused in words; of the rest those that can are listed.
         var records = types.SelectMany(_ => tonics, (type, tonic) => (type, tonic))
-            .Where(pair => (typeName is not null && tonicName is not null) || style.CanSpell(pair.type, pair.tonic))
+            .Where(pair => (meant is not null && tonic is not null) || style.CanSpell(pair.type, pair.tonic))
             .Select(pair => ScaleRecord.Of(pair.type, pair.tonic, style));
         using var output = Console.OpenStandardOutput();
         if (asJson)
@@ -43,7 +44,7 @@ internal static class ScalesCommand
             lines.WriteLine($"{record.Tonic} {record.Type}: {string.Join(' ', record.Ascending)}");
             if (!record.Descending.SequenceEqual(record.Ascending.Reverse()))
                 lines.WriteLine($"  down: {string.Join(' ', record.Descending)}");
-            if (tonicName is not null && typeName is not null)
+            if (tonic is not null && meant is not null)
             {
                 foreach (var sentence in record.Working)
                     lines.WriteLine($"  {sentence}");

@@ -1,3 +1,4 @@
+using Gavvet.Theory;
 using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
@@ -22,11 +23,25 @@ public static class DeskFilter
     /// <summary>Characters of a word that are looked for at most.</summary>
     public const int LongestTerm = 60;
 
+    // A name may mean several scales; the first of them that is on the desk is shown.
+    private const int MostScales = 6;
+
     // What is typed beyond this is not even split.
     private const int LongestFilter = 1_000;
 
     /// <summary>The words of a filter, each to be found: a dozen at most.</summary>
     public static string[] Terms(string? filter) => [.. All(filter).Take(MostTerms)];
+
+    /// <summary>The ways a filter can be read: its words as they stand, and the scale it means, whichever way that is typed.</summary>
+    /// <param name="filter">What was typed.</param>
+    public static IEnumerable<string[]> Readings(string? filter)
+    {
+        yield return Terms(filter);
+        if (string.IsNullOrWhiteSpace(filter) || filter.Length > ScaleSearch.LongestText)
+            yield break;
+        foreach (var match in ScaleSearch.Find(filter, HouseStyle.Classical).Where(match => match.Why is null).Take(MostScales))
+            yield return [Plain(match.Tonic is { } tonic ? $"{tonic} {match.Type.Name}" : match.Type.Name)];
+    }
 
     /// <summary>Whether a filter has more words than are looked for.</summary>
     public static bool LeavesOut(string? filter) => filter is { Length: > LongestFilter } || All(filter).Skip(MostTerms).Any();

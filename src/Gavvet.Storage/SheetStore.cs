@@ -132,22 +132,29 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     /// <param name="filter">Words or parts of words, or nothing.</param>
     /// <param name="most">How many at most.</param>
     public Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, int most) => ListAsync(
-        sheets => Holding(sheets.Where(sheet => sheet.DeletedAt == null), filter).OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id), most);
+        filter, sheets => sheets.Where(sheet => sheet.DeletedAt == null).OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id), most);
 
     /// <summary>The sheets in the bin that hold every word of a filter, the last deleted first.</summary>
     public Task<IReadOnlyList<SheetOnDesk>> ListDeletedAsync(string filter, int most) => ListAsync(
-        sheets => Holding(sheets.Where(sheet => sheet.DeletedAt != null), filter).OrderByDescending(sheet => sheet.DeletedAt), most);
+        filter, sheets => sheets.Where(sheet => sheet.DeletedAt != null).OrderByDescending(sheet => sheet.DeletedAt), most);
 
-    private static IQueryable<SheetRow> Holding(IQueryable<SheetRow> sheets, string filter) =>
-        DeskFilter.Terms(filter).Aggregate(sheets, (some, term) => some.Where(sheet => sheet.Words.Contains(term)));
-
-    private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most)
+    // Those that hold the words typed; where there are none, those with the scale the words mean.
+    private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most)
     {
         await using var database = data.Open();
         var epoch = data.Epoch;
-        return await choose(database.Sheets.AsNoTracking()).Take(most)
-            .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt))
-            .ToListAsync();
+        List<SheetOnDesk> found = [];
+        foreach (var terms in DeskFilter.Readings(filter))
+        {
+            var holding = terms.Aggregate(database.Sheets.AsNoTracking(), (some, term) => some.Where(sheet => sheet.Words.Contains(term)));
+            found = await choose(holding).Take(most)
+                .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt))
+                .ToListAsync();
+            if (found.Count > 0)
+                break;
+        }
+
+        return found;
     }
 
     /// <summary>How many sheets are on the desk.</summary>

@@ -90,7 +90,9 @@ public class TheoryCommandTests
     }
 
     [Theory]
-    [InlineData("Did you mean dorian?", "scales", "--type", "dorain")]
+    [InlineData("is not a scale here. Did you mean", "scales", "--type", "xylophone")]
+    [InlineData("Say which", "scales", "--type", "gypsy")]
+    [InlineData("may be E♭ major or C minor", "key", "three flats")]
     [InlineData("is not a note name", "scales", "--tonic", "H")]
     [InlineData("sounds the same and can be written", "scales", "--type", "altered", "--tonic", "Fb")]
     [InlineData("Did you mean classical?", "scales", "--preset", "classicist")]

@@ -50,8 +50,23 @@ public sealed class BowedStrings
     /// <param name="line">The pitches as written.</param>
     public ImmutableArray<StoppedNote>? Finger(ImmutableArray<Pitch> line)
     {
-        StoppedNote?[] notes = _settings.IsEmpty ? [.. line.Select(ByLetter)] : BySettings(line);
-        return notes.Any(note => note is null) ? null : [.. notes.OfType<StoppedNote>()];
+        if (!_settings.IsEmpty)
+            return Whole(BySettings(line));
+        // A flat key lies under the fingers as its sharp twin does: of the two the one that bends fewer fingers, and the sharp one on a tie.
+        return new[] { 0, -1, 1 }.Select(turn => Renamed(line, turn)).OfType<ImmutableArray<Pitch>>()
+            .Select(twin => (twin[0].Name.Fifths, Notes: Whole([.. twin.Select(ByLetter)]))).Where(twin => twin.Notes is not null)
+            .OrderBy(twin => twin.Notes!.Value.Count(note => note.Finger.Length > 1)).ThenByDescending(twin => twin.Fifths)
+            .FirstOrDefault().Notes;
+    }
+
+    private static ImmutableArray<StoppedNote>? Whole(StoppedNote?[] notes) => notes.Any(note => note is null) ? null : [.. notes.OfType<StoppedNote>()];
+
+    // The same line on the next letter up or down, or null where that needs more than double accidentals.
+    private static ImmutableArray<Pitch>? Renamed(ImmutableArray<Pitch> line, int turn)
+    {
+        if (line.Any(pitch => !NoteName.HasFifths(pitch.Name.Fifths - (12 * turn))))
+            return null;
+        return [.. line.Select(pitch => turn == 0 ? pitch : Pitch.At(NoteName.FromFifths(pitch.Name.Fifths - (12 * turn)), pitch.StaffStep + turn))];
     }
 
     // The finger is the letter counted from the open string, a semitone low or high where the accidental says so. A note

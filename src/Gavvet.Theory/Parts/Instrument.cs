@@ -15,6 +15,8 @@ public sealed record Instrument
         concert-alto      | Concert pitch, alto clef      | alto   | =     | C3  | E5
         concert-tenor     | Concert pitch, tenor clef     | tenor  | =     | C2  | C5
         flute             | Flute                         | treble | =     | C4  | C7
+        treble-recorder   | Treble recorder               | treble | =     | F4  | G6
+        tenor-recorder    | Tenor recorder                | treble | =     | C4  | D6
         oboe              | Oboe                          | treble | =     | Bb3 | D6
         violin            | Violin                        | treble | =     | G3  | B5
         viola             | Viola                         | alto   | =     | C3  | E5
@@ -25,13 +27,16 @@ public sealed record Instrument
         tuba              | Tuba                          | bass   | =     | E1  | C4
         soprano-sax       | Soprano saxophone             | treble | +M2   | Bb3 | F6
         clarinet          | Clarinet in B flat            | treble | +M2   | E3  | C6
+        clarinet-a        | Clarinet in A                 | treble | +m3   | E3  | C6
         trumpet           | Trumpet in B flat             | treble | +M2   | F#3 | C6
+        cornet            | Cornet in B flat              | treble | +M2   | F#3 | C6
         tenor-sax         | Tenor saxophone               | treble | +M9   | Bb3 | F6
         bass-clarinet     | Bass clarinet, treble clef    | treble | +M9   | E3  | C6
         euphonium-treble  | Euphonium, treble clef        | treble | +M9   | F#3 | C6
         alto-sax          | Alto saxophone                | treble | +M6   | Bb3 | F6
         baritone-sax      | Baritone saxophone            | treble | +M13  | A3  | F6
         e-flat-clarinet   | Clarinet in E flat            | treble | -m3   | E3  | C6
+        tenor-horn        | Tenor horn in E flat          | treble | +M6   | F#3 | C6
         horn              | Horn in F                     | treble | +P5   | F#3 | C6
         cor-anglais       | Cor anglais                   | treble | +P5   | B3  | D6
         guitar            | Guitar                        | treble | +P8   | E3  | B5
@@ -39,6 +44,8 @@ public sealed record Instrument
         keyboard          | Keyboard                      | treble | =     | A2  | C7
         tenor-voice       | Tenor voice                   | treble-8 | =   | C3  | C5
         piccolo           | Piccolo                       | treble | -P8   | D4  | C7
+        descant-recorder  | Descant recorder              | treble | -P8   | C4  | D6
+        bass-recorder     | Bass recorder                 | bass   | -P8   | F2  | G4
         """;
 
     /// <summary>Every part, concert pitch first.</summary>

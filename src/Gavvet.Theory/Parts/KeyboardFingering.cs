@@ -59,10 +59,24 @@ public static class KeyboardFingering
     public static ImmutableArray<int>? Of(ScaleType type, NoteName tonic, Hand hand, int octaves)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(octaves, 1);
+        if (type.IsChromatic)
+            return Chromatic(tonic, hand, octaves);
         if (Lines.FirstOrDefault(line => line.Hand == hand && line.Holds(type, tonic)) is not { } found)
             return null;
         int[] run = [.. Enumerable.Repeat(found.Degrees.Select(finger => finger - '0'), octaves).SelectMany(fingers => fingers)];
         return [found.First, .. run.Skip(1), found.Last];
+    }
+
+    // The third finger on every black key, the thumb on white ones, the second where two white keys meet (common practice, from memory).
+    private static ImmutableArray<int> Chromatic(NoteName tonic, Hand hand, int octaves)
+    {
+        const string right = "131312313131", left = "131321313132";
+        return [.. Enumerable.Range(tonic.PitchClass, (12 * octaves) + 1).Select(key => (hand, key % 12) switch
+        {
+            (Hand.Right, 0) when key != tonic.PitchClass => 2,
+            (Hand.Right, var place) => right[place] - '0',
+            (_, var place) => left[place] - '0',
+        })];
     }
 
     private sealed record Line(Hand Hand, string Types, string Tonics, int First, string Degrees, int Last)

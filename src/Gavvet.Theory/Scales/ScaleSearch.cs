@@ -35,6 +35,59 @@ public static partial class ScaleSearch
         return BySteps(Steps(signs)) ?? ByDegrees(signs) ?? ByRelation(typed, style) ?? ByNotes([.. signs.SelectMany(word => NoteText.Apart(word, style.NoteNames))], style) ?? ByName(words, style);
     }
 
+    /// <summary>The one scale a text means, with its tonic where one is said.</summary>
+    /// <param name="text">An id, a name, or anything that <see cref="Find"/> reads.</param>
+    /// <param name="style">The house style, whose note names are read.</param>
+    /// <exception cref="FormatException">It means none, or more than one; the message offers what it may mean.</exception>
+    public static ScaleMatch Parse(string text, HouseStyle style)
+    {
+        // A name is a name, also where it could begin with a note.
+        if (ScaleNames.Only(text) is { } named)
+            return new ScaleMatch(named, null, null);
+        if (ScaleNames.Find(text).Length > 1)
+            return new ScaleMatch(ScaleNames.Parse(text), null, null);
+        var found = Find(text, style);
+        ScaleMatch[] plain = [.. found.Where(match => match.Why is null).DistinctBy(match => (match.Type, match.Tonic))];
+        ScaleMatch[] whole = [.. plain.Where(match => IsWhole(text, match, style))];
+        if (new[] { whole, plain, [.. found] }.FirstOrDefault(some => some.Length > 0) is [var one])
+            return one;
+        var fitting = plain.Take(6).Select(match => match.Tonic is { } tonic ? style.Say(match.Type, tonic) : match.Type.Name).ToArray();
+        return fitting.Length > 1
+            ? throw new FormatException($"“{text}” may be {string.Join(", ", fitting[..^1])} or {fitting[^1]}. Say which.")
+            : new ScaleMatch(ScaleNames.Parse(text), null, null);
+    }
+
+    /// <summary>The one key a text means.</summary>
+    /// <param name="text">A key, or anything that <see cref="Find"/> reads as one: "relative minor of Ab", "ré mineur".</param>
+    /// <param name="style">The house style, whose note names are read.</param>
+    /// <exception cref="FormatException">It means none, or more than one; the message says what would be right.</exception>
+    public static Key ParseKey(string text, HouseStyle style)
+    {
+        if (NoteNaming.TryParse(style.NoteNames, text, out var alone))
+            return new Key(alone);
+        if (KeyText.Readings(text, style.NoteNames).Distinct().ToArray() is [var read])
+            return read;
+        Key[] keys = [.. Find(text, style).Where(match => match is { Why: null, Tonic: not null, Type.IsKey: true }).Select(match => new Key(match.Tonic!.Value, match.Type.IsMajor ? KeyMode.Major : KeyMode.Minor)).Distinct()];
+        return keys.Length switch
+        {
+            0 => KeyText.Parse(text, style.NoteNames),
+            1 => keys[0],
+            _ => throw new FormatException($"“{text}” may be {string.Join(" or ", keys.Take(4).Select(key => style.Say(key)))}. Say which."),
+        };
+    }
+
+    // Each word of a name of the scale is there, whole or begun; the tonic may stand before it or after.
+    private static bool IsWhole(string text, ScaleMatch match, HouseStyle style)
+    {
+        string[] typed = [.. ScaleNames.Plain(text).Split(' ').Where(word => !Fillers.Contains(word))];
+        var tonics = match.Tonic is null ? new[] { 0 } : [1, 2];
+        return match.Type.Names.Select(name => ScaleNames.Plain(name).Split(' ')).Any(name => tonics.Any(tonic => typed.Length == name.Length + tonic
+                && (Begins(name, typed[tonic..]) || Begins(name, typed[..^tonic]))))
+            || (match is { Tonic: { } tonic, Type.IsKey: true } && KeyText.Readings(text, style.NoteNames).Any(key => key.Tonic == tonic && key.ScaleType == match.Type));
+    }
+
+    private static bool Begins(string[] name, string[] words) => name.Zip(words).All(pair => pair.First.StartsWith(pair.Second, StringComparison.Ordinal));
+
     // Steps in any vocabulary, joined or apart: WWHWWWH, T T S T T T S, 1 1 ½ 1 1 1 ½, 2212221.
     private static string[] Steps(string[] words)
     {
@@ -199,7 +252,7 @@ public static partial class ScaleSearch
         if (KeyText.Readings(whole, style.NoteNames).Distinct().ToArray() is { Length: > 0 } keys)
             return [new ScaleMatch(keys[0].ScaleType, keys[0].Tonic, null)];
         if (Named(whole) is { IsEmpty: false } found)
-            return [.. found.Select(type => new ScaleMatch(type, null, null))];
+            return [.. found.Select(type => new ScaleMatch(type, null, Dated(type, whole)))];
         return ByForeignName(named, style);
     }
 
@@ -231,6 +284,15 @@ public static partial class ScaleSearch
             yield return (words[..length], words[length..]);
             yield return (words[^length..], words[..^length]);
         }
+    }
+
+    // A name out of use in teaching is said to be one.
+    private static string? Dated(ScaleType type, string name)
+    {
+        var plain = ScaleNames.Plain(name);
+        return type.DatedNames.FirstOrDefault(dated => ScaleNames.Plain(dated).StartsWith(plain, StringComparison.Ordinal)) is { } dated && !type.Names.Any(other => ScaleNames.Plain(other).StartsWith(plain, StringComparison.Ordinal))
+            ? $"“{dated}” is a dated name"
+            : null;
     }
 
     private static ImmutableArray<ScaleMatch> On(NoteName tonic, ImmutableArray<ScaleType> types, HouseStyle style) =>

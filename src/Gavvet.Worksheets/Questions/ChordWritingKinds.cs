@@ -49,7 +49,7 @@ internal static class ChordWritingKinds
     {
         var minor = about.Key.Mode == KeyMode.Minor;
         var sevenths = about.Option is Sevenths or OnStaff;
-        string[] numerals = [.. (minor ? new[] { "spell-progression.two.minor", "spell-progression.five", "spell-progression.one.minor" } : ["spell-progression.two", "spell-progression.five", "spell-progression.one"]).Select(id => Texts.Say(id))];
+        string[] numerals = [.. (minor ? new[] { sevenths ? "spell-progression.two.minor.seventh" : "spell-progression.two.minor", "spell-progression.five", "spell-progression.one.minor" } : ["spell-progression.two", "spell-progression.five", "spell-progression.one"]).Select(id => Texts.Say(id))];
         var prompt = Texts.Say("spell-progression.prompt", ("progression", string.Join("–", numerals)), ("key", about.Style.Say(about.Key)));
         Figure figure = about.Option == OnStaff
             ? new StaffFigure(about.Clef, 3, true, StaffRows.Labels, ChordRoom(about), [new SignatureMark(ScaleFacts.Signature(about.Key)), .. numerals.Select((numeral, column) => new LabelMark(column, numeral))]) { NotesInBar = 1 }

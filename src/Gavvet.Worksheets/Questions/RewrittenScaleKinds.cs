@@ -70,7 +70,7 @@ internal static class RewrittenScaleKinds
         "transpose-scale",
         QuestionGroup.Enharmonic,
         AnyScale,
-        about => Texts.Say("transpose-scale.prompt", ("scale", ScaleFacts.Prompt(about)), ("part", KeyKinds.Parts[about.Variant].Name)),
+        about => Texts.Say("transpose-scale.prompt", ("scale", ScaleFacts.Prompt(about)), ("part", KeyKinds.Parts[about.Variant].InSentence)),
         given: about => about,
         asked: Transposed,
         working: (about, scale) => [.. KeyKinds.Transposing(KeyKinds.Parts[about.Variant], about, scale.Tonic), .. FoundAsWritten(about with { Tonic = scale.Tonic })],

@@ -57,6 +57,29 @@ public sealed class AtlasEntry
             degree, note, Style.TechnicalName(Type, degree), Style.Syllable(Type, degree), DegreeNaming.Numeral(degree), degree.FromTonic, degree.ToOctave))];
     }
 
+    /// <summary>The chords of the line going up, and of the one coming down where it differs; none where the scale has not seven letters.</summary>
+    public ImmutableArray<AtlasChords> ChordLines
+    {
+        get
+        {
+            if (!Scale.Type.IsSevenLetters)
+                return [];
+            return Scale.Type.IsTwoWay ? [ChordsOf(false), ChordsOf(true)] : [ChordsOf(false)];
+        }
+    }
+
+    // The line coming down, as a scale that goes up through the same notes.
+    private AtlasChords ChordsOf(bool descending)
+    {
+        var form = Scale.Type.Form(descending);
+        var line = descending ? ScaleSpelling.Spell(Scale.Type with { Up = form, Down = form }, Tonic) : Scale;
+        return new AtlasChords(descending, [.. form.Degrees.Zip(Chords.TriadsOf(line), Chords.SeventhsOf(line))]);
+    }
+
+    /// <summary>A chord's symbol, or a dash where none is settled.</summary>
+    /// <param name="chord">The chord.</param>
+    public string Symbol(Chord chord) => chord.Suffix is { } suffix ? $"{Style.Say(chord.Root)}{suffix}" : "–";
+
     /// <summary>The scale on a staff, up and down in one bar.</summary>
     public StaffFigure Staff
     {
@@ -139,9 +162,9 @@ public sealed class AtlasEntry
     {
         get
         {
-            if (Scale.Type.IsPalindrome())
+            if (!Scale.Type.IsTwoWay && Scale.Type.IsPalindrome())
                 yield return "The steps read the same up and down.";
-            else if (Scale.Type.Reflections() is { IsEmpty: false } mirrors)
+            else if (!Scale.Type.IsTwoWay && Scale.Type.Reflections() is { IsEmpty: false } mirrors)
                 yield return $"Read downward its steps are those of {string.Join(" and ", mirrors.Select(type => type.Name))}.";
             var transpositions = Scale.Type.Transpositions();
             if (transpositions == 12)
@@ -162,6 +185,11 @@ public sealed class AtlasEntry
 /// <param name="FromTonic">The interval from the tonic up to it.</param>
 /// <param name="FromUpperTonic">The interval from the upper tonic down to it.</param>
 public sealed record AtlasDegree(Degree Degree, NoteName Note, string? Technical, string? Syllable, string Numeral, Interval FromTonic, Interval FromUpperTonic);
+
+/// <summary>The chords of one line of an entry.</summary>
+/// <param name="Descending">Whether it is the line coming down.</param>
+/// <param name="Chords">On each degree a triad and a seventh chord.</param>
+public sealed record AtlasChords(bool Descending, ImmutableArray<(Degree Degree, Chord Triad, Chord Seventh)> Chords);
 
 /// <summary>A rotation of an entry.</summary>
 /// <param name="Position">On which note it begins.</param>

@@ -32,7 +32,7 @@ public sealed record Fingering(string Id, string Name)
     {
         var lines = Of(entry);
         if (lines.IsEmpty)
-            return this == OneOctave || this == TwoOctaves ? "Fingers for the keyboard are listed here for major and the minor scales only." : "No octave of this scale lies in first position with one setting of the hand on each string.";
+            return this == OneOctave || this == TwoOctaves ? "Fingers for the keyboard are listed here for major, the minor scales and the chromatic scale only." : "No octave of this scale lies in first position with one setting of the hand on each string.";
         var marks = lines.SelectMany(line => line.Staff.Given.OfType<LabelMark>()).Select(mark => mark.Text).ToArray();
         string[] parts =
         [
@@ -48,7 +48,7 @@ public sealed record Fingering(string Id, string Name)
         if (KeyboardFingering.Of(entry.Scale.Type, entry.Tonic, Hand.Right, octaves) is null)
             return [];
         // The melodic minor comes down with the notes, and so with the fingers, of the natural minor.
-        var down = entry.Scale.Type.IsTwoWay ? ScaleTypes.NaturalMinor : null;
+        var down = entry.Scale.Type is { IsTwoWay: true, IsChromatic: false } ? ScaleTypes.NaturalMinor : null;
         return
         [
             .. from hand in Enum.GetValues<Hand>()

@@ -87,7 +87,7 @@ internal static class EditForm
         var scales = ids.Select(ScaleTypes.Find).ToArray();
         return scales.Contains(null)
             ? Bad("scales", "Choose from the scales shown.")
-            : Good(new ChangeScales(section, [.. scales.OfType<ScaleType>()]));
+            : Good(new ChangeScales(section, [.. scales.OfType<ScaleType>().Distinct()]));
     }
 
     private static (SheetEdit?, string, string?) Parts(IEnumerable<string?> ids)

@@ -57,6 +57,17 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, Workben
     public async Task<IActionResult> OnGetFamilyAsync(string id, int section, ScaleFamily family) =>
         await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found ? Partial("Workbench/_Family", (found, family)) : NotFound();
 
+    /// <summary>The scales a teacher means by what is typed, to choose from.</summary>
+    public async Task<IActionResult> OnGetFindScaleAsync(string id, int section, string? find)
+    {
+        const int most = 8;
+        if (await store.FindAsync(id) is not { } stored || stored.Sheet.Find(section) is not { } found)
+            return NotFound();
+        var kind = QuestionCatalogue.Standard.Get(found.KindId);
+        ScaleType[] types = [.. ScaleSearch.Find(find, stored.Sheet.Style).Select(match => match.Type).Where(type => ScaleTypes.All.Contains(type) && kind.Takes(type)).Distinct().Take(most)];
+        return Partial("Workbench/_FoundScales", (found, (find ?? "").Trim(), (IReadOnlyList<ScaleType>)types));
+    }
+
     /// <summary>The single tonics of a section.</summary>
     public async Task<IActionResult> OnGetTonicsAsync(string id, int section) =>
         await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found ? Partial("_SingleTonics", ($"key-{section}", found)) : NotFound();

@@ -38,3 +38,9 @@ dialog.addEventListener("htmx:afterRequest", (event) => {
   // The card it was opened from is made anew; attention returns to it.
   document.getElementById(openedFrom)?.focus();
 });
+
+// A scale that was found stands in its family too; both boxes are one choice. Before the form is sent, so in the capture phase.
+document.addEventListener("change", (event) => {
+  if (event.target.name !== "scales" || !event.target.form) return;
+  for (const same of event.target.form.querySelectorAll("input[name=scales]")) if (same.value === event.target.value) same.checked = event.target.checked;
+}, true);

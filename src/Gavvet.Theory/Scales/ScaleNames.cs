@@ -27,7 +27,7 @@ public static class ScaleNames
         var words = Plain(start).Split(' ');
         return words is [""]
             ? []
-            : [.. Known.Where(known => Begins(known.Name.Split(' '), words) || (words.Length > 1 && HoldsAll(known.Name.Split(' '), words))).OrderBy(known => !known.Name.StartsWith(words[0], StringComparison.Ordinal)).Select(known => known.Type).Distinct()];
+            : [.. Known.Where(known => Begins(known.Name.Split(' '), words) || (words.Length > 1 && HoldsAll(known.Name.Split(' '), words))).OrderBy(known => !Begins(known.Name.Split(' '), words)).ThenBy(known => !known.Name.StartsWith(words[0], StringComparison.Ordinal)).Select(known => known.Type).Distinct()];
     }
 
     // What the commonest scales are called in German, French, Dutch, Spanish and Italian (from memory), accents taken off.
@@ -86,7 +86,7 @@ public static class ScaleNames
         if (joined.Length < 5)
             return [];
         // Two letters of a short name may be wrong or change places, three of a long one.
-        var near = Known.Select(known => (known.Type, Distance: Math.Min(TextDistance.Between(Joined(known.Name), joined), TextDistance.Between(known.Name.Replace(" ", "", StringComparison.Ordinal), Plain(name).Replace(" ", "", StringComparison.Ordinal)))))
+        var near = Known.Select(known => (known.Type, Distance: new[] { Joined(known.Name), string.Concat(known.Name.Split(' ')), string.Concat(known.Name.Split(' ').Reverse()) }.Min(other => Math.Min(TextDistance.Between(other, joined), TextDistance.Between(other, Plain(name).Replace(" ", "", StringComparison.Ordinal))))))
             .Where(known => known.Distance <= Math.Min(3, joined.Length / 3)).ToArray();
         if (near.Length == 0)
             return [];

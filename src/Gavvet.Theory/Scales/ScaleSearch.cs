@@ -248,6 +248,11 @@ public static partial class ScaleSearch
                 return On(tonic, types, style);
         }
 
+        // A chord's name for the key and a word for the form: "Gm harmonic".
+        if (named.Length > 1 && KeyText.Readings(named[0], style.NoteNames).Select(key => (Key?)key).FirstOrDefault() is { } chord
+            && Named(string.Join(' ', named[1..])).Where(type => type.HasMinorThird == (chord.Mode == KeyMode.Minor)).ToImmutableArray() is { IsEmpty: false } forms)
+            return On(chord.Tonic, forms, style);
+
         var whole = string.Join(' ', named);
         if (KeyText.Readings(whole, style.NoteNames).Distinct().ToArray() is { Length: > 0 } keys)
             return [new ScaleMatch(keys[0].ScaleType, keys[0].Tonic, null)];

@@ -70,7 +70,7 @@ test("every kind of question is offered in the order of the subject, and each ma
   const groups = await page.locator("#kinds section:visible > h3").allInnerTexts();
   assert.deepEqual(groups, ["Steps", "Scales", "Signatures and keys", "Degrees", "Modes", "Pentatonic, blues and others", "Intervals and chords", "Enharmonic and transposing", "Your own"]);
   const kinds = await page.locator("#kinds button[name=kind]").evaluateAll((all) => all.map((button) => [button.value, button.querySelector("span").textContent]));
-  assert.equal(kinds.length, 53);
+  assert.equal(kinds.length, 64);
   assert.deepEqual(await violations(page), []);
   await page.keyboard.press("Escape");
   for (const [kind, name] of kinds) {
@@ -97,7 +97,7 @@ test("undo leads back through kinds and scales", async () => {
 test("the specimen book shows every kind answered, and a kind can be set on a new sheet", async () => {
   await page.goto(`${server.address}/specimens`);
   const shown = await page.locator(".specimen").count();
-  assert.equal(shown, 53);
+  assert.equal(shown, 64);
   assert.equal(await page.locator(".specimen svg").count() >= shown, true);
   assert.deepEqual(await violations(page), []);
   await page.locator("#relative-key button").click();
@@ -105,4 +105,32 @@ test("the specimen book shows every kind answered, and a kind can be set on a ne
   assert.match(await paper(), /Name the relative key/);
   assert.equal(await page.inputValue("#title"), "Relative keys");
   assert.deepEqual(complaints, []);
+});
+
+test("a scale is found by what is typed, on the card and on the desk", async () => {
+  await page.goto(server.address);
+  await page.getByRole("button", { name: "New sheet" }).click();
+  await page.waitForURL("**/sheets/*");
+  await page.locator(".card-line > summary").nth(1).click();
+  await card().getByLabel("Find a scale").fill("2 1 3 1 2 1 2");
+  const found = card().locator(".found-scales input[value=dorian-sharp-4]");
+  await found.waitFor({ state: "attached" });
+  assert.deepEqual(await violations(page), []);
+  await found.check({ force: true });
+  await page.waitForFunction(() => /Dorian ♯4|Dorian #4/.test(document.getElementById("summary-1").textContent));
+  // Nothing fits, and that is said.
+  await card().getByLabel("Find a scale").fill("xylophone");
+  await card().locator(".found-scales .hint").waitFor();
+  await page.goto(server.address);
+  await page.locator("#filter").fill("ukrainian dorian in G");
+  await page.waitForFunction(() => document.querySelectorAll("#lists .sheet-card").length === 1);
+});
+
+test("where every question is asked, the card says that no example is left", async () => {
+  await page.locator("#lists .sheet-card .sheet-open").first().click();
+  await page.waitForURL("**/sheets/*");
+  await page.locator(".card-line > summary").nth(1).click();
+  await card().locator("[id^=scaffold-][value=model]").check({ force: true });
+  await saved();
+  assert.doesNotMatch(await page.locator("#example-1").textContent(), /no worked example/);
 });

@@ -48,7 +48,7 @@ test("a kind is chosen by its picture, filtered by typing", async () => {
   await page.keyboard.press("a");
   await page.locator("#kinds[open]").waitFor();
   await page.waitForFunction(() => [...document.querySelectorAll(".kind-choice img")].slice(0, 8).every((image) => image.complete && image.naturalWidth > 0));
-  assert.equal(await page.locator(".kind-choice[name=kind]").count(), 53);
+  assert.equal(await page.locator(".kind-choice[name=kind]").count(), 64);
   assert.deepEqual(await violations(page), []);
   await page.locator("#kinds-filter").fill("relative k");
   assert.equal(await page.locator(".kind-choice[name=kind]:visible").count(), 1);

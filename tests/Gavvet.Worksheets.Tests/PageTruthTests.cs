@@ -183,6 +183,16 @@ public class PageTruthTests
     public void A_key_to_choose_by_its_signature_is_of_one_mode() =>
         Assert.Equal(["Major key", "Minor key"], new[] { "major", "natural-minor" }.Select(type => AnswerForms.Ask(Kinds.Get("name-key"), Sample.Setting("G") with { Scale = ScaleTypes.Get(type), AnswerAs = AnswerForm.Choice }).Question.Prompt));
 
+    // An answer written on a staff leaves nothing to choose, whatever else the kind asks in words.
+    [Fact]
+    public void What_is_written_on_a_staff_is_not_chosen()
+    {
+        var problem = Assert.Throws<SheetFileException>(() => SheetFile.Read("""{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"spell-progression","ask":"staff","answerAs":"choice","count":2}]}"""));
+        Assert.Contains("Have it written", problem.Message, StringComparison.Ordinal);
+        var sheet = SheetFile.Read("""{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"spell-progression","answerAs":"choice","count":2}]}""");
+        Assert.Single(Composer.Compose(sheet).Worksheet.Sections[0].Items[0].Question.Figures.OfType<ChoicesFigure>());
+    }
+
     [Fact]
     public void A_list_to_match_has_a_letter_for_each_answer()
     {

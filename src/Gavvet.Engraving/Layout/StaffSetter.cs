@@ -172,12 +172,19 @@ internal sealed class StaffSetter
         if (note.Sign is { } sign)
         {
             var glyph = SignGlyph(sign);
-            var gap = ledgers > 0 ? reach + Space(120) : Space(250);
+            var gap = ledgers > 0 || InChordWithLedgers(note.Column) ? reach + Space(120) : Space(250);
             var x = left - gap - Space(glyph.Right);
             yield return new GlyphPrimitive(Role.Accidental, ink, glyph, x, Level(top, position), _metrics.StaffSpace);
             if (note.NaturalFirst)
                 yield return new GlyphPrimitive(Role.Accidental, ink, MusicGlyph.AccidentalNatural, x - Space(150) - Space(MusicGlyph.AccidentalNatural.Right), Level(top, position), _metrics.StaffSpace);
         }
+    }
+
+    // In a chord the ledger line of another head may reach where the sign stands.
+    private bool InChordWithLedgers(int column)
+    {
+        NoteMark[] chord = [.. _marks.Select(mark => mark.Mark).OfType<NoteMark>().Where(note => note.Column == column)];
+        return chord.Length > 1 && chord.Any(note => Theory.Clef.LedgerLines(_figure.Clef.Position(note.Pitch)) > 0);
     }
 
     // Up at the right of a low head, from the middle line on down at its left (common practice, no source).

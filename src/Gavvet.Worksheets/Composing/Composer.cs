@@ -47,7 +47,7 @@ public static class Composer
             {
                 var setting = QuestionSetting.Of(section, slot.Drawn, sheet.Style).For(kind, edition.Part);
                 var (question, answer) = AnswerForms.Ask(kind, setting);
-                if (setting.AnswerAs == AnswerForm.Matching && kind.AnswersInWords)
+                if (setting.AnswerAs == AnswerForm.Matching && AnswerForms.CanBe(kind, AnswerForm.Matching, setting.Option))
                     matched.Add((slot, setting, kind.Ask(setting), answer));
                 key.Answers.Add(slot.Id, answer);
                 items.Add(new WorksheetItem(slot.Id, number, slot.Prompt.Length > 0 ? question with { Prompt = slot.Prompt } : question) { Setting = setting, Load = QuestionLoad.Of(kind, setting) });

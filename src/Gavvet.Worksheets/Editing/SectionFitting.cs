@@ -22,7 +22,7 @@ internal static class SectionFitting
     {
         Option = kind.Options.Any(option => option.Id == section.Option) ? section.Option : "",
         Octaves = kind.UsesOctaves ? section.Octaves : 1,
-        AnswerAs = AnswerForms.CanBe(kind, section.AnswerAs) ? section.AnswerAs : AnswerForm.Write,
+        AnswerAs = AnswerForms.CanBe(kind, section.AnswerAs, section.Option) ? section.AnswerAs : AnswerForm.Write,
         Own = kind.AsksOwn && section.Own.IsEmpty ? [OwnQuestions.Sample] : section.Own,
         Scaffolding = kind.Scaffoldings.Contains(section.Scaffolding) ? section.Scaffolding : Scaffolding.Blank,
     };

@@ -75,7 +75,7 @@ public static class SheetRules
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         if (section.Octaves > 1 && !kind.UsesOctaves)
             return ("octaves", $"“{kind.Name}” is asked over one octave.");
-        if (!AnswerForms.CanBe(kind, section.AnswerAs))
+        if (!AnswerForms.CanBe(kind, section.AnswerAs, section.Option))
             return ("answerAs", $"The answer of “{kind.Name}” cannot be chosen from a list. Have it written.");
         if (section.AnswerAs == AnswerForm.Matching && section.Slots.Count > AnswerForms.MostMatches)
             return ("answerAs", TooManyMatches);

@@ -19,9 +19,10 @@ public static class AnswerForms
     /// <summary>Whether a kind's questions can be answered so.</summary>
     /// <param name="kind">The kind.</param>
     /// <param name="form">The form.</param>
-    public static bool CanBe(QuestionKind kind, AnswerForm form)
+    /// <param name="option">The way of asking; one that has its answer written on a staff leaves nothing to choose.</param>
+    public static bool CanBe(QuestionKind kind, AnswerForm form, string option)
     {
-        return form == AnswerForm.Write || kind.AnswersInWords;
+        return form == AnswerForm.Write || (kind.AnswersInWords && (kind.UsesClef || !kind.UsesClefAs(option)));
     }
 
     /// <summary>The instruction of a form, or the kind's own where answers are written.</summary>
@@ -44,7 +45,7 @@ public static class AnswerForms
     {
         var posed = kind.Pose(setting);
         var (question, answer) = (posed.Question, posed.Answer);
-        if (setting.AnswerAs == AnswerForm.Write || !kind.AnswersInWords)
+        if (setting.AnswerAs == AnswerForm.Write || !CanBe(kind, setting.AnswerAs, setting.Option))
             return (question, answer);
         if (setting.AnswerAs == AnswerForm.Matching)
             return (Replaced(question, new AnswerLinesFigure([new AnswerLine(Texts.Say("form.letter"), "", AnswerRoom.Number)])), answer);

@@ -93,7 +93,8 @@ public sealed class Verification
         var (school, style) = Schools[dice.Next(Schools.Length)];
         var type = scales[dice.Next(scales.Length)];
         var tonic = Scope.TonicAt(type, Key.Majors[dice.Next(Key.Majors.Length)]);
-        var forms = Enum.GetValues<AnswerForm>().Where(form => AnswerForms.CanBe(kind, form)).ToArray();
+        var option = kind.Options.IsEmpty ? "" : kind.Options[dice.Next(kind.Options.Length)].Id;
+        var forms = Enum.GetValues<AnswerForm>().Where(form => AnswerForms.CanBe(kind, form, option)).ToArray();
         var section = new Section(
             1,
             kind.Id,
@@ -106,7 +107,7 @@ public sealed class Verification
             kind.Scaffoldings[dice.Next(kind.Scaffoldings.Length)],
             [])
         {
-            Option = kind.Options.IsEmpty ? "" : kind.Options[dice.Next(kind.Options.Length)].Id,
+            Option = option,
             Octaves = kind.UsesOctaves ? 1 + dice.Next(3) : 1,
             AnswerAs = forms[dice.Next(forms.Length)],
             Own = [OwnQuestions.Sample],
@@ -214,7 +215,7 @@ public sealed class Verification
     // Answers in words: another question's answer put in its place must be told from it and from what else is right.
     private void CheckWords(QuestionKind kind, QuestionSetting setting, Question question, Answer answer, string what)
     {
-        if (!kind.AnswersInWords || setting.AnswerAs == AnswerForm.TrueFalse)
+        if (!AnswerForms.CanBe(kind, AnswerForm.Choice, setting.Option) || setting.AnswerAs == AnswerForm.TrueFalse)
             return;
         var written = setting with { AnswerAs = AnswerForm.Write };
         foreach (var wrong in WrongAnswers.Of(kind, written, 2))

@@ -1,4 +1,5 @@
 using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Versions;
 
 namespace Gavvet.Worksheets.Tests;
@@ -182,6 +183,35 @@ public class PageTruthTests
     [Fact]
     public void A_key_to_choose_by_its_signature_is_of_one_mode() =>
         Assert.Equal(["Major key", "Minor key"], new[] { "major", "natural-minor" }.Select(type => AnswerForms.Ask(Kinds.Get("name-key"), Sample.Setting("G") with { Scale = ScaleTypes.Get(type), AnswerAs = AnswerForm.Choice }).Question.Prompt));
+
+    // The notes that were missing, typed alone, are as good as the whole scale; the blue note too.
+    [Theory]
+    [InlineData("complete-scale", "major G", 0, "A D", Verdict.Correct)]
+    [InlineData("complete-scale", "major G", 0, "G A B C D E F# G", Verdict.Correct)]
+    [InlineData("complete-scale", "major G", 0, "A D#", Verdict.Wrong)]
+    [InlineData("blue-note", "minor-blues C", 0, "Gb", Verdict.Correct)]
+    [InlineData("blue-note", "minor-blues C", 0, "F#", Verdict.Accepted)]
+    [InlineData("blue-note", "minor-blues C", 0, "F", Verdict.Wrong)]
+    public void Missing_notes_are_judged_in_their_places(string id, string scale, int variant, string written, Verdict verdict)
+    {
+        var words = scale.Split(' ');
+        var setting = Sample.Setting(words[1]) with { Scale = ScaleTypes.Get(words[0]), Variant = variant };
+        Assert.Equal(verdict, WordsJudge.Judge(Kinds.Get(id), setting, written).Verdict);
+    }
+
+    // The rule is said where there would be very many answers.
+    [Fact]
+    public void A_scale_with_many_spellings_has_no_endless_list()
+    {
+        var answer = Kinds.Get("complete-scale").Answer(Sample.Setting("C") with { Scale = ScaleTypes.Get("chromatic") });
+        Assert.InRange(answer.Accepted.Length, 0, 6);
+        Assert.NotEmpty(answer.AlsoRight);
+    }
+
+    // The altered scale has another spelling in the jazz school, and that is not the melodic minor begun on its seventh.
+    [Fact]
+    public void A_scale_begun_on_a_degree_has_its_own_notes_alone() =>
+        Assert.False(Kinds.Get("start-on-degree").CanAsk(new Draw(ScaleTypes.Get("melodic-minor-one-way"), new NoteName(Letter.C), Clef.Treble, 5), HouseStyle.Jazz));
 
     // An answer written on a staff leaves nothing to choose, whatever else the kind asks in words.
     [Fact]

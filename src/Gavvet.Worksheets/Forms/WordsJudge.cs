@@ -50,10 +50,26 @@ public static class WordsJudge
         var (question, answer) = AnswerForms.Ask(kind, setting);
         if (setting.AnswerAs != AnswerForm.Write && question.Figures.OfType<ChoicesFigure>().FirstOrDefault() is { } choices)
             return OfChoice(choices, answer, written);
-        if (setting.AnswerAs == AnswerForm.Write && AskedOf(kind, setting, answer) is { } asked)
-            return ScaleJudge.Judge(asked, new WrittenAnswer(AnswerText.Notes(written, setting.Style.NoteNames), null));
+        if (setting.AnswerAs == AnswerForm.Write && AskedOf(kind, setting, answer) is { } asked && Whole(question, answer, AnswerText.Notes(written, setting.Style.NoteNames)) is { } notes)
+            return ScaleJudge.Judge(asked, new WrittenAnswer(notes, null));
         var judged = OfLines(question, answer, written);
         return judged.Verdict == Verdict.Wrong && answer.Lines.Length == 1 && Mistake(kind, setting, question, written) is { } code ? judged with { Findings = [judged.Findings[0] with { Code = code }] } : judged;
+    }
+
+    // The whole scale, where all of it was typed or only the notes that were missing on the page; null where the line asked is another.
+    private static ImmutableArray<WrittenNote>? Whole(Question question, Answer answer, ImmutableArray<WrittenNote> typed)
+    {
+        var at = question.Figures.Length - 1;
+        if (question.Figures[at] is not StaffFigure staff || !staff.Given.OfType<NoteMark>().Any())
+            return typed;
+        var missing = answer.Marks[at].OfType<NoteMark>().Select(note => note.Column).Order().ToList();
+        if (missing.Count > 0 && missing.Count < staff.Columns && typed.Length == missing.Count)
+        {
+            var given = staff.Given.OfType<NoteMark>().ToDictionary(note => note.Column, note => note.Pitch.Name);
+            return [.. Enumerable.Range(0, staff.Columns).Select(column => given.TryGetValue(column, out var name) ? new WrittenNote(name.Letter, name.Accidental) : typed[missing.IndexOf(column)])];
+        }
+
+        return answer.Lines is [{ Right: NotesPart line }] && line.Notes.Length == typed.Length && typed.Length < staff.Columns ? null : typed;
     }
 
     /// <summary>The scale a question asks to be written, or null where it asks for something else.</summary>

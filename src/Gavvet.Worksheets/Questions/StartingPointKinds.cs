@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 using Gavvet.Worksheets.Working;
@@ -50,7 +51,9 @@ internal static class StartingPointKinds
         Takes = type => OneWaySevens(type) && Enumerable.Range(2, 6).All(place => Turned(type, place) is not null),
         Weight = 9,
         Variants = _ => 6,
-        Asks = (draw, style) => DegreeKinds.HasName(draw, style) && ScaleSpelling.Spell(draw.Scale, draw.Tonic).Ascending[draw.Variant + 1] is var first && style.CanSpell(Turned(draw.Scale, draw.Variant + 2)!, first),
+        // A mode that may be spelled otherwise would be right with notes the scale named has not.
+        Asks = (draw, style) => DegreeKinds.HasName(draw, style) && ScaleSpelling.Spell(draw.Scale, draw.Tonic).Ascending[draw.Variant + 1] is var first && Turned(draw.Scale, draw.Variant + 2) is { } mode
+            && style.CanSpell(mode, first) && !AcceptedSpellings.Of(style.Spell(mode, first), style, false).Skip(1).Any(),
         Pose = about =>
         {
             var (parent, place) = (ScaleFacts.Scale(about), about.Variant + 2);

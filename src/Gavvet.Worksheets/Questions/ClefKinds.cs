@@ -23,7 +23,7 @@ internal static class ClefKinds
         Takes = AnyScale,
         Weight = 6,
         Options = [new("signs"), new(Adding)],
-        Offers = about => about.Option == Adding ? [] : [.. Distinct.Select(clef => new ClefPart(clef))],
+        Offers = about => about.Option == Adding ? [] : [.. Clefs.Select(clef => new ClefPart(clef))],
         Pose = about =>
         {
             // Treble 8 below has the places of treble; the plain clef is the one asked for.
@@ -37,7 +37,7 @@ internal static class ClefKinds
                 var scale = ScaleFacts.Scale(about);
                 ScaleFacts.Steps(scale, about.Direction);
                 // The clef in which every place is the letter of its note, and no other.
-                var read = Distinct.Where(other => given.Zip(scale.Notes(about.Direction)).All(pair => Letter.C.Up(other.BottomLine.StaffStep + Places.Position(pair.First.Pitch)) == pair.Second.Letter)).ToArray();
+                var read = Clefs.Where(other => given.Zip(scale.Notes(about.Direction)).All(pair => Letter.C.Up(other.BottomLine.StaffStep + Places.Position(pair.First.Pitch)) == pair.Second.Letter)).ToArray();
                 TwoRoutes.Agree($"the clef of {scale.Tonic} {scale.Type.Name}", read.Single().Id, clef.Id);
                 var first = Places.Position(given[0].Pitch);
                 ImmutableArray<Mark> added = about.Option == Adding ? [.. notes.Where(note => note.Sign is not null).Select(note => new AddedSignMark(Placed(note, clef, true)))] : [];
@@ -50,9 +50,9 @@ internal static class ClefKinds
         },
     };
 
-    private static ImmutableArray<Clef> Distinct { get; } = [Clef.Treble, Clef.Bass, Clef.Alto, Clef.Tenor];
+    private static ImmutableArray<Clef> Clefs { get; } = [Clef.Treble, Clef.Bass, Clef.Alto, Clef.Tenor];
 
-    private static StaffRange Room { get; } = new(Distinct.Min(clef => StaffRange.OfScales(clef).Lowest), Distinct.Max(clef => StaffRange.OfScales(clef).Highest));
+    private static StaffRange Room { get; } = new(Clefs.Min(clef => StaffRange.OfScales(clef).Lowest), Clefs.Max(clef => StaffRange.OfScales(clef).Highest));
 
     // A note by its place alone: the letter it would be in the clef the figure's places are told by.
     private static NoteMark Placed(NoteMark note, Clef clef, bool signed)

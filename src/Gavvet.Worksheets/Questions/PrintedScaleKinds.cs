@@ -103,12 +103,11 @@ internal static class PrintedScaleKinds
             var scale = ScaleFacts.Scale(about);
             ScaleFacts.Steps(scale, about.Direction);
             // A scale told by its sound has very many spellings; beyond a few the rule is said instead.
-            const int most = 6;
-            var others = RightAnswers.Against(about, scale, [.. missing.Select(note => note.Column)]).Skip(1).Take(most + 1).ToArray();
-            return new Answer(about.Style, [[.. missing]], [new AnsweredLine(new NotesPart([.. missing.Select(note => note.Pitch.Name)]), [.. others.Length > most ? [] : others])], FoundAsWritten(about))
+            var others = RightAnswers.Against(about, scale, [.. missing.Select(note => note.Column)]).Skip(1).Take(ScaleFacts.MostSpellings + 1).ToArray();
+            return new Answer(about.Style, [[.. missing]], [new AnsweredLine(new NotesPart([.. missing.Select(note => note.Pitch.Name)]), [.. others.Length > ScaleFacts.MostSpellings ? [] : others])], FoundAsWritten(about))
             {
                 Written = new WrittenScale(about.Scale, scale),
-                Remarks = others.Length > most ? [Texts.Say("also-right.each-letter")] : [],
+                Remarks = others.Length > ScaleFacts.MostSpellings ? [Texts.Say("also-right.each-letter")] : [],
             };
         });
     }) with

@@ -11,6 +11,9 @@ namespace Gavvet.Worksheets.Questions;
 /// <summary>What questions rest on, each fact derived by two routes that must agree.</summary>
 internal static class ScaleFacts
 {
+    /// <summary>Other spellings that are listed; where there are more the rule is said instead.</summary>
+    public const int MostSpellings = 6;
+
     /// <summary>The scale, as the house style writes it.</summary>
     public static Scale Scale(QuestionSetting setting) => setting.Style.Spell(setting.Scale, setting.Tonic);
 
@@ -105,10 +108,9 @@ internal static class ScaleFacts
     /// <summary>Other spellings that earn full marks: as answers, or as a sentence where there are very many.</summary>
     public static (ImmutableArray<AnswerPart> Accepted, ImmutableArray<string> Remarks) OtherSpellings(QuestionSetting setting, Scale scale)
     {
-        const int most = 6;
-        ImmutableArray<NoteName>[] Others(bool descending) => [.. AcceptedSpellings.Of(scale, setting.Style, descending).Skip(1).Take(most + 1)];
+        ImmutableArray<NoteName>[] Others(bool descending) => [.. AcceptedSpellings.Of(scale, setting.Style, descending).Skip(1).Take(MostSpellings + 1)];
         var (up, down) = (setting.Direction == Direction.Descending ? [] : Others(false), setting.Direction == Direction.Ascending ? [] : Others(true));
-        if (up.Length > most || down.Length > most)
+        if (up.Length > MostSpellings || down.Length > MostSpellings)
             return ([], [Texts.Say("also-right.each-letter")]);
         return setting.Direction == Direction.Both
             ? ([], [.. up.Select(notes => Texts.Say("also-right.up", ("notes", setting.Style.Say(notes)))), .. down.Select(notes => Texts.Say("also-right.down", ("notes", setting.Style.Say(notes))))])

@@ -12,10 +12,10 @@ internal static class TetrachordKinds
     private const string Build = "build";
 
     // Common practice, no source; the fifth is called after the scale or after its whole tones.
-    private static readonly ImmutableArray<(string Scale, string Name)> Kinds5 =
+    private static readonly ImmutableArray<(string Scale, string Name)> Rows =
         [("major", "tetrachord.major"), ("natural-minor", "tetrachord.minor"), ("phrygian", "tetrachord.phrygian"), ("double-harmonic-major", "tetrachord.harmonic"), ("lydian", "tetrachord.lydian")];
 
-    public static QuestionKind Tetrachords { get; } = InWords("tetrachords", QuestionGroup.Steps, type => Kinds5.Any(row => row.Scale == type.Id), about =>
+    public static QuestionKind Tetrachords { get; } = InWords("tetrachords", QuestionGroup.Steps, type => Rows.Any(row => row.Scale == type.Id), about =>
     {
         var building = about.Option == Build;
         var prompt = building ? Texts.Say("tetrachords.prompt.build", ("kind", NameOf(about.Scale)), ("note", about.Style.Say(about.Tonic))) : about.Style.Say(ScaleFacts.Scale(about).Ascending[..4]);
@@ -32,8 +32,8 @@ internal static class TetrachordKinds
     }) with
     {
         Options = [new("name"), new(Build)],
-        Offers = about => about.Option == Build ? [] : [.. Kinds5.Select(row => new WordsPart(Texts.Say(row.Name)))],
+        Offers = about => about.Option == Build ? [] : [.. Rows.Select(row => new WordsPart(Texts.Say(row.Name)))],
     };
 
-    private static string NameOf(ScaleType type) => Texts.Say(Kinds5.First(row => row.Scale == type.Id).Name);
+    private static string NameOf(ScaleType type) => Texts.Say(Rows.First(row => row.Scale == type.Id).Name);
 }

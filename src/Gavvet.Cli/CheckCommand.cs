@@ -69,7 +69,7 @@ internal static class CheckCommand
             {
                 var item = JsonSerializer.Deserialize<WrittenItem>(line, Strict) ?? throw new FormatException("The line is empty.");
                 var (judgement, style, asked) = item.Judge();
-                return JsonSerializer.Serialize(asked is null ? Result.OfWords(style, judgement) : Result.From(asked, judgement), CommandOutput.Json);
+                return JsonSerializer.Serialize(Result.From(judgement, finding => asked.Sentence(style, finding)), CommandOutput.Json);
             }
 
             var request = JsonSerializer.Deserialize<Request>(line, Strict) ?? throw new FormatException("The line is empty.");
@@ -101,7 +101,7 @@ internal static class CheckCommand
                 Clef = Clef is null ? null : Theory.Clef.Find(Clef) ?? throw new FormatException($"“{Clef}” is not a clef here. Write {string.Join(", ", Theory.Clef.All.Select(known => known.Id))}."),
             };
             var answer = new WrittenAnswer(AnswerText.Notes(Answer ?? ""), ReadSignature());
-            return Result.From(asked, ScaleJudge.Judge(asked, answer));
+            return Result.From(ScaleJudge.Judge(asked, answer), finding => FindingSentences.Sentence(asked.Style, asked, finding));
         }
 
         private WrittenSignature? ReadSignature()
@@ -129,22 +129,11 @@ internal static class CheckCommand
 
     private sealed record Result(string Verdict, int Marks, int Of, IReadOnlyList<FindingRecord> Findings)
     {
-        public static Result OfWords(HouseStyle style, Judgement judgement) => new(
+        public static Result From(Judgement judgement, Func<Finding, string> sentence) => new(
             FileWords.Of(judgement.Verdict),
             judgement.Marks,
             judgement.Of,
-            [.. judgement.Findings.Select(finding => new FindingRecord(FileWords.Of(finding.Code), finding.Position, finding.Expected.Ascii, finding.Found.Ascii, PlainText.Of(FindingSentences.Sentence(style, finding))))]);
-
-        public static Result From(AskedScale asked, Judgement judgement) => new(
-            FileWords.Of(judgement.Verdict),
-            judgement.Marks,
-            judgement.Of,
-            [.. judgement.Findings.Select(finding => new FindingRecord(
-                FileWords.Of(finding.Code),
-                finding.Position,
-                finding.Expected.Ascii,
-                finding.Found.Ascii,
-                PlainText.Of(FindingSentences.Sentence(asked.Style, asked, finding))))]);
+            [.. judgement.Findings.Select(finding => new FindingRecord(FileWords.Of(finding.Code), finding.Position, finding.Expected.Ascii, finding.Found.Ascii, PlainText.Of(sentence(finding))))]);
     }
 
     private sealed record FindingRecord(string Code, int Position, string Expected, string Found, string Message);

@@ -17,7 +17,7 @@ internal sealed record WrittenItem(WrittenItem.AskedItem? Item, string? Written,
 {
     /// <summary>The judgement.</summary>
     /// <exception cref="FormatException">The item or the answer cannot be read.</exception>
-    public (Judgement Judgement, HouseStyle Style, AskedScale? Asked) Judge()
+    public (Judgement Judgement, HouseStyle Style, AskedQuestion Asked) Judge()
     {
         if (Item is not { Kind: { } id, Ask: { } ask })
             throw new FormatException("Give the item as items.json has it, with its kind and what it asks.");
@@ -41,14 +41,9 @@ internal sealed record WrittenItem(WrittenItem.AskedItem? Item, string? Written,
         };
         if (!kind.Takes(setting.Scale) || !kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), setting.Style))
             throw new FormatException($"“{kind.Name}” does not ask about {style.Say(setting.Scale, setting.Tonic)} in this way.");
-        var judgement = WordsJudge.Judge(kind, setting, Lettered(setting) ?? Written ?? "");
-        return (judgement, style, setting.AnswerAs == AnswerForm.Write ? WordsJudge.AskedOf(kind, setting, kind.Answer(setting)) : null);
+        var asked = AskedQuestion.Of(kind, setting, Item.Choices is { } list ? [.. list] : []);
+        return (WordsJudge.Judge(asked, kind, setting, Written ?? ""), style, asked);
     }
-
-    // A letter that stands for an answer of a list to match.
-    private string? Lettered(QuestionSetting setting) => setting.AnswerAs == AnswerForm.Matching && Item?.Choices is { Length: > 0 } list && Written?.Trim().TrimEnd('.', ')').ToUpperInvariant() is [>= 'A' and <= 'Z' and var letter]
-        ? list.ElementAtOrDefault(letter - 'A') ?? throw new FormatException($"There is no answer {letter} in the list. It goes from A to {(char)('A' + list.Length - 1)}.")
-        : null;
 
     private static T Choice<T>(string? word, T otherwise)
         where T : struct, Enum => word is null ? otherwise : FileWords.TryParse<T>(word, out var choice) ? choice : throw new FormatException($"“{word}” is not one of {FileWords.All<T>()}.");

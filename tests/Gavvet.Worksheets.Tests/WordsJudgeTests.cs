@@ -18,11 +18,15 @@ public class WordsJudgeTests
             foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 41 == 0).Take(30).Select(setting => setting with { Style = style, AnswerAs = AnswerForm.Write }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), style) && style.CanSpell(setting.Scale, setting.Tonic)))
             {
                 var answer = kind.Answer(setting);
-                var asked = WordsJudge.AskedOf(kind, setting, answer);
+                var question = AskedQuestion.Of(kind, setting, []);
+                // A record keeps what judging needs as text; read back it judges alike.
+                Assert.Equal($"{AskedQuestionFile.Write(question)}", $"{AskedQuestionFile.Write(AskedQuestionFile.Read(AskedQuestionFile.Write(question)))}");
+                var asked = question.AskedScale(style);
                 var written = asked is not null
                     ? style.Say(asked.Expected.Notes(asked.Direction))
                     : string.Join('\n', answer.Lines.Select(line => style.Say(line.Right)));
                 var judged = WordsJudge.Judge(kind, setting, written);
+                Assert.Equal(Verdict.Correct, WordsJudge.Judge(AskedQuestionFile.Read(AskedQuestionFile.Write(question)), style, written).Verdict);
                 Assert.True(judged.Verdict == Verdict.Correct && judged.Marks == judged.Of, $"{id}, {setting.Scale.Id} on {setting.Tonic}, {style.Id}: “{written}” is {judged.Verdict}");
                 foreach (var other in asked is not null ? [] : answer.Lines.SelectMany((line, i) => line.Others.Select(other => (i, other))))
                 {

@@ -1,16 +1,40 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Questions;
 
-/// <summary>What an answer is, as data; <see cref="AnswerWording"/> says it in a house style.</summary>
+/// <summary>What an answer is, as data; <see cref="AnswerWording"/> says it in a house style. A printing's record keeps it under the names here.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "is")]
+[JsonDerivedType(typeof(NotesPart), "notes")]
+[JsonDerivedType(typeof(PairsPart), "pairs")]
+[JsonDerivedType(typeof(ChangesPart), "changes")]
+[JsonDerivedType(typeof(CorrectionPart), "correction")]
+[JsonDerivedType(typeof(KeysPart), "keys")]
+[JsonDerivedType(typeof(CirclePart), "circle")]
+[JsonDerivedType(typeof(SignaturePart), "signature")]
+[JsonDerivedType(typeof(NamedSignaturePart), "named-signature")]
+[JsonDerivedType(typeof(ScalePart), "scale")]
+[JsonDerivedType(typeof(DegreesPart), "degrees")]
+[JsonDerivedType(typeof(DegreeLabelsPart), "degree-labels")]
+[JsonDerivedType(typeof(DegreeNamePart), "degree-name")]
+[JsonDerivedType(typeof(SeventhPart), "seventh")]
+[JsonDerivedType(typeof(NumberPart), "number")]
+[JsonDerivedType(typeof(OrdinalPart), "ordinal")]
+[JsonDerivedType(typeof(StepsPart), "steps")]
+[JsonDerivedType(typeof(IntervalsPart), "intervals")]
+[JsonDerivedType(typeof(ChordPart), "chord")]
+[JsonDerivedType(typeof(ClefPart), "clef")]
+[JsonDerivedType(typeof(YesNoPart), "yes-no")]
+[JsonDerivedType(typeof(WordsPart), "words")]
 public abstract record AnswerPart;
 
 /// <summary>Notes.</summary>
 /// <param name="Notes">In the order they are written.</param>
 /// <param name="AnyOrder">Whether another order is as right.</param>
 /// <param name="BySound">Whether another name of a note is as right.</param>
+[method: JsonConstructor]
 public sealed record NotesPart(ImmutableArray<NoteName> Notes, bool AnyOrder = false, bool BySound = false) : AnswerPart
 {
     /// <summary>One note.</summary>
@@ -37,6 +61,7 @@ public sealed record CorrectionPart(int Place, NoteName Note) : AnswerPart;
 /// <summary>Keys by tonic and mode.</summary>
 /// <param name="Keys">The keys.</param>
 /// <param name="AnyOrder">Whether another order is as right.</param>
+[method: JsonConstructor]
 public sealed record KeysPart(ImmutableArray<Key> Keys, bool AnyOrder = false) : AnswerPart
 {
     /// <summary>One key.</summary>
@@ -119,6 +144,7 @@ public sealed record WordsPart(string Words) : AnswerPart;
 /// <summary>What is written on one line, and what else is right there.</summary>
 /// <param name="Right">The answer.</param>
 /// <param name="Others">Other answers that are right.</param>
+[method: JsonConstructor]
 public sealed record AnsweredLine(AnswerPart Right, ImmutableArray<AnswerPart> Others)
 {
     /// <summary>A line on which one answer is right.</summary>

@@ -1,0 +1,119 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Worksheets.Forms;
+
+/// <summary>A scale a question asks to be written.</summary>
+/// <param name="Type">The scale type.</param>
+/// <param name="Tonic">The tonic as it is written.</param>
+/// <param name="Direction">Up, down or both.</param>
+public sealed record AskedLine(ScaleType Type, NoteName Tonic, Direction Direction);
+
+/// <summary>
+/// All that judging an answer needs of a question, complete in itself: with it an answer can be judged years after the
+/// question was drawn, and nothing is drawn again.
+/// </summary>
+public sealed record AskedQuestion
+{
+    private const int MostMistakes = 24, MostLikely = 6;
+
+    /// <summary>The answer line by line, with all that is right on each.</summary>
+    public required ImmutableArray<AnsweredLine> Lines { get; init; }
+
+    /// <summary>The answer in one line, as the key has it.</summary>
+    public required string Text { get; init; }
+
+    /// <summary>The lines to write on, with the words printed around them.</summary>
+    public ImmutableArray<AnswerLine> Printed { get; init; } = [];
+
+    /// <summary>The scale to be written, or null where something else is asked.</summary>
+    public AskedLine? Scale { get; init; }
+
+    /// <summary>The columns of a staff on which a scale is completed: each note that is printed, null where one is to be written; empty where nothing of it is printed.</summary>
+    public ImmutableArray<NoteName?> Columns { get; init; } = [];
+
+    /// <summary>The answers beside the question to choose from, A first; empty where it is written.</summary>
+    public ImmutableArray<string> Choices { get; init; } = [];
+
+    /// <summary>Which of the choices are right, from 0.</summary>
+    public ImmutableArray<int> RightChoices { get; init; } = [];
+
+    /// <summary>The section's list of answers to match, A first.</summary>
+    public ImmutableArray<string> List { get; init; } = [];
+
+    /// <summary>Wrong answers that have the name of a mistake, the likeliest first.</summary>
+    public ImmutableArray<WrongAnswer> Mistakes { get; init; } = [];
+
+    /// <summary>What is judged of a question, without the mistakes it invites.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="setting">What it is about.</param>
+    /// <param name="list">The section's list of answers to match, or none.</param>
+    /// <exception cref="RoutesDisagreeException">There is no answer to hold it against.</exception>
+    /// <exception cref="UnwritableNoteException">The question cannot be written.</exception>
+    public static AskedQuestion Of(QuestionKind kind, QuestionSetting setting, ImmutableArray<string> list)
+    {
+        var (question, answer) = AnswerForms.Ask(kind, setting);
+        var chosen = setting.AnswerAs != AnswerForm.Write ? question.Figures.OfType<ChoicesFigure>().FirstOrDefault() : null;
+        var scale = setting.AnswerAs == AnswerForm.Write && answer.Written is { } written
+            ? new AskedLine(written.Type, written.Scale.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending)
+            : null;
+        return Of(question, answer) with
+        {
+            Scale = scale,
+            Columns = scale is null ? [] : PrintedColumns(question, answer),
+            Choices = chosen?.Options ?? [],
+            List = setting.AnswerAs == AnswerForm.Matching ? list : [],
+            RightChoices = chosen is null ? [] : [.. answer.Marks.SelectMany(marks => marks.OfType<TickMark>()).Select(mark => mark.Option).Order()],
+        };
+    }
+
+    /// <summary>What is judged of a question as a printing records it: with the mistakes it invites.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="setting">What it is about.</param>
+    /// <param name="list">The section's list of answers to match, or none.</param>
+    /// <exception cref="RoutesDisagreeException">There is no answer to hold it against.</exception>
+    /// <exception cref="UnwritableNoteException">The question cannot be written.</exception>
+    public static AskedQuestion Recorded(QuestionKind kind, QuestionSetting setting, ImmutableArray<string> list)
+    {
+        var asked = Of(kind, setting, list);
+        return asked with { Mistakes = asked.AskedScale(setting.Style) is { } scale ? LikelyMistakes.Of(scale, MostLikely) : MistakesOf(kind, setting) };
+    }
+
+    internal static AskedQuestion Of(Question question, Answer answer) => new()
+    {
+        Lines = answer.Lines,
+        Text = answer.Text,
+        Printed = [.. question.Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines)],
+    };
+
+    /// <summary>The mistakes a question in words invites: what it answers in the key, form or mode taken for the one asked.</summary>
+    internal static ImmutableArray<WrongAnswer> MistakesOf(QuestionKind kind, QuestionSetting setting) => kind.AnswersInWords && setting.AnswerAs == AnswerForm.Write
+        ? WrongAnswers.Of(kind, setting, MostMistakes)
+        : [];
+
+    /// <summary>What the judge of scales is asked, or null where no scale is written.</summary>
+    /// <param name="style">The house style.</param>
+    public AskedScale? AskedScale(HouseStyle style) => Scale is { } scale ? new AskedScale(scale.Type, scale.Tonic, scale.Direction, style) : null;
+
+    /// <summary>A finding as the sentence for the margin.</summary>
+    /// <param name="style">The house style.</param>
+    /// <param name="finding">The finding.</param>
+    public string Sentence(HouseStyle style, Finding finding) => AskedScale(style) is { } scale && finding is not { Expected: Thing.Words } and not { Found: Thing.Words }
+        ? FindingSentences.Sentence(style, scale, finding)
+        : FindingSentences.Sentence(style, finding);
+
+    // The notes that stand on the last staff already, where some do and some are to be written.
+    private static ImmutableArray<NoteName?> PrintedColumns(Question question, Answer answer)
+    {
+        var at = question.Figures.Length - 1;
+        if (question.Figures[at] is not StaffFigure staff || !staff.Given.OfType<NoteMark>().Any())
+            return [];
+        var missing = answer.Marks[at].OfType<NoteMark>().Select(note => note.Column).ToHashSet();
+        var given = staff.Given.OfType<NoteMark>().GroupBy(note => note.Column).ToDictionary(notes => notes.Key, notes => notes.First().Pitch.Name);
+        return [.. Enumerable.Range(0, staff.Columns).Select(column => missing.Contains(column) || !given.TryGetValue(column, out var note) ? (NoteName?)null : note)];
+    }
+}

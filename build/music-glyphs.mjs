@@ -36,6 +36,9 @@ namespace Gavvet.Engraving.Fonts;
 public sealed partial record MusicGlyph
 {
 ${glyphs.join("\n")}
+
+    /// <summary>Every sign the program draws.</summary>
+    public static System.Collections.Immutable.ImmutableArray<MusicGlyph> All { get; } = [${glyphs.map((line) => line.match(/MusicGlyph (\w+)/)[1]).join(", ")}];
 }
 
 /// <summary>The music font's engraving defaults, in thousandths of a staff space.</summary>

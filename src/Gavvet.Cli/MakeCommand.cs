@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.CommandLine;
 using Gavvet.Engraving.Layout;
 using Gavvet.Printing;
+using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
@@ -21,7 +22,9 @@ internal static class MakeCommand
         var parts = new Option<string>("--parts") { Description = "Parts, apart by commas: trumpet,viola,alto-sax." };
         var key = new Option<string>("--key") { Description = $"Keys, apart by commas: {string.Join(",", PrintedFiles.Keys)}; all if left out." };
         var formats = new Option<string>("--formats") { Description = $"Files, apart by commas: {string.Join(",", PrintedFiles.Formats)}; pdf,json if left out." };
-        var command = new Command("make", "Make the papers, the keys and other files of a recipe.") { file, folder, versions, seed, parts, key, formats };
+        var group = new Option<FileInfo>("--class") { Description = "Print for a class: a table with the columns name,part,clef,size,row,seat, of which only name is needed." };
+        var spares = new Option<int>("--spares") { Description = "Spare papers besides those of a class." };
+        var command = new Command("make", "Make the papers, the keys and other files of a recipe.") { file, folder, versions, seed, parts, key, formats, group, spares };
         command.SetAction(parsed => CommandOutput.Run(() => Make(
             parsed.GetRequiredValue(file),
             parsed.GetValue(folder),
@@ -30,11 +33,13 @@ internal static class MakeCommand
                 parsed.GetValue(seed),
                 parsed.GetValue(parts) is { } list ? [.. List(list).Select(Instrument.Parse).Distinct()] : null,
                 Chosen(parsed.GetValue(key), PrintedFiles.Keys, [.. PrintedFiles.Keys], "--key"),
-                Chosen(parsed.GetValue(formats), PrintedFiles.Formats, ["pdf", "json"], "--formats")))));
+                Chosen(parsed.GetValue(formats), PrintedFiles.Formats, ["pdf", "json"], "--formats"),
+                parsed.GetValue(group),
+                parsed.GetValue(spares)))));
         return command;
     }
 
-    private sealed record Wishes(int? Versions, ulong? Seed, ImmutableArray<Instrument>? Parts, string[] Keys, string[] Formats);
+    private sealed record Wishes(int? Versions, ulong? Seed, ImmutableArray<Instrument>? Parts, string[] Keys, string[] Formats, FileInfo? Class, int Spares);
 
     private static void Make(FileInfo file, DirectoryInfo? folder, Wishes wishes)
     {
@@ -49,7 +54,7 @@ internal static class MakeCommand
             sheet = sheet with { Parts = parts };
         if (PrintCheck.Problem(sheet) is { } unprintable)
             throw new FormatException(unprintable);
-        var plan = PrintPlan.Of(sheet);
+        var plan = PrintPlan.Of(sheet, wishes.Class is null ? null : ForClass(sheet, wishes.Class, wishes.Spares));
         if (plan.TooMuch(QuestionCatalogue.Standard) is { } tooMuch)
             throw new FormatException(tooMuch);
         var run = PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast);
@@ -62,6 +67,32 @@ internal static class MakeCommand
             var path = Path.Combine(into.FullName, made.Name);
             File.WriteAllBytes(path, made.Bytes);
             Console.WriteLine(path);
+        }
+    }
+
+    // Where the printing is made again with the same seed the codes are others: a code leads to one paper.
+    private static PrintChoices ForClass(Sheet sheet, FileInfo file, int spares)
+    {
+        const int mostBytes = 1_000_000;
+        if (!file.Exists)
+            throw new FormatException($"--class: there is no file {file.FullName}.");
+        if (file.Length > mostBytes)
+            throw new FormatException($"--class: the file is too large for a class of up to {SchoolClass.MostStudents} students.");
+        try
+        {
+            var students = RosterText.Read(File.ReadAllText(file.FullName), name => name);
+            if (students.FirstOrDefault(student => PrintCheck.Problem(student.Name) is not null) is { } odd)
+                throw new FormatException($"{odd.Name}: {PrintCheck.Problem(odd.Name)}");
+            return PrintChoices.None with
+            {
+                CodeSeed = PageCode.FreshSeed(),
+                Copies = PrintedCopy.Of(students, sheet, spares, student => student.Name),
+                Class = Path.GetFileNameWithoutExtension(file.Name),
+            };
+        }
+        catch (FormatException problem)
+        {
+            throw new FormatException($"--class: {problem.Message}", problem);
         }
     }
 

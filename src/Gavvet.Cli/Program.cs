@@ -4,6 +4,7 @@ using Gavvet.Cli;
 var root = new RootCommand("Scale worksheets and their answer keys, without a screen.")
 {
     MakeCommand.Create(),
+    MarkCommand.Create(),
     ScalesCommand.Create(),
     KeyCommand.Create(),
     CheckCommand.Create(),

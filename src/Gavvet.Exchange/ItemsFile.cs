@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using System.Text.Encodings.Web;
@@ -18,6 +19,8 @@ public static class ItemsFile
         NewLine = "\n",
     };
 
+    private static readonly JsonSerializerOptions WithAbsent = new(Json) { DefaultIgnoreCondition = JsonIgnoreCondition.Never };
+
     /// <summary>The items as JSON.</summary>
     public static string ToJson(SheetItems items)
     {
@@ -31,6 +34,9 @@ public static class ItemsFile
 
         return node.ToJsonString(Json) + "\n";
     }
+
+    /// <summary>Whose papers of a class are which, as JSON.</summary>
+    public static string ToJson(ImmutableArray<PaperOf> papers) => JsonSerializer.Serialize(papers, WithAbsent) + "\n";
 
     /// <summary>Questions and answers as CSV (RFC 4180). Cells that a spreadsheet would take for a formula begin with an apostrophe.</summary>
     public static string ToCsv(SheetItems items)
@@ -68,3 +74,10 @@ public static class ItemsFile
         answer.Text is { } lines ? string.Join("; ", lines) : null,
     }.OfType<string>());
 }
+
+/// <summary>A paper of a class.</summary>
+/// <param name="Student">The student's name; null for a spare.</param>
+/// <param name="Version">A to Z.</param>
+/// <param name="Part">The part's name in files, or null at concert pitch.</param>
+/// <param name="Codes">The codes of its pages, in order.</param>
+public sealed record PaperOf(string? Student, string Version, string? Part, ImmutableArray<string> Codes);

@@ -1,13 +1,7 @@
 using System.Collections.Immutable;
-using System.Text.Encodings.Web;
-using System.Text.Json;
-using System.Text.Json.Serialization;
-using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
-using Gavvet.Exchange;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
-using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Printing;
 
@@ -33,12 +27,20 @@ public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, by
             throw new PrintingWithheldException(problem);
         var files = new PrintedFiles(run);
         // Keys for all papers together weigh as much as a tenth of the rest.
-        var all = plan.Editions.Length + PrintedFiles.Combined.Length;
+        var copies = plan.IsForClass ? plan.Choices.Copies.Length : 0;
+        var all = copies + plan.Editions.Length + PrintedFiles.Combined.Length;
+        var ofClass = new List<(ImmutableArray<FrozenPage> Pages, RecordedCopy Record)>();
+        foreach (var copy in pace.Each(copies, copy => FrozenPaper.OfCopy(run, copy, packing)))
+        {
+            ofClass.Add(copy);
+            pace.Progress?.Invoke(ofClass.Count, all);
+        }
+
         var papers = new List<FrozenPaper>();
         foreach (var paper in pace.Each(plan.Editions.Length, paper => FrozenPaper.Of(run, paper, packing)))
         {
             papers.Add(paper);
-            pace.Progress?.Invoke(papers.Count, all);
+            pace.Progress?.Invoke(copies + papers.Count, all);
         }
 
         var combined = new List<(Pile, int, byte[])>();
@@ -47,13 +49,14 @@ public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, by
             pace.Cancellation.ThrowIfCancellationRequested();
             var (pdf, pages) = files.CombinedPdf(key);
             combined.Add((Pile.Key(key), pages, pdf));
-            pace.Progress?.Invoke(papers.Count + combined.Count, all);
+            pace.Progress?.Invoke(copies + papers.Count + combined.Count, all);
         }
 
+        // The papers of a class are put together from their pages when they are asked for, so that a name can be taken away.
         return new FrozenPrinting(
-            [.. papers.Select(paper => paper.Student), .. papers.Select(paper => paper.Key), .. combined],
-            [.. papers.SelectMany(paper => paper.Pages)],
-            PrintingRecord.Of(plan.Sheet, [.. papers.Select(paper => paper.Record)]));
+            [.. plan.IsForClass ? [] : papers.Select(paper => paper.Student), .. papers.Select(paper => paper.Key), .. combined],
+            [.. plan.IsForClass ? ofClass.SelectMany(copy => copy.Pages) : papers.SelectMany(paper => paper.Pages)],
+            PrintingRecord.Of(plan, [.. papers.Select(paper => paper.Record)], [.. plan.IsForClass ? ofClass.Select(copy => copy.Record) : papers.Select(paper => paper.Copy)]));
     }
 }
 
@@ -63,24 +66,43 @@ public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, by
 public sealed record PagePacking(Func<byte[], string> NameOfFace, Func<string, string, byte[]> Pack);
 
 /// <summary>A paper of a frozen printing.</summary>
-internal sealed record FrozenPaper((Pile, int, byte[]) Student, (Pile, int, byte[]) Key, ImmutableArray<FrozenPage> Pages, RecordedEdition Record)
+internal sealed record FrozenPaper((Pile, int, byte[]) Student, (Pile, int, byte[]) Key, ImmutableArray<FrozenPage> Pages, RecordedEdition Record, RecordedCopy Copy)
 {
     public static FrozenPaper Of(PrintRun run, int paper, PagePacking packing)
     {
         var edition = run.LayOut(paper);
         var title = run.Plan.Sheet.Title;
         var (student, key) = (Pile.Student(run.Plan, paper), Pile.Key(run.Plan, paper));
+        var pages = run.Plan.IsForClass ? [] : PagesOf(edition, student.Name, packing);
         return new FrozenPaper(
-            (student, edition.Student.Length, student.Pdf(title, edition.Student)),
+            (student, edition.Student.Length, run.Plan.IsForClass ? [] : student.Pdf(title, edition.Student)),
             (key, edition.Key.Length, key.Pdf(title, edition.Key)),
-            [.. edition.Student.Select((page, number) => new FrozenPage(
-                edition.Composition.Worksheet.PageMarks!.At(number).Code,
-                student.Name,
-                number + 1,
-                $"{edition.Edition}",
-                packing.Pack(SvgWriter.File(page, packing.NameOfFace), SvgWriter.File(edition.Key[number], packing.NameOfFace))))],
-            RecordedEdition.Of(edition));
+            pages,
+            RecordedEdition.Of(edition),
+            new RecordedCopy(paper + 1, edition.Edition.Student, paper, [.. pages.Select(page => page.Code)]));
     }
+
+    /// <summary>A student's paper of a class: its pages, without the name, and what is recorded of it.</summary>
+    public static (ImmutableArray<FrozenPage> Pages, RecordedCopy Record) OfCopy(PrintRun run, int copy, PagePacking packing)
+    {
+        var (paper, names) = run.LayOutCopy(copy);
+        var pages = PagesOf(paper, $"paper-{copy + 1}", packing);
+        return (pages, Recorded(run, copy, names, [.. pages.Select(page => page.Code)]));
+    }
+
+    /// <summary>What is recorded of a student's paper of a class.</summary>
+    public static RecordedCopy Recorded(PrintRun run, int copy, ImmutableArray<NamePlace> names, ImmutableArray<string> codes) =>
+        new(copy + 1, run.Plan.Choices.Copies[copy].Student, run.Plan.EditionOfCopy(copy), codes) { Names = names };
+
+    private static ImmutableArray<FrozenPage> PagesOf(PrintedEdition edition, string pile, PagePacking packing) =>
+    [
+        .. edition.Student.Select((page, number) => new FrozenPage(
+            edition.Composition.Worksheet.PageMarks?.At(number).Code ?? "",
+            pile,
+            number + 1,
+            $"{edition.Edition}",
+            packing.Pack(SvgWriter.File(page, packing.NameOfFace), SvgWriter.File(edition.Key[number], packing.NameOfFace)))),
+    ];
 }
 
 /// <summary>A student's page with its key.</summary>
@@ -107,85 +129,4 @@ public sealed class PrintingWithheldException : Exception
         : base(message, innerException)
     {
     }
-}
-
-/// <summary>A printing as marking needs it for years, complete in itself: no question is ever drawn again to read it.</summary>
-/// <param name="GavvetPrinting">The version of the record.</param>
-/// <param name="Title">The sheet's title.</param>
-/// <param name="HouseStyle">The house style it was set and answered in, as a house style file.</param>
-/// <param name="Editions">Every version, part and seat.</param>
-public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElement HouseStyle, ImmutableArray<RecordedEdition> Editions)
-{
-    /// <summary>Whether the keys for all papers name no student; records of earlier programs do not say.</summary>
-    public bool? KeysNameNobody { get; init; }
-
-    /// <summary>The version written.</summary>
-    public const int Version = 1;
-
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
-    {
-        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-    };
-
-    /// <summary>The record of a run.</summary>
-    public static PrintingRecord Of(Sheet sheet, ImmutableArray<RecordedEdition> editions)
-    {
-        using var style = JsonDocument.Parse(HouseStyleFile.Write(sheet.Style));
-        return new PrintingRecord(Version, sheet.Title, style.RootElement.Clone(), editions) { KeysNameNobody = true };
-    }
-
-    /// <summary>The record as text.</summary>
-    public string Write() => JsonSerializer.Serialize(this, Json);
-
-    /// <summary>Reads a record of this version or an earlier one.</summary>
-    /// <exception cref="FormatException">It is none, or of a later program.</exception>
-    public static PrintingRecord Read(string text)
-    {
-        try
-        {
-            var record = JsonSerializer.Deserialize<PrintingRecord>(text, Json);
-            return record is { GavvetPrinting: Version } ? record : throw new FormatException($"This printing was recorded by a later Gavvet. This one reads version {Version}.");
-        }
-        catch (JsonException problem)
-        {
-            throw new FormatException("This is no record of a printing.", problem);
-        }
-    }
-}
-
-/// <summary>One edition of a printing.</summary>
-/// <param name="Version">A to Z.</param>
-/// <param name="Part">The part's name in files, or null at concert pitch.</param>
-/// <param name="Seat">The student it is for alone, or null.</param>
-/// <param name="Codes">The codes of its pages, in order.</param>
-/// <param name="Items">The questions.</param>
-public sealed record RecordedEdition(string Version, string? Part, string? Seat, ImmutableArray<string> Codes, ImmutableArray<RecordedItem> Items)
-{
-    internal static RecordedEdition Of(PrintedEdition edition)
-    {
-        var worksheet = edition.Composition.Worksheet;
-        var items = EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length);
-        var boxes = edition.Student.SelectMany(page => page.Groups)
-            .Where(group => group.Kind is GroupKind.Question)
-            .GroupBy(group => ((GroupKind.Question)group.Kind).Number)
-            .ToDictionary(groups => groups.Key, groups => (((GroupKind.Question)groups.First().Kind).SlotId, groups.First().Box));
-        return new RecordedEdition(
-            items.Version,
-            items.Part,
-            edition.Edition.Student,
-            [.. edition.Student.Select((_, page) => worksheet.PageMarks?.At(page).Code ?? "")],
-            [.. items.Items.Select(item => RecordedItem.Of(item, boxes[item.Number].SlotId, edition.Composition.Key.Answers[boxes[item.Number].SlotId], boxes[item.Number].Box))]);
-    }
-}
-
-/// <summary>A question of a printing with where it stands.</summary>
-/// <param name="Slot">The slot's lasting id.</param>
-/// <param name="AnswerText">The answer in one line, as the key has it.</param>
-/// <param name="AlsoRight">What else earns full marks, as sentences of the key.</param>
-/// <param name="Box">Left, top, width and height on its page in micrometers.</param>
-/// <param name="Item">The question with its answers.</param>
-public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<string> AlsoRight, ImmutableArray<int> Box, Item Item)
-{
-    internal static RecordedItem Of(Item item, int slot, Answer answer, Box box) => new(slot, answer.Text, answer.AlsoRight, [box.Left, box.Top, box.Width, box.Height], item);
 }

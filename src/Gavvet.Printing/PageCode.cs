@@ -49,7 +49,7 @@ public static class PageCode
     public static string? Problem(string? text, out string code)
     {
         code = "";
-        var plain = string.Concat((text ?? "").ToUpperInvariant().Where(sign => sign is not (' ' or '-'))).Replace('O', '0').Replace('I', '1').Replace('L', '1');
+        var plain = Plain(text);
         if (plain.Length != Length)
             return $"A page’s code has {Length} characters, such as 7K3M-Q2RX; this has {plain.Length}.";
         if (plain.FirstOrDefault(sign => !Signs.Contains(sign, StringComparison.Ordinal)) is var odd and not '\0')
@@ -60,6 +60,24 @@ public static class PageCode
         code = plain;
         return null;
     }
+
+    /// <summary>Whether a code may be meant by what was typed: one character is another, two neighbors are exchanged, or one is missing or too many.</summary>
+    /// <param name="typed">What was typed.</param>
+    /// <param name="code">The code.</param>
+    public static bool IsNear(string? typed, string code)
+    {
+        var plain = Plain(typed);
+        if (plain.Length == code.Length)
+        {
+            int[] odd = [.. Enumerable.Range(0, code.Length).Where(i => plain[i] != code[i])];
+            return odd.Length <= 1 || (odd is [var first, var second] && second == first + 1 && plain[first] == code[second] && plain[second] == code[first]);
+        }
+
+        var (longer, shorter) = plain.Length > code.Length ? (plain, code) : (code, plain);
+        return longer.Length == shorter.Length + 1 && Enumerable.Range(0, longer.Length).Any(i => longer.Remove(i, 1) == shorter);
+    }
+
+    private static string Plain(string? text) => string.Concat((text ?? "").ToUpperInvariant().Where(sign => sign is not (' ' or '-'))).Replace('O', '0').Replace('I', '1').Replace('L', '1');
 
     // The sum of each digit times a power of the generator x, in the field of 32 made by x^5 + x^2 + 1.
     private static int Sum(int[] digits)

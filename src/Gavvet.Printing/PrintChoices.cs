@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
+using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
 
@@ -12,6 +13,42 @@ namespace Gavvet.Printing;
 public sealed record PrintChoices(ImmutableArray<LargePrintSeat> Seats, ulong? CodeSeed, string? QrAddress)
 {
     public static PrintChoices None { get; } = new([], null, null);
+
+    /// <summary>The papers of a class, in the order they lie in the pile; empty where none is printed for.</summary>
+    public ImmutableArray<PrintedCopy> Copies { get; init; } = [];
+
+    /// <summary>The class’s name, as it stands on the papers.</summary>
+    public string? Class { get; init; }
+}
+
+/// <summary>One student’s paper, or a spare.</summary>
+/// <param name="Student">What marks and records name the student by; null for a spare.</param>
+/// <param name="Version">Which version, from 0.</param>
+/// <param name="Part">The part, or null for concert pitch.</param>
+/// <param name="Clef">The clef read, or null for the part’s own.</param>
+/// <param name="IsLarge">Whether it is in large print.</param>
+public sealed record PrintedCopy(string? Student, int Version, Instrument? Part, Clef? Clef, bool IsLarge)
+{
+    /// <summary>Spare papers at most.</summary>
+    public const int MostSpares = 40;
+
+    /// <summary>The papers of a class: one for each student who is there, then spares of each version by turns.</summary>
+    /// <param name="students">Those who are there, in the order the papers shall lie in.</param>
+    /// <param name="sheet">The sheet they get.</param>
+    /// <param name="spares">How many spares.</param>
+    /// <param name="nameOf">What a student is named by.</param>
+    /// <exception cref="FormatException">There are too many spares.</exception>
+    public static ImmutableArray<PrintedCopy> Of(IReadOnlyList<Student> students, Sheet sheet, int spares, Func<Student, string> nameOf)
+    {
+        if (spares is < 0 or > MostSpares)
+            throw new FormatException($"A pile has up to {MostSpares} spare papers.");
+        var versions = VersionsBySeat.Of(students, sheet.Versions);
+        return
+        [
+            .. students.Select((student, i) => new PrintedCopy(nameOf(student), versions[i], student.Part, student.Clef, student.IsLarge)),
+            .. Enumerable.Range(0, spares).Select(i => new PrintedCopy(null, i % sheet.Versions, null, null, false)),
+        ];
+    }
 }
 
 /// <summary>A student who gets a paper in large print.</summary>

@@ -24,10 +24,10 @@ public sealed class PrintPlan
         // One version of one part needs no name.
         var lettered = sheet.Versions > 1;
         Instrument?[] parts = sheet.Parts.IsEmpty ? [null] : [.. sheet.Parts];
-        Editions =
+        Editions = choices.Copies.Length > 0 ? [.. choices.Copies.Select(EditionOf).Distinct()] :
         [
             .. Enumerable.Range(0, sheet.Versions).SelectMany(_ => parts, (version, part) => new Edition(lettered ? (char)('A' + version) : null, part)),
-            .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Student = seat.Name }),
+            .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Student = seat.Name, IsLarge = true }),
         ];
         _versions = new Lazy<ImmutableArray<SheetVersion>>(() => SheetVersions.Of(sheet));
         _asked = new Lazy<IReadOnlySet<QuestionIdentity>>(() => Composer.AskedBy(Versions.Select(version => version.Sheet)));
@@ -37,8 +37,15 @@ public sealed class PrintPlan
 
     public PrintChoices Choices { get; }
 
-    /// <summary>The papers, in the order they are printed.</summary>
+    /// <summary>The papers, in the order they are printed; for a class those that differ in more than whose they are.</summary>
     public ImmutableArray<Edition> Editions { get; }
+
+    /// <summary>Whether it is printed for a class, a paper a student.</summary>
+    public bool IsForClass => Choices.Copies.Length > 0;
+
+    /// <summary>Which of the editions a student's paper is of.</summary>
+    /// <param name="copy">Which paper, from 0.</param>
+    public int EditionOfCopy(int copy) => Editions.IndexOf(EditionOf(Choices.Copies[copy]));
 
     /// <summary>The versions; they are put together when first asked for.</summary>
     public ImmutableArray<SheetVersion> Versions => _versions.Value;
@@ -52,7 +59,8 @@ public sealed class PrintPlan
     public string NameOf(int paper)
     {
         var edition = Editions[paper];
-        return $"{edition.Version ?? 'A'}{(edition.Part is { } part ? $"-{part.Id}" : "")}{(edition.Student is null ? "" : $"-large-{paper + 1}")}";
+        var large = edition.Student is not null ? $"-large-{paper + 1}" : edition.IsLarge ? "-large" : "";
+        return $"{edition.Version ?? 'A'}{(edition.Part is { } part ? $"-{part.Id}" : "")}{(edition.Clef is { } clef ? $"-{clef.Id}" : "")}{large}";
     }
 
     /// <summary>Why there are too many pages, and what would fit; null when there are not. The first paper alone is laid out for it.</summary>
@@ -60,12 +68,15 @@ public sealed class PrintPlan
     {
         var parts = Math.Max(1, Sheet.Parts.Length);
         // With a page for each question there would be room, so nothing needs to be laid out.
-        if (Editions.Length * (1 + Sheet.QuestionCount) <= MostPages)
+        var papers = IsForClass ? Choices.Copies.Length : Editions.Length;
+        if (papers * (1 + Sheet.QuestionCount) <= MostPages)
             return null;
         var each = SheetLayout.Student(Compose(0, catalogue).Worksheet).Length;
-        var pages = Editions.Length * each;
+        var pages = papers * each;
         if (pages <= MostPages)
             return null;
+        if (IsForClass)
+            return $"These are {papers:N0} papers of {each} {(each == 1 ? "page" : "pages")}, {pages:N0} in all, and a printing holds up to {MostPages:N0}. Print for a part of the class, and for the others in a second printing.";
         var fitting = MostPages / each;
         var fewer = (fitting / parts, fitting / Sheet.Versions) switch
         {
@@ -81,11 +92,20 @@ public sealed class PrintPlan
     {
         var edition = Editions[paper] with { Asked = _asked.Value };
         var sheet = Versions[(edition.Version ?? 'A') - 'A'].Sheet;
-        var composition = Composer.Compose(edition.Student is null ? sheet : LargePrintSeat.Enlarged(sheet), catalogue, edition);
-        return Choices.CodeSeed is { } seed
-            ? composition with { Worksheet = composition.Worksheet with { PageMarks = new PageCodes(seed, paper, Choices.QrAddress) } }
-            : composition;
+        sheet = edition.IsLarge ? LargePrintSeat.Enlarged(sheet) : sheet;
+        // Two half sheets on a page would be two papers with one student's code.
+        sheet = IsForClass ? sheet with { Setup = sheet.Setup with { HalfSheets = false } } : sheet;
+        var composition = Composer.Compose(sheet, catalogue, edition);
+        return IsForClass ? composition : composition with { Worksheet = Coded(composition.Worksheet, paper) };
     }
+
+    /// <summary>A paper with the codes of its pages.</summary>
+    /// <param name="worksheet">The paper.</param>
+    /// <param name="paper">Which, from 0.</param>
+    internal Worksheet Coded(Worksheet worksheet, int paper) => Choices.CodeSeed is { } seed ? worksheet with { PageMarks = new PageCodes(seed, paper, Choices.QrAddress) } : worksheet;
+
+    private Edition EditionOf(PrintedCopy copy) =>
+        new(Sheet.Versions > 1 ? (char)('A' + copy.Version) : null, copy.Part) { Clef = copy.Clef, IsLarge = copy.IsLarge, Class = Choices.Class };
 
 }
 

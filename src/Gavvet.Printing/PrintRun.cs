@@ -53,6 +53,16 @@ public sealed class PrintRun
     /// <summary>The papers laid out, one after another.</summary>
     public IEnumerable<PrintedEdition> Papers(PrintPace pace) => pace.Each(Compositions.Length, LayOut);
 
+    /// <summary>A student's paper of a class laid out, without the name, and where the name goes on each page.</summary>
+    /// <param name="copy">Which paper, from 0.</param>
+    public (PrintedEdition Paper, ImmutableArray<NamePlace> Names) LayOutCopy(int copy)
+    {
+        var composition = Compositions[Plan.EditionOfCopy(copy)];
+        composition = composition with { Worksheet = Plan.Coded(composition.Worksheet, copy) };
+        var student = SheetLayout.Student(composition.Worksheet);
+        return (new PrintedEdition(composition, student, SheetLayout.Key(composition.Worksheet, composition.Key)), SheetLayout.NamePlaces(composition.Worksheet, student.Length));
+    }
+
     /// <summary>One paper laid out.</summary>
     public PrintedEdition LayOut(int paper)
     {

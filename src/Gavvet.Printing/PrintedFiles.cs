@@ -24,11 +24,14 @@ public sealed record Pile(string Name, string Title)
         var papers = Enumerable.Range(0, plan.Editions.Length).ToArray();
         return
         [
-            .. papers.Select(paper => Student(plan, paper)),
+            .. plan.IsForClass ? [Papers] : papers.Select(paper => Student(plan, paper)),
             .. papers.Where(_ => keys.Contains(PrintedFiles.InPlace)).Select(paper => Key(plan, paper)),
             .. PrintedFiles.Combined.Where(keys.Contains).Select(Key),
         ];
     }
+
+    /// <summary>The papers of a class in one pile, in the order they are handed out.</summary>
+    internal static Pile Papers { get; } = new("papers", "");
 
     internal static Pile Student(PrintPlan plan, int paper) => new($"student-{plan.NameOf(paper)}", $"{plan.Editions[paper]}");
 
@@ -75,11 +78,22 @@ public sealed class PrintedFiles(PrintRun run)
     {
         ExportFormat[] asked = [.. ExportFormat.All.Where(format => formats.Contains(format.Id))];
         var items = new List<EditionItems>();
-        foreach (var (files, made) in pace.Each(run.Compositions.Length, paper => OfPaper(paper, keys, asked)))
+        var editions = new List<RecordedEdition>();
+        foreach (var (files, made, recorded) in pace.Each(run.Compositions.Length, paper => OfPaper(paper, keys, asked)))
         {
             items.Add(made);
+            editions.AddRange(recorded is null ? [] : [recorded]);
             pace.Progress?.Invoke(items.Count, run.Compositions.Length);
             foreach (var file in files)
+                yield return file;
+        }
+
+        if (run.Plan.IsForClass)
+        {
+            var copies = pace.Each(run.Plan.Choices.Copies.Length, run.LayOutCopy).ToArray();
+            foreach (var file in OfPile(asked, Pile.Papers, [.. copies.SelectMany((copy, number) => Named(copy, number))]))
+                yield return file;
+            foreach (var file in Records([.. editions], copies))
                 yield return file;
         }
 
@@ -108,19 +122,37 @@ public sealed class PrintedFiles(PrintRun run)
         return (Pile.Key(kind).Pdf(Title, pages), pages.Length);
     }
 
+    // A student's paper with the name on it.
+    private IEnumerable<Page> Named((PrintedEdition Paper, ImmutableArray<NamePlace> Names) copy, int number) =>
+        copy.Paper.Student.Select((page, i) => copy.Names[i].On(page, run.Plan.Choices.Copies[number].Student ?? ""));
+
+    // What marking reads, and which codes are whose.
+    private IEnumerable<PrintedFile> Records(ImmutableArray<RecordedEdition> editions, (PrintedEdition Paper, ImmutableArray<NamePlace> Names)[] copies)
+    {
+        ImmutableArray<RecordedCopy> recorded =
+        [
+            .. copies.Select((copy, number) => FrozenPaper.Recorded(run, number, copy.Names, [.. copy.Paper.Student.Select((_, page) => copy.Paper.Composition.Worksheet.PageMarks!.At(page).Code)]) with
+            {
+                Sides = [.. copy.Paper.Student.Select((page, i) => PageSidesRead.Pack(page, copy.Paper.Key[i]))],
+            }),
+        ];
+        yield return ExportFormat.Text("record.json", PrintingRecord.Of(run.Plan, editions, recorded).Write() + "\n");
+        yield return ExportFormat.Text("papers.json", ItemsFile.ToJson([.. recorded.Select(copy => new PaperOf(copy.Student, editions[copy.Edition].Version, editions[copy.Edition].Part, copy.Codes))]));
+    }
+
     // Large print asks what its version and part ask, so it is not listed again; nor is any student named on a key.
     private ImmutableArray<Page> CombinedPages(string kind) =>
-        SheetLayout.Combined([.. run.Compositions.Where(paper => paper.Worksheet.Edition.Student is null)], kind == ShortKey ? PaperKind.Short : PaperKind.Working);
+        SheetLayout.Combined([.. run.Compositions.Where(paper => paper.Worksheet.Edition.Student is null).DistinctBy(paper => paper.Worksheet.Edition is var edition ? (edition.Version, edition.Part, edition.Clef) : default)], kind == ShortKey ? PaperKind.Short : PaperKind.Working);
 
     // The pages of a paper are let go as soon as its files are written.
-    private (List<PrintedFile> Files, EditionItems Items) OfPaper(int paper, IReadOnlyCollection<string> keys, ExportFormat[] formats)
+    private (List<PrintedFile> Files, EditionItems Items, RecordedEdition? Record) OfPaper(int paper, IReadOnlyCollection<string> keys, ExportFormat[] formats)
     {
         var edition = run.LayOut(paper);
-        List<PrintedFile> files = [.. OfPile(formats, Pile.Student(run.Plan, paper), edition.Student)];
+        List<PrintedFile> files = run.Plan.IsForClass ? [] : [.. OfPile(formats, Pile.Student(run.Plan, paper), edition.Student)];
         if (keys.Contains(InPlace))
             files.AddRange(OfPile(formats, Pile.Key(run.Plan, paper), edition.Key));
         files.AddRange(formats.Select(format => format.OfPaper?.Invoke(run.Plan.NameOf(paper), edition.Composition)).OfType<PrintedFile>());
-        return (files, EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length));
+        return (files, EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length), run.Plan.IsForClass ? RecordedEdition.Of(edition) : null);
     }
 
     private IEnumerable<PrintedFile> OfPile(ExportFormat[] formats, Pile pile, ImmutableArray<Page> pages) =>

@@ -1,3 +1,4 @@
+using Gavvet.Worksheets.Files;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
@@ -110,7 +111,7 @@ internal static class BackupCheck
             await foreach (var sides in database.PrintedPages.Select(page => page.Sides).AsAsyncEnumerable())
                 _ = PageSides.Unpack(sides);
             await foreach (var record in database.Printings.Select(printing => printing.PackedRecord).AsAsyncEnumerable())
-                _ = Packing.Unpack(record);
+                _ = PackedText.Unpack(record);
         }
         catch (InvalidDataException problem)
         {

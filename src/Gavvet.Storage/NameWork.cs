@@ -45,7 +45,7 @@ internal sealed class NameWork(GavvetDatabase database, string name, bool erase)
         foreach (var id in await database.Printings.Select(printing => printing.Id).ToListAsync())
         {
             var printing = await database.Printings.SingleAsync(row => row.Id == id);
-            var text = Packing.Unpack(printing.PackedRecord);
+            var text = PackedText.Unpack(printing.PackedRecord);
             if (!_name.IsMatch(printing.Title) && !_name.IsMatch(text))
             {
                 database.Entry(printing).State = EntityState.Detached;
@@ -85,7 +85,7 @@ internal sealed class NameWork(GavvetDatabase database, string name, bool erase)
 
         if (record["keysNameNobody"]?.GetValue<bool>() is not true)
             await database.PrintedFiles.Where(file => file.PrintingId == printing.Id && (file.Name == "key-short" || file.Name == "key-working")).ExecuteDeleteAsync();
-        printing.PackedRecord = Packing.Pack(record.ToJsonString(Plain));
+        printing.PackedRecord = PackedText.Pack(record.ToJsonString(Plain));
     }
 
     private async Task<int> SheetsAsync()

@@ -1,3 +1,4 @@
+using Gavvet.Worksheets.Files;
 using System.Data.Common;
 
 namespace Gavvet.Storage;
@@ -24,7 +25,7 @@ internal static class PackedPrintings
         foreach (var printing in await connection.ColumnAsync("SELECT Id FROM Printings"))
         {
             var (record, _) = await PairAsync(connection, "SELECT Record, '' FROM Printings WHERE Id = $id", printing);
-            await ExecuteAsync(connection, "UPDATE Printings SET PackedRecord = $value, Record = '' WHERE Id = $id", printing, Packing.Pack(record));
+            await ExecuteAsync(connection, "UPDATE Printings SET PackedRecord = $value, Record = '' WHERE Id = $id", printing, PackedText.Pack(record));
         }
 
         await transaction.CommitAsync();

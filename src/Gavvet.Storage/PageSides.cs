@@ -1,7 +1,7 @@
-using System.IO.Compression;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.RegularExpressions;
+using Gavvet.Worksheets.Files;
 
 namespace Gavvet.Storage;
 
@@ -24,11 +24,11 @@ public static partial class PageSides
     public static string HashOf(ReadOnlySpan<byte> face) => Convert.ToHexStringLower(SHA256.HashData(face));
 
     /// <summary>Packs a page and its key, whose faces are named by hash.</summary>
-    public static byte[] Pack(string student, string key) => Packing.Pack(student + Between + key);
+    public static byte[] Pack(string student, string key) => PackedText.Pack(student + Between + key);
 
     internal static (string Student, string Key) Unpack(byte[] sides)
     {
-        var both = Packing.Unpack(sides);
+        var both = PackedText.Unpack(sides);
         var middle = both.IndexOf(Between, StringComparison.Ordinal);
         if (middle < 0)
             throw new InvalidDataException("A kept page has no key.");
@@ -54,43 +54,4 @@ public static partial class PageSides
 
     [GeneratedRegex("data:font/ttf;base64,([A-Za-z0-9+/=]+)")]
     private static partial Regex HeldFace();
-}
-
-/// <summary>Text as it is kept where there is much of it.</summary>
-internal static class Packing
-{
-    public static byte[] Pack(string text)
-    {
-        using var packed = new MemoryStream();
-        using (var brotli = new BrotliStream(packed, CompressionLevel.Optimal))
-            brotli.Write(Encoding.UTF8.GetBytes(text));
-        return packed.ToArray();
-    }
-
-    // A record of the largest printing has a tenth of it; beyond is an attack.
-    private const int Largest = 256 * 1024 * 1024;
-
-    /// <summary>The text of what was packed.</summary>
-    /// <exception cref="InvalidDataException">It was not packed here.</exception>
-    public static string Unpack(byte[] packed)
-    {
-        using var brotli = new BrotliStream(new MemoryStream(packed), CompressionMode.Decompress);
-        using var text = new MemoryStream();
-        var buffer = new byte[1 << 16];
-        try
-        {
-            for (var read = brotli.Read(buffer); read > 0; read = brotli.Read(buffer))
-            {
-                text.Write(buffer, 0, read);
-                if (text.Length > Largest)
-                    throw new InvalidDataException("This unpacks to more than any page or record has.");
-            }
-        }
-        catch (InvalidOperationException problem)
-        {
-            throw new InvalidDataException("This was not packed here.", problem);
-        }
-
-        return Encoding.UTF8.GetString(text.GetBuffer(), 0, (int)text.Length);
-    }
 }

@@ -1,3 +1,4 @@
+using Gavvet.Worksheets.Files;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
@@ -68,7 +69,7 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             RevisionId = printing.RevisionId,
             Title = printing.Title,
             Words = DeskFilter.Plain(string.Join('\n', printing.Pages.Select(page => page.Code).Prepend(printing.Title))),
-            PackedRecord = Packing.Pack(printing.Record),
+            PackedRecord = PackedText.Pack(printing.Record),
             MadeAt = clock.GetUtcNow(),
             Files = [.. printing.Piles.Select(file => new PrintedFileRow { PrintingId = id, Name = file.Pile.Name, Title = file.Pile.Title, PageCount = file.Pile.PageCount, IsKey = file.Pile.IsKey, Bytes = file.Pdf })],
             Pages = [.. printing.Pages.Select(page => new PrintedPageRow { Code = page.Code, PrintingId = id, Pile = page.Pile, Number = page.Number, Edition = page.Edition, Sides = page.Sides })],
@@ -116,7 +117,7 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
     public async Task<string?> RecordAsync(string id)
     {
         await using var database = data.Open();
-        return await database.Printings.Where(row => row.Id == id).Select(row => row.PackedRecord).SingleOrDefaultAsync() is { } packed ? Packing.Unpack(packed) : null;
+        return await database.Printings.Where(row => row.Id == id).Select(row => row.PackedRecord).SingleOrDefaultAsync() is { } packed ? PackedText.Unpack(packed) : null;
     }
 
     /// <summary>The printing a page's code belongs to, or null.</summary>

@@ -43,6 +43,8 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 
     private int InstructionsTop => LinesBaseline + (metrics.Body * 9 / 10);
 
+    private static readonly string[] HeadLabels = ["paper.name", "paper.date", "paper.class", "paper.marks"];
+
     private string What => kind switch
     {
         PaperKind.Key => Texts.Say("paper.key"),
@@ -122,6 +124,13 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         var x = metrics.SideMargin;
         foreach (var (label, share) in lines)
         {
+            if (label == lines[2].Label && sheet.Edition.Class is { } group)
+            {
+                var from = x + TextSetter.Width(label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3);
+                foreach (var primitive in Text(TextSetter.Shortened(group, TextStyle.Regular, metrics.Body, rules * share / 100), TextStyle.Regular, metrics.Body, from, LinesBaseline))
+                    yield return primitive;
+            }
+
             foreach (var primitive in Text(label, TextStyle.Regular, metrics.Body, x, LinesBaseline))
                 yield return primitive;
             x += TextSetter.Width(label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3);
@@ -133,6 +142,16 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 
         foreach (var primitive in Text(total, TextStyle.Regular, metrics.Body, x - gap + (metrics.Body / 3), LinesBaseline))
             yield return primitive;
+    }
+
+    /// <summary>Where a student's name goes on each page: on its line on the first, at the right end of the head on the others.</summary>
+    public NamePlace NamePlaceOn(int page)
+    {
+        if (page > 0)
+            return new NamePlace(metrics.SideMargin + metrics.ContentWidth, metrics.TopMargin + metrics.Small, metrics.Small, metrics.ContentWidth / 3, true);
+        var labels = HeadLabels.Sum(label => TextSetter.Width(Texts.Say(label), TextStyle.Regular, metrics.Body) + (metrics.Body / 3));
+        var rules = metrics.ContentWidth - labels - (metrics.Body * 3) - TextSetter.Width($"/ {sheet.Marks}", TextStyle.Regular, metrics.Body) - (metrics.Body / 3);
+        return new NamePlace(metrics.SideMargin + TextSetter.Width(Texts.Say("paper.name"), TextStyle.Regular, metrics.Body) + (metrics.Body / 3), LinesBaseline, metrics.Body, rules * 46 / 100, false);
     }
 
     private string Shortened(string text) => Shortened(text, TextStyle.Italic, metrics.ContentWidth);

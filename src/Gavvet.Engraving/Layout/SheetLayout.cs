@@ -28,6 +28,15 @@ public static class SheetLayout
     /// <summary>The same pages with the answers in place.</summary>
     public static ImmutableArray<Page> Key(Worksheet sheet, AnswerKey key) => Pages(sheet, PaperKind.Key, key);
 
+    /// <summary>Where a student's name goes on the pages of a paper. A kept page bears none, so that a name can be taken away.</summary>
+    /// <param name="sheet">The worksheet.</param>
+    /// <param name="pages">How many pages it has.</param>
+    public static ImmutableArray<NamePlace> NamePlaces(Worksheet sheet, int pages)
+    {
+        var furniture = new SheetFurniture(sheet, PaperKind.Student, new PageMetrics(sheet.Setup));
+        return [.. Enumerable.Range(0, pages).Select(furniture.NamePlaceOn)];
+    }
+
     private static ImmutableArray<Page> Pages(Worksheet sheet, PaperKind kind, AnswerKey? key)
     {
         var metrics = new PageMetrics(sheet.Setup);

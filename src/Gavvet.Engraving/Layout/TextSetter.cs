@@ -55,6 +55,17 @@ public static class TextSetter
         }
     }
 
+    /// <summary>A text cut to the room there is, with dots where something is left out.</summary>
+    public static string Shortened(string text, TextStyle style, int size, int width)
+    {
+        if (Width(text, style, size) <= width)
+            return text;
+        var kept = text.Length;
+        while (kept > 1 && Width(text[..kept].TrimEnd() + "…", style, size) > width)
+            kept--;
+        return text[..kept].TrimEnd() + "…";
+    }
+
     /// <summary>One line centered on x.</summary>
     public static IEnumerable<Primitive> Centered(string text, TextStyle style, int size, int x, int y, Ink ink) =>
         Line(text, style, size, x - (Width(text, style, size) / 2), y, ink);

@@ -15,9 +15,18 @@ public sealed record Edition(char? Version, Instrument? Part)
     /// <summary>The student it is printed for alone, or null.</summary>
     public string? Student { get; init; }
 
+    /// <summary>The clef its staves are read in, or null for the part's, or else those of the sections.</summary>
+    public Clef? Clef { get; init; }
+
+    /// <summary>Whether it is in large print.</summary>
+    public bool IsLarge { get; init; }
+
+    /// <summary>The class it is printed for, or null.</summary>
+    public string? Class { get; init; }
+
     /// <summary>What all versions ask between them, which no worked example may; null where the sheet is composed alone.</summary>
     public IReadOnlySet<QuestionIdentity>? Asked { get; init; }
 
     /// <summary>The edition in words, "Version B · Alto saxophone"; empty for the only one.</summary>
-    public override string ToString() => string.Join(" · ", new[] { Student, Version is { } letter ? Texts.Say("paper.version", ("letter", letter)) : null, Part?.Name }.OfType<string>());
+    public override string ToString() => string.Join(" · ", new[] { Student, Version is { } letter ? Texts.Say("paper.version", ("letter", letter)) : null, Part?.Name, Clef is null ? null : Texts.Say("paper.clef", ("clef", Clef.Name)), IsLarge && Student is null ? Texts.Say("paper.large") : null }.OfType<string>());
 }

@@ -31,7 +31,7 @@ internal static class WorkedExamples
             .Select(draw => QuestionSetting.Of(section, draw, sheet.Style) with { AnswerAs = AnswerForm.Write });
         foreach (var setting in settings)
         {
-            if (Posed(kind, setting, edition.Part) is { } posed && !IsOnThePart(sheet, section, kind, edition.Part, posed.Setting))
+            if (Posed(kind, setting, edition) is { } posed && !IsOnThePart(sheet, section, kind, edition, posed.Setting))
                 return new WorkedExample(posed.Question.Question, posed.Question.Answer);
         }
 
@@ -47,11 +47,11 @@ internal static class WorkedExamples
     public static IReadOnlySet<QuestionIdentity> AskedBy(IEnumerable<Sheet> sheets) =>
         sheets.SelectMany(sheet => sheet.Sections.SelectMany(section => section.Slots.Select(slot => QuestionIdentity.On(sheet, section, slot.Drawn)))).ToHashSet();
 
-    private static (QuestionSetting Setting, PosedQuestion Question)? Posed(QuestionKind kind, QuestionSetting setting, Instrument? part)
+    private static (QuestionSetting Setting, PosedQuestion Question)? Posed(QuestionKind kind, QuestionSetting setting, Edition edition)
     {
         try
         {
-            var read = setting.For(kind, part);
+            var read = setting.For(kind, edition.Part, edition.Clef);
             return (read, kind.Pose(read));
         }
         catch (UnwritableNoteException)
@@ -61,7 +61,7 @@ internal static class WorkedExamples
     }
 
     // Two keys at concert pitch may be one for a part.
-    private static bool IsOnThePart(Sheet sheet, Section section, QuestionKind kind, Instrument? part, QuestionSetting example) => part is not null && section.Slots
-        .Select(slot => Posed(kind, QuestionSetting.Of(section, slot.Drawn, sheet.Style), part))
+    private static bool IsOnThePart(Sheet sheet, Section section, QuestionKind kind, Edition edition, QuestionSetting example) => edition.Part is not null && section.Slots
+        .Select(slot => Posed(kind, QuestionSetting.Of(section, slot.Drawn, sheet.Style), edition))
         .Any(posed => posed is { } other && other.Setting.Scale == example.Scale && other.Setting.Tonic == example.Tonic && other.Setting.Variant == example.Variant);
 }

@@ -57,6 +57,20 @@ public static partial class PartReading
         _ => false,
     };
 
+    /// <summary>An answer kept as words: as it stands, and as what it can be read as, so that it is recognized in every way of writing it.</summary>
+    /// <param name="style">The house style it is said in.</param>
+    /// <param name="text">The words.</param>
+    public static IEnumerable<AnswerPart> PartsOf(HouseStyle style, string text)
+    {
+        yield return new WordsPart(text);
+        if (int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number))
+            yield return new NumberPart(number);
+        if (text.Contains(' ', StringComparison.Ordinal) && NoteReading.Keys(style, text).ToArray() is [var key, ..])
+            yield return new KeysPart(key);
+        if (NoteReading.Notes(style, text) is { } notes)
+            yield return new NotesPart(notes);
+    }
+
     /// <summary>Words alike but for capitals, signs and white space.</summary>
     /// <param name="text">The text.</param>
     public static string Plain(string text) => White().Replace(PlainText.Of(text).Replace('-', ' '), " ").Trim().TrimEnd('.').ToUpperInvariant();

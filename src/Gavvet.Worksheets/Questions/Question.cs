@@ -60,8 +60,16 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     /// <summary>The setting as a part reads it: its own clef, and the written key where the kind is transposed.</summary>
     /// <param name="kind">The kind.</param>
     /// <param name="part">The part, or null at concert pitch.</param>
+    /// <param name="clef">The clef its player reads, or null for the part's own.</param>
     /// <exception cref="UnwritableNoteException">The scale cannot be written for the part.</exception>
-    public QuestionSetting For(QuestionKind kind, Instrument? part)
+    public QuestionSetting For(QuestionKind kind, Instrument? part, Clef? clef = null)
+    {
+        var read = For(kind, part);
+        // Where the question has no like in the clef, it stays in the one it was drawn in.
+        return clef is not null && kind.CanAsk(new Draw(read.Scale, read.Tonic, clef, read.Variant), Style) ? read with { Clef = clef } : read;
+    }
+
+    private QuestionSetting For(QuestionKind kind, Instrument? part)
     {
         if (part is null)
             return this;

@@ -1,0 +1,113 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
+using Gavvet.Engraving.Layout;
+using Gavvet.Teaching;
+
+namespace Gavvet.Printing;
+
+/// <summary>A paper as it goes back to the student: the printed page with ticks, rings, the right answers and the sentences in their places.</summary>
+public static class MarkedPages
+{
+    private const int Stroke = 450, Ring = 350, TickWidth = 3_600;
+
+    private static readonly int Words = PageMetrics.Points(8);
+
+    /// <summary>The pages, the student's name on them.</summary>
+    /// <param name="paper">The paper and its markings.</param>
+    public static ImmutableArray<Page> Of(MarkedPaper paper) => [.. paper.Pages.Select((sides, number) => Marked(paper, sides, number))];
+
+    private static Page Marked(MarkedPaper paper, PageSidesRead sides, int number)
+    {
+        var drawn = ImmutableArray.CreateBuilder<Primitive>();
+        var page = sides.Student;
+        foreach (var item in paper.Items.Where(item => paper.Places[item.Number].Page == number))
+        {
+            if (paper.Markings.GetValueOrDefault(item.Number) is not { } marking)
+                continue;
+            var box = paper.Places[item.Number].Box;
+            // A miss stands there as the key has it.
+            page = marking.IsRight ? page : Replaced(page, sides.Key, box);
+            drawn.AddRange(Mark(sides, box, item, marking));
+        }
+
+        if (number == 0)
+            drawn.AddRange(Total(paper, sides.Student));
+        var named = paper.Copy.Names.ElementAtOrDefault(number) is { } place ? place.On(page, paper.Student) : page;
+        return named with { Groups = named.Groups.Add(new PageGroup(GroupKind.Furniture, default, null, drawn.ToImmutable())) };
+    }
+
+    private static Page Replaced(Page page, Page key, Box box)
+    {
+        var old = MarkedPaper.Within(page, box).ToHashSet(ReferenceEqualityComparer.Instance);
+        var groups = page.Groups.Select(group => group with { Primitives = [.. group.Primitives.Where(primitive => !old.Contains(primitive))] });
+        return page with { Groups = [.. groups, new PageGroup(GroupKind.Furniture, default, null, MarkedPaper.Within(key, box))] };
+    }
+
+    private static IEnumerable<Primitive> Mark(PageSidesRead sides, Box box, SetItem item, Marking marking)
+    {
+        foreach (var primitive in Earned(MarkedPaper.Within(sides.Student, box), $"/ {item.Marks}", marking.Marks))
+            yield return primitive;
+        if (marking.IsRight)
+        {
+            foreach (var line in Tick(box.Left - TickWidth - 900, box.Top + 3_600))
+                yield return line;
+        }
+        else
+        {
+            yield return RingAround(new Box(box.Left - 500, box.Top + 200, box.Left + 4_200, box.Top + 4_600));
+            foreach (var ring in Rings(sides.Key, box, marking))
+                yield return ring;
+        }
+
+        foreach (var line in Sentences(box, marking))
+            yield return line;
+    }
+
+    // What was earned stands on the short rule before what there is.
+    internal static IEnumerable<Primitive> Earned(ImmutableArray<Primitive> within, string outOf, int marks)
+    {
+        var of = within.OfType<TextPrimitive>().LastOrDefault(text => text.Text.Text == outOf);
+        return of is null ? [] : TextSetter.Centered($"{marks}", TextStyle.Bold, of.Text.Size, of.X - (of.Text.Size / 4) - 3_000, of.Y, Ink.Answer);
+    }
+
+    private static IEnumerable<Primitive> Total(MarkedPaper paper, Page page)
+    {
+        var all = paper.Items.Sum(item => item.Marks);
+        var of = page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().FirstOrDefault(text => text.Text.Text == $"/ {all}" && text.Y < page.Height / 4);
+        return of is null ? [] : TextSetter.Centered($"{paper.Markings.Values.Sum(marking => marking.Marks)}", TextStyle.Bold, of.Text.Size, of.X - (of.Text.Size / 4) - 3_000, of.Y, Ink.Answer);
+    }
+
+    // The place of a mistake among the notes, where it is one note's and notes are written.
+    private static IEnumerable<Primitive> Rings(Page key, Box box, Marking marking)
+    {
+        var heads = MarkedPaper.Within(key, box).OfType<GlyphPrimitive>().Where(glyph => glyph.Glyph.Name.StartsWith("notehead", StringComparison.Ordinal)).OrderBy(glyph => glyph.X).ToArray();
+        foreach (var place in marking.Findings.Where(finding => !finding.Expected.Contains(' ', StringComparison.Ordinal)).Select(finding => finding.Position).Where(place => place >= 1 && place <= heads.Length).Distinct())
+        {
+            var head = heads[place - 1].InkBox;
+            yield return RingAround(new Box(head.Left - 900, head.Top - 900, head.Right + 900, head.Bottom + 900));
+        }
+    }
+
+    // The gap below a question holds one line, or two small ones.
+    private static IEnumerable<Primitive> Sentences(Box box, Marking marking)
+    {
+        var said = string.Join(' ', marking.Findings.Select(finding => finding.Message).Append(marking.Remark).Where(words => !string.IsNullOrEmpty(words)));
+        if (said.Length == 0)
+            return [];
+        var lines = TextSetter.Wrap(said, TextStyle.Italic, Words, box.Width);
+        var size = lines.Length > 1 ? Words * 4 / 5 : Words;
+        lines = lines.Length > 1 ? TextSetter.Wrap(said, TextStyle.Italic, size, box.Width) : lines;
+        if (lines.Length > 2)
+            lines = [lines[0], TextSetter.Shortened(string.Join(' ', lines.Skip(1)), TextStyle.Italic, size, box.Width)];
+        return lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Italic, size, box.Left, box.Bottom + (size * 4 / 5) + (i * size * 21 / 20), Ink.Answer));
+    }
+
+    private static IEnumerable<Primitive> Tick(int x, int y) =>
+    [
+        new LinePrimitive(Role.Tick, Ink.Answer, x, y - 1_200, x + 1_100, y, Stroke),
+        new LinePrimitive(Role.Tick, Ink.Answer, x + 1_100, y, x + TickWidth, y - 3_400, Stroke),
+    ];
+
+    private static RectanglePrimitive RingAround(Box box) => new(Role.Ring, Ink.Answer, box, Math.Min(box.Width, box.Height) / 2, Ring);
+}

@@ -1,0 +1,68 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Output;
+using Gavvet.Teaching;
+using Gavvet.Worksheets.Files;
+
+namespace Gavvet.Printing;
+
+/// <summary>A kept page and its key, read back to be drawn on.</summary>
+/// <param name="Student">The page as the student had it, without the name.</param>
+/// <param name="Key">The page with its answers.</param>
+public sealed record PageSidesRead(Page Student, Page Key)
+{
+    private const char Between = '\0';
+
+    /// <summary>Both, packed as a record on the command line keeps them.</summary>
+    /// <param name="student">The page.</param>
+    /// <param name="key">Its key.</param>
+    public static byte[] Pack(Page student, Page key) => PackedText.Pack(SvgWriter.File(student, _ => "") + Between + SvgWriter.File(key, _ => ""));
+
+    /// <summary>Reads both from what <see cref="Pack"/> made.</summary>
+    /// <param name="packed">The packed pages.</param>
+    /// <exception cref="FormatException">They were changed.</exception>
+    public static PageSidesRead Unpack(byte[] packed)
+    {
+        try
+        {
+            return PackedText.Unpack(packed).Split(Between) is [var student, var key] ? Of(student, key) : throw new FormatException("A page of this record cannot be read. It was changed.");
+        }
+        catch (InvalidDataException problem)
+        {
+            throw new FormatException("A page of this record cannot be read. It was changed.", problem);
+        }
+    }
+
+    /// <summary>Reads both from their files.</summary>
+    /// <param name="student">The page.</param>
+    /// <param name="key">Its key.</param>
+    /// <exception cref="FormatException">They were changed.</exception>
+    public static PageSidesRead Of(string student, string key) => new(SvgReader.Read(student), SvgReader.Read(key));
+}
+
+/// <summary>A student's paper with what was decided for its items.</summary>
+/// <param name="Record">The printing.</param>
+/// <param name="Copy">The paper.</param>
+/// <param name="Student">The student's name, or empty.</param>
+/// <param name="Date">The day it is given back, in words.</param>
+/// <param name="Markings">The marking of each item that has one, by number.</param>
+/// <param name="Pages">Its pages, in order.</param>
+public sealed record MarkedPaper(PrintingRecord Record, RecordedCopy Copy, string Student, string Date, IReadOnlyDictionary<int, Marking> Markings, ImmutableArray<PageSidesRead> Pages)
+{
+    /// <summary>Its items.</summary>
+    public ImmutableArray<SetItem> Items { get; } = Record.ItemsOf(Copy);
+
+    /// <summary>Where each item stands, by its number.</summary>
+    internal IReadOnlyDictionary<int, (int Page, Box Box)> Places { get; } = Record.Editions[Copy.Edition].Items
+        .ToDictionary(item => item.Item.Number, item => (item.Item.Page - 1, new Box(item.Box[0], item.Box[1], item.Box[0] + item.Box[2], item.Box[1] + item.Box[3])));
+
+    /// <summary>What lies within an item's box on a page.</summary>
+    internal static ImmutableArray<Primitive> Within(Page page, Box box) => [.. page.Groups.SelectMany(group => group.Primitives).Where(primitive => IsWithin(primitive.InkBox, box))];
+
+    // By its middle, since ledger lines and answers may stand out a little.
+    private static bool IsWithin(Box ink, Box box)
+    {
+        var (x, y) = ((ink.Left + ink.Right) / 2, (ink.Top + ink.Bottom) / 2);
+        return x >= box.Left && x <= box.Right && y >= box.Top && y <= box.Bottom;
+    }
+}

@@ -1,0 +1,201 @@
+using System.Collections.Immutable;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Layout;
+using Gavvet.Exchange;
+using Gavvet.Teaching;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Working;
+
+namespace Gavvet.Printing;
+
+/// <summary>A printing as marking needs it for years, complete in itself: no question is ever drawn again to read it.</summary>
+/// <param name="GavvetPrinting">The version of the record.</param>
+/// <param name="Title">The sheet's title.</param>
+/// <param name="HouseStyle">The house style it was set and answered in, as a house style file.</param>
+/// <param name="Editions">Every version and part, as it was printed.</param>
+public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElement HouseStyle, ImmutableArray<RecordedEdition> Editions)
+{
+    /// <summary>The version written.</summary>
+    public const int Version = 2;
+
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    };
+
+    /// <summary>Whether the keys for all papers name no student; records of earlier programs do not say.</summary>
+    public bool? KeysNameNobody { get; init; }
+
+    /// <summary>The class it was printed for, or null.</summary>
+    public string? Class { get; init; }
+
+    /// <summary>The papers, each with whose it is and the codes of its pages.</summary>
+    public ImmutableArray<RecordedCopy> Copies { get; init; } = [];
+
+    /// <summary>The record of a run.</summary>
+    internal static PrintingRecord Of(PrintPlan plan, ImmutableArray<RecordedEdition> editions, ImmutableArray<RecordedCopy> copies)
+    {
+        using var style = JsonDocument.Parse(HouseStyleFile.Write(plan.Sheet.Style));
+        return new PrintingRecord(Version, plan.Sheet.Title, style.RootElement.Clone(), editions) { KeysNameNobody = true, Class = plan.Choices.Class, Copies = copies };
+    }
+
+    /// <summary>The record as text.</summary>
+    public string Write() => JsonSerializer.Serialize(this, Json);
+
+    /// <summary>Reads a record of this version or an earlier one.</summary>
+    /// <exception cref="FormatException">It is none, was changed, or is of a later program.</exception>
+    public static PrintingRecord Read(string text)
+    {
+        try
+        {
+            var record = JsonSerializer.Deserialize<PrintingRecord>(text, Json);
+            return record switch
+            {
+                { GavvetPrinting: Version } => record.Checked(),
+                { GavvetPrinting: 1 } => RecordOfVersion1.Upgraded(record, text).Checked(),
+                { GavvetPrinting: > Version } => throw new FormatException($"This printing was recorded by a later Gavvet. This one reads versions 1 to {Version}."),
+                _ => throw new FormatException("This is no record of a printing."),
+            };
+        }
+        catch (JsonException problem)
+        {
+            throw new FormatException("This is no record of a printing.", problem);
+        }
+    }
+
+    /// <summary>The house style the questions were set in.</summary>
+    /// <exception cref="FormatException">It was changed by hand.</exception>
+    public HouseStyle Style() => HouseStyleFile.Read(HouseStyle.GetRawText());
+
+    /// <summary>The items of a paper, as marking needs them.</summary>
+    /// <param name="copy">The paper.</param>
+    /// <exception cref="FormatException">The record was changed by hand.</exception>
+    public ImmutableArray<SetItem> ItemsOf(RecordedCopy copy) => Editions[copy.Edition].ToMark();
+
+    // What points from one part of a record to another has to be there, and marks have to be counts.
+    private PrintingRecord Checked()
+    {
+        var isSound = Title is not null && !Editions.IsDefault && !Copies.IsDefault
+            && Editions.All(edition => edition is { Version: not null, Items.IsDefault: false } && edition.Items.All(item => item is { Item: { Ask: not null, Marks: >= 0 }, Box.Length: 4 }))
+            && Copies.All(copy => copy is { Codes.IsDefault: false } && copy.Edition >= 0 && copy.Edition < Editions.Length);
+        return isSound ? this : throw new FormatException("This record was changed by hand and does not hold together any more. Use the file as it was written.");
+    }
+}
+
+/// <summary>One edition of a printing: a version for a part, or one of its papers in large print.</summary>
+/// <param name="Version">A to Z.</param>
+/// <param name="Part">The part's name in files, or null at concert pitch.</param>
+/// <param name="Items">The questions.</param>
+public sealed record RecordedEdition(string Version, string? Part, ImmutableArray<RecordedItem> Items)
+{
+    /// <summary>The clef its reader asked for, or null.</summary>
+    public string? Clef { get; init; }
+
+    /// <summary>Whether it is in large print.</summary>
+    public bool IsLarge { get; init; }
+
+    /// <summary>How many pages it has.</summary>
+    public int Pages { get; init; }
+
+    /// <summary>The headings of its sections, in order.</summary>
+    public ImmutableArray<string> Sections { get; init; } = [];
+
+    internal static RecordedEdition Of(PrintedEdition edition)
+    {
+        var worksheet = edition.Composition.Worksheet;
+        var items = EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length);
+        var boxes = edition.Student.SelectMany(page => page.Groups)
+            .Where(group => group.Kind is GroupKind.Question)
+            .GroupBy(group => ((GroupKind.Question)group.Kind).Number)
+            .ToDictionary(groups => groups.Key, groups => (((GroupKind.Question)groups.First().Kind).SlotId, groups.First().Box));
+        var settings = worksheet.Sections.SelectMany(section => section.Items.Where(item => item.Setting is not null).Select(item => (item.Number, Section: section, Setting: item.Setting!)))
+            .ToDictionary(item => item.Number);
+        return new RecordedEdition(
+            items.Version,
+            items.Part,
+            [.. items.Items.Select(item => RecordedItem.Of(item, boxes[item.Number].SlotId, edition.Composition.Key.Answers[boxes[item.Number].SlotId], boxes[item.Number].Box, settings[item.Number].Section, settings[item.Number].Setting))])
+        {
+            Clef = edition.Edition.Clef?.Id,
+            IsLarge = edition.Edition.IsLarge,
+            Pages = edition.Student.Length,
+            Sections = [.. worksheet.Sections.Select(section => section.Heading)],
+        };
+    }
+
+    internal ImmutableArray<SetItem> ToMark() => [.. Items.Select(item => item.ToMark(this))];
+}
+
+/// <summary>One paper of a printing.</summary>
+/// <param name="Number">Which, from 1, in the order they were printed.</param>
+/// <param name="Student">What its student is named by, or null for a paper of no one's own.</param>
+/// <param name="Edition">Which edition it is of, from 0.</param>
+/// <param name="Codes">The codes of its pages, in order.</param>
+public sealed record RecordedCopy(int Number, string? Student, int Edition, ImmutableArray<string> Codes)
+{
+    /// <summary>Where the name goes on each page; empty where it was printed with the page.</summary>
+    public ImmutableArray<NamePlace> Names { get; init; } = [];
+
+    /// <summary>Its pages with their keys, packed, where the record is kept without the printing; otherwise empty.</summary>
+    public ImmutableArray<byte[]> Sides { get; init; } = [];
+}
+
+/// <summary>A question of a printing with where it stands.</summary>
+/// <param name="Slot">The slot's lasting id.</param>
+/// <param name="AnswerText">The answer in one line, as the key has it.</param>
+/// <param name="AlsoRight">What else earns full marks, as sentences of the key.</param>
+/// <param name="Box">Left, top, width and height on its page in micrometers.</param>
+/// <param name="Item">The question with its answers.</param>
+public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<string> AlsoRight, ImmutableArray<int> Box, Item Item)
+{
+    /// <summary>The group of kinds the question is of.</summary>
+    public string? Group { get; init; }
+
+    /// <summary>How the answer is found, as sentences with their signs; records of earlier programs have none.</summary>
+    public ImmutableArray<string>? Working { get; init; }
+
+    /// <summary>What the judge needs of it.</summary>
+    public JsonElement? Asked { get; init; }
+
+    internal static RecordedItem Of(Item item, int slot, Answer answer, Box box, WorksheetSection section, QuestionSetting setting)
+    {
+        var kind = QuestionCatalogue.Standard.Get(section.KindId);
+        return new RecordedItem(slot, answer.Text, answer.AlsoRight, [box.Left, box.Top, box.Width, box.Height], item)
+        {
+            Group = FileWords.Of(kind.Group),
+            Working = [.. answer.Working.Select(step => WorkingSentences.Sentence(setting.Style, step))],
+            Asked = AskedQuestionFile.Write(AskedQuestion.Recorded(kind, setting, section.Bank)),
+        };
+    }
+
+    internal SetItem ToMark(RecordedEdition edition) => new(
+        Item.Number,
+        Item.Section,
+        edition.Sections.ElementAtOrDefault(Item.Section - 1) ?? $"Section {Item.Section}",
+        edition.Version,
+        edition.Part,
+        Item.Prompt,
+        AnswerText,
+        AlsoRight,
+        Working ?? Item.Working,
+        Item.Marks,
+        Item.Load,
+        new Asked(Item.Kind, Group ?? "", Item.Ask.Type, Item.Ask.Tonic, Item.Ask.Clef, Item.Ask.Direction)
+        {
+            WriteWith = Item.Ask.WriteWith,
+            AnswerAs = Item.Ask.AnswerAs,
+            Option = Item.Ask.Option,
+            Scaffold = Item.Ask.Scaffold,
+            Octaves = Item.Ask.Octaves,
+            Variant = Item.Ask.Variant,
+        },
+        AskedQuestionFile.Read(Asked ?? throw new FormatException($"Question {Item.Number} of this record was changed by hand; it does not say how it is judged.")));
+}

@@ -1,0 +1,72 @@
+using System.Collections.Immutable;
+using Gavvet.Teaching;
+using Gavvet.Theory;
+
+namespace Gavvet.Printing;
+
+/// <summary>The papers of a printing, found by whose they are or by the code of a page.</summary>
+public sealed class RecordedPapers
+{
+    private readonly Dictionary<int, ImmutableArray<SetItem>> _items = [];
+
+    /// <summary>The papers of a record.</summary>
+    /// <param name="record">The record.</param>
+    /// <exception cref="FormatException">The record was changed by hand.</exception>
+    public RecordedPapers(PrintingRecord record)
+    {
+        Record = record;
+        Style = record.Style();
+    }
+
+    /// <summary>The record.</summary>
+    public PrintingRecord Record { get; }
+
+    /// <summary>The house style the questions were set in.</summary>
+    public HouseStyle Style { get; }
+
+    /// <summary>The paper of a student, or that a page's code is of.</summary>
+    /// <param name="student">What the student is named by, or null.</param>
+    /// <param name="code">A page's code as it was typed, or null.</param>
+    /// <exception cref="FormatException">There is none, or more than one; the message says what may be meant.</exception>
+    public RecordedCopy Find(string? student, string? code)
+    {
+        if (student is null && code is null)
+            throw new FormatException("Say whose paper it is: student, or the code of a page.");
+        var byCode = code is null ? null : OfCode(code);
+        if (student is null)
+            return byCode!;
+        RecordedCopy[] own = [.. Record.Copies.Where(copy => string.Equals(copy.Student, student.Trim(), StringComparison.OrdinalIgnoreCase))];
+        if (own.Length == 0)
+            throw new FormatException($"No paper of this printing is {student.Trim()}’s. Look at the name, or give the code at the foot of the page.");
+        if (byCode is not null)
+            return own.Contains(byCode) ? byCode : throw new FormatException($"The page {PageCode.Printed(Plain(code!))} is of {(byCode.Student is { } other ? $"{other}’s paper" : "a spare paper")}, not of {own[0].Student}’s.");
+        return own.Length == 1 ? own[0] : throw new FormatException($"{own.Length} papers of this printing are {own[0].Student}’s. Give the code at the foot of the page.");
+    }
+
+    /// <summary>An item of a paper.</summary>
+    /// <param name="copy">The paper.</param>
+    /// <param name="number">The item's number.</param>
+    /// <exception cref="FormatException">There is none of this number.</exception>
+    public SetItem ItemOf(RecordedCopy copy, int number)
+    {
+        var items = ItemsOf(copy);
+        return items.FirstOrDefault(item => item.Number == number) ?? throw new FormatException($"There is no item {number} on this paper. {(items.Length == 0 ? "It has none." : $"Its items are {items[0].Number} to {items[^1].Number}.")}");
+    }
+
+    /// <summary>The items of a paper, in order.</summary>
+    /// <param name="copy">The paper.</param>
+    public ImmutableArray<SetItem> ItemsOf(RecordedCopy copy) => _items.TryGetValue(copy.Edition, out var known) ? known : _items[copy.Edition] = Record.ItemsOf(copy);
+
+    private RecordedCopy OfCode(string typed)
+    {
+        var problem = PageCode.Problem(typed, out var code);
+        if (problem is null && Record.Copies.FirstOrDefault(copy => copy.Codes.Contains(code)) is { } found)
+            return found;
+        if (problem is null)
+            throw new FormatException($"The page {PageCode.Printed(code)} is not of this printing.");
+        string[] near = [.. Record.Copies.SelectMany(copy => copy.Codes).Where(other => PageCode.IsNear(typed, other)).Take(2)];
+        throw new FormatException(near is [var one] ? $"{problem} It may be {PageCode.Printed(one)}." : problem);
+    }
+
+    private static string Plain(string typed) => PageCode.Problem(typed, out var code) is null ? code : typed;
+}

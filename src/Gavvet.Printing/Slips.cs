@@ -1,0 +1,173 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
+using Gavvet.Engraving.Layout;
+using Gavvet.Teaching;
+using Gavvet.Worksheets.Wording;
+
+namespace Gavvet.Printing;
+
+/// <summary>
+/// Slips for students: total and per section, the named mistakes, and for each miss the right answer as the key has it with
+/// its working. Two to a page where they fit; nothing is said of anyone else.
+/// </summary>
+public static class Slips
+{
+    private const int Side = 17_000, Top = 13_000, Gap = 4_000, Dash = 2_500;
+
+    private static readonly int Title = PageMetrics.Points(13), Body = PageMetrics.Points(10), Small = PageMetrics.Points(9);
+
+    /// <summary>The slips of some papers.</summary>
+    /// <param name="papers">The papers; those without a marking get none.</param>
+    public static ImmutableArray<Page> Of(IEnumerable<MarkedPaper> papers)
+    {
+        var pages = ImmutableArray.CreateBuilder<Page>();
+        var half = false;
+        foreach (var paper in papers.Where(paper => paper.Markings.Count > 0))
+        {
+            var (width, height) = (paper.Pages[0].Student.Width, paper.Pages[0].Student.Height);
+            var rows = Rows(paper, width - (2 * Side)).ToArray();
+            var fits = rows.Sum(row => row.Height) <= (height / 2) - Top - Gap;
+            if (fits && half)
+            {
+                pages[^1] = pages[^1] with { Groups = [.. pages[^1].Groups, Cut(width, height / 2), Placed(rows, (height / 2) + Top)] };
+                half = false;
+                continue;
+            }
+
+            pages.AddRange(Whole(rows, width, height));
+            half = fits;
+        }
+
+        return pages.ToImmutable();
+    }
+
+    private sealed record Row(int Height, ImmutableArray<Primitive> Primitives);
+
+    // A row is never split; what does not fit a page goes on to the next.
+    private static IEnumerable<Page> Whole(Row[] rows, int width, int height)
+    {
+        var on = new List<Row>();
+        foreach (var row in rows)
+        {
+            if (on.Count > 0 && on.Sum(other => other.Height) + row.Height > height - (2 * Top))
+            {
+                yield return new Page(width, height, [Placed(on, Top)], []);
+                on.Clear();
+            }
+
+            on.Add(row);
+        }
+
+        yield return new Page(width, height, [Placed(on, Top)], []);
+    }
+
+    private static PageGroup Placed(IEnumerable<Row> rows, int y)
+    {
+        var placed = ImmutableArray.CreateBuilder<Primitive>();
+        foreach (var row in rows)
+        {
+            placed.AddRange(row.Primitives.Select(primitive => primitive.Moved(Side, y)));
+            y += row.Height;
+        }
+
+        return new PageGroup(GroupKind.Furniture, default, null, placed.ToImmutable());
+    }
+
+    private static PageGroup Cut(int width, int y) => new(GroupKind.Furniture, default, null,
+        [.. Enumerable.Range(0, width / (2 * Dash)).Select(i => (Primitive)new LinePrimitive(Role.Rule, Ink.Example, i * 2 * Dash, y, ((i * 2) + 1) * Dash, y, 150))]);
+
+    private static IEnumerable<Row> Rows(MarkedPaper paper, int width)
+    {
+        yield return Head(paper, width);
+        foreach (var section in paper.Items.GroupBy(item => (item.Section, item.SectionTitle)))
+            yield return Score(section.Key.SectionTitle, Earned(paper, section), width);
+        var misses = paper.Items.Where(item => paper.Markings.GetValueOrDefault(item.Number) is { IsRight: false }).ToArray();
+        if (misses.Length == 0)
+            yield return Text(Texts.Say(paper.Markings.Count == paper.Items.Length ? "slip.all-right" : "slip.right-so-far"), TextStyle.Italic, Body, width, Ink.Given);
+        foreach (var item in misses)
+            yield return Miss(paper, item, width);
+        var marked = paper.Markings.Values.Where(marking => marking.Remark is { Length: > 0 }).Select(marking => marking.Remark!).Distinct();
+        foreach (var remark in marked)
+            yield return Text(remark, TextStyle.Italic, Body, width, Ink.Answer);
+    }
+
+    private static (int Marks, int Of, int Open) Earned(MarkedPaper paper, IEnumerable<SetItem> items)
+    {
+        var of = items.ToArray();
+        return (of.Sum(item => paper.Markings.GetValueOrDefault(item.Number)?.Marks ?? 0), of.Sum(item => item.Marks), of.Count(item => !paper.Markings.ContainsKey(item.Number)));
+    }
+
+    private static Row Head(MarkedPaper paper, int width)
+    {
+        var (marks, of, open) = Earned(paper, paper.Items);
+        var total = Texts.Say("slip.total", ("marks", marks), ("of", of));
+        var edition = paper.Record.Editions[paper.Copy.Edition];
+        string[] about = [paper.Record.Title, .. paper.Record.Class is { } group ? new[] { group } : [], Texts.Say("paper.version", ("letter", edition.Version)), paper.Date];
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        var room = width - TextSetter.Width(total, TextStyle.Bold, Title) - Gap;
+        primitives.AddRange(TextSetter.Line(TextSetter.Shortened(paper.Student.Length > 0 ? paper.Student : Texts.Say("slip.no-name"), TextStyle.Bold, Title, room), TextStyle.Bold, Title, 0, Title));
+        primitives.AddRange(TextSetter.Line(total, TextStyle.Bold, Title, width - TextSetter.Width(total, TextStyle.Bold, Title), Title, Ink.Answer));
+        var y = Title + (Body * 3 / 2);
+        foreach (var line in TextSetter.Wrap(string.Join(" · ", about.Where(words => words.Length > 0)), TextStyle.Regular, Small, width))
+        {
+            primitives.AddRange(TextSetter.Line(line, TextStyle.Regular, Small, 0, y));
+            y += Small * 13 / 10;
+        }
+
+        if (open > 0)
+        {
+            primitives.AddRange(TextSetter.Line(Texts.Say("slip.open", ("count", open)), TextStyle.Italic, Small, 0, y));
+            y += Small * 13 / 10;
+        }
+
+        primitives.Add(new LinePrimitive(Role.Rule, Ink.Given, 0, y, width, y, 180));
+        return new Row(y + Body, primitives.ToImmutable());
+    }
+
+    private static Row Score(string heading, (int Marks, int Of, int Open) earned, int width)
+    {
+        var score = Texts.Say("slip.section", ("marks", earned.Marks), ("of", earned.Of));
+        var x = width - TextSetter.Width(score, TextStyle.Regular, Body);
+        return new Row(Body * 14 / 10,
+        [
+            .. TextSetter.Line(TextSetter.Shortened(heading, TextStyle.Regular, Body, x - Gap), TextStyle.Regular, Body, 0, Body),
+            .. TextSetter.Line(score, TextStyle.Regular, Body, x, Body),
+        ]);
+    }
+
+    // The question as the key has it, then what went wrong and how the answer is found.
+    private static Row Miss(MarkedPaper paper, SetItem item, int width)
+    {
+        var (page, box) = paper.Places[item.Number];
+        var marking = paper.Markings[item.Number];
+        var drawn = MarkedPaper.Within(paper.Pages[page].Key, box);
+        var (left, top) = (box.Left, drawn.IsEmpty ? box.Top : Math.Min(box.Top, drawn.Min(primitive => primitive.InkBox.Top)));
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        primitives.AddRange(drawn.Concat(MarkedPages.Earned(drawn, $"/ {item.Marks}", marking.Marks)).Select(primitive => primitive.Moved(-left, Gap - top)));
+        var y = Gap + (drawn.IsEmpty ? 0 : drawn.Max(primitive => primitive.InkBox.Bottom) - top) + (Small / 2);
+
+        void Write(string words, TextStyle style, Ink ink)
+        {
+            foreach (var line in TextSetter.Wrap(words, style, Small, width))
+            {
+                y += Small * 13 / 10;
+                primitives.AddRange(TextSetter.Line(line, style, Small, 0, y, ink));
+            }
+        }
+
+        if (marking.As == MarkedAs.Blank)
+            Write(Texts.Say("slip.blank"), TextStyle.BoldItalic, Ink.Answer);
+        foreach (var finding in marking.Findings.DistinctBy(finding => finding.Message))
+            Write(finding.Message, TextStyle.BoldItalic, Ink.Answer);
+        if (item.Working.Length > 0)
+            Write(string.Join(' ', item.Working), TextStyle.Regular, Ink.Given);
+        return new Row(y + (Small / 2), primitives.ToImmutable());
+    }
+
+    private static Row Text(string words, TextStyle style, int size, int width, Ink ink)
+    {
+        var lines = TextSetter.Wrap(words, style, size, width);
+        return new Row((lines.Length * size * 13 / 10) + size, [.. lines.SelectMany((line, i) => TextSetter.Line(line, style, size, 0, (size * 2) + (i * size * 13 / 10), ink))]);
+    }
+}

@@ -1,0 +1,72 @@
+using Gavvet.Theory;
+using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Teaching;
+
+/// <summary>What a teacher says of an item.</summary>
+public abstract record Decision
+{
+    private Decision()
+    {
+    }
+
+    /// <summary>It is right.</summary>
+    public sealed record Right : Decision;
+
+    /// <summary>It is wrong, and earns nothing.</summary>
+    public sealed record Wrong : Decision;
+
+    /// <summary>Nothing was written.</summary>
+    public sealed record Blank : Decision;
+
+    /// <summary>It earns so many marks.</summary>
+    /// <param name="Marks">The marks.</param>
+    public sealed record Earned(int Marks) : Decision;
+
+    /// <summary>This was written; the judge decides.</summary>
+    /// <param name="Answer">The answer: notes, a line each, or the letter of a choice.</param>
+    public sealed record Written(string Answer) : Decision;
+
+    /// <summary>It is one of the mistakes the item invites.</summary>
+    /// <param name="Code">The mistake.</param>
+    public sealed record Mistake(FindingCode Code) : Decision;
+}
+
+/// <summary>Marks an item from what was recorded of it, and from nothing else.</summary>
+public static class Marker
+{
+    /// <summary>The marking.</summary>
+    /// <param name="item">The item as it was set.</param>
+    /// <param name="style">The house style it was set in.</param>
+    /// <param name="decision">What the teacher says.</param>
+    /// <exception cref="FormatException">An answer cannot be read, or there are not so many marks.</exception>
+    public static Marking Mark(SetItem item, HouseStyle style, Decision decision) => decision switch
+    {
+        Decision.Right => new Marking(MarkedAs.Correct, item.Marks, item.Marks, []) { IsByHand = true },
+        Decision.Wrong => new Marking(MarkedAs.Wrong, 0, item.Marks, []) { IsByHand = true },
+        Decision.Blank => new Marking(MarkedAs.Blank, 0, item.Marks, []) { IsByHand = true },
+        Decision.Earned(var marks) when marks < 0 || marks > item.Marks => throw new FormatException($"Item {item.Number} has {item.Marks} {(item.Marks == 1 ? "mark" : "marks")}; {marks} cannot be earned."),
+        Decision.Earned(var marks) => new Marking(marks == item.Marks ? MarkedAs.Correct : MarkedAs.Wrong, marks, item.Marks, []) { IsByHand = true },
+        Decision.Mistake(var code) => Judged(item, style, item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == code)?.Text
+            ?? throw new FormatException($"Item {item.Number} does not invite this mistake.")),
+        Decision.Written(var answer) => Judged(item, style, answer),
+        _ => throw new ArgumentException("There is no such decision.", nameof(decision)),
+    };
+
+    // The judge counts notes and lines; the paper says what the item is worth. Only a faultless answer earns all of it.
+    private static Marking Judged(SetItem item, HouseStyle style, string answer)
+    {
+        var judged = WordsJudge.Judge(item.Question, style, answer);
+        var marks = judged.Of == 0 ? 0 : judged.Marks * item.Marks / judged.Of;
+        return new Marking((MarkedAs)(int)judged.Verdict, marks, item.Marks, [.. judged.Findings.Select(finding => Said(item, style, finding))]) { Written = answer.Trim() };
+    }
+
+    private static MarkedFinding Said(SetItem item, HouseStyle style, Finding finding) => new(
+        FileWords.Of(finding.Code),
+        finding.Position,
+        finding.Expected.Ascii,
+        finding.Found.Ascii,
+        item.Question.Sentence(style, finding));
+}

@@ -1,0 +1,176 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Teaching;
+
+/// <summary>A marking with all that was asked, so that nothing else is needed to go on from it.</summary>
+/// <param name="Student">The student's name, or null for a paper of no one's own.</param>
+/// <param name="Date">The day of the marking.</param>
+/// <param name="Item">The item as it was set.</param>
+/// <param name="Marking">What was decided.</param>
+public sealed record Result(string? Student, DateOnly Date, SetItem Item, Marking Marking);
+
+/// <summary>What a student earned.</summary>
+/// <param name="Student">The student's name, or null for a paper of no one's own.</param>
+/// <param name="Marks">Marks earned in all that is marked.</param>
+/// <param name="Of">Marks there are in it.</param>
+public sealed record StudentTotal(string? Student, int Marks, int Of)
+{
+    /// <summary>Totals, a student a line in the order they first come; of several markings of an item the last counts.</summary>
+    /// <param name="results">The results of one printing.</param>
+    public static ImmutableArray<StudentTotal> From(IEnumerable<Result> results) =>
+    [
+        .. results.GroupBy(result => result.Student ?? "").Select(own => own.GroupBy(result => result.Item.Number).Select(item => item.Last().Marking).ToArray() is var last
+            ? new StudentTotal(own.First().Student, last.Sum(marking => marking.Marks), last.Sum(marking => marking.Of))
+            : null!),
+    ];
+}
+
+/// <summary>A results file: every marking of one or more printings with what was asked.</summary>
+/// <param name="GavvetResults">The version of the file.</param>
+/// <param name="Title">The title of the sheet.</param>
+/// <param name="Class">The class, or null.</param>
+/// <param name="HouseStyle">The house style of the questions, as a house style file.</param>
+/// <param name="Markings">The markings in the order they were made.</param>
+public sealed record ResultsFile(int GavvetResults, string Title, string? Class, JsonElement HouseStyle, ImmutableArray<KeptResult> Markings)
+{
+    /// <summary>The version written.</summary>
+    public const int Version = 1;
+
+    /// <summary>Characters of a file at most.</summary>
+    public const int MostCharacters = 64 * 1024 * 1024;
+
+    private static readonly JsonSerializerOptions Json = new()
+    {
+        PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+        AllowDuplicateProperties = false,
+        RespectNullableAnnotations = true,
+        RespectRequiredConstructorParameters = true,
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+        WriteIndented = true,
+        NewLine = "\n",
+    };
+
+    /// <summary>The file of some results.</summary>
+    /// <param name="title">The sheet's title.</param>
+    /// <param name="group">The class, or null.</param>
+    /// <param name="houseStyle">The house style, as a house style file.</param>
+    /// <param name="results">The results.</param>
+    public static ResultsFile Of(string title, string? group, JsonElement houseStyle, IEnumerable<Result> results) =>
+        new(Version, title, group, houseStyle, [.. results.Select(KeptResult.From)]);
+
+    /// <summary>The file as text.</summary>
+    public string Write() => JsonSerializer.Serialize(this, Json) + "\n";
+
+    /// <summary>Reads a file.</summary>
+    /// <param name="text">Its text.</param>
+    /// <exception cref="FormatException">It is none, was changed so that it does not hold together, or is of a later program.</exception>
+    public static ResultsFile Read(string text)
+    {
+        if (text.Length > MostCharacters)
+            throw new FormatException("This file is too large for results.");
+        try
+        {
+            using (var document = JsonDocument.Parse(text))
+            {
+                if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("gavvetResults", out var version) || !version.TryGetInt32(out var number))
+                    throw new FormatException("This is no results file: it does not say “gavvetResults”.");
+                if (number != Version)
+                    throw new FormatException($"These results were written by a later Gavvet. This one reads version {Version}.");
+            }
+
+            var file = JsonSerializer.Deserialize<ResultsFile>(text, Json)!;
+            for (var i = 0; i < file.Markings.Length; i++)
+                file.Markings[i].Check(i);
+            return file;
+        }
+        catch (Exception problem) when (problem is JsonException or InvalidOperationException)
+        {
+            var path = (problem as JsonException)?.Path is { Length: > 1 } place ? $" at {place.TrimStart('$', '.')}" : "";
+            throw new FormatException($"This is no results file: something is missing, unknown or of the wrong kind{path}.", problem);
+        }
+    }
+}
+
+/// <summary>A result as files have it.</summary>
+/// <param name="Student">The student's name, or null.</param>
+/// <param name="Date">The day, as 2026-03-12.</param>
+/// <param name="Version">The version, A to Z.</param>
+/// <param name="Part">The part, or null.</param>
+/// <param name="Item">The number on the paper.</param>
+/// <param name="Section">The section, from 1.</param>
+/// <param name="SectionTitle">Its heading.</param>
+/// <param name="Asked">What was asked.</param>
+/// <param name="Prompt">The words beside the number.</param>
+/// <param name="Answer">The answer as the key has it.</param>
+/// <param name="Load">The item's load.</param>
+/// <param name="Verdict">correct, accepted, misspelled, wrong or blank.</param>
+/// <param name="Marks">Marks earned.</param>
+/// <param name="Of">Marks there are.</param>
+/// <param name="Findings">The named mistakes.</param>
+/// <param name="Written">What was written, or null where it was not entered.</param>
+/// <param name="Remark">The teacher's remark, or null.</param>
+/// <param name="By">judge, or teacher where the marks are by hand.</param>
+public sealed record KeptResult(
+    string? Student,
+    string Date,
+    string Version,
+    string? Part,
+    int Item,
+    int Section,
+    string SectionTitle,
+    Asked Asked,
+    string Prompt,
+    string Answer,
+    int Load,
+    string Verdict,
+    int Marks,
+    int Of,
+    ImmutableArray<MarkedFinding> Findings,
+    string? Written,
+    string? Remark,
+    string By)
+{
+    /// <summary>The day of the marking.</summary>
+    [JsonIgnore]
+    public DateOnly Day => DateOnly.ParseExact(Date, "yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    /// <summary>What the answer was found to be.</summary>
+    [JsonIgnore]
+    public MarkedAs As => FileWords.TryParse<MarkedAs>(Verdict, out var verdict) ? verdict : throw new FormatException($"“{Verdict}” is no verdict. There are {FileWords.All<MarkedAs>()}.");
+
+    internal static KeptResult From(Result result) => new(
+        result.Student,
+        result.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+        result.Item.Version,
+        result.Item.Part,
+        result.Item.Number,
+        result.Item.Section,
+        result.Item.SectionTitle,
+        result.Item.What,
+        result.Item.Prompt,
+        result.Item.Answer,
+        result.Item.Load,
+        FileWords.Of(result.Marking.As),
+        result.Marking.Marks,
+        result.Marking.Of,
+        result.Marking.Findings,
+        result.Marking.Written,
+        result.Marking.Remark,
+        result.Marking.IsByHand ? "teacher" : "judge");
+
+    internal void Check(int at)
+    {
+        if (!DateOnly.TryParseExact(Date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
+            throw new FormatException($"Marking {at + 1} of the results: “{Date}” is no date. Write it as 2026-03-12.");
+        _ = As;
+        if (Of < 0 || Marks < 0 || Marks > Of)
+            throw new FormatException($"Marking {at + 1} of the results: {Marks} of {Of} marks cannot be.");
+    }
+}

@@ -11,7 +11,8 @@ namespace Gavvet.Worksheets.Forms;
 /// <param name="Type">The scale type.</param>
 /// <param name="Tonic">The tonic as it is written.</param>
 /// <param name="Direction">Up, down or both.</param>
-public sealed record AskedLine(ScaleType Type, NoteName Tonic, Direction Direction);
+/// <param name="Octaves">Over how many octaves.</param>
+public sealed record AskedLine(ScaleType Type, NoteName Tonic, Direction Direction, int Octaves = 1);
 
 /// <summary>
 /// All that judging an answer needs of a question, complete in itself: with it an answer can be judged years after the
@@ -59,7 +60,7 @@ public sealed record AskedQuestion
         var (question, answer) = AnswerForms.Ask(kind, setting);
         var chosen = setting.AnswerAs != AnswerForm.Write ? question.Figures.OfType<ChoicesFigure>().FirstOrDefault() : null;
         var scale = setting.AnswerAs == AnswerForm.Write && answer.Written is { } written
-            ? new AskedLine(written.Type, written.Scale.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending)
+            ? LineOf(kind, setting, answer, written)
             : null;
         return Of(question, answer) with
         {
@@ -97,14 +98,22 @@ public sealed record AskedQuestion
 
     /// <summary>What the judge of scales is asked, or null where no scale is written.</summary>
     /// <param name="style">The house style.</param>
-    public AskedScale? AskedScale(HouseStyle style) => Scale is { } scale ? new AskedScale(scale.Type, scale.Tonic, scale.Direction, style) : null;
+    public AskedScale? AskedScale(HouseStyle style) => Scale is { } scale ? new AskedScale(scale.Type, scale.Tonic, scale.Direction, style) { Octaves = scale.Octaves } : null;
 
     /// <summary>A finding as the sentence for the margin.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="finding">The finding.</param>
-    public string Sentence(HouseStyle style, Finding finding) => AskedScale(style) is { } scale && finding is not { Expected: Thing.Words } and not { Found: Thing.Words }
+    public string Sentence(HouseStyle style, Finding finding) => AskedScale(style) is { } scale && finding is not { Code: FindingCode.NotTheAnswer } and not { Found: Thing.Words }
         ? FindingSentences.Sentence(style, scale, finding)
         : FindingSentences.Sentence(style, finding);
+
+    // Over the octaves of the setting where the answer is so long; some kinds write one whatever the section says.
+    private static AskedLine LineOf(QuestionKind kind, QuestionSetting setting, Answer answer, WrittenScale written)
+    {
+        var direction = kind.UsesDirection ? setting.Direction : Direction.Ascending;
+        var isLong = setting.Octaves > 1 && answer.Lines is [{ Right: NotesPart line }] && line.Notes.Length == written.Scale.Notes(direction, setting.Octaves).Length;
+        return new AskedLine(written.Type, written.Scale.Tonic, direction, isLong ? setting.Octaves : 1);
+    }
 
     // The notes that stand on the last staff already, where some do and some are to be written.
     private static ImmutableArray<NoteName?> PrintedColumns(Question question, Answer answer)

@@ -70,12 +70,7 @@ internal static class LikelyMistakes
         if (!asked.Style.CanSpell(type, asked.Tonic))
             return null;
         var scale = asked.Style.Spell(type, asked.Tonic);
-        return asked.Direction switch
-        {
-            Direction.Ascending => scale.Ascending,
-            Direction.Descending => scale.Descending,
-            _ => [.. scale.Ascending, .. scale.Descending.Skip(1)],
-        };
+        return scale.Notes(asked.Direction, asked.Octaves);
     }
 
     private static WrittenNote Written(NoteName note) => new(note.Letter, note.Accidental == Accidental.Natural ? null : note.Accidental);

@@ -34,6 +34,9 @@ public sealed record AskedScale(ScaleType Type, NoteName Tonic, Direction Direct
     /// <summary>Whether a key signature was asked for.</summary>
     public bool SignatureAsked { get; init; }
 
+    /// <summary>Over how many octaves it is written, from 1.</summary>
+    public int Octaves { get; init; } = 1;
+
     /// <summary>How marks are earned.</summary>
     public MarkScheme Scheme { get; init; }
 

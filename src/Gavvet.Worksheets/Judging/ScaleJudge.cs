@@ -19,6 +19,8 @@ public static class ScaleJudge
     {
         if (answer.Notes.IsEmpty)
             throw new ArgumentException("An answer has at least one note.");
+        if (asked.Octaves > 1)
+            return OctavesJudge.Judge(asked, answer);
         var explanations = Explanations.Of(asked);
         var tonic = explanations.Ground.Tonic;
         var signature = SignatureJudge.Judge(asked, tonic, answer.Signature);

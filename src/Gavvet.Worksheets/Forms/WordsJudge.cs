@@ -118,6 +118,9 @@ public static class WordsJudge
 
     private static Judgement OfLines(AskedQuestion asked, HouseStyle style, string written)
     {
+        // All of it in one line, just as the key says it.
+        if (PartReading.Plain(written) == PartReading.Plain(asked.Text))
+            return new Judgement(Verdict.Correct, [], asked.Lines.Length, asked.Lines.Length);
         var printed = asked.Printed;
         var lines = Lines(asked.Lines.Length, written);
         var findings = ImmutableArray.CreateBuilder<Finding>();

@@ -52,12 +52,12 @@ public sealed record MarkedPaper(PrintingRecord Record, RecordedCopy Copy, strin
     /// <summary>Its items.</summary>
     public ImmutableArray<SetItem> Items { get; } = Record.ItemsOf(Copy);
 
-    /// <summary>Where each item stands, by its number.</summary>
-    internal IReadOnlyDictionary<int, (int Page, Box Box)> Places { get; } = Record.Editions[Copy.Edition].Items
+    /// <summary>Where each item stands, by its number: the page from 0, and the box.</summary>
+    public IReadOnlyDictionary<int, (int Page, Box Box)> Places { get; } = Record.Editions[Copy.Edition].Items
         .ToDictionary(item => item.Item.Number, item => (item.Item.Page - 1, new Box(item.Box[0], item.Box[1], item.Box[0] + item.Box[2], item.Box[1] + item.Box[3])));
 
     /// <summary>What lies within an item's box on a page.</summary>
-    internal static ImmutableArray<Primitive> Within(Page page, Box box) => [.. page.Groups.SelectMany(group => group.Primitives).Where(primitive => IsWithin(primitive.InkBox, box))];
+    public static ImmutableArray<Primitive> Within(Page page, Box box) => [.. page.Groups.SelectMany(group => group.Primitives).Where(primitive => IsWithin(primitive.InkBox, box))];
 
     // By its middle, since ledger lines and answers may stand out a little.
     private static bool IsWithin(Box ink, Box box)

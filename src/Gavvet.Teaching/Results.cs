@@ -51,7 +51,6 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
         AllowDuplicateProperties = false,
         RespectNullableAnnotations = true,
-        RespectRequiredConstructorParameters = true,
         Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
         WriteIndented = true,
         NewLine = "\n",
@@ -86,6 +85,8 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
             }
 
             var file = JsonSerializer.Deserialize<ResultsFile>(text, Json)!;
+            if (file.Title is null || file.Markings.IsDefault)
+                throw new FormatException("This is no results file: its title or its markings are missing.");
             for (var i = 0; i < file.Markings.Length; i++)
                 file.Markings[i].Check(i);
             return file;
@@ -165,8 +166,12 @@ public sealed record KeptResult(
         result.Marking.Remark,
         result.Marking.IsByHand ? "teacher" : "judge");
 
+    // What is missing in a file reads as nothing at all.
     internal void Check(int at)
     {
+        object?[] needed = [Date, Version, SectionTitle, Asked?.Kind, Asked?.Group, Asked?.Type, Asked?.Tonic, Prompt, Answer, Verdict, By];
+        if (needed.Contains(null) || Findings.IsDefault || Findings.Any(finding => finding is not { Code: not null, Message: not null }))
+            throw new FormatException($"This is no results file: something is missing in marking {at + 1}.");
         if (!DateOnly.TryParseExact(Date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
             throw new FormatException($"Marking {at + 1} of the results: “{Date}” is no date. Write it as 2026-03-12.");
         _ = As;

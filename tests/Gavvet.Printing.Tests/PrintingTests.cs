@@ -22,7 +22,7 @@ public class PrintingTests
         var frozen = Frozen(PrintChoices.None);
         Assert.Equal(4, frozen.Record.Editions.Length);
         Assert.Equal(frozen.Pages.Length, frozen.Pages.Select(page => page.Code).Distinct().Count());
-        Assert.Equal(frozen.Pages.Select(page => page.Code), frozen.Record.Editions.SelectMany(edition => edition.Codes));
+        Assert.Equal(frozen.Pages.Select(page => page.Code), frozen.Record.Copies.SelectMany(copy => copy.Codes));
         Assert.Equal(["student-A-viola", "student-A-trumpet", "student-B-viola", "student-B-trumpet"], frozen.Pages.Select(page => page.Pile).Distinct());
         foreach (var page in frozen.Pages)
         {
@@ -58,7 +58,8 @@ public class PrintingTests
         var first = record.Editions[0].Items[0];
         Assert.Equal((1, "write-scale", "G major, ascending", "G A B C D E F♯ G"), (first.Item.Number, first.Item.Kind, first.Item.Prompt, first.AnswerText));
         Assert.Equal(["G", "A", "B", "C", "D", "E", "F#", "G"], first.Item.Answer.Ascending!.Value);
-        Assert.Equal("Mira", record.Editions[1].Seat);
+        Assert.Equal("Mira", record.Copies[1].Student);
+        Assert.Equal(["PF97ZGZ5"], record.Copies[0].Codes);
         Assert.Equal(record.Editions.Sum(edition => edition.Items.Length), record.Editions.Sum(edition => edition.Items.Count(item => !item.AlsoRight.IsDefault)));
     }
 

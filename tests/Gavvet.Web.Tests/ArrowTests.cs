@@ -7,7 +7,7 @@ namespace Gavvet.Web.Tests;
 public class ArrowTests
 {
     private static readonly string[] Houses =
-        ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Printing", "Gavvet.Storage", "Gavvet.Web", "Gavvet.Cli"];
+        ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching", "Gavvet.Printing", "Gavvet.Storage", "Gavvet.Web", "Gavvet.Cli"];
 
     public static TheoryData<string, string[]> MayKnow => new()
     {
@@ -15,10 +15,11 @@ public class ArrowTests
         { "Gavvet.Worksheets", ["Gavvet.Theory"] },
         { "Gavvet.Engraving", ["Gavvet.Worksheets", "Gavvet.Theory"] },
         { "Gavvet.Exchange", ["Gavvet.Worksheets", "Gavvet.Theory"] },
-        { "Gavvet.Printing", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Engraving", "Gavvet.Exchange"] },
-        { "Gavvet.Storage", ["Gavvet.Worksheets", "Gavvet.Theory"] },
-        { "Gavvet.Web", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Printing", "Gavvet.Storage"] },
-        { "Gavvet.Cli", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Printing", "Gavvet.Storage"] },
+        { "Gavvet.Teaching", ["Gavvet.Worksheets", "Gavvet.Theory"] },
+        { "Gavvet.Printing", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching"] },
+        { "Gavvet.Storage", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Teaching"] },
+        { "Gavvet.Web", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching", "Gavvet.Printing", "Gavvet.Storage"] },
+        { "Gavvet.Cli", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching", "Gavvet.Printing", "Gavvet.Storage"] },
     };
 
     [Theory, MemberData(nameof(MayKnow))]
@@ -48,6 +49,7 @@ public class ArrowTests
     [Theory]
     [InlineData("Gavvet.Worksheets")]
     [InlineData("Gavvet.Printing")]
+    [InlineData("Gavvet.Teaching")]
     [InlineData("Gavvet.Exchange")]
     [InlineData("Gavvet.Storage")]
     public void No_namespaces_of_a_project_know_each_other_both_ways(string project)

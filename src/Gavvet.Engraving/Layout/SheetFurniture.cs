@@ -45,6 +45,9 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 
     private static readonly string[] HeadLabels = ["paper.name", "paper.date", "paper.class", "paper.marks"];
 
+    // In hundredths of the room; a class's own name is printed and needs more.
+    private int[] Shares => sheet.Edition.Class is null ? [46, 22, 20, 12] : [36, 16, 36, 12];
+
     private string What => kind switch
     {
         PaperKind.Key => Texts.Say("paper.key"),
@@ -117,7 +120,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     private IEnumerable<Primitive> StudentLines()
     {
         var total = $"/ {sheet.Marks}";
-        (string Label, int Share)[] lines = [(Texts.Say("paper.name"), 46), (Texts.Say("paper.date"), 22), (Texts.Say("paper.class"), 20), (Texts.Say("paper.marks"), 12)];
+        (string Label, int Share)[] lines = [.. HeadLabels.Select((label, i) => (Texts.Say(label), Shares[i]))];
         var gap = metrics.Body;
         var labels = lines.Sum(line => TextSetter.Width(line.Label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3));
         var rules = metrics.ContentWidth - labels - (gap * (lines.Length - 1)) - TextSetter.Width(total, TextStyle.Regular, metrics.Body) - (metrics.Body / 3);
@@ -151,7 +154,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
             return new NamePlace(metrics.SideMargin + metrics.ContentWidth, metrics.TopMargin + metrics.Small, metrics.Small, metrics.ContentWidth / 3, true);
         var labels = HeadLabels.Sum(label => TextSetter.Width(Texts.Say(label), TextStyle.Regular, metrics.Body) + (metrics.Body / 3));
         var rules = metrics.ContentWidth - labels - (metrics.Body * 3) - TextSetter.Width($"/ {sheet.Marks}", TextStyle.Regular, metrics.Body) - (metrics.Body / 3);
-        return new NamePlace(metrics.SideMargin + TextSetter.Width(Texts.Say("paper.name"), TextStyle.Regular, metrics.Body) + (metrics.Body / 3), LinesBaseline, metrics.Body, rules * 46 / 100, false);
+        return new NamePlace(metrics.SideMargin + TextSetter.Width(Texts.Say("paper.name"), TextStyle.Regular, metrics.Body) + (metrics.Body / 3), LinesBaseline, metrics.Body, rules * Shares[0] / 100, false);
     }
 
     private string Shortened(string text) => Shortened(text, TextStyle.Italic, metrics.ContentWidth);

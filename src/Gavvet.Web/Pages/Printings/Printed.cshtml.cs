@@ -34,7 +34,7 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
         try
         {
             var record = PrintingRecord.Read((await printings.RecordAsync(id))!);
-            Items = [.. record.Editions.Where(edition => edition.Codes.Contains(page.Code)).SelectMany(edition => edition.Items).Where(item => item.Item.Page == page.Number)];
+            Items = [.. record.Copies.Where(copy => copy.Codes.Contains(page.Code)).SelectMany(copy => record.Editions[copy.Edition].Items).Where(item => item.Item.Page == page.Number)];
         }
         catch (FormatException problem)
         {

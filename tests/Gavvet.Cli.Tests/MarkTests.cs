@@ -1,0 +1,128 @@
+using System.Text.Json;
+using static Gavvet.Cli.Tests.CommandLine;
+
+namespace Gavvet.Cli.Tests;
+
+/// <summary>A class from its table to its slips, on the command line.</summary>
+public sealed class MarkTests : IDisposable
+{
+    private const string Recipe = """
+        {"gavvet":1,"title":"Quiz","seed":3,"versions":2,"sections":[
+          {"kind":"write-scale","scales":["harmonic-minor"],"count":2,"marks":8},
+          {"kind":"relative-key","scales":["major"],"count":2},
+          {"kind":"name-key","scales":["major"],"count":1,"answerAs":"choice"},
+          {"kind":"name-degree","count":2,"answerAs":"matching"}]}
+        """;
+
+    private readonly string _folder = Directory.CreateTempSubdirectory("gavvet-cli-test-").FullName;
+
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
+
+    private string Write(string name, string content)
+    {
+        File.WriteAllText(In(name), content);
+        return In(name);
+    }
+
+    private string In(params string[] path) => Path.Combine([_folder, .. path]);
+
+    private JsonElement Json(params string[] path) => JsonDocument.Parse(File.ReadAllText(In(path))).RootElement;
+
+    private void Make(string roster)
+    {
+        var (code, _, error) = Run("make", Write("recipe.json", Recipe), "--class", Write("class.csv", roster), "--out", In("out"));
+        Assert.True(code == 0, error);
+    }
+
+    private JsonElement[] Mark(IEnumerable<object> answers, params string[] options)
+    {
+        var (code, told, error) = Run(["mark", In("out", "record.json"), "--answers", Write("answers.jsonl", string.Join('\n', answers.Select(answer => answer as string ?? JsonSerializer.Serialize(answer)))), "--json", .. options]);
+        Assert.True(code == 0, error);
+        return [.. told.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(line => JsonDocument.Parse(line).RootElement)];
+    }
+
+    [Fact]
+    public void A_class_is_printed_marked_and_given_its_slips()
+    {
+        Make("name,part,row,seat\nMira,,1,1\nBo,trumpet,1,2\nLea,,,\n");
+        var papers = Json("out", "papers.json").EnumerateArray().ToArray();
+        Assert.Equal(["Mira", "Bo", "Lea"], papers.Select(paper => paper.GetProperty("student").GetString()));
+        Assert.NotEqual(papers[0].GetProperty("version").GetString(), papers[1].GetProperty("version").GetString());
+        Assert.Equal("trumpet", papers[1].GetProperty("part").GetString());
+        Assert.DoesNotContain(Directory.GetFiles(In("out")).Select(Path.GetFileName), name => name!.StartsWith("student", StringComparison.Ordinal));
+
+        // The answers of Mira's own version, as items.json has them.
+        var items = Json("out", "items.json").GetProperty("versions").EnumerateArray().First(edition => edition.GetProperty("version").GetString() == papers[0].GetProperty("version").GetString() && edition.GetProperty("part").ValueKind == JsonValueKind.Null).GetProperty("items").EnumerateArray().ToArray();
+        string[] scale = [.. items[0].GetProperty("answer").GetProperty("ascending").EnumerateArray().Select(note => note.GetString()!)];
+        string Text(int item) => items[item].GetProperty("answer").GetProperty("text")[0].GetString()!;
+        var told = Mark(
+            [
+                new { student = "Mira", item = 1, written = string.Join(' ', scale) },
+                new { student = "mira", item = 2, blank = true },
+                new { code = papers[0].GetProperty("codes")[0].GetString()!.ToLowerInvariant(), item = 3, lines = new[] { Text(2) } },
+                new { student = "Mira", item = 4, right = false },
+                new { student = "Mira", item = 5, choice = $"{(char)('A' + items[4].GetProperty("choices").EnumerateArray().ToList().FindIndex(choice => choice.GetString() == Text(4)))}" },
+                new { student = "Mira", item = 6, choice = Text(5) },
+                new { student = "Mira", item = 1, written = string.Join(' ', scale[..^1]), date = "2026-03-12" },
+                new { student = "Bo", item = 1, marks = 5 },
+            ],
+            "--results", In("results.json"), "--slips", In("slips"));
+        Assert.Equal(["correct", "blank", "correct", "wrong", "correct", "correct", "wrong", "wrong"], told[..8].Select(line => line.GetProperty("verdict").GetString()));
+        Assert.Equal([8, 0, 1, 0, 1, 1, 7, 5], told[..8].Select(line => line.GetProperty("marks").GetInt32()));
+        Assert.Equal("octave-missing", told[6].GetProperty("findings")[0].GetProperty("code").GetString());
+        // The last marking of an item counts.
+        Assert.Equal("""[{"student":"Mira","marks":10,"of":20},{"student":"Bo","marks":5,"of":8}]""", told[8].GetProperty("totals").GetRawText());
+        var results = Json("results.json").GetProperty("markings").EnumerateArray().ToArray();
+        Assert.Equal(8, results.Length);
+        Assert.Equal(("2026-03-12", "harmonic-minor"), (results[6].GetProperty("date").GetString(), results[6].GetProperty("asked").GetProperty("type").GetString()));
+        Assert.Equal(["marked-01.pdf", "marked-02.pdf", "slips.pdf"], Directory.GetFiles(In("slips")).Select(Path.GetFileName).Order(StringComparer.Ordinal));
+    }
+
+    [Fact]
+    public void A_bad_line_is_said_in_its_place_and_the_run_goes_on()
+    {
+        Make("name\nMira\nBo\n");
+        var code = Json("out", "papers.json")[0].GetProperty("codes")[0].GetString()!;
+        object[] bad =
+        [
+            new { student = "Nobody", item = 1, right = true },
+            new { student = "Mira", item = 99, right = true },
+            new { student = "Mira", item = 1 },
+            new { student = "Mira", item = 1, right = true, blank = true },
+            new { student = "Mira", item = 1, marks = 9 },
+            new { student = "Mira", item = 1, written = "D Q" },
+            new { student = "Mira", item = 1, right = true, date = "yesterday" },
+            new { student = "Bo", code, item = 1, right = true },
+            new { code = "PF97ZGZ5", item = 1, right = true },
+            new { item = 1, right = true },
+            new { student = "Mira", item = 1, colour = "red" },
+            "nonsense",
+            new { student = "Mira", item = 5, choice = "Q" },
+        ];
+        var told = Mark([.. bad, new { student = "Mira", item = 1, right = true }]);
+        Assert.Equal(bad.Length + 2, told.Length);
+        Assert.All(told[..bad.Length], line => Assert.True(line.TryGetProperty("error", out var words) && words.GetString()!.Length > 10));
+        Assert.Equal("correct", told[bad.Length].GetProperty("verdict").GetString());
+    }
+
+    [Theory]
+    [InlineData("name,colour\nMira,red\n", "there is no column")]
+    [InlineData("name\nMira\nMira\n", "stands on line 2 already")]
+    [InlineData("name\n=SUM(A1)\n", "begins like a formula")]
+    [InlineData("name,part\nMira,kazoo\n", "Line 2")]
+    public void A_class_that_cannot_be_read_is_refused(string roster, string words)
+    {
+        var (code, _, error) = Run("make", Write("recipe.json", Recipe), "--class", Write("class.csv", roster), "--out", In("out"));
+        Assert.Equal(2, code);
+        Assert.Contains(words, error, StringComparison.Ordinal);
+        Assert.False(Directory.Exists(In("out")));
+    }
+
+    [Fact]
+    public void A_record_that_is_none_is_refused()
+    {
+        var (code, _, error) = Run("mark", Write("record.json", "{}"), "--answers", Write("answers.jsonl", "{}"));
+        Assert.Equal(2, code);
+        Assert.Contains("no record of a printing", error, StringComparison.Ordinal);
+    }
+}

@@ -1,0 +1,182 @@
+using System.Text;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Output;
+using Gavvet.Teaching;
+using Gavvet.Worksheets.Editing;
+using UglyToad.PdfPig;
+
+namespace Gavvet.Printing.Tests;
+
+/// <summary>Papers of a class: whose they are, their codes, marking from the record alone, slips and marked pages.</summary>
+public class ClassPrintingTests
+{
+    private const string Roster = "name,part,clef,size,row,seat\nMira,,,,1,1\nBo,trumpet,,,1,2\nIda,,bass,,2,1\nTom,alto-sax,,large,2,2\n";
+
+    private static readonly Sheet TwoVersions = SheetEditor.Apply(SheetEditor.NewSheet(5), new ChangeVersions(2)).Sheet!;
+
+    private static readonly PrintPlan Plan = PrintPlan.Of(TwoVersions, PrintChoices.None with
+    {
+        CodeSeed = 11,
+        Class = "Bramblewick strings",
+        Copies = PrintedCopy.Of(RosterText.Read(Roster, name => name), TwoVersions, 2, student => student.Name),
+    });
+
+    private static readonly Lazy<PrintedFile[]> Files = new(() => [.. new PrintedFiles(PrintRun.Compose(Plan, QuestionCatalogue.Standard, PrintPace.Fast)).Of(PrintedFiles.Keys, ["pdf"], PrintPace.Fast)]);
+
+    private static PrintingRecord Record => PrintingRecord.Read(Encoding.UTF8.GetString(File("record.json")));
+
+    private static byte[] File(string name) => Files.Value.Single(file => file.Name == name).Bytes;
+
+    private static MarkedPaper Paper(int copy, params (int Item, Decision Decision)[] decisions)
+    {
+        var papers = new RecordedPapers(Record);
+        var own = papers.Record.Copies[copy];
+        var markings = decisions.ToDictionary(said => said.Item, said => Marker.Mark(papers.ItemOf(own, said.Item), papers.Style, said.Decision));
+        return new MarkedPaper(papers.Record, own, own.Student ?? "", "12 March 2026", markings, [.. own.Sides.Select(PageSidesRead.Unpack)]);
+    }
+
+    [Fact]
+    public void Each_student_has_a_paper_of_their_version_part_clef_and_size_and_spares_have_no_name()
+    {
+        var record = Record;
+        Assert.Equal(["Mira", "Bo", "Ida", "Tom", null, null], record.Copies.Select(copy => copy.Student));
+        Assert.Equal(record.Copies.SelectMany(copy => copy.Codes).Count(), record.Copies.SelectMany(copy => copy.Codes).Distinct().Count());
+        var looks = record.Copies.Select(copy => record.Editions[copy.Edition]).Select(edition => (edition.Version, edition.Part, edition.Clef, edition.IsLarge)).ToArray();
+        Assert.Equal((null, null, false), (looks[0].Part, looks[0].Clef, looks[0].IsLarge));
+        Assert.Equal("trumpet", looks[1].Part);
+        Assert.Equal("bass", looks[2].Clef);
+        Assert.Equal(("alto-sax", true), (looks[3].Part, looks[3].IsLarge));
+        // Beside and behind one another no two are alike.
+        Assert.NotEqual(looks[0].Version, looks[1].Version);
+        Assert.NotEqual(looks[0].Version, looks[2].Version);
+        Assert.NotEqual(looks[2].Version, looks[3].Version);
+        Assert.All(record.Editions.Single(edition => edition.Clef == "bass").Items, item => Assert.Contains(item.Item.Ask.Clef, new[] { "bass", null }));
+    }
+
+    [Fact]
+    public void The_pile_names_each_paper_and_nothing_else_does()
+    {
+        using var pdf = PdfDocument.Open(File("papers.pdf"));
+        var record = Record;
+        var text = pdf.GetPages().Select(page => string.Concat(page.Letters.Select(letter => letter.Value))).ToArray();
+        Assert.Equal(record.Copies.Sum(copy => copy.Codes.Length), text.Length);
+        var codes = record.Copies.SelectMany(copy => copy.Codes.Select(code => (copy.Student, code))).ToArray();
+        for (var i = 0; i < text.Length; i++)
+        {
+            Assert.Contains(PageCode.Printed(codes[i].code), text[i], StringComparison.Ordinal);
+            Assert.Contains(codes[i].Student ?? "Version", text[i], StringComparison.Ordinal);
+        }
+
+        Assert.Contains("Bramblewickstrings", text[0].Replace(" ", "", StringComparison.Ordinal), StringComparison.Ordinal);
+
+        Assert.All(Files.Value, file => Assert.DoesNotContain("Mira", file.Name, StringComparison.Ordinal));
+        Assert.All(Files.Value.Where(file => file.Name is not ("papers.json" or "record.json")), file => Assert.DoesNotContain("Mira", Encoding.UTF8.GetString(file.Bytes), StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_page_read_back_is_the_same_page()
+    {
+        // The book has a question of every kind, answered.
+        var book = SpecimenBook.Of(HouseStyle.Classical);
+        Assert.All(Engraving.Layout.SheetLayout.Key(book.Worksheet, book.Key), page => Assert.Equal(SvgWriter.File(page), SvgWriter.File(SvgReader.Read(SvgWriter.File(page)))));
+
+        Assert.Throws<FormatException>(() => SvgReader.Read("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 1 1'><g><script/></g></svg>"));
+        Assert.Throws<FormatException>(() => SvgReader.Read("<!DOCTYPE svg [<!ENTITY a 'b'>]><svg viewBox='0 0 1 1'>&a;</svg>"));
+    }
+
+    [Fact]
+    public void Marking_reads_nothing_but_the_record()
+    {
+        // Kinds and scale types nobody knows any more: were a question asked again, there would be none.
+        var text = Encoding.UTF8.GetString(File("record.json"));
+        foreach (var kind in QuestionCatalogue.Standard.All)
+            text = text.Replace($"\"kind\":\"{kind.Id}\"", "\"kind\":\"gone\"", StringComparison.Ordinal);
+        var papers = new RecordedPapers(PrintingRecord.Read(text));
+        foreach (var copy in papers.Record.Copies)
+        {
+            foreach (var item in papers.ItemsOf(copy))
+            {
+                Assert.Equal("gone", item.What.Kind);
+                var marking = Marker.Mark(item, papers.Style, new Decision.Written(item.Answer));
+                Assert.Equal((MarkedAs.Correct, item.Marks), (marking.As, marking.Marks));
+            }
+        }
+    }
+
+    [Fact]
+    public void A_record_of_version_1_can_be_marked_from_the_record_alone()
+    {
+        var text = System.IO.File.ReadAllText(Path.Combine(Checkout.Folder, "tests", "support", "printing-record-1.json")).Replace("\"write-scale\"", "\"gone\"", StringComparison.Ordinal);
+        var papers = new RecordedPapers(PrintingRecord.Read(text));
+        var copy = papers.Find(null, "pf97-zgz5");
+        var item = papers.ItemOf(copy, 1);
+        Assert.Equal("gone", item.What.Kind);
+        Assert.Equal(MarkedAs.Correct, Marker.Mark(item, papers.Style, new Decision.Written("G A B C D E F# G")).As);
+        var marking = Marker.Mark(item, papers.Style, new Decision.Written("G A B C D E F G"));
+        Assert.Equal((MarkedAs.Wrong, "neighbour-key"), (marking.As, marking.Findings[0].Code));
+        foreach (var each in papers.Record.Copies.SelectMany(own => papers.ItemsOf(own)))
+            Assert.Equal(MarkedAs.Correct, Marker.Mark(each, papers.Style, new Decision.Written(each.Answer)).As);
+    }
+
+    [Theory]
+    [InlineData("Nobody", null, "No paper of this printing is Nobody’s")]
+    [InlineData(null, null, "Say whose paper")]
+    [InlineData(null, "12", "8 characters")]
+    [InlineData(null, "PF97-ZGZ5", "not of this printing")]
+    public void A_paper_that_cannot_be_found_is_said(string? student, string? code, string words) =>
+        Assert.Contains(words, Assert.Throws<FormatException>(() => new RecordedPapers(Record).Find(student, code)).Message, StringComparison.Ordinal);
+
+    [Fact]
+    public void A_code_mistyped_by_one_sign_says_which_it_may_be_and_one_of_another_paper_whose_it_is()
+    {
+        var papers = new RecordedPapers(Record);
+        var code = papers.Record.Copies[1].Codes[0];
+        Assert.Equal("Bo", papers.Find(null, code.ToLowerInvariant()).Student);
+        var wrong = code[..3] + (code[3] == '7' ? '8' : '7') + code[4..];
+        Assert.Contains($"It may be {PageCode.Printed(code)}", Assert.Throws<FormatException>(() => papers.Find(null, wrong)).Message, StringComparison.Ordinal);
+        Assert.Contains($"It may be {PageCode.Printed(code)}", Assert.Throws<FormatException>(() => papers.Find(null, code.Remove(2, 1))).Message, StringComparison.Ordinal);
+        Assert.Contains("of Bo’s paper, not of Mira’s", Assert.Throws<FormatException>(() => papers.Find("Mira", code)).Message, StringComparison.Ordinal);
+        Assert.Contains("Its items are 1 to", Assert.Throws<FormatException>(() => papers.ItemOf(papers.Record.Copies[0], 99)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_record_changed_by_hand_is_refused_in_words()
+    {
+        var text = Encoding.UTF8.GetString(File("record.json"));
+        Assert.Contains("changed by hand", Assert.Throws<FormatException>(() => PrintingRecord.Read(text.Replace("\"edition\":0", "\"edition\":70", StringComparison.Ordinal))).Message, StringComparison.Ordinal);
+        var changed = PrintingRecord.Read(text.Replace("\"is\":\"notes\"", "\"is\":\"nonsense\"", StringComparison.Ordinal).Replace("\"is\":\"keys\"", "\"is\":\"nonsense\"", StringComparison.Ordinal));
+        Assert.Contains("cannot be read", Assert.Throws<FormatException>(() => new RecordedPapers(changed).ItemsOf(changed.Copies[0])).Message, StringComparison.Ordinal);
+        Assert.Throws<FormatException>(() => PageSidesRead.Unpack([1, 2, 3]));
+    }
+
+    [Fact]
+    public void A_marked_page_has_ticks_the_answer_in_its_place_and_the_sentence()
+    {
+        var papers = new RecordedPapers(Record);
+        var items = papers.ItemsOf(papers.Record.Copies[0]);
+        string[] notes = items[0].Answer.Split(' ');
+        var paper = Paper(0, (1, new Decision.Written(string.Join(' ', notes[..^1]))), (2, new Decision.Right()), (3, new Decision.Blank()));
+        var page = MarkedPages.Of(paper)[0];
+        var drawn = page.Groups[^1].Primitives;
+        Assert.Equal(2, drawn.OfType<LinePrimitive>().Count(line => line.Role == Role.Tick));
+        Assert.Contains(drawn.OfType<RectanglePrimitive>(), ring => ring.Role == Role.Ring);
+        Assert.Contains(page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>(), text => text.Text.Text.Contains("Mira", StringComparison.Ordinal));
+        Assert.Contains(drawn.OfType<TextPrimitive>(), text => text.Text.Text.Contains("Close the scale", StringComparison.Ordinal));
+        // What is right stands empty, as the student’s own hand is on it; what is wrong has the key’s ink.
+        Assert.NotEmpty(MarkedPaper.Within(page, paper.Places[1].Box).Where(primitive => primitive is GlyphPrimitive { Ink: Ink.Answer }));
+        Assert.Empty(MarkedPaper.Within(page, paper.Places[2].Box).Where(primitive => primitive is GlyphPrimitive { Ink: Ink.Answer }));
+    }
+
+    [Fact]
+    public void A_slip_tells_one_student_of_their_own_paper_alone_and_two_short_ones_share_a_page()
+    {
+        var slips = Slips.Of([Paper(0, (1, new Decision.Right())), Paper(1, (1, new Decision.Right())), Paper(2, (1, new Decision.Blank()), (2, new Decision.Blank()))]);
+        string[] text = [.. slips.Select(page => string.Join(' ', page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(run => run.Text.Text)))];
+        Assert.Equal(2, slips.Length);
+        Assert.Contains("Mira", text[0], StringComparison.Ordinal);
+        Assert.Contains("Bo", text[0], StringComparison.Ordinal);
+        Assert.Contains("Ida", text[1], StringComparison.Ordinal);
+        Assert.DoesNotContain("Mira", text[1], StringComparison.Ordinal);
+        Assert.Contains("This was left empty.", text[1], StringComparison.Ordinal);
+    }
+}

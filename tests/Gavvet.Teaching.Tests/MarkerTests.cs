@@ -1,0 +1,87 @@
+using System.Text.Json;
+using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Judging;
+
+namespace Gavvet.Teaching.Tests;
+
+public class MarkerTests
+{
+    private static SetItem Item(string kindId, string type, string tonic, int marks, Direction direction = Direction.Ascending)
+    {
+        var kind = QuestionCatalogue.Standard.Get(kindId);
+        var setting = new QuestionSetting(ScaleTypes.Find(type)!, NoteText.Parse(tonic), Clef.Treble, Notation.Accidentals, direction, Scaffolding.Blank);
+        var asked = AskedQuestion.Recorded(kind, setting, []);
+        return new SetItem(1, 1, "Write the scale", "A", null, "", asked.Text, [], [], marks, 10, new Asked(kindId, "scales", type, tonic, "treble", "up"), asked);
+    }
+
+    private static Marking Mark(SetItem item, Decision decision) => Marker.Mark(item, HouseStyle.Classical, decision);
+
+    [Fact]
+    public void What_was_written_earns_its_share_of_the_marks_on_the_paper_rounded_down()
+    {
+        var scale = Item("write-scale", "harmonic-minor", "D", 4);
+        Assert.Equal((MarkedAs.Correct, 4), (Mark(scale, new Decision.Written("D E F G A Bb C# D")).As, Mark(scale, new Decision.Written("D E F G A Bb C# D")).Marks));
+        var marking = Mark(scale, new Decision.Written("D E F G A Bb C D"));
+        Assert.Equal((MarkedAs.Wrong, 3, 4, "natural-for-harmonic"), (marking.As, marking.Marks, marking.Of, marking.Findings.Single().Code));
+        Assert.Equal("D E F G A Bb C D", marking.Written);
+        Assert.False(marking.IsByHand);
+        Assert.Equal(0, Mark(Item("write-scale", "major", "D", 1), new Decision.Written("D E F G A B C# D")).Marks);
+    }
+
+    [Fact]
+    public void The_teacher_decides_by_hand()
+    {
+        var scale = Item("write-scale", "major", "D", 4);
+        Assert.Equal((MarkedAs.Correct, 4, true), (Mark(scale, new Decision.Right()).As, Mark(scale, new Decision.Right()).Marks, Mark(scale, new Decision.Right()).IsByHand));
+        Assert.Equal((MarkedAs.Blank, 0), (Mark(scale, new Decision.Blank()).As, Mark(scale, new Decision.Blank()).Marks));
+        Assert.Equal((MarkedAs.Wrong, 0), (Mark(scale, new Decision.Wrong()).As, Mark(scale, new Decision.Wrong()).Marks));
+        Assert.Equal((MarkedAs.Wrong, 3), (Mark(scale, new Decision.Earned(3)).As, Mark(scale, new Decision.Earned(3)).Marks));
+        Assert.Equal(MarkedAs.Correct, Mark(scale, new Decision.Earned(4)).As);
+        Assert.Contains("5 cannot be earned", Assert.Throws<FormatException>(() => Mark(scale, new Decision.Earned(5))).Message, StringComparison.Ordinal);
+        Assert.Throws<FormatException>(() => Mark(scale, new Decision.Earned(-1)));
+    }
+
+    [Fact]
+    public void A_likely_mistake_is_marked_as_if_it_had_been_written()
+    {
+        var scale = Item("write-scale", "harmonic-minor", "D", 8);
+        Assert.Equal(FindingCode.NaturalForHarmonic, scale.Question.Mistakes[0].Mistake);
+        foreach (var mistake in scale.Question.Mistakes)
+        {
+            var marking = Mark(scale, new Decision.Mistake(mistake.Mistake));
+            Assert.Equal(FileWords.Of(mistake.Mistake), marking.Findings.Single().Code);
+            Assert.Equal(mistake.Text, marking.Written);
+        }
+
+        Assert.Equal(scale.Question.Mistakes.Length, scale.Question.Mistakes.DistinctBy(mistake => mistake.Mistake).Count());
+        Assert.Throws<FormatException>(() => Mark(scale, new Decision.Mistake(FindingCode.ClefMisread)));
+    }
+
+    // Every scale offers mistakes to choose from, and none of them is right.
+    [Fact]
+    public void Every_scale_has_likely_mistakes()
+    {
+        foreach (var type in ScaleTypes.All.Where(type => HouseStyle.Classical.CanSpell(type, NoteText.Parse("D")) && QuestionCatalogue.Standard.Get("write-scale").Takes(type)))
+        {
+            var item = Item("write-scale", type.Id, "D", 8);
+            Assert.InRange(item.Question.Mistakes.Length, 2, 6);
+            Assert.All(item.Question.Mistakes, mistake => Assert.True(Mark(item, new Decision.Written(mistake.Text)).Marks < 8 || Mark(item, new Decision.Written(mistake.Text)).As == MarkedAs.Misspelled, $"{type.Id}: {mistake}"));
+        }
+    }
+
+    [Fact]
+    public void Results_are_read_back_as_they_were_and_refused_where_they_do_not_hold_together()
+    {
+        var scale = Item("write-scale", "harmonic-minor", "D", 4);
+        var style = JsonDocument.Parse(HouseStyleFile.Write(HouseStyle.Classical)).RootElement;
+        Result[] results = [new("Mira", new DateOnly(2026, 3, 12), scale, Mark(scale, new Decision.Written("D E F G A Bb C D"))), new("Mira", new DateOnly(2026, 3, 12), scale, Mark(scale, new Decision.Right()) with { Remark = "after talking" })];
+        var file = ResultsFile.Of("Quiz", "Bramblewick", style, results);
+        Assert.Equal(file.Write(), ResultsFile.Read(file.Write()).Write());
+        Assert.Equal(new StudentTotal("Mira", 4, 4), Assert.Single(StudentTotal.From(results)));
+        Assert.Equal((MarkedAs.Wrong, new DateOnly(2026, 3, 12), "judge", "teacher"), (file.Markings[0].As, file.Markings[0].Day, file.Markings[0].By, file.Markings[1].By));
+        foreach (var (from, to, words) in new[] { ("\"gavvetResults\": 1", "\"gavvetResults\": 2", "later Gavvet"), ("\"2026-03-12\"", "\"12 March\"", "no date"), ("\"marks\": 3", "\"marks\": 9", "9 of 4 marks cannot be"), ("\"verdict\": \"wrong\"", "\"verdict\": \"awful\"", "no verdict"), ("\"prompt\"", "\"pronto\"", "no results file") })
+            Assert.Contains(words, Assert.Throws<FormatException>(() => ResultsFile.Read(file.Write().Replace(from, to, StringComparison.Ordinal))).Message, StringComparison.Ordinal);
+        Assert.Throws<FormatException>(() => ResultsFile.Read("[]"));
+        Assert.Throws<FormatException>(() => ResultsFile.Read("{"));
+    }
+}

@@ -18,7 +18,7 @@ internal static class BackupCheck
 
     private static readonly (string Table, string Column)[] Times =
     [
-        ("Sheets", "ChangedAt"), ("Sheets", "DeletedAt"), ("Revisions", "MadeAt"), ("RestorePoints", "MadeAt"), ("Library", "KeptAt"), ("Library", "DeletedAt"), ("Printings", "MadeAt"),
+        ("Sheets", "ChangedAt"), ("Sheets", "DeletedAt"), ("Revisions", "MadeAt"), ("RestorePoints", "MadeAt"), ("Library", "KeptAt"), ("Library", "DeletedAt"), ("Printings", "MadeAt"), ("Printings", "ReturnedAt"), ("Classes", "MadeAt"), ("Markings", "MadeAt"),
     ];
 
     /// <summary>Checks a file, and brings it to this program's version where it lies.</summary>
@@ -112,6 +112,8 @@ internal static class BackupCheck
                 _ = PageSides.Unpack(sides);
             await foreach (var record in database.Printings.Select(printing => printing.PackedRecord).AsAsyncEnumerable())
                 _ = PackedText.Unpack(record);
+            await foreach (var page in database.ReturnedPages.Select(page => page.Page).AsAsyncEnumerable())
+                _ = PackedText.Unpack(page);
         }
         catch (InvalidDataException problem)
         {

@@ -7,10 +7,11 @@ namespace Gavvet.Storage;
 /// <param name="Papers">Papers printed for the one who bears it.</param>
 /// <param name="Printings">Printings that bear it on every paper, in a title or a question.</param>
 /// <param name="Sheets">Sheets that have or had it in their words, the section library and restore points among them.</param>
-public sealed record NameFound(int Lists, int Papers, int Printings, int Sheets)
+/// <param name="Students">Students of classes who bear it, and remarks that speak of them.</param>
+public sealed record NameFound(int Lists, int Papers, int Printings, int Sheets, int Students = 0)
 {
     /// <summary>Whether it stands nowhere.</summary>
-    public bool IsNowhere => this is { Lists: 0, Papers: 0, Printings: 0, Sheets: 0 };
+    public bool IsNowhere => this is { Lists: 0, Papers: 0, Printings: 0, Sheets: 0, Students: 0 };
 }
 
 /// <summary>
@@ -52,6 +53,78 @@ public sealed class Erasure(Database data, Backups backups)
 
         await EverywhereAsync(database => database.Printings.Where(printing => printing.Id == id).ExecuteDeleteAsync());
         return true;
+    }
+
+    /// <summary>
+    /// Deletes a student with all that was marked; the papers stay in their printings without a name. Nothing is left of
+    /// the name here or in the copies beside.
+    /// </summary>
+    /// <param name="id">The student.</param>
+    /// <returns>Whether there was one.</returns>
+    public async Task<bool> StudentAsync(string id)
+    {
+        await using (var database = data.Open())
+        {
+            if (!await database.Students.AnyAsync(student => student.Id == id))
+                return false;
+        }
+
+        await EverywhereAsync(database => RemoveAsync(database, [id]));
+        return true;
+    }
+
+    /// <summary>Deletes a class with its students and all that was marked; its printings stay without names.</summary>
+    /// <param name="id">The class.</param>
+    /// <returns>Whether there was one.</returns>
+    public async Task<bool> ClassAsync(string id)
+    {
+        await using (var database = data.Open())
+        {
+            if (!await database.Classes.AnyAsync(group => group.Id == id))
+                return false;
+        }
+
+        await EverywhereAsync(async database =>
+        {
+            await RemoveAsync(database, await database.Students.Where(student => student.ClassId == id).Select(student => student.Id).ToListAsync());
+            await database.Printings.Where(printing => printing.ClassId == id).ExecuteUpdateAsync(set => set.SetProperty(printing => printing.ClassId, (string?)null));
+            await database.Classes.Where(group => group.Id == id).ExecuteDeleteAsync();
+        });
+        return true;
+    }
+
+    /// <summary>Makes a class anonymous: its students are numbered, and no name is left here or in the copies beside. What was marked stays.</summary>
+    /// <param name="id">The class.</param>
+    /// <param name="nameOf">The new name of each, by its place from 1.</param>
+    /// <returns>Whether there was one.</returns>
+    public async Task<bool> AnonymousAsync(string id, Func<int, string> nameOf)
+    {
+        await using (var database = data.Open())
+        {
+            if (!await database.Classes.AnyAsync(group => group.Id == id))
+                return false;
+        }
+
+        await EverywhereAsync(async database =>
+        {
+            var students = await database.Students.Where(student => student.ClassId == id).OrderBy(student => student.Place).ThenBy(student => student.Id).ToListAsync();
+            for (var i = 0; i < students.Count; i++)
+                students[i].Name = nameOf(i + 1);
+            // A remark may speak of anyone by name.
+            string[] ids = [.. students.Select(student => student.Id)];
+            await database.Markings.Where(marking => ids.Contains(marking.StudentId!)).ExecuteUpdateAsync(set => set.SetProperty(marking => marking.Remark, (string?)null));
+        });
+        return true;
+    }
+
+    internal static async Task RemoveAsync(GavvetDatabase database, IReadOnlyCollection<string> ids)
+    {
+        var papers = await database.Copies.Where(copy => ids.Contains(copy.StudentId!)).Select(copy => new { copy.PrintingId, copy.Number }).ToListAsync();
+        foreach (var paper in papers)
+            await database.ReturnedPages.Where(page => page.PrintingId == paper.PrintingId && page.Copy == paper.Number).ExecuteDeleteAsync();
+        await database.Markings.Where(marking => ids.Contains(marking.StudentId!)).ExecuteDeleteAsync();
+        await database.Copies.Where(copy => ids.Contains(copy.StudentId!)).ExecuteUpdateAsync(set => set.SetProperty(copy => copy.StudentId, (string?)null));
+        await database.Students.Where(student => ids.Contains(student.Id)).ExecuteDeleteAsync();
     }
 
     /// <summary>Where a name stands in the database.</summary>

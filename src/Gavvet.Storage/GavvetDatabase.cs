@@ -27,6 +27,18 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
 
     public DbSet<PrintedFaceRow> PrintedFaces => Set<PrintedFaceRow>();
 
+    public DbSet<ClassRow> Classes => Set<ClassRow>();
+
+    public DbSet<StudentRow> Students => Set<StudentRow>();
+
+    public DbSet<CopyRow> Copies => Set<CopyRow>();
+
+    public DbSet<MarkingRow> Markings => Set<MarkingRow>();
+
+    public DbSet<SentenceRow> Sentences => Set<SentenceRow>();
+
+    public DbSet<ReturnedPageRow> ReturnedPages => Set<ReturnedPageRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<SheetRow>(sheet =>
@@ -57,9 +69,32 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
             // A printing outlives its sheet, so no key binds the two.
             printing.ToTable("Printings");
             printing.HasIndex(row => row.SheetId);
+            printing.HasIndex(row => row.ClassId);
+            printing.HasOne<ClassRow>().WithMany().HasForeignKey(row => row.ClassId).OnDelete(DeleteBehavior.SetNull);
+            printing.HasMany(row => row.Copies).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
+            printing.HasMany<MarkingRow>().WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
+            printing.HasMany<SentenceRow>().WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
+            printing.HasMany<ReturnedPageRow>().WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
             printing.HasMany(row => row.Files).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
             printing.HasMany(row => row.Pages).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
         });
+        modelBuilder.Entity<ClassRow>(group =>
+        {
+            group.ToTable("Classes").HasMany(row => row.Students).WithOne().HasForeignKey(row => row.ClassId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<StudentRow>().ToTable("Students");
+        modelBuilder.Entity<CopyRow>(copy =>
+        {
+            copy.ToTable("Copies").HasKey(row => new { row.PrintingId, row.Number });
+            copy.HasOne<StudentRow>().WithMany().HasForeignKey(row => row.StudentId).OnDelete(DeleteBehavior.SetNull);
+        });
+        modelBuilder.Entity<MarkingRow>(marking =>
+        {
+            marking.ToTable("Markings").HasIndex(row => new { row.PrintingId, row.Copy, row.Item });
+            marking.HasOne<StudentRow>().WithMany().HasForeignKey(row => row.StudentId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<SentenceRow>().ToTable("Sentences").HasIndex(row => new { row.PrintingId, row.Said }).IsUnique();
+        modelBuilder.Entity<ReturnedPageRow>().ToTable("ReturnedPages").HasIndex(row => new { row.PrintingId, row.Kind, row.Copy, row.Number }).IsUnique();
         modelBuilder.Entity<PrintedFileRow>().ToTable("PrintedFiles").HasIndex(row => new { row.PrintingId, row.Name }).IsUnique();
         modelBuilder.Entity<PrintedPageRow>().ToTable("PrintedPages").HasKey(row => row.Code);
         modelBuilder.Entity<PrintedFaceRow>().ToTable("PrintedFaces").HasKey(row => row.Hash);

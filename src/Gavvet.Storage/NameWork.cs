@@ -18,10 +18,40 @@ internal sealed class NameWork(GavvetDatabase database, string name, bool erase)
     public async Task<NameFound> RunAsync()
     {
         var (papers, printings) = await PrintingsAsync();
-        var found = new NameFound(await ListsAsync(), papers, printings, await SheetsAsync());
+        var found = new NameFound(await ListsAsync(), papers, printings, await SheetsAsync(), await StudentsAsync());
         if (erase)
             await database.SaveChangesAsync();
         return found;
+    }
+
+    // Students of that name go with all that was marked; in remarks on others a dash stands for it.
+    private async Task<int> StudentsAsync()
+    {
+        string[] own = [.. (await database.Students.AsNoTracking().Select(student => new { student.Id, student.Name }).ToListAsync()).Where(student => _name.IsMatch(student.Name)).Select(student => student.Id)];
+        if (erase && own.Length > 0)
+            await Erasure.RemoveAsync(database, own);
+        var said = 0;
+        foreach (var marking in await database.Markings.AsNoTracking().Where(marking => marking.Remark != null).Select(marking => new { marking.Id, marking.Remark }).ToListAsync())
+        {
+            if (!_name.IsMatch(marking.Remark!))
+                continue;
+            said++;
+            var instead = _name.Replace(marking.Remark!, Instead);
+            if (erase)
+                await database.Markings.Where(other => other.Id == marking.Id).ExecuteUpdateAsync(set => set.SetProperty(other => other.Remark, instead));
+        }
+
+        foreach (var sentence in await database.Sentences.AsNoTracking().ToListAsync())
+        {
+            if (!_name.IsMatch(sentence.Instead))
+                continue;
+            said++;
+            var instead = _name.Replace(sentence.Instead, Instead);
+            if (erase)
+                await database.Sentences.Where(other => other.Id == sentence.Id).ExecuteUpdateAsync(set => set.SetProperty(other => other.Instead, instead));
+        }
+
+        return own.Length + said;
     }
 
     private async Task<int> ListsAsync()

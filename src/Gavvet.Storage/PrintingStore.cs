@@ -27,7 +27,14 @@ public sealed record KeptPage(string Code, string Pile, int Number, string Editi
 /// <param name="Piles">The piles with their PDFs.</param>
 /// <param name="Pages">The students' pages, with their faces named by hash.</param>
 /// <param name="Faces">The faces the pages name, by hash.</param>
-public sealed record PrintingToKeep(string SheetId, long RevisionId, string Title, string Record, IReadOnlyList<(KeptPile Pile, byte[] Pdf)> Piles, IReadOnlyList<PackedPage> Pages, IReadOnlyDictionary<string, ReadOnlyMemory<byte>> Faces);
+public sealed record PrintingToKeep(string SheetId, long RevisionId, string Title, string Record, IReadOnlyList<(KeptPile Pile, byte[] Pdf)> Piles, IReadOnlyList<PackedPage> Pages, IReadOnlyDictionary<string, ReadOnlyMemory<byte>> Faces)
+{
+    /// <summary>The class it is printed for, or null.</summary>
+    public string? ClassId { get; init; }
+
+    /// <summary>Whose each paper is, in order; null for a spare. Empty where it is printed for no class.</summary>
+    public IReadOnlyList<string?> Students { get; init; } = [];
+}
 
 /// <summary>A student's page with its code and key, packed as it is kept.</summary>
 /// <param name="Code">The code at its foot.</param>
@@ -71,6 +78,8 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             Words = DeskFilter.Plain(string.Join('\n', printing.Pages.Select(page => page.Code).Prepend(printing.Title))),
             PackedRecord = PackedText.Pack(printing.Record),
             MadeAt = clock.GetUtcNow(),
+            ClassId = printing.ClassId,
+            Copies = [.. printing.Students.Select((student, i) => new CopyRow { PrintingId = id, Number = i + 1, StudentId = student })],
             Files = [.. printing.Piles.Select(file => new PrintedFileRow { PrintingId = id, Name = file.Pile.Name, Title = file.Pile.Title, PageCount = file.Pile.PageCount, IsKey = file.Pile.IsKey, Bytes = file.Pdf })],
             Pages = [.. printing.Pages.Select(page => new PrintedPageRow { Code = page.Code, PrintingId = id, Pile = page.Pile, Number = page.Number, Edition = page.Edition, Sides = page.Sides })],
         };

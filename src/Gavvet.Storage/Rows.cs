@@ -106,6 +106,14 @@ internal sealed class PrintingRow
 
     public DateTimeOffset MadeAt { get; init; }
 
+    /// <summary>The class it was printed for, or null.</summary>
+    public string? ClassId { get; set; }
+
+    /// <summary>When it was given back, or null.</summary>
+    public DateTimeOffset? ReturnedAt { get; set; }
+
+    public List<CopyRow> Copies { get; init; } = [];
+
     public List<PrintedFileRow> Files { get; init; } = [];
 
     public List<PrintedPageRow> Pages { get; init; } = [];

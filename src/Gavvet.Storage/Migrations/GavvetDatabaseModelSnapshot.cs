@@ -16,6 +16,44 @@ namespace Gavvet.Storage.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.13");
 
+            modelBuilder.Entity("Gavvet.Storage.ClassRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsArchived")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Classes", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.CopyRow", b =>
+                {
+                    b.Property<string>("PrintingId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("StudentId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("PrintingId", "Number");
+
+                    b.HasIndex("StudentId");
+
+                    b.ToTable("Copies", (string)null);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.LibraryRow", b =>
                 {
                     b.Property<long>("Id")
@@ -39,6 +77,75 @@ namespace Gavvet.Storage.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Library", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.MarkingRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Copy")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Findings")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Group")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsByHand")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Item")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Marks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Of")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PrintingId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Remark")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StudentId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Tonic")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Type")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("Undoes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Verdict")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Written")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("StudentId");
+
+                    b.HasIndex("PrintingId", "Copy", "Item");
+
+                    b.ToTable("Markings", (string)null);
                 });
 
             modelBuilder.Entity("Gavvet.Storage.PrintedFaceRow", b =>
@@ -127,12 +234,18 @@ namespace Gavvet.Storage.Migrations
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("ClassId")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("MadeAt")
                         .HasColumnType("INTEGER");
 
                     b.Property<byte[]>("PackedRecord")
                         .IsRequired()
                         .HasColumnType("BLOB");
+
+                    b.Property<long?>("ReturnedAt")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("RevisionId")
                         .HasColumnType("INTEGER");
@@ -150,6 +263,8 @@ namespace Gavvet.Storage.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ClassId");
 
                     b.HasIndex("SheetId");
 
@@ -186,6 +301,42 @@ namespace Gavvet.Storage.Migrations
                     b.ToTable("RestorePoints", (string)null);
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.ReturnedPageRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Copy")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NamePlace")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Page")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<string>("PrintingId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PrintingId", "Kind", "Copy", "Number")
+                        .IsUnique();
+
+                    b.ToTable("ReturnedPages", (string)null);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.RevisionRow", b =>
                 {
                     b.Property<long>("Id")
@@ -220,6 +371,32 @@ namespace Gavvet.Storage.Migrations
                     b.HasIndex("SheetId");
 
                     b.ToTable("Revisions", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.SentenceRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Instead")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PrintingId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Said")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PrintingId", "Said")
+                        .IsUnique();
+
+                    b.ToTable("Sentences", (string)null);
                 });
 
             modelBuilder.Entity("Gavvet.Storage.SettingRow", b =>
@@ -263,6 +440,47 @@ namespace Gavvet.Storage.Migrations
                     b.ToTable("Sheets", (string)null);
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.StudentRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ClassId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Clef")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsAway")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsLarge")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Part")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Place")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("SeatNumber")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("SeatRow")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClassId");
+
+                    b.ToTable("Students", (string)null);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.StyleRow", b =>
                 {
                     b.Property<long>("Id")
@@ -285,6 +503,34 @@ namespace Gavvet.Storage.Migrations
                     b.ToTable("Styles", (string)null);
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.CopyRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PrintingRow", null)
+                        .WithMany("Copies")
+                        .HasForeignKey("PrintingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Gavvet.Storage.StudentRow", null)
+                        .WithMany()
+                        .HasForeignKey("StudentId")
+                        .OnDelete(DeleteBehavior.SetNull);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.MarkingRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PrintingRow", null)
+                        .WithMany()
+                        .HasForeignKey("PrintingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Gavvet.Storage.StudentRow", null)
+                        .WithMany()
+                        .HasForeignKey("StudentId")
+                        .OnDelete(DeleteBehavior.Cascade);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.PrintedFileRow", b =>
                 {
                     b.HasOne("Gavvet.Storage.PrintingRow", null)
@@ -303,6 +549,14 @@ namespace Gavvet.Storage.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.PrintingRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.ClassRow", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.SetNull);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.RestorePointRow", b =>
                 {
                     b.HasOne("Gavvet.Storage.RevisionRow", null)
@@ -314,6 +568,15 @@ namespace Gavvet.Storage.Migrations
                     b.HasOne("Gavvet.Storage.SheetRow", null)
                         .WithMany()
                         .HasForeignKey("SheetId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.ReturnedPageRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PrintingRow", null)
+                        .WithMany()
+                        .HasForeignKey("PrintingId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -332,6 +595,15 @@ namespace Gavvet.Storage.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.SentenceRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PrintingRow", null)
+                        .WithMany()
+                        .HasForeignKey("PrintingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Gavvet.Storage.SheetRow", b =>
                 {
                     b.HasOne("Gavvet.Storage.RevisionRow", "Head")
@@ -342,8 +614,24 @@ namespace Gavvet.Storage.Migrations
                     b.Navigation("Head");
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.StudentRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.ClassRow", null)
+                        .WithMany("Students")
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.ClassRow", b =>
+                {
+                    b.Navigation("Students");
+                });
+
             modelBuilder.Entity("Gavvet.Storage.PrintingRow", b =>
                 {
+                    b.Navigation("Copies");
+
                     b.Navigation("Files");
 
                     b.Navigation("Pages");

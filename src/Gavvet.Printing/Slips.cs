@@ -42,6 +42,10 @@ public static class Slips
         return pages.ToImmutable();
     }
 
+    /// <summary>Where the name goes on the first page of a slip that was laid out without one.</summary>
+    /// <param name="page">The page.</param>
+    public static NamePlace NamePlace(Page page) => new(Side + TextSetter.Width(Texts.Say("slip.no-name"), TextStyle.Bold, Title) + (Title / 2), Top + Title, Title, page.Width / 2, false);
+
     private sealed record Row(int Height, ImmutableArray<Primitive> Primitives);
 
     // A row is never split; what does not fit a page goes on to the next.

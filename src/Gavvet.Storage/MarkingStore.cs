@@ -30,6 +30,33 @@ public sealed record KeptMarking(long Id, int Copy, int Item, DateTimeOffset Day
 /// <param name="NamePlace">Where the name goes, as JSON.</param>
 public sealed record ReturnedPage(int Copy, string Kind, int Number, string Page, string NamePlace);
 
+/// <summary>A paper with what it earned so far.</summary>
+/// <param name="Number">Which, from 1.</param>
+/// <param name="StudentId">The student, or null.</param>
+/// <param name="Items">How many items it has.</param>
+/// <param name="Marked">How many of them are marked.</param>
+/// <param name="Marks">Marks earned in those.</param>
+/// <param name="Of">Marks there are in those.</param>
+public sealed record ScoredPaper(int Number, string? StudentId, int Items, int Marked, int Marks, int Of);
+
+/// <summary>A printing made for a class.</summary>
+/// <param name="Id">Its id in addresses.</param>
+/// <param name="Title">The sheet's title then.</param>
+/// <param name="MadeAt">When it was made.</param>
+/// <param name="ReturnedAt">When it was given back, or null.</param>
+/// <param name="Papers">Its papers in order.</param>
+public sealed record ClassPrinting(string Id, string Title, DateTimeOffset MadeAt, DateTimeOffset? ReturnedAt, ImmutableArray<ScoredPaper> Papers)
+{
+    /// <summary>Papers of students; a spare counts once something of it is marked.</summary>
+    public IEnumerable<ScoredPaper> Used => Papers.Where(paper => paper.StudentId is not null || paper.Marked > 0);
+
+    /// <summary>Items there are to mark.</summary>
+    public int Items => Used.Sum(paper => paper.Items);
+
+    /// <summary>Items marked.</summary>
+    public int Marked => Used.Sum(paper => paper.Marked);
+}
+
 /// <summary>Keeps what was decided for the items of printed papers. Markings are added and never changed: an undo is one more.</summary>
 public sealed class MarkingStore(Database data, TimeProvider clock)
 {
@@ -46,6 +73,12 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         return [.. rows.Select(row => new PaperOwner(row.Number, row.Id, row.Name, row is { SeatRow: { } at, SeatNumber: { } number } ? new Seat(at, number) : null))];
     }
 
+    /// <summary>The name a paper bears, or null: in a class the student's own as it is now, otherwise the one it was printed with.</summary>
+    /// <param name="owners">Whose the papers are, by number; empty where they were printed for no class.</param>
+    /// <param name="number">The paper.</param>
+    /// <param name="printed">What the record names its student by.</param>
+    public static string? NameOf(IReadOnlyDictionary<int, PaperOwner> owners, int number, string? printed) => owners.Count == 0 ? printed : owners.TryGetValue(number, out var owner) ? owner.Name : null;
+
     /// <summary>Keeps a marking. It is on disk when this returns.</summary>
     /// <param name="printing">The printing.</param>
     /// <param name="copy">The paper, from 1.</param>
@@ -59,6 +92,17 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         database.Markings.Add(row);
         await database.SaveChangesAsync();
         return row.Id;
+    });
+
+    /// <summary>Keeps many markings at once: all of them, or none.</summary>
+    /// <param name="printing">The printing.</param>
+    /// <param name="markings">Each with its paper and its item.</param>
+    public Task<bool> AddAllAsync(string printing, IReadOnlyList<(int Copy, SetItem Item, Marking Marking)> markings) => data.WriteAsync(async database =>
+    {
+        var owners = await database.Copies.Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Number, row => row.StudentId);
+        database.Markings.AddRange(markings.Select(marking => Row(printing, marking.Copy, marking.Item.Number, owners.GetValueOrDefault(marking.Copy), marking.Marking, marking.Item.What, null)));
+        await database.SaveChangesAsync();
+        return true;
     });
 
     /// <summary>Takes back the last marking of a printing that was not taken back yet.</summary>
@@ -87,23 +131,36 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         return current;
     }
 
-    /// <summary>How many items of each printing are marked.</summary>
-    /// <param name="printings">The printings.</param>
-    public async Task<IReadOnlyDictionary<string, int>> CountsAsync(IReadOnlyCollection<string> printings)
-    {
-        await using var database = data.Open();
-        return await database.Markings.Where(row => printings.Contains(row.PrintingId) && row.Undoes == null && !database.Markings.Any(undo => undo.Undoes == row.Id))
-            .Select(row => new { row.PrintingId, row.Copy, row.Item }).Distinct().GroupBy(row => row.PrintingId)
-            .Select(group => new { group.Key, Count = group.Count() }).ToDictionaryAsync(group => group.Key, group => group.Count);
-    }
-
-    /// <summary>The printings made for a class, the newest first.</summary>
-    public async Task<IReadOnlyList<(PrintingOnDesk Printing, DateTimeOffset? ReturnedAt)>> PrintingsOfAsync(string classId)
+    /// <summary>The printings made for a class, the newest first, with how far each is marked.</summary>
+    /// <param name="classId">The class.</param>
+    public async Task<IReadOnlyList<ClassPrinting>> PrintingsOfAsync(string classId)
     {
         await using var database = data.Open();
         var rows = await database.Printings.AsNoTracking().Where(row => row.ClassId == classId).OrderByDescending(row => row.MadeAt).ThenByDescending(row => row.Id)
-            .Select(row => new { row.Id, row.SheetId, row.Title, row.MadeAt, row.ReturnedAt, Pages = row.Pages.Count }).ToListAsync();
-        return [.. rows.Select(row => (new PrintingOnDesk(row.Id, row.SheetId, row.Title, row.MadeAt, row.Pages), row.ReturnedAt))];
+            .Select(row => new { row.Id, row.Title, row.MadeAt, row.ReturnedAt }).ToListAsync();
+        string[] ids = [.. rows.Select(row => row.Id)];
+        var copies = (await database.Copies.AsNoTracking().Where(copy => ids.Contains(copy.PrintingId)).ToListAsync()).ToLookup(copy => copy.PrintingId);
+        var undone = (await database.Markings.Where(row => ids.Contains(row.PrintingId) && row.Undoes != null).Select(row => row.Undoes!.Value).ToListAsync()).ToHashSet();
+        var markings = (await database.Markings.AsNoTracking().Where(row => ids.Contains(row.PrintingId) && row.Undoes == null).OrderBy(row => row.Id)
+            .Select(row => new { row.Id, row.PrintingId, row.Copy, row.Item, row.Marks, row.Of }).ToListAsync()).Where(row => !undone.Contains(row.Id)).ToLookup(row => row.PrintingId);
+        return [.. rows.Select(row => new ClassPrinting(row.Id, row.Title, row.MadeAt, row.ReturnedAt,
+        [
+            .. copies[row.Id].OrderBy(copy => copy.Number).Select(copy => (copy, Own: markings[row.Id].Where(marking => marking.Copy == copy.Number).GroupBy(marking => marking.Item).Select(item => item.Last()).ToArray()))
+                .Select(paper => new ScoredPaper(paper.copy.Number, paper.copy.StudentId, paper.copy.Items, paper.Own.Length, paper.Own.Sum(marking => marking.Marks), paper.Own.Sum(marking => marking.Of))),
+        ]))];
+    }
+
+    /// <summary>Every marking of a student's papers, those taken back left out, with the printing each is of.</summary>
+    /// <param name="student">The student.</param>
+    public async Task<IReadOnlyList<(string Printing, string Title, KeptMarking Kept)>> OfStudentAsync(string student)
+    {
+        await using var database = data.Open();
+        var rows = await (from marking in database.Markings.AsNoTracking()
+                          where marking.StudentId == student && marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)
+                          join printing in database.Printings on marking.PrintingId equals printing.Id
+                          orderby marking.Id
+                          select new { printing.Title, Row = marking }).ToListAsync();
+        return [.. rows.Select(row => (row.Row.PrintingId, row.Title, Kept(row.Row)))];
     }
 
     /// <summary>The class a printing was made for and when it was given back; nulls where it was neither.</summary>

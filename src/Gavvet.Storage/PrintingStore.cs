@@ -32,8 +32,8 @@ public sealed record PrintingToKeep(string SheetId, long RevisionId, string Titl
     /// <summary>The class it is printed for, or null.</summary>
     public string? ClassId { get; init; }
 
-    /// <summary>Whose each paper is, in order; null for a spare. Empty where it is printed for no class.</summary>
-    public IReadOnlyList<string?> Students { get; init; } = [];
+    /// <summary>Whose each paper is, in order, null for a spare, and how many items it has. Empty where it is printed for no class.</summary>
+    public IReadOnlyList<(string? Student, int Items)> Papers { get; init; } = [];
 }
 
 /// <summary>A student's page with its code and key, packed as it is kept.</summary>
@@ -79,7 +79,7 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             PackedRecord = PackedText.Pack(printing.Record),
             MadeAt = clock.GetUtcNow(),
             ClassId = printing.ClassId,
-            Copies = [.. printing.Students.Select((student, i) => new CopyRow { PrintingId = id, Number = i + 1, StudentId = student })],
+            Copies = [.. printing.Papers.Select((paper, i) => new CopyRow { PrintingId = id, Number = i + 1, StudentId = paper.Student, Items = paper.Items })],
             Files = [.. printing.Piles.Select(file => new PrintedFileRow { PrintingId = id, Name = file.Pile.Name, Title = file.Pile.Title, PageCount = file.Pile.PageCount, IsKey = file.Pile.IsKey, Bytes = file.Pdf })],
             Pages = [.. printing.Pages.Select(page => new PrintedPageRow { Code = page.Code, PrintingId = id, Pile = page.Pile, Number = page.Number, Edition = page.Edition, Sides = page.Sides })],
         };
@@ -115,6 +115,13 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
         return new KeptPrinting(id, row.SheetId, row.Title, row.MadeAt, piles, [.. codes.Select(page => (page.Code, page.Pile, page.Number))]);
     }
 
+    /// <summary>Whether there is such a printing.</summary>
+    public async Task<bool> ExistsAsync(string id)
+    {
+        await using var database = data.Open();
+        return await database.Printings.AnyAsync(row => row.Id == id);
+    }
+
     /// <summary>The PDF of a pile just as it was printed, or null.</summary>
     public async Task<byte[]?> PdfAsync(string id, string pile)
     {
@@ -146,6 +153,15 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
         var named = PageSides.FacesOf(student).Union(PageSides.FacesOf(key)).ToArray();
         var faces = await database.PrintedFaces.AsNoTracking().Where(face => named.Contains(face.Hash)).ToDictionaryAsync(face => face.Hash, face => face.Bytes);
         return (row.PrintingId, new KeptPage(row.Code, row.Pile, row.Number, row.Edition, PageSides.Whole(student, faces), PageSides.Whole(key, faces)));
+    }
+
+    /// <summary>The pages of some codes with their keys, without their text faces: to be drawn on, not shown.</summary>
+    /// <param name="codes">The codes.</param>
+    public async Task<IReadOnlyDictionary<string, (string Student, string Key)>> SidesAsync(IReadOnlyCollection<string> codes)
+    {
+        await using var database = data.Open();
+        var rows = await database.PrintedPages.AsNoTracking().Where(page => codes.Contains(page.Code)).Select(page => new { page.Code, page.Sides }).ToListAsync();
+        return rows.ToDictionary(row => row.Code, row => PageSides.Unpack(row.Sides));
     }
 
     /// <summary>The printings, the newest first: of one sheet, or all that hold every word of a filter in their title.</summary>

@@ -49,6 +49,9 @@ internal sealed class CopyRow
 
     /// <summary>The student, or null for a spare and where the student was deleted.</summary>
     public string? StudentId { get; set; }
+
+    /// <summary>How many items it has.</summary>
+    public int Items { get; init; }
 }
 
 /// <summary>What was decided for an item of a paper. Rows are added and never changed; the last one not undone counts.</summary>

@@ -1,4 +1,5 @@
 using Gavvet.Web.Pages.Atlas;
+using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Backup;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
@@ -39,6 +40,7 @@ internal static class Pipeline
         SpecimenPicture.Map(application);
         PrintRoomFiles.Map(application);
         PrintedPapers.Map(application);
+        ClassFiles.Map(application);
         BackupFile.Map(application);
     }
 

@@ -3,6 +3,7 @@ using System.Security.Cryptography.X509Certificates;
 using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
@@ -58,6 +59,7 @@ public sealed class Server : IAsyncDisposable
             {
                 await DemoData.FillAsync(application.Services.GetRequiredService<SheetStore>());
                 await DemoData.PrintAsync(application.Services.GetRequiredService<SheetStore>(), application.Services.GetRequiredService<PrintingStore>(), application.Services.GetRequiredService<PrintJobs>());
+                await application.Services.GetRequiredService<DemoClasses>().FillAsync();
             }
 
             return new Server(application, folder, throwAway) { SetUpLink = setUp };
@@ -141,6 +143,10 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<SheetHistory>();
         services.AddSingleton<SectionLibrary>();
         services.AddSingleton<PrintingStore>();
+        services.AddSingleton<DemoClasses>();
+        services.AddSingleton<OpenPrintings>();
+        services.AddSingleton<ClassStore>();
+        services.AddSingleton<MarkingStore>();
         services.AddSingleton<DeskSettings>();
         services.AddSingleton<Erasure>();
         services.AddSingleton<NewSheets>();

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Hosting;
 using Gavvet.Worksheets.Editing;
@@ -13,7 +14,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.PrintRoom;
 
 /// <summary>The print room: versions, parts, and every pile of paper they make.</summary>
-internal sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSettings settings, PrintJobs jobs, ServerOptions options, QuestionCatalogue catalogue, HeavyWork heavy) : PageModel
+internal sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSettings settings, ClassStore classes, PrintJobs jobs, ServerOptions options, QuestionCatalogue catalogue, HeavyWork heavy) : PageModel
 {
     public StoredSheet Stored { get; private set; } = null!;
 
@@ -27,6 +28,9 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     public ImmutableArray<Pile> Piles { get; private set; } = [];
 
     public int Papers { get; private set; }
+
+    /// <summary>The classes it can be printed for.</summary>
+    public IReadOnlyList<ClassInList> Classes { get; private set; } = [];
 
     public VersionCapacity Capacity { get; private set; } = new(1, null);
 
@@ -49,15 +53,15 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     }
 
     /// <summary>Begins a printing that is kept.</summary>
-    public async Task<IActionResult> OnPostPrintAsync(string id, string? seats, bool qr)
+    public async Task<IActionResult> OnPostPrintAsync(string id, string? seats, bool qr, string? group, int spares, bool bySeat)
     {
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
         try
         {
-            var students = LargePrintSeat.Parse(seats, stored.Sheet);
-            await settings.SetAsync(SeatsOf(id), seats ?? "");
-            var job = jobs.Start(stored, new PrintChoices(students, null, qr ? (PublicAddress is { } address ? $"{address}/p/" : "") : null), Person.Of(HttpContext));
+            var address = qr ? (PublicAddress is { } open ? $"{open}/p/" : "") : null;
+            var choices = string.IsNullOrEmpty(group) ? await ForNobodyAsync(stored, seats, address) : await ForClassAsync(stored, group, spares, bySeat, address);
+            var job = jobs.Start(stored, choices, Person.Of(HttpContext), string.IsNullOrEmpty(group) ? null : group);
             return job is null
                 ? Said("Other printings are still being made. Wait until they are done.", StatusCodes.Status429TooManyRequests)
                 : Partial("PrintRoom/_Job", job);
@@ -66,6 +70,26 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         {
             return Said(problem.Message, StatusCodes.Status422UnprocessableEntity);
         }
+    }
+
+    private async Task<PrintChoices> ForNobodyAsync(StoredSheet stored, string? seats, string? address)
+    {
+        var students = LargePrintSeat.Parse(seats, stored.Sheet);
+        await settings.SetAsync(SeatsOf(stored.Id), seats ?? "");
+        return new PrintChoices(students, null, address);
+    }
+
+    // A paper for each student who is there; the papers bear ids, so that a name can be taken away.
+    private async Task<PrintChoices> ForClassAsync(StoredSheet stored, string group, int spares, bool bySeat, string? address)
+    {
+        if (await classes.FindAsync(group) is not { } found)
+            throw new FormatException("This class is gone. Load the page again.");
+        if (found.Present.IsEmpty)
+            throw new FormatException($"Nobody of {found.Name} is here today. Look at the roster.");
+        Student[] students = [.. found.Present];
+        if (bySeat)
+            students = [.. students.OrderBy(student => student.Seat?.Row ?? int.MaxValue).ThenBy(student => student.Seat?.Number)];
+        return new PrintChoices([], null, address) { Class = found.Name, Copies = PrintedCopy.Of(students, stored.Sheet, spares, student => student.Id) };
     }
 
     /// <summary>How far a printing is; when it is done, the browser goes to it.</summary>
@@ -153,6 +177,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     {
         Seats = await settings.FindAsync(SeatsOf(stored.Id)) ?? "";
         Printings = await printings.ListAsync(stored.Id, "", 20);
+        Classes = [.. (await classes.ListAsync()).Where(group => !group.IsArchived && group.Students > 0)];
         Stored = stored;
         var plan = PrintPlan.Of(stored.Sheet);
         Papers = plan.Editions.Length;

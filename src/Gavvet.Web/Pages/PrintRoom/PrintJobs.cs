@@ -18,6 +18,9 @@ internal sealed class PrintJob : IDisposable
 
     public required string SheetId { get; init; }
 
+    /// <summary>The class it is made for, or null.</summary>
+    public string? ClassId { get; init; }
+
     /// <summary>How much is done, in hundredths.</summary>
     public int Percent { get; private set; }
 
@@ -59,13 +62,17 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     private readonly ConcurrentDictionary<string, PrintJob> _jobs = new();
 
     /// <summary>Begins a printing; null when too many are waiting already.</summary>
-    public PrintJob? Start(StoredSheet stored, PrintChoices choices, string person)
+    /// <param name="stored">The sheet.</param>
+    /// <param name="choices">What is printed of it.</param>
+    /// <param name="person">For whom.</param>
+    /// <param name="classId">The class it is made for, or null.</param>
+    public PrintJob? Start(StoredSheet stored, PrintChoices choices, string person, string? classId = null)
     {
         if (_jobs.Values.Count(job => !job.IsOver) >= MostWaiting)
             return null;
         foreach (var old in _jobs.Values.Where(job => job.IsOver).OrderByDescending(job => job.Begun).Skip(Remembered))
             _jobs.TryRemove(old.Id, out _);
-        var job = new PrintJob { SheetId = stored.Id };
+        var job = new PrintJob { SheetId = stored.Id, ClassId = classId };
         _jobs[job.Id] = job;
         job.Making = MakeAsync(job, stored, choices, person);
         return job;
@@ -116,19 +123,23 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
         {
             var plan = PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() });
             var frozen = await heavy.RunAsync(Lane.Long, person, ended => FrozenPrinting.Of(plan, catalogue, Packing, new PrintPace(1, job.Tell, ended)), job.Ended);
-            if (await printings.AddAsync(Kept(stored, frozen), job.Ended) is { } kept)
+            if (await printings.AddAsync(Kept(stored, frozen, job.ClassId), job.Ended) is { } kept)
                 return kept;
         }
     }
 
-    private static PrintingToKeep Kept(StoredSheet stored, FrozenPrinting frozen) => new(
+    private static PrintingToKeep Kept(StoredSheet stored, FrozenPrinting frozen, string? classId) => new(
         stored.Id,
         stored.Head.Revision,
         stored.Sheet.Title,
         frozen.Record.Write(),
         [.. frozen.Piles.Select(pile => (new KeptPile(pile.Pile.Name, pile.Pile.Title, pile.PageCount, pile.Pile.IsKey), pile.Pdf))],
         [.. frozen.Pages.Select(page => new PackedPage(page.Code, page.Pile, page.Number, page.Edition, page.Sides))],
-        Faces.Value);
+        Faces.Value)
+    {
+        ClassId = classId,
+        Papers = classId is null ? [] : [.. frozen.Record.Copies.Select(copy => (copy.Student, frozen.Record.Editions[copy.Edition].Items.Length))],
+    };
 
     private static readonly Lazy<IReadOnlyDictionary<string, ReadOnlyMemory<byte>>> Faces = new(() =>
         SvgWriter.Faces.ToDictionary(face => PageSides.HashOf(face), face => new ReadOnlyMemory<byte>(face)));

@@ -1,4 +1,4 @@
-﻿using Microsoft.EntityFrameworkCore.Migrations;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
 
@@ -113,7 +113,8 @@ namespace Gavvet.Storage.Migrations
                 {
                     PrintingId = table.Column<string>(type: "TEXT", nullable: false),
                     Number = table.Column<int>(type: "INTEGER", nullable: false),
-                    StudentId = table.Column<string>(type: "TEXT", nullable: true)
+                    StudentId = table.Column<string>(type: "TEXT", nullable: true),
+                    Items = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {

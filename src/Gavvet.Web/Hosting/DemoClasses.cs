@@ -1,0 +1,141 @@
+using Gavvet.Printing;
+using Gavvet.Storage;
+using Gavvet.Teaching;
+using Gavvet.Theory;
+using Gavvet.Web.Pages.Marking;
+using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Pages.Printings;
+using Gavvet.Worksheets.Judging;
+
+namespace Gavvet.Web.Hosting;
+
+/// <summary>
+/// Two classes of the made-up Hazelmoor School of Music with three printings, whose students make real mistakes: each has
+/// a skill, and some have a confusion of their own.
+/// </summary>
+internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingStore markings, PrintingStore printings, OpenPrintings open, PrintJobs jobs, ILogger<DemoClasses> log)
+{
+    private const string Theory = """
+        name,part,clef,size,row,seat
+        Ada,,,,1,1
+        Benno,,,,1,2
+        Cleo,,bass,,1,3
+        Dag,,,,1,4
+        Edda,,,,1,5
+        Fenn,,,,1,6
+        Greta,,bass,,2,1
+        Hal,,,,2,2
+        Iris,,,large,2,3
+        Jory,,,,2,4
+        Kaja,,bass,,2,5
+        Lorne,,,,2,6
+        Mira,,,,3,1
+        Nils,,,,3,2
+        Odile,,,,3,3
+        Pim,,bass,,3,4
+        Quinn,,,,3,5
+        Rona,,,,3,6
+        Sorrel,,,,4,1
+        Tove,,,,4,2
+        Una,,,,4,3
+        Vito,,,,4,4
+        Wren,,,,4,5
+        Yara,,,,4,6
+        """;
+
+    private const string Strings = """
+        name,part,clef,size,row,seat
+        Arlo,violin,,,1,1
+        Bea,violin,,,1,2
+        Cas,violin,,,1,3
+        Dora,viola,,,1,4
+        Ezra,violin,,,2,1
+        Fleur,viola,,,2,2
+        Gus,cello,,,2,3
+        Hedy,cello,,large,2,4
+        Ivo,violin,,,3,1
+        Juno,viola,,,3,2
+        Koa,double-bass,,,3,3
+        """;
+
+    // The sheet by words of its title, for the first or the second class, and how much of it is marked.
+    private static readonly (string Words, int Class, int Marked, bool Returned)[] Printings =
+        [("Major scales from B", 0, 24, true), ("three minor forms", 0, 15, false), ("strings, week 2", 1, 4, false)];
+
+    private static readonly (string Name, string Roster)[] Groups = [("Hazelmoor theory 2", Theory), ("Hazelmoor strings", Strings)];
+
+    /// <summary>Makes them, where there is no class; the printings and their markings come in the background, and go on at the next start where they were cut short.</summary>
+    public async Task FillAsync()
+    {
+        var known = await classes.ListAsync();
+        if (known.Count == 0)
+        {
+            foreach (var (name, roster) in Groups)
+                await classes.AddAsync(await classes.CreateAsync(name), RosterText.Read(roster, _ => ""));
+            known = await classes.ListAsync();
+        }
+
+        string?[] ids = [.. Groups.Select(group => known.FirstOrDefault(row => row.Name == group.Name)?.Id)];
+        if (ids.All(id => id is not null))
+            _ = Task.Run(() => PrintAndMarkAsync(ids!));
+    }
+
+    private async Task PrintAndMarkAsync(string[] ids)
+    {
+        try
+        {
+            foreach (var (words, group, marked, returned) in Printings)
+            {
+                var before = (await markings.PrintingsOfAsync(ids[group])).FirstOrDefault(printing => printing.Title.Contains(words, StringComparison.Ordinal));
+                if (before is { Marked: > 0 } || await classes.FindAsync(ids[group]) is not { } found || (await store.ListAsync(words, 1)) is not [var sheet, ..] || await store.FindAsync(sheet.Id) is not { } stored)
+                    continue;
+                var two = stored.Sheet with { Versions = 2, Parts = [] };
+                var choices = PrintChoices.None with { QrAddress = "", Class = found.Name, Copies = PrintedCopy.Of(found.Present, two, 1, student => student.Id) };
+                if ((before?.Id ?? await PrintedAsync(stored with { Sheet = two }, choices, found.Id)) is { } printing && await open.FindAsync(printing) is { } opened)
+                    await MarkAsync(opened, marked, returned);
+            }
+        }
+        catch (Exception problem)
+        {
+            // Most often the program ended meanwhile.
+            log.LogWarning("The demo classes were not finished: {Problem}", problem.GetType().Name);
+        }
+    }
+
+    private async Task<string?> PrintedAsync(StoredSheet stored, PrintChoices choices, string classId)
+    {
+        if (jobs.Start(stored, choices, "demo", classId) is not { } job)
+            return null;
+        await job.Making;
+        return job.PrintingId;
+    }
+
+    private async Task MarkAsync(OpenPrinting printing, int papers, bool returned)
+    {
+        var made = new List<(int Copy, SetItem Item, Teaching.Marking Marking)>();
+        foreach (var copy in printing.Record.Copies.Where(copy => copy.Student is not null).Take(papers))
+        {
+            foreach (var item in printing.Papers.ItemsOf(copy))
+                made.Add((copy.Number, item, Marker.Mark(item, printing.Papers.Style, Said(copy.Number, item))));
+        }
+
+        await markings.AddAllAsync(printing.Id, made);
+        if (returned)
+            await markings.ReturnAsync(printing.Id, await ClassPapers.ToReturnAsync(printing.Id, printing, printings, markings));
+    }
+
+    // By lot, the same each time: the weaker a student, the more often a mistake; every fourth takes natural for harmonic.
+    private static Decision Said(int student, SetItem item)
+    {
+        var lot = SplitMix64.At(StableHash.Of(item.Prompt + item.Answer), (ulong)student);
+        var skill = 96 - (int)(SplitMix64.At(77, (ulong)student) % 30);
+        var own = item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == FindingCode.NaturalForHarmonic);
+        if (own is not null && student % 4 == 1)
+            return new Decision.Mistake(own.Mistake);
+        if ((int)(lot % 100) < skill)
+            return new Decision.Written(item.Question.Choices.IsEmpty ? item.Answer : $"{(char)('A' + item.Question.RightChoices[0])}");
+        if (item.Question.Mistakes.Length > 0 && lot % 7 != 0)
+            return new Decision.Written(item.Question.Mistakes[(int)((lot >> 8) % (ulong)Math.Min(3, item.Question.Mistakes.Length))].Text);
+        return lot % 2 == 0 ? new Decision.Blank() : new Decision.Wrong();
+    }
+}

@@ -1,0 +1,34 @@
+using Gavvet.Storage;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Classes;
+
+/// <summary>The classes.</summary>
+internal sealed class IndexModel(ClassStore classes) : PageModel
+{
+    public IReadOnlyList<ClassInList> Classes { get; private set; } = [];
+
+    /// <summary>The name typed for a new class.</summary>
+    public string Name { get; private set; } = "";
+
+    /// <summary>What is wrong with it, or null.</summary>
+    public string? Problem { get; private set; }
+
+    public async Task OnGetAsync() => Classes = await classes.ListAsync();
+
+    /// <summary>Makes a new class.</summary>
+    public async Task<IActionResult> OnPostAsync(string? name)
+    {
+        try
+        {
+            return Redirect($"/classes/{await classes.CreateAsync(name ?? "")}");
+        }
+        catch (FormatException problem)
+        {
+            (Name, Problem, Classes) = (name ?? "", problem.Message, await classes.ListAsync());
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+    }
+}

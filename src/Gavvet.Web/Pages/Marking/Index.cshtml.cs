@@ -1,0 +1,121 @@
+using Gavvet.Printing;
+using Gavvet.Storage;
+using Gavvet.Teaching;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Sheets;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Marking;
+
+/// <summary>Marking: paper by paper, or question by question.</summary>
+internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ClassStore classes) : PageModel
+{
+    private const int LongestWords = 2_000;
+
+    public OpenPrinting Printing { get; private set; } = null!;
+
+    public SchoolClass? Class { get; private set; }
+
+    /// <summary>When the papers were given back, or null.</summary>
+    public DateTimeOffset? ReturnedAt { get; private set; }
+
+    /// <summary>Why it cannot be marked, or null.</summary>
+    public string? Problem { get; private set; }
+
+    public async Task<IActionResult> OnGetAsync(string id)
+    {
+        try
+        {
+            if (await open.FindAsync(id) is not { } found)
+                return NotFound();
+            Printing = found;
+            var (group, returned) = await markings.OfPrintingAsync(id);
+            Class = group is null ? null : await classes.FindAsync(group);
+            ReturnedAt = returned;
+        }
+        catch (FormatException problem)
+        {
+            Problem = problem.Message;
+        }
+
+        return Page();
+    }
+
+    /// <summary>What the screen needs, once.</summary>
+    public async Task<IActionResult> OnGetDataAsync(string id) => await open.FindAsync(id) is { } found ? new JsonResult(await MarkingData.OfAsync(found, printings, markings)) : NotFound();
+
+    /// <summary>Marks an item; the answer is the marking, kept.</summary>
+    public async Task<IActionResult> OnPostMarkAsync(string id, int copy, int item, string say, string? written, int? marks, string? code, string? remark)
+    {
+        if (await open.FindAsync(id) is not { } found || found.Record.Copies.FirstOrDefault(paper => paper.Number == copy) is not { } own)
+            return NotFound();
+        try
+        {
+            var set = found.Papers.ItemOf(own, item);
+            var marking = Marker.Mark(set, found.Papers.Style, Said(say, written, marks, code));
+            if ((written?.Length ?? 0) > LongestWords || (remark?.Length ?? 0) > LongestWords)
+                throw new FormatException($"This is longer than {LongestWords:N0} characters. Write less.");
+            // The teacher's marks stand over the judge's; what was written and found is kept with them.
+            if (say == "over" && marks is { } decided)
+                marking = Marker.Mark(set, found.Papers.Style, new Decision.Earned(decided)) with { As = marking.As, Findings = marking.Findings, Written = marking.Written };
+            marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
+            await markings.AddAsync(id, copy, set, marking);
+            return new JsonResult(new { marking = MarkingData.Of(marking) });
+        }
+        catch (FormatException problem)
+        {
+            return new JsonResult(new { problem = problem.Message }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        }
+    }
+
+    /// <summary>Takes the last marking back.</summary>
+    public async Task<IActionResult> OnPostUndoAsync(string id)
+    {
+        if (await markings.UndoAsync(id) is not { } undone)
+            return new JsonResult(new { problem = "There is nothing to take back." }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        var current = await markings.CurrentAsync(id);
+        return new JsonResult(new { copy = undone.Copy, item = undone.Item, marking = current.TryGetValue((undone.Copy, undone.Item), out var before) ? MarkingData.Of(before.Marking) : null });
+    }
+
+    /// <summary>Says a sentence otherwise, for all who made the mistake.</summary>
+    public async Task<IActionResult> OnPostSayAsync(string id, string said, string? instead)
+    {
+        if (string.IsNullOrWhiteSpace(instead) || instead.Length > LongestWords || said.Length > LongestWords)
+            return new JsonResult(new { problem = "Write a sentence for the students." }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        await markings.SayAsync(id, said, instead.Trim());
+        var current = await markings.CurrentAsync(id);
+        return new JsonResult(new { markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, marking = MarkingData.Of(kept.Marking) }) });
+    }
+
+    /// <summary>Finds the paper of a page's code.</summary>
+    public async Task<IActionResult> OnGetCodeAsync(string id, string? code)
+    {
+        if (await open.FindAsync(id) is not { } found)
+            return NotFound();
+        try
+        {
+            var copy = found.Papers.Find(null, code ?? "");
+            _ = PageCode.Problem(code, out var plain);
+            return new JsonResult(new { copy = copy.Number, page = copy.Codes.IndexOf(plain) });
+        }
+        catch (FormatException problem)
+        {
+            // A page of another printing is found there.
+            var other = PageCode.Problem(code, out var plain) is null ? await printings.FindCodeAsync(plain) : null;
+            return new JsonResult(new { problem = problem.Message, other = other is null ? null : $"/printings/{other}/mark" }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        }
+    }
+
+    private static Decision Said(string say, string? written, int? marks, string? code) => say switch
+    {
+        "right" => new Decision.Right(),
+        "wrong" => new Decision.Wrong(),
+        "blank" => new Decision.Blank(),
+        "written" => new Decision.Written(written ?? ""),
+        "over" when !string.IsNullOrWhiteSpace(written) => new Decision.Written(written),
+        "marks" or "over" => new Decision.Earned(marks ?? throw new FormatException("Type how many marks it earns.")),
+        "mistake" => new Decision.Mistake(FileWords.TryParse<FindingCode>(code, out var known) ? known : throw new FormatException("This mistake has no name here.")),
+        _ => throw new FormatException("There is no such decision."),
+    };
+}

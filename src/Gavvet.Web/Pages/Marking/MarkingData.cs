@@ -1,0 +1,88 @@
+using Gavvet.Printing;
+using Gavvet.Storage;
+using Gavvet.Theory;
+using Gavvet.Web.Pages.Shared;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
+
+namespace Gavvet.Web.Pages.Marking;
+
+/// <summary>All the marking screen needs of a printing, sent once.</summary>
+internal static class MarkingData
+{
+    /// <summary>The data of a printing.</summary>
+    public static async Task<object> OfAsync(OpenPrinting open, PrintingStore printings, MarkingStore markings)
+    {
+        var owners = (await markings.OwnersAsync(open.Id)).ToDictionary(owner => owner.Number);
+        var record = open.Record;
+        // Papers of an edition differ in their codes alone, so the pages of the first stand for all.
+        RecordedCopy?[] first = [.. record.Editions.Select((_, i) => record.Copies.FirstOrDefault(copy => copy.Edition == i))];
+        var pages = await open.PagesAsync(printings, first.OfType<RecordedCopy>().SelectMany(copy => copy.Codes));
+        object[] editions = [.. first.Select(copy => copy is null ? new { items = Array.Empty<object>(), pages = Array.Empty<object>() } : Edition(open, pages, copy))];
+        var current = await markings.CurrentAsync(open.Id);
+        return new
+        {
+            title = record.Title,
+            papers = record.Copies.Select(copy => new
+            {
+                number = copy.Number,
+                name = MarkingStore.NameOf(owners, copy.Number, copy.Student),
+                edition = copy.Edition,
+                version = record.Editions[copy.Edition].Version,
+                part = record.Editions[copy.Edition].Part is { } part ? Instrument.All.FirstOrDefault(known => known.Id == part)?.Name : null,
+                codes = copy.Codes,
+                isSpare = owners.Count > 0 && owners.GetValueOrDefault(copy.Number)?.StudentId is null,
+            }),
+            editions,
+            markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, marking = Of(kept.Marking) }),
+        };
+    }
+
+    /// <summary>A marking as the screen shows it.</summary>
+    public static object Of(Teaching.Marking marking) => new
+    {
+        verdict = FileWords.Of(marking.As),
+        words = Texts.Say($"marked.{FileWords.Of(marking.As)}"),
+        marks = marking.Marks,
+        of = marking.Of,
+        findings = marking.Findings.Select(finding => new { code = finding.Code, message = finding.Message }),
+        written = marking.Written,
+        remark = marking.Remark,
+        byHand = marking.IsByHand,
+    };
+
+    private static object Edition(OpenPrinting open, IReadOnlyDictionary<string, PageSidesRead> pages, RecordedCopy copy)
+    {
+        var record = open.Record.Editions[copy.Edition];
+        var items = new List<object>();
+        foreach (var (item, recorded) in open.Papers.ItemsOf(copy).Zip(record.Items))
+        {
+            var page = pages[copy.Codes[recorded.Item.Page - 1]].Student;
+            var box = new Engraving.Drawing.Box(recorded.Box[0], recorded.Box[1], recorded.Box[0] + recorded.Box[2], recorded.Box[1] + recorded.Box[3]);
+            var staff = item.Question.Scale is not null && item.What.Clef is { } clef && Clef.Find(clef) is { } read && OpenPrinting.StaffIn(page, box) is var (top, bottom)
+                ? new { top = (double)top / page.Height, bottom = (double)bottom / page.Height, step = read.BottomLine.StaffStep }
+                : null;
+            items.Add(new
+            {
+                number = item.Number,
+                section = item.SectionTitle,
+                prompt = item.Prompt,
+                answer = item.Answer,
+                alsoRight = item.AlsoRight,
+                marks = item.Marks,
+                page = recorded.Item.Page - 1,
+                box = new[] { (double)box.Left / page.Width, (double)box.Top / page.Height, (double)box.Width / page.Width, (double)box.Height / page.Height },
+                lines = item.Question.Lines.Length,
+                choices = item.Question.Choices.IsEmpty ? item.Question.List : item.Question.Choices,
+                mistakes = item.Question.Choices.IsEmpty && item.Question.List.IsEmpty
+                    ? item.Question.Mistakes.DistinctBy(mistake => mistake.Mistake).Where(mistake => mistake.Mistake != FindingCode.NotTheAnswer).Take(6).Select(mistake => new { code = FileWords.Of(mistake.Mistake), words = item.Question.Scale is null ? mistake.Text : MistakeNames.Of(FileWords.Of(mistake.Mistake)), written = mistake.Text })
+                    : [],
+                staff,
+            });
+        }
+
+        var first = pages[copy.Codes[0]];
+        return new { items, shape = (double)first.Student.Height / first.Student.Width, pages = copy.Codes.Select(code => new { student = $"/p/{code}/student.svg", key = $"/p/{code}/key.svg" }) };
+    }
+}

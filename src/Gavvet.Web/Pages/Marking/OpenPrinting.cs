@@ -1,0 +1,74 @@
+using System.Collections.Concurrent;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Printing;
+using Gavvet.Storage;
+
+namespace Gavvet.Web.Pages.Marking;
+
+/// <summary>A printing opened for marking: its record, read once, and its pages, read when they are needed.</summary>
+/// <param name="id">The printing.</param>
+/// <param name="record">Its record.</param>
+internal sealed class OpenPrinting(string id, PrintingRecord record)
+{
+    private readonly ConcurrentDictionary<string, PageSidesRead> _pages = new();
+
+    public string Id => id;
+
+    public PrintingRecord Record => record;
+
+    /// <summary>Its papers.</summary>
+    public RecordedPapers Papers { get; } = new(record);
+
+    /// <summary>The pages of some codes with their keys, read back: those not read before together.</summary>
+    public async Task<IReadOnlyDictionary<string, PageSidesRead>> PagesAsync(PrintingStore printings, IEnumerable<string> codes)
+    {
+        string[] wanted = [.. codes.Distinct()];
+        var sides = await printings.SidesAsync([.. wanted.Where(code => !_pages.ContainsKey(code))]);
+        Parallel.ForEach(sides, page => _pages[page.Key] = PageSidesRead.Of(page.Value.Student, page.Value.Key));
+        return wanted.ToDictionary(code => code, code => _pages.TryGetValue(code, out var page) ? page : throw new FormatException("A page of this printing is gone."));
+    }
+
+    /// <summary>A paper with what was decided for it, to be drawn.</summary>
+    public MarkedPaper Marked(IReadOnlyDictionary<string, PageSidesRead> pages, RecordedCopy copy, string student, DateTimeOffset day, IReadOnlyDictionary<(int Copy, int Item), KeptMarking> markings)
+    {
+        var own = markings.Where(marking => marking.Key.Copy == copy.Number).ToDictionary(marking => marking.Key.Item, marking => marking.Value.Marking);
+        return new MarkedPaper(record, copy, student, day.ToLocalTime().ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture), own, [.. copy.Codes.Select(code => pages[code])]);
+    }
+
+    /// <summary>The last staff within a box: its top and bottom line in micrometers, or null where there is none.</summary>
+    public static (int Top, int Bottom)? StaffIn(Page page, Box box)
+    {
+        int[] lines = [.. MarkedPaper.Within(page, box).OfType<LinePrimitive>().Where(line => line.Y1 == line.Y2 && line.X2 - line.X1 > box.Width / 3).Select(line => line.Y1).Distinct().Order()];
+        return lines.Length >= 5 && IsEven(lines[^5..]) ? (lines[^5], lines[^1]) : null;
+    }
+
+    private static bool IsEven(int[] lines) => Enumerable.Range(0, 4).All(i => Math.Abs(lines[i + 1] - lines[i] - (lines[1] - lines[0])) <= 2);
+}
+
+/// <summary>Keeps the printings that are being marked open, the last few of them.</summary>
+internal sealed class OpenPrintings(PrintingStore printings)
+{
+    private const int Most = 6;
+
+    private readonly ConcurrentDictionary<string, (OpenPrinting Printing, DateTimeOffset Used)> _open = new();
+
+    /// <summary>A printing, or null where it is gone.</summary>
+    /// <param name="id">The printing.</param>
+    /// <exception cref="FormatException">Its record cannot be read.</exception>
+    public async Task<OpenPrinting?> FindAsync(string id)
+    {
+        if (_open.TryGetValue(id, out var known))
+        {
+            _open[id] = (known.Printing, DateTimeOffset.UtcNow);
+            return await printings.ExistsAsync(id) ? known.Printing : null;
+        }
+
+        if (await printings.RecordAsync(id) is not { } text)
+            return null;
+        var opened = new OpenPrinting(id, PrintingRecord.Read(text));
+        _open[id] = (opened, DateTimeOffset.UtcNow);
+        foreach (var old in _open.OrderByDescending(pair => pair.Value.Used).Skip(Most))
+            _open.TryRemove(old.Key, out _);
+        return opened;
+    }
+}

@@ -1,0 +1,144 @@
+using System.Text;
+using Gavvet.Storage;
+using Gavvet.Teaching;
+using Gavvet.Web.Pages.Printings;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Marking;
+
+/// <summary>What happened on a printing, and what goes back.</summary>
+internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ClassStore classes) : PageModel
+{
+    private const int LargestFile = 8 * 1024 * 1024;
+
+    public OpenPrinting Printing { get; private set; } = null!;
+
+    public SchoolClass? Class { get; private set; }
+
+    public DateTimeOffset? ReturnedAt { get; private set; }
+
+    public Outcome Outcome { get; private set; } = new([], [], []);
+
+    /// <summary>Each paper with a marking: which, whose, marks and marks there are, and how many items are open.</summary>
+    public IReadOnlyList<(int Number, string Name, int Marks, int Of, int Open)> Papers { get; private set; } = [];
+
+    /// <summary>Why it cannot be shown, or what was refused.</summary>
+    public string? Problem { get; private set; }
+
+    public string? ImportProblem { get; private set; }
+
+    public async Task<IActionResult> OnGetAsync(string id) => await ShowAsync(id) ? Page() : NotFound();
+
+    /// <summary>The marks as a table: a student a line.</summary>
+    public async Task<IActionResult> OnGetTableAsync(string id) => await ShowAsync(id) && Problem is null
+        ? File(Encoding.UTF8.GetBytes(MarksTable.Write([.. Papers.Select(paper => (paper.Name, paper.Marks, paper.Of, paper.Open))])), "text/csv", "marks.csv")
+        : NotFound();
+
+    /// <summary>The results file.</summary>
+    public async Task<IActionResult> OnGetFileAsync(string id)
+    {
+        if (!await ShowAsync(id) || Problem is not null)
+            return NotFound();
+        var record = Printing.Record;
+        return File(Encoding.UTF8.GetBytes(ResultsFile.Of(record.Title, Class?.Name, record.HouseStyle, await ResultsAsync(id)).Write()), "application/json", "results.json");
+    }
+
+    /// <summary>Takes the markings of a results file in: those of students and items of this printing.</summary>
+    public async Task<IActionResult> OnPostBringAsync(string id, IFormFile? file)
+    {
+        if (!await ShowAsync(id))
+            return NotFound();
+        try
+        {
+            if (file is not { Length: > 0 and <= LargestFile })
+                throw new FormatException("Choose a results file, as “mark --results” or this page writes it.");
+            using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
+            var results = ResultsFile.Read(await reader.ReadToEndAsync(HttpContext.RequestAborted));
+            await TakeAsync(id, results);
+            return Redirect($"/printings/{id}/results");
+        }
+        catch (FormatException problem)
+        {
+            ImportProblem = problem.Message;
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+    }
+
+    /// <summary>Gives the papers back: slips and marked pages are kept from now on as they are.</summary>
+    public async Task<IActionResult> OnPostReturnAsync(string id)
+    {
+        if (await open.FindAsync(id) is not { } found)
+            return NotFound();
+        var pages = await ClassPapers.ToReturnAsync(id, found, printings, markings);
+        if (pages.Count > 0)
+            await markings.ReturnAsync(id, pages);
+        return Redirect($"/printings/{id}/results");
+    }
+
+    // All of the file or nothing: a name or an item that is not of this printing refuses it.
+    private async Task TakeAsync(string id, ResultsFile results)
+    {
+        var owners = (await markings.OwnersAsync(id)).Where(owner => owner.Name is not null).ToDictionary(owner => owner.Name!, owner => owner.Number, StringComparer.CurrentCultureIgnoreCase);
+        var taken = new List<(int Copy, SetItem Item, Teaching.Marking Marking)>();
+        for (var i = 0; i < results.Markings.Length; i++)
+        {
+            var result = results.Markings[i];
+            if (!owners.TryGetValue(result.Student ?? "", out var number))
+                throw new FormatException($"Marking {i + 1} of the file: no paper of this printing is {result.Student ?? "a spare"}’s. Nothing was taken in.");
+            var item = Printing.Papers.ItemOf(Printing.Record.Copies.Single(copy => copy.Number == number), result.Item);
+            if (result.Of != item.Marks || result.Answer != item.Answer)
+                throw new FormatException($"Marking {i + 1} of the file: item {result.Item} of {result.Student}’s paper asks something else. The file is of another printing; nothing was taken in.");
+            taken.Add((number, item, new Teaching.Marking(result.As, result.Marks, result.Of, result.Findings) { Written = result.Written, Remark = result.Remark, IsByHand = result.By == "teacher" }));
+        }
+
+        await markings.AddAllAsync(id, taken);
+    }
+
+    private async Task<IEnumerable<Result>> ResultsAsync(string id)
+    {
+        var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
+        return (await markings.CurrentAsync(id)).Values.OrderBy(kept => kept.Copy).ThenBy(kept => kept.Item)
+            .Select(kept => (kept, Copy: Printing.Record.Copies.First(copy => copy.Number == kept.Copy)))
+            .Select(pair => new Result(MarkingStore.NameOf(owners, pair.kept.Copy, pair.Copy.Student), DateOnly.FromDateTime(pair.kept.Day.LocalDateTime), Printing.Papers.ItemOf(pair.Copy, pair.kept.Item), pair.kept.Marking));
+    }
+
+    private async Task<bool> ShowAsync(string id)
+    {
+        try
+        {
+            if (await open.FindAsync(id) is not { } found)
+                return false;
+            Printing = found;
+            var (group, returned) = await markings.OfPrintingAsync(id);
+            (Class, ReturnedAt) = (group is null ? null : await classes.FindAsync(group), returned);
+            var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
+            var current = await markings.CurrentAsync(id);
+            var papers = found.Record.Copies
+                .Select(copy => (copy.Number, Name: MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? $"Paper {copy.Number}", Items: found.Papers.ItemsOf(copy), Markings: current.Where(pair => pair.Key.Copy == copy.Number).ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking)))
+                .Where(paper => paper.Markings.Count > 0)
+                .ToArray();
+            Papers = [.. papers.Select(paper => (paper.Number, paper.Name, paper.Markings.Values.Sum(marking => marking.Marks), paper.Items.Sum(item => item.Marks), paper.Items.Length - paper.Markings.Count))];
+            Outcome = Outcome.Of([.. papers.Select(paper => (paper.Name, paper.Items, (IReadOnlyDictionary<int, Teaching.Marking>)paper.Markings))]);
+        }
+        catch (FormatException problem)
+        {
+            Problem = problem.Message;
+        }
+
+        return true;
+    }
+
+    /// <summary>A warning where one version was harder beyond chance, or null.</summary>
+    public string? Unfair
+    {
+        get
+        {
+            var pairs = Outcome.Versions.SelectMany((first, i) => Outcome.Versions.Skip(i + 1).Select(second => (first, second, Chance: Outcome.ByChance(first.Shares, second.Shares))));
+            return pairs.Where(pair => pair.Chance < 0.05).OrderBy(pair => pair.Chance).Select(pair => (string?)(pair.first.Shares.Average() < pair.second.Shares.Average()
+                ? $"Version {pair.first.Version} was harder than version {pair.second.Version}, more than chance explains."
+                : $"Version {pair.second.Version} was harder than version {pair.first.Version}, more than chance explains.")).FirstOrDefault();
+        }
+    }
+}

@@ -123,11 +123,15 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
     {
         await using var database = data.Open();
         var rows = await database.Markings.AsNoTracking().Where(row => row.PrintingId == printing).OrderBy(row => row.Id).ToListAsync();
-        var sentences = await database.Sentences.AsNoTracking().Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Said, row => row.Instead);
+        var sentences = await SentencesAsync(database, printing);
         var undone = rows.Where(row => row.Undoes is not null).Select(row => row.Undoes!.Value).ToHashSet();
         var current = new Dictionary<(int, int), KeptMarking>();
         foreach (var row in rows.Where(row => row.Undoes is null && !undone.Contains(row.Id)))
-            current[(row.Copy, row.Item)] = Said(Kept(row), sentences);
+        {
+            var kept = Kept(row);
+            current[(row.Copy, row.Item)] = kept with { Marking = Said(kept.Marking, sentences) };
+        }
+
         return current;
     }
 
@@ -170,6 +174,16 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         var row = await database.Printings.Where(row => row.Id == printing).Select(row => new { row.ClassId, row.ReturnedAt }).SingleOrDefaultAsync();
         return (row?.ClassId, row?.ReturnedAt);
     }
+
+    /// <summary>A marking with the sentences the teacher says otherwise in this printing.</summary>
+    public async Task<Marking> SaidAsync(string printing, Marking marking)
+    {
+        await using var database = data.Open();
+        return Said(marking, await SentencesAsync(database, printing));
+    }
+
+    private static Task<Dictionary<string, string>> SentencesAsync(GavvetDatabase database, string printing) =>
+        database.Sentences.AsNoTracking().Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Said, row => row.Instead);
 
     /// <summary>Has a sentence said otherwise for all who made the mistake; said as it was, it goes back.</summary>
     /// <param name="printing">The printing.</param>
@@ -243,8 +257,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         IsByHand = row.IsByHand,
     };
 
-    private static KeptMarking Said(KeptMarking kept, Dictionary<string, string> sentences) => sentences.Count == 0 ? kept : kept with
-    {
-        Marking = kept.Marking with { Findings = [.. kept.Marking.Findings.Select(finding => sentences.TryGetValue(finding.Message, out var instead) ? finding with { Message = instead } : finding)] },
-    };
+    private static Marking Said(Marking marking, Dictionary<string, string> sentences) => sentences.Count == 0
+        ? marking
+        : marking with { Findings = [.. marking.Findings.Select(finding => sentences.TryGetValue(finding.Message, out var instead) ? finding with { Message = instead } : finding)] };
 }

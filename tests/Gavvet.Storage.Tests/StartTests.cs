@@ -54,7 +54,7 @@ public sealed class StartTests : IDisposable
     public async Task A_lock_left_by_a_killed_migration_does_not_hang_the_next_start()
     {
         await Start();
-        foreach (var table in new[] { "PrintedFaces", "PrintedPages", "PrintedFiles", "Printings", "RestorePoints", "Library", "Styles", "Settings" })
+        foreach (var table in new[] { "PrintedFaces", "PrintedPages", "PrintedFiles", "ReturnedPages", "Sentences", "Markings", "Copies", "Printings", "Students", "Classes", "RestorePoints", "Library", "Styles", "Settings" })
             await Sql($"DROP TABLE {table}");
         await Sql("PRAGMA foreign_keys=OFF; DELETE FROM __EFMigrationsHistory; DROP TABLE Sheets; DROP TABLE Revisions; INSERT INTO __EFMigrationsLock VALUES (1, '2026-01-01')");
         await Start().WaitAsync(TimeSpan.FromSeconds(20), TestContext.Current.CancellationToken);

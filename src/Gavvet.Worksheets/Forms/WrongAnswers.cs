@@ -74,7 +74,7 @@ public static class WrongAnswers
         }
 
         foreach (var other in Confused(type))
-            yield return (other, fifths, variant, type.IsMode ? FindingCode.OtherMode : type.HasMinorThird ? FindingCode.NaturalForHarmonic : FindingCode.ParallelForRelative);
+            yield return (other, fifths, variant, Confusions.Of(type).First(form => form.Written == other).Code);
         if (!kind.UsesTonic)
             yield break;
         yield return (type, fifths - turn, variant, FindingCode.NeighbourKey);

@@ -62,7 +62,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings, Eras
     }
 
     /// <summary>Changes a student; the answer is the line as it is now.</summary>
-    public async Task<IActionResult> OnPostStudentAsync(string id, string student, string? name, string? part, string? clef, bool large, bool away, int? row, int? seat)
+    public async Task<IActionResult> OnPostStudentAsync(string id, string? student, string? name, string? part, string? clef, bool large, bool away, int? row, int? seat)
     {
         if (await classes.FindAsync(id) is not { } group || group.Students.FirstOrDefault(other => other.Id == student) is not { } known)
             return NotFound();
@@ -92,13 +92,13 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings, Eras
     }
 
     /// <summary>Sits a student down, or lets one stand up; the answer is the room as it is now.</summary>
-    public async Task<IActionResult> OnPostSeatAsync(string id, string student, int? row, int? seat)
+    public async Task<IActionResult> OnPostSeatAsync(string id, string? student, int? row, int? seat)
     {
         if (row is < 1 or > SchoolClass.MostSeats || seat is < 1 or > SchoolClass.MostSeats)
             return BadRequest();
         try
         {
-            await classes.SitAsync(id, student, row is { } at && seat is { } number ? new Seat(at, number) : null);
+            await classes.SitAsync(id, student ?? "", row is { } at && seat is { } number ? new Seat(at, number) : null);
         }
         catch (FormatException)
         {
@@ -114,7 +114,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings, Eras
 
     public async Task<IActionResult> OnPostAnonymousAsync(string id) => await erasure.AnonymousAsync(id, place => $"Student {place}") ? Redirect($"/classes/{id}") : NotFound();
 
-    public async Task<IActionResult> OnPostRemoveAsync(string id, string student) => await erasure.StudentAsync(student) ? Redirect($"/classes/{id}") : NotFound();
+    public async Task<IActionResult> OnPostRemoveAsync(string id, string? student) => await erasure.StudentAsync(student ?? "") ? Redirect($"/classes/{id}") : NotFound();
 
     public async Task<IActionResult> OnPostEraseAsync(string id) => await erasure.ClassAsync(id) ? Redirect("/classes") : NotFound();
 

@@ -46,7 +46,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
     public async Task<IActionResult> OnGetDataAsync(string id) => await open.FindAsync(id) is { } found ? new JsonResult(await MarkingData.OfAsync(found, printings, markings)) : NotFound();
 
     /// <summary>Marks an item; the answer is the marking, kept.</summary>
-    public async Task<IActionResult> OnPostMarkAsync(string id, int copy, int item, string say, string? written, int? marks, string? code, string? remark)
+    public async Task<IActionResult> OnPostMarkAsync(string id, int copy, int item, string? say, string? written, int? marks, string? code, string? remark)
     {
         if (await open.FindAsync(id) is not { } found || found.Record.Copies.FirstOrDefault(paper => paper.Number == copy) is not { } own)
             return NotFound();
@@ -61,7 +61,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
                 marking = Marker.Mark(set, found.Papers.Style, new Decision.Earned(decided)) with { As = marking.As, Findings = marking.Findings, Written = marking.Written };
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
             await markings.AddAsync(id, copy, set, marking);
-            return new JsonResult(new { marking = MarkingData.Of(marking) });
+            return new JsonResult(new { marking = MarkingData.Of(await markings.SaidAsync(id, marking)) });
         }
         catch (FormatException problem)
         {
@@ -72,6 +72,8 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
     /// <summary>Takes the last marking back.</summary>
     public async Task<IActionResult> OnPostUndoAsync(string id)
     {
+        if (await open.FindAsync(id) is null)
+            return NotFound();
         if (await markings.UndoAsync(id) is not { } undone)
             return new JsonResult(new { problem = "There is nothing to take back." }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         var current = await markings.CurrentAsync(id);
@@ -79,9 +81,11 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
     }
 
     /// <summary>Says a sentence otherwise, for all who made the mistake.</summary>
-    public async Task<IActionResult> OnPostSayAsync(string id, string said, string? instead)
+    public async Task<IActionResult> OnPostSayAsync(string id, string? said, string? instead)
     {
-        if (string.IsNullOrWhiteSpace(instead) || instead.Length > LongestWords || said.Length > LongestWords)
+        if (await open.FindAsync(id) is null)
+            return NotFound();
+        if (string.IsNullOrWhiteSpace(instead) || string.IsNullOrEmpty(said) || instead.Length > LongestWords || said.Length > LongestWords)
             return new JsonResult(new { problem = "Write a sentence for the students." }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         await markings.SayAsync(id, said, instead.Trim());
         var current = await markings.CurrentAsync(id);
@@ -107,7 +111,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         }
     }
 
-    private static Decision Said(string say, string? written, int? marks, string? code) => say switch
+    private static Decision Said(string? say, string? written, int? marks, string? code) => say switch
     {
         "right" => new Decision.Right(),
         "wrong" => new Decision.Wrong(),

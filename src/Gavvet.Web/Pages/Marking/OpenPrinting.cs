@@ -55,8 +55,11 @@ internal sealed class OpenPrintings(PrintingStore printings)
     /// <summary>A printing, or null where it is gone.</summary>
     /// <param name="id">The printing.</param>
     /// <exception cref="FormatException">Its record cannot be read.</exception>
-    public async Task<OpenPrinting?> FindAsync(string id)
+    public async Task<OpenPrinting?> FindAsync(string? id)
     {
+        // What a stranger sends may lack it.
+        if (string.IsNullOrEmpty(id))
+            return null;
         if (_open.TryGetValue(id, out var known))
         {
             _open[id] = (known.Printing, DateTimeOffset.UtcNow);

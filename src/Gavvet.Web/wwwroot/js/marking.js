@@ -27,6 +27,7 @@ const nameOf = (one) => (mode.hidden ? null : one.name) ?? (one.isSpare ? `Spare
 const store = `gavvet-marking ${address}`;
 let queue = [];
 let sending = false;
+let lost = false;
 
 const say = (words) => (at("marking-saved").textContent = words);
 
@@ -56,6 +57,8 @@ const settle = (entry, { done, answer }) => {
   const key = keyOf(entry.copy, entry.item);
   if (done) {
     marked.set(key, answer.marking);
+    // What was decided last stays in sight while the next item is in hand.
+    at("last").textContent = [`${entry.item}. ${answer.marking.words}, ${answer.marking.marks} of ${answer.marking.of}.`, ...answer.marking.findings.map((finding) => finding.message)].join(" ");
     return;
   }
   if (entry.before) marked.set(key, entry.before);
@@ -74,12 +77,14 @@ const send = async () => {
     try {
       const { before, ...values } = entry;
       const outcome = await post("Mark", values);
+      lost = false;
       notice("");
       queue.shift();
       keep();
       settle(entry, outcome);
       show();
     } catch {
+      lost = true;
       say(`${queue.length} not saved`);
       notice("The program does not answer. What you entered is kept here, and is sent when it is back.");
       await new Promise((wait) => setTimeout(wait, 1500));
@@ -94,7 +99,7 @@ const decide = (what, shown) => {
   marked.set(keyOf(entry.copy, entry.item), { ...shown, of: item().marks, findings: shown.findings ?? [], pending: true });
   queue.push(entry);
   keep();
-  say("Saving…");
+  say(lost ? `${queue.length} not saved` : "Saving…");
   send();
 };
 

@@ -1,0 +1,252 @@
+// A class from its roster to its slips: written in, printed for, marked by keys, given back.
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { violations } from "../support/server.mjs";
+import { suite } from "../support/suite.mjs";
+
+const at = suite();
+const names = Array.from({ length: 30 }, (_, i) => `${["Ada", "Bo", "Cleo", "Dag", "Edda", "Fenn"][i % 6]} ${String.fromCharCode(65 + Math.floor(i / 6))}`);
+const recipe = { gavvet: 1, seed: 5, title: "Bramblewick quiz", versions: 2, sections: [
+  { kind: "write-scale", scales: ["harmonic-minor"], keys: { flats: 4, sharps: 4 }, count: 8, marks: 4 },
+  { kind: "relative-key", keys: { flats: 4, sharps: 4 }, count: 2 },
+  { kind: "name-key", keys: { flats: 4, sharps: 4 }, count: 2, answerAs: "choice" }] };
+
+const newClass = async (name, roster) => {
+  await at.page.goto(`${at.server.address}/classes`);
+  await at.page.locator("#name").fill(name);
+  await at.page.keyboard.press("Enter");
+  await at.page.waitForURL(/\/classes\/[0-9a-f]+$/);
+  await at.page.locator("#students").fill(roster);
+  await at.page.getByRole("button", { name: "Write them in" }).click();
+  await at.page.locator(".student").first().waitFor();
+  return at.page.url();
+};
+
+const printFor = async (name, sheet = recipe) => {
+  await at.page.goto(at.server.address);
+  await at.page.locator(".desk-more > summary").click();
+  await at.page.locator("#file").setInputFiles({ name: "quiz.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(sheet)) });
+  await at.page.getByRole("button", { name: "Bring in", exact: true }).click();
+  await at.bench();
+  await at.page.goto(`${new URL(at.page.url()).origin}${new URL(at.page.url()).pathname}/print`);
+  await at.page.locator("#group").selectOption({ label: await at.page.locator("#group option").filter({ hasText: name }).textContent() });
+  await at.page.locator("#spares").fill("1");
+  await at.page.keyboard.press("Escape");
+  await at.page.getByRole("button", { name: "Make the printing" }).click();
+  await at.page.waitForURL(/\/printings\/[0-9a-f]+$/, { timeout: 60_000 });
+  return at.page.url();
+};
+
+const student = (name) => at.page.locator(".student").filter({ has: at.page.locator(".student-name", { hasText: new RegExp(`^${name}$`) }) });
+
+const openMarking = async (printing) => {
+  await at.page.goto(`${printing}/mark`);
+  await at.page.locator(".marking-body[data-shown]").waitFor();
+};
+const shown = () => at.page.locator(".marking-body").getAttribute("data-shown");
+const saved = () => at.page.waitForFunction(() => document.getElementById("marking-saved").textContent === "Saved");
+const title = () => at.page.locator("#item-title").textContent();
+
+test("a roster is typed, mended, seated and refused in words", async () => {
+  const address = await newClass("Hazelmoor strings 2", "Mira, viola\nBo\nIda");
+  assert.equal(await at.page.locator(".student").count(), 3);
+  assert.deepEqual(await violations(at.page), []);
+
+  // What cannot be read is said at its line, and nothing typed is lost.
+  at.expected(422);
+  await at.page.locator("#students").fill("Tom\nBo");
+  await at.page.getByRole("button", { name: "Write them in" }).click();
+  assert.match(await at.page.locator("#error-students").textContent(), /There is a Bo in this class already/);
+  assert.equal(await at.page.locator("#students").inputValue(), "Tom\nBo");
+
+  await at.page.goto(address);
+  const bo = student("Bo");
+  await bo.locator("summary").first().click();
+  await bo.getByLabel("Part").selectOption("trumpet");
+  await student("Bo").locator("summary .hint").filter({ hasText: /trumpet/i }).waitFor();
+  await student("Bo").getByLabel("Away today").check();
+  await at.page.locator(".student-name.is-away").waitFor();
+
+  // A seat by choosing, then by dragging; who sat there takes the other's place.
+  await at.page.locator(".room-name").filter({ hasText: "Mira" }).click();
+  await at.page.locator('[data-seat="1,2"] button').click();
+  await at.page.locator('[data-seat="1,2"]').filter({ hasText: "Mira" }).waitFor();
+  await at.page.locator(".room-name").filter({ hasText: "Ida" }).dragTo(at.page.locator('[data-seat="1,2"]'));
+  await at.page.locator('[data-seat="1,2"]').filter({ hasText: "Ida" }).waitFor();
+  await at.page.locator(".room-standing").filter({ hasText: "Mira" }).waitFor();
+
+  // Deleted for good, and gone.
+  const mira = student("Mira");
+  await mira.locator("summary").first().click();
+  await mira.getByText("Delete this student for good").click();
+  await Promise.all([at.page.waitForNavigation(), mira.getByRole("button", { name: "Delete for good" }).click()]);
+  assert.equal(await at.page.getByText("Mira").count(), 0);
+});
+
+test("thirty papers of twelve questions take at most five hundred keys", async () => {
+  await newClass("Bramblewick", names.join("\n"));
+  const printing = await printFor("Bramblewick");
+  assert.match(await (await fetch(`${printing}/papers.pdf`)).text(), /^%PDF/);
+  await openMarking(printing);
+  assert.deepEqual(await violations(at.page), []);
+
+  // From a key to the next item ringed, measured in the page.
+  await at.page.evaluate(() => {
+    window.waits = [];
+    let pressed = 0;
+    addEventListener("keydown", () => (pressed = performance.now()), true);
+    new MutationObserver(() => requestAnimationFrame(() => window.waits.push(performance.now() - pressed))).observe(document.querySelector(".marking-body"), { attributeFilter: ["data-shown"] });
+  });
+  let keys = 0;
+  let slowest = 0;
+  const press = async (key) => {
+    keys += 1;
+    const before = await shown();
+    await at.page.keyboard.press(key);
+    if (keys < 360) await at.page.waitForFunction((old) => document.querySelector(".marking-body").dataset.shown !== old, before);
+  };
+  for (let paper = 0; paper < 30; paper++) {
+    const begun = Date.now();
+    for (let item = 0; item < 12; item++) {
+      const wrong = (paper * 12 + item) % 5 === 0;
+      if (!wrong) await press("r");
+      else await press(item < 10 ? ["1", "2", "b"][(paper + item) % 3] : "b");
+    }
+    slowest = Math.max(slowest, Date.now() - begun);
+  }
+  await saved();
+  assert.ok(keys <= 500, `${keys} keys`);
+  assert.ok(slowest < 20_000, `${slowest} ms for a paper`);
+  const waits = (await at.page.evaluate(() => window.waits)).sort((a, b) => a - b);
+  console.log(`${keys} keys; from a key to the next item ringed, 95th percentile: ${Math.round(waits[Math.floor(waits.length * 0.95)])} ms; slowest paper ${slowest} ms`);
+
+  // It is all there after loading anew, and the class page knows.
+  await openMarking(printing);
+  assert.equal(await at.page.locator("#paper-line .note-correct").count(), 30);
+  await at.page.keyboard.press("o");
+  await at.page.waitForURL(/results$/);
+  assert.deepEqual(await violations(at.page), []);
+  assert.match(await at.page.locator(".mistakes").textContent(), /natural for harmonic/);
+  assert.equal(await at.page.locator("tbody tr th").filter({ hasText: "Ada A" }).count(), 1);
+  for (const file of ["slips.pdf", "marked.pdf"]) assert.match(await (await fetch(`${printing}/${file}`)).text(), /^%PDF/);
+  const slip = Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer());
+  // Given back, the files stay as they are, whatever is marked later.
+  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Give them back" }).click()]);
+  await at.page.getByText(/^Returned on /).waitFor();
+  const back = Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer());
+  assert.ok(back.length > 1000 && Math.abs(back.length - slip.length) < slip.length / 2);
+  await openMarking(printing);
+  await at.page.keyboard.press("x");
+  await saved();
+  assert.deepEqual(Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer()), back);
+  // No name in an address or a title.
+  assert.ok(!names.some((name) => at.page.url().includes(name.split(" ")[0])) && !names.includes(await at.page.title()));
+});
+
+test("what was written is judged, decided over, said otherwise and taken back", async () => {
+  await newClass("Hazelmoor theory", "Mira\nBo\nIda");
+  const printing = await printFor("Hazelmoor theory", { ...recipe, versions: 1 });
+  await openMarking(printing);
+  const answer = async () => (await at.page.locator("#item-answer").textContent()).replace("Answer: ", "").replaceAll("♯", "#").replaceAll("♭", "b").replaceAll("𝄪", "##").split(" ");
+
+  // Typed: the closing tonic is missing.
+  const notes = await answer();
+  await at.page.keyboard.press("w");
+  await at.page.keyboard.type(notes.slice(0, -1).join(" "));
+  await at.page.keyboard.press("Enter");
+  await at.page.locator("#last").filter({ hasText: "Close the scale with its tonic" }).waitFor();
+  await at.page.keyboard.press("ArrowLeft");
+  assert.match(await at.page.locator("#verdict").textContent(), /Not right, 3 of 4/);
+
+  // The sentence is edited once for all who made the mistake.
+  await at.page.getByRole("button", { name: "Say it otherwise" }).click();
+  await at.page.getByLabel("The sentence for all who made this mistake").fill("Come home to the tonic.");
+  await at.page.getByRole("button", { name: "For all who made this mistake" }).click();
+  await at.page.locator("#verdict").filter({ hasText: "Come home to the tonic." }).waitFor();
+
+  // The teacher stands over the judge, and both are kept.
+  await at.page.keyboard.press("m");
+  await at.page.keyboard.type("4");
+  await at.page.locator("#remark").fill("said it aloud");
+  await at.page.keyboard.press("Enter");
+  await saved();
+  await at.page.keyboard.press("ArrowLeft");
+  await at.page.locator("#verdict").filter({ hasText: "4 of 4" }).waitFor();
+  assert.match(await at.page.locator("#verdict").textContent(), /Come home to the tonic.*Remark: said it aloud/s);
+
+  // Taken back, the judge's marking stands again.
+  await at.page.keyboard.press("u");
+  await at.page.locator("#verdict").filter({ hasText: "3 of 4" }).waitFor();
+
+  // Nonsense is said at its field, and what was typed stays.
+  at.expected(422);
+  await at.page.keyboard.press("w");
+  await at.page.keyboard.type("D Q");
+  await at.page.keyboard.press("Enter");
+  await at.page.locator("#written-problem").filter({ hasText: "Q" }).waitFor();
+  assert.equal(await at.page.locator("#written").inputValue(), "D Q");
+  await at.page.keyboard.press("Escape");
+
+  // Notes are clicked on the item's own staff.
+  await at.page.locator("#written").fill("");
+  const ring = await at.page.locator("#view-student .item-ring").boundingBox();
+  await at.page.mouse.click(ring.x + ring.width / 2, ring.y + ring.height / 2);
+  assert.match(await at.page.locator("#written").inputValue(), /^[A-G]\d$/);
+
+  // Question by question: the same question of the next paper comes next; names can be hidden.
+  await at.page.locator("#written").fill("");
+  await at.page.keyboard.press("Escape");
+  await at.page.keyboard.press("ArrowRight");
+  await at.page.keyboard.press("q");
+  await at.page.keyboard.press("h");
+  assert.match(await at.page.locator("#who").textContent(), /^Paper 1/);
+  const question = await title();
+  await at.page.keyboard.press("r");
+  assert.equal(await title(), question);
+  assert.match(await at.page.locator("#who").textContent(), /^Paper 2/);
+  await saved();
+
+  // Totals by number keys.
+  await at.page.keyboard.press("t");
+  await at.page.keyboard.press("2");
+  await saved();
+  assert.match(await at.page.locator("#last").textContent(), /2 of 4/);
+});
+
+test("a code finds its paper; a wrong one is said", async () => {
+  await newClass("Coded", "Mira\nBo");
+  const printing = await printFor("Coded", { ...recipe, title: "Coded quiz" });
+  const codes = await at.page.locator(".page-code").allTextContents();
+  await openMarking(printing);
+  await at.page.keyboard.press("c");
+  await at.page.keyboard.type(codes.at(-1).toLowerCase());
+  await at.page.keyboard.press("Enter");
+  await at.page.waitForFunction(() => document.getElementById("page-code").value === "");
+  assert.notEqual(await shown(), "1 1");
+  at.expected(422);
+  await at.page.keyboard.press("c");
+  const wrong = codes[0].slice(0, -1) + (codes[0].endsWith("7") ? "8" : "7");
+  await at.page.keyboard.type(wrong);
+  await at.page.keyboard.press("Enter");
+  await at.page.locator("#code-problem").filter({ hasText: `It may be ${codes[0]}` }).waitFor();
+  assert.equal(await at.page.locator("#page-code").inputValue(), wrong);
+});
+
+test("a lost server says so, keeps what was entered, and gets it when it is back", async () => {
+  await newClass("Lost", "Mira\nBo");
+  const printing = await printFor("Lost", { ...recipe, title: "Lost quiz" });
+  await openMarking(printing);
+  at.expected("Failed to load resource", "net::ERR");
+  await at.page.route("**/mark?handler=Mark", (route) => route.abort());
+  for (const key of ["r", "b", "r"]) await at.page.keyboard.press(key);
+  await at.page.locator("#notice").filter({ hasText: "The program does not answer" }).waitFor();
+  assert.match(await at.page.locator("#marking-saved").textContent(), /3 not saved/);
+  assert.equal(await at.page.locator(".note-pending").count(), 3);
+  // A page loaded anew sends it too.
+  at.page.on("dialog", (dialog) => dialog.accept());
+  await at.page.unroute("**/mark?handler=Mark");
+  await saved();
+  await openMarking(printing);
+  assert.equal(await at.page.locator("#item-line .note-correct").count(), 2);
+  assert.equal(await at.page.locator("#item-line .note-blank").count(), 1);
+});

@@ -83,11 +83,12 @@ internal sealed class NameWork(GavvetDatabase database, string name, bool erase)
             }
 
             var record = JsonNode.Parse(text)!.AsObject();
-            var editions = record["editions"]?.AsArray() ?? [];
-            int[] seats = [.. Enumerable.Range(0, editions.Count).Where(i => Holds(editions[i]!["seat"]))];
+            // A paper was an edition with a seat once, and has a list of its own since.
+            var (list, whose) = record["copies"] is JsonArray { Count: > 0 } copies ? (copies, "student") : (record["editions"]?.AsArray() ?? [], "seat");
+            int[] seats = [.. Enumerable.Range(0, list.Count).Where(i => Holds(list[i]![whose]))];
             papers += seats.Length;
             foreach (var seat in seats)
-                editions[seat]!["seat"] = Instead;
+                list[seat]![whose] = Instead;
             if (_name.IsMatch(printing.Title) || _name.IsMatch(record.ToJsonString(Plain)))
             {
                 whole++;

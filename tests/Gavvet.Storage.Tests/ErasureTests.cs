@@ -30,7 +30,7 @@ public sealed class ErasureTests : OnFolder
         await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
         await connection.OpenAsync();
         await using var command = connection.CreateCommand();
-        command.CommandText = "SELECT Sides FROM PrintedPages UNION ALL SELECT PackedRecord FROM Printings";
+        command.CommandText = "SELECT Sides FROM PrintedPages UNION ALL SELECT PackedRecord FROM Printings UNION ALL SELECT Page FROM ReturnedPages";
         await using var rows = await command.ExecuteReaderAsync();
         var texts = new List<string>();
         while (await rows.ReadAsync())

@@ -25,10 +25,11 @@ public partial class TextsTests
             var byCode = id.StartsWith("finding.this", StringComparison.Ordinal) || id.StartsWith("finding.", StringComparison.Ordinal) && Enum.GetValues<FindingCode>().Any(code => id.StartsWith($"finding.{FileWords.Of(code)}", StringComparison.Ordinal));
             var byOption = kind is not null && kind.Options.Any(option => id == $"{kind.Id}.option.{option.Id}");
             var byChoice = id.Split('.') is ["label", var group, _] && Code.Contains($"$\"label.{group}.{{", StringComparison.Ordinal);
+            var byVerdict = id.Split('.') is ["marked", _] && Code.Contains("$\"marked.{", StringComparison.Ordinal);
             var byCount = id.Split('.') is ["count", var things] && Code.Contains($"\"{things}\"", StringComparison.Ordinal);
             var byDirection = Enum.GetValues<Direction>().Any(direction => id == $"finding.direction.{FileWords.Of(direction)}");
             var byScale = id.EndsWith(".major", StringComparison.Ordinal) && Code.Contains($"\"{id[..^6]}\"", StringComparison.Ordinal);
-            Assert.True(byKind || byOption || byChoice || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
+            Assert.True(byKind || byOption || byChoice || byVerdict || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
         }
     }
 

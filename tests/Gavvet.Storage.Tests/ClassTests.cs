@@ -1,0 +1,152 @@
+using System.Text;
+using Gavvet.Teaching;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Questions;
+
+namespace Gavvet.Storage.Tests;
+
+/// <summary>Classes, what is marked of their papers, and how all of it goes for good.</summary>
+public sealed class ClassTests : OnFolder
+{
+    private const string Name = "Mirabel Quince";
+
+    private static readonly SetItem Item = new(1, 1, "Write the scale", "A", null, "", "D E F", [], [], 4, 10, new Asked("write-scale", "scales", "harmonic-minor", "D", null, null), new AskedQuestion { Lines = [new AnsweredLine(new WordsPart("x"))], Text = "x" });
+
+    private ClassStore Classes => new(Data, Clock);
+
+    private MarkingStore Markings => new(Data, Clock);
+
+    private Erasure Erasure => new(Data, Backups);
+
+    private async Task<SchoolClass> Class(params string[] names)
+    {
+        var id = await Classes.CreateAsync("Strings");
+        await Classes.AddAsync(id, [.. names.Select(name => new Student("", name))]);
+        return (await Classes.FindAsync(id))!;
+    }
+
+    private async Task<string> Print(SchoolClass group)
+    {
+        var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        PackedPage Page(int number) => new($"{group.Id[..6]}{number}", $"paper-{number}", 1, "", PageSides.Pack("<svg>page</svg>", "<svg>key</svg>"));
+        return (await Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, "Quiz", """{"gavvetPrinting":2,"title":"Quiz","editions":[],"copies":[]}""", [], [.. group.Students.Select((_, i) => Page(i + 1))], new Dictionary<string, ReadOnlyMemory<byte>>())
+        {
+            ClassId = group.Id,
+            Papers = [.. group.Students.Select(student => ((string?)student.Id, 2))],
+        }))!;
+    }
+
+    private static Marking Marked(int marks, string? remark = null) => new(marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong, marks, 4, marks == 4 ? [] : [new MarkedFinding("octave-missing", 8, "D", "", "Close the scale with its tonic, D.")]) { Remark = remark };
+
+    [Fact]
+    public async Task A_class_is_kept_with_its_students_and_refuses_what_cannot_be()
+    {
+        var group = await Class("Mira", "Bo");
+        var viola = group.Students[0] with { Part = Instrument.Parse("viola"), Clef = Clef.Alto, IsLarge = true, Seat = new Seat(1, 2), IsAway = true };
+        Assert.True(await Classes.ChangeAsync(group.Id, viola));
+        Assert.Equal(viola, (await Classes.FindAsync(group.Id))!.Students[0]);
+        Assert.Contains("There is a Mira", (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [new Student("", "mira")]))).Message, StringComparison.Ordinal);
+        Assert.Contains("is Mira’s already", (await Assert.ThrowsAsync<FormatException>(() => Classes.ChangeAsync(group.Id, group.Students[1] with { Seat = new Seat(1, 2) }))).Message, StringComparison.Ordinal);
+        Assert.Contains("called strings already", (await Assert.ThrowsAsync<FormatException>(() => Classes.CreateAsync("strings"))).Message, StringComparison.Ordinal);
+        Assert.Contains("up to 200", (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [.. Enumerable.Range(0, 199).Select(i => new Student("", $"S{i}"))]))).Message, StringComparison.Ordinal);
+        // Sitting down where someone sits exchanges the two.
+        Assert.True(await Classes.SitAsync(group.Id, group.Students[1].Id, new Seat(1, 2)));
+        Assert.Equal([null, new Seat(1, 2)], (await Classes.FindAsync(group.Id))!.Students.Select(student => student.Seat));
+        Assert.True(await Classes.ArchiveAsync(group.Id, true));
+        Assert.True((await Classes.ListAsync()).Single().IsArchived);
+        Assert.False(await Classes.ArchiveAsync("none", true));
+    }
+
+    [Fact]
+    public async Task The_last_marking_counts_and_taking_back_is_one_more()
+    {
+        var group = await Class("Mira", "Bo");
+        var printing = await Print(group);
+        Assert.Equal(["Mira", "Bo"], (await Markings.OwnersAsync(printing)).Select(owner => owner.Name));
+        await Markings.AddAsync(printing, 1, Item, Marked(3));
+        await Markings.AddAsync(printing, 1, Item, Marked(4));
+        await Markings.AddAsync(printing, 2, Item, Marked(0));
+        Assert.Equal([4, 0], (await Markings.CurrentAsync(printing)).OrderBy(pair => pair.Key).Select(pair => pair.Value.Marking.Marks));
+        Assert.Equal((2, 1), ((await Markings.UndoAsync(printing))!.Copy, (await Markings.UndoAsync(printing))!.Copy));
+        Assert.Equal(3, Assert.Single(await Markings.CurrentAsync(printing)).Value.Marking.Marks);
+        Assert.NotNull(await Markings.UndoAsync(printing));
+        Assert.Null(await Markings.UndoAsync(printing));
+        Assert.Empty(await Markings.CurrentAsync(printing));
+
+        await Markings.AddAsync(printing, 1, Item, Marked(3));
+        await Markings.SayAsync(printing, "Close the scale with its tonic, D.", "Come home.");
+        await Markings.SayAsync(printing, "Come home.", "Come home to D.");
+        Assert.Equal("Come home to D.", (await Markings.CurrentAsync(printing)).Values.Single().Marking.Findings.Single().Message);
+        var known = Assert.Single(await Markings.PrintingsOfAsync(group.Id));
+        Assert.Equal((4, 1), (known.Items, known.Marked));
+        Assert.Equal((3, 4), (known.Papers[0].Marks, known.Papers[0].Of));
+    }
+
+    [Fact]
+    public async Task What_was_given_back_stays_as_it_was()
+    {
+        var group = await Class("Mira");
+        var printing = await Print(group);
+        Assert.True(await Markings.ReturnAsync(printing, [new ReturnedPage(1, "slip", 1, "<svg/>", "null")]));
+        Assert.False(await Markings.ReturnAsync(printing, [new ReturnedPage(1, "slip", 1, "<svg>other</svg>", "null")]));
+        Assert.Equal("<svg/>", Assert.Single(await Markings.ReturnedAsync(printing, "slip", 1)).Page);
+        Assert.NotNull((await Markings.OfPrintingAsync(printing)).ReturnedAt);
+    }
+
+    private async Task<bool> IsAnywhere(string name)
+    {
+        var backup = Path.Combine(Folder.Path, "fresh.gavvet");
+        await Backups.WriteAsync(backup);
+        var found = Directory.GetFiles(Folder.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) != "in-use").Any(path => File.ReadAllBytes(path).AsSpan().IndexOf(Encoding.UTF8.GetBytes(name)) >= 0);
+        File.Delete(backup);
+        return found;
+    }
+
+    [Fact]
+    public async Task A_deleted_student_is_in_no_byte_of_the_folder_and_the_papers_stay_without_a_name()
+    {
+        var group = await Class(Name, "Bo");
+        var printing = await Print(group);
+        await Markings.AddAsync(printing, 1, Item, Marked(3, $"Well done, {Name}"));
+        await Markings.AddAsync(printing, 2, Item, Marked(4));
+        await Markings.ReturnAsync(printing, [new ReturnedPage(1, "slip", 1, "<svg/>", "null"), new ReturnedPage(2, "slip", 1, "<svg/>", "null")]);
+        await Backups.KeepDailyAsync();
+        Assert.True(await IsAnywhere(Name));
+        Assert.True(await Erasure.StudentAsync(group.Students[0].Id));
+        Assert.False(await IsAnywhere(Name));
+        Assert.Equal([null, "Bo"], (await Markings.OwnersAsync(printing)).Select(owner => owner.Name));
+        Assert.Equal(2, Assert.Single(await Markings.CurrentAsync(printing)).Key.Copy);
+        Assert.Equal(2, Assert.Single(await Markings.ReturnedAsync(printing, "slip", null)).Copy);
+        Assert.False(await Erasure.StudentAsync(group.Students[0].Id));
+    }
+
+    [Fact]
+    public async Task A_class_made_anonymous_keeps_its_marks_and_no_name()
+    {
+        var group = await Class(Name, "Bo");
+        var printing = await Print(group);
+        await Markings.AddAsync(printing, 1, Item, Marked(3, $"{Name} was ill"));
+        await Backups.KeepDailyAsync();
+        Assert.True(await Erasure.AnonymousAsync(group.Id, place => $"Student {place}"));
+        Assert.False(await IsAnywhere(Name));
+        Assert.Equal(["Student 1", "Student 2"], (await Classes.FindAsync(group.Id))!.Students.Select(student => student.Name));
+        Assert.Equal(3, Assert.Single(await Markings.CurrentAsync(printing)).Value.Marking.Marks);
+    }
+
+    [Fact]
+    public async Task A_name_looked_for_is_found_among_students_and_remarks_and_a_deleted_class_takes_its_own_along()
+    {
+        var group = await Class(Name, "Bo");
+        var printing = await Print(group);
+        await Markings.AddAsync(printing, 2, Item, Marked(3, $"Ask {Name}"));
+        Assert.Equal(2, (await Erasure.FindAsync(Name)).Students);
+        Assert.Equal(2, (await Erasure.NameAsync(Name)).Students);
+        Assert.False(await IsAnywhere(Name));
+        Assert.Equal("Ask –", (await Markings.CurrentAsync(printing)).Values.Single().Marking.Remark);
+        Assert.True(await Erasure.ClassAsync(group.Id));
+        Assert.Empty(await Classes.ListAsync());
+        Assert.NotNull(await Printings.FindAsync(printing));
+        Assert.Null((await Markings.OfPrintingAsync(printing)).ClassId);
+    }
+}

@@ -168,6 +168,27 @@ public class ClassPrintingTests
     }
 
     [Fact]
+    public void A_score_that_a_student_saved_becomes_markings_of_their_own_paper()
+    {
+        var files = new PrintedFiles(PrintRun.Compose(Plan, QuestionCatalogue.Standard, PrintPace.Fast)).Of([], ["musicxml"], PrintPace.Fast).ToArray();
+        var papers = new RecordedPapers(Record);
+        var key = Gavvet.Exchange.MusicXmlReader.Read(files.Single(file => file.Name == "key.musicxml").Bytes);
+        Assert.Equal(Plan.Editions.Length, key.Length);
+        for (var i = 0; i < 4; i++)
+        {
+            // Each edition is a part of the score, in the order of the record.
+            var copy = papers.Record.Copies[i];
+            var marked = ScoreMarking.Of(papers, copy, [key[copy.Edition]]);
+            Assert.Equal(papers.ItemsOf(copy).Count(item => item.Question.Scale is not null), marked.Length);
+            Assert.All(marked, item => Assert.Equal((MarkedAs.Correct, item.Item.Marks), (item.Marking.As, item.Marking.Marks)));
+        }
+
+        // As it was handed out there is nothing to mark.
+        var empty = Gavvet.Exchange.MusicXmlReader.Read(files.Single(file => file.Name == "student.musicxml").Bytes);
+        Assert.Contains("No staff of this score", Assert.Throws<FormatException>(() => ScoreMarking.Of(papers, papers.Record.Copies[0], empty)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_slip_tells_one_student_of_their_own_paper_alone_and_two_short_ones_share_a_page()
     {
         var slips = Slips.Of([Paper(0, (1, new Decision.Right())), Paper(1, (1, new Decision.Right())), Paper(2, (1, new Decision.Blank()), (2, new Decision.Blank()))]);

@@ -1,3 +1,4 @@
+using Gavvet.Exchange;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -9,6 +10,24 @@ public sealed class IndexModel : PageModel
     public CheckResult Result { get; private set; } = null!;
 
     public void OnGet([FromQuery] CheckRequest request) => Result = request.Judge();
+
+    /// <summary>The notes of a score: those of its first staff that has some.</summary>
+    public async Task<IActionResult> OnPostScoreAsync(IFormFile? score)
+    {
+        try
+        {
+            if (score is not { Length: > 0 and <= MusicXmlReader.MostBytes })
+                throw new FormatException("Choose the score a student saved, .musicxml or .mxl.");
+            using var bytes = new MemoryStream();
+            await score.CopyToAsync(bytes, HttpContext.RequestAborted);
+            var staff = MusicXmlReader.Read(bytes.ToArray()).SelectMany(part => part.Staves).FirstOrDefault(staff => staff.Notes.Length > 0) ?? throw new FormatException("There is no note in this score.");
+            return new JsonResult(new { notes = staff.Text });
+        }
+        catch (FormatException problem)
+        {
+            return new JsonResult(new { problem = problem.Message }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        }
+    }
 
     /// <summary>The verdict while the answer is typed.</summary>
     public PartialViewResult OnGetJudged([FromQuery] CheckRequest request)

@@ -1,3 +1,4 @@
+using Gavvet.Exchange;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
@@ -78,6 +79,28 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             return new JsonResult(new { problem = "There is nothing to take back." }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         var current = await markings.CurrentAsync(id);
         return new JsonResult(new { copy = undone.Copy, item = undone.Item, marking = current.TryGetValue((undone.Copy, undone.Item), out var before) ? MarkingData.Of(before.Marking) : null });
+    }
+
+    /// <summary>Marks a paper from the score a student saved: its staffs go to the items of their numbers.</summary>
+    public async Task<IActionResult> OnPostScoreAsync(string id, int copy, IFormFile? score)
+    {
+        if (await open.FindAsync(id) is not { } found || found.Record.Copies.FirstOrDefault(paper => paper.Number == copy) is not { } own)
+            return NotFound();
+        try
+        {
+            if (score is not { Length: > 0 and <= MusicXmlReader.MostBytes })
+                throw new FormatException("Choose the score a student saved, .musicxml or .mxl.");
+            using var bytes = new MemoryStream();
+            await score.CopyToAsync(bytes, HttpContext.RequestAborted);
+            var marked = ScoreMarking.Of(found.Papers, own, MusicXmlReader.Read(bytes.ToArray()));
+            await markings.AddAllAsync(id, [.. marked.Select(item => (copy, item.Item, item.Marking))]);
+            var current = await markings.CurrentAsync(id);
+            return new JsonResult(new { markings = current.Values.Where(kept => kept.Copy == copy).Select(kept => new { copy, item = kept.Item, marking = MarkingData.Of(kept.Marking) }), said = $"{marked.Length} of the items are marked from the score." });
+        }
+        catch (FormatException problem)
+        {
+            return new JsonResult(new { problem = problem.Message }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        }
     }
 
     /// <summary>Says a sentence otherwise, for all who made the mistake.</summary>

@@ -324,6 +324,20 @@ const listen = () => {
     document.activeElement.blur();
     advance();
   });
+  at("score").addEventListener("change", async () => {
+    at("score-problem").textContent = "";
+    if (!at("score").files[0]) return;
+    try {
+      const { done, answer } = await post("Score", { copy: paper().number, score: at("score").files[0] });
+      if (!done) return (at("score-problem").textContent = answer.problem);
+      for (const each of answer.markings) marked.set(keyOf(each.copy, each.item), each.marking);
+      at("last").textContent = answer.said;
+      at("score").value = "";
+      show();
+    } catch {
+      at("score-problem").textContent = "The program does not answer. Choose the file once more when it is back.";
+    }
+  });
   at("code-form").addEventListener("submit", async (event) => {
     event.preventDefault();
     const field = at("page-code");

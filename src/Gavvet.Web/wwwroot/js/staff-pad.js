@@ -26,6 +26,23 @@ document.addEventListener("click", (event) => {
   if (event.target.closest("[data-pad-clear]")) write([]);
 });
 
+// A score the student saved: its notes stand in the answer.
+document.getElementById("score").addEventListener("change", async ({ target }) => {
+  const problem = document.getElementById("score-problem");
+  problem.textContent = "";
+  if (!target.files[0]) return;
+  const body = new FormData();
+  body.append("score", target.files[0]);
+  try {
+    const response = await fetch("/check?handler=Score", { method: "POST", body, headers: JSON.parse(document.body.getAttribute("hx-headers")) });
+    const said = await response.json();
+    if (said.problem) problem.textContent = said.problem;
+    else write(said.notes.split(" "));
+  } catch {
+    problem.textContent = "The program does not answer. Choose the file once more when it is back.";
+  }
+});
+
 // Which tonics can be written depends on the scale; a page with another scale is fetched whole.
 for (const field of [document.getElementById("type"), document.getElementById("style")]) field.addEventListener("change", () => form.submit());
 

@@ -1,0 +1,121 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.IO.Compression;
+using System.Text;
+using System.Text.RegularExpressions;
+using System.Xml;
+using System.Xml.Linq;
+using Gavvet.Theory;
+
+namespace Gavvet.Exchange;
+
+/// <summary>A staff of a score that was read: what stands before it, and the notes on it.</summary>
+/// <param name="Number">The question's number, from the words before it; null where there is none.</param>
+/// <param name="Notes">The notes as they are written, each with its octave; notes that sound together in the order they stand.</param>
+public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes)
+{
+    /// <summary>The notes as an answer is typed.</summary>
+    public string Text => string.Join(' ', Notes.Select(note => $"{NoteText.Ascii(note.Name)}{note.Octave}"));
+}
+
+/// <summary>A part of a score that was read.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Staves">Its staves, one for each question.</param>
+public sealed record ReadPart(string Name, ImmutableArray<ReadStaff> Staves);
+
+/// <summary>
+/// Reads what a student wrote in a notation program into the score that was handed out: MusicXML, plain or in its compressed
+/// container. A definition of types is passed over unread, entities and anything too large are refused.
+/// </summary>
+public static partial class MusicXmlReader
+{
+    /// <summary>Bytes of a score at most, unpacked.</summary>
+    public const int MostBytes = 16 * 1024 * 1024;
+
+    private const int MostEntries = 200;
+
+    /// <summary>The parts of a score.</summary>
+    /// <param name="file">The file, .musicxml or .mxl.</param>
+    /// <exception cref="FormatException">It is no MusicXML, or holds what is refused.</exception>
+    public static ImmutableArray<ReadPart> Read(byte[] file)
+    {
+        if (file.Length > MostBytes)
+            throw new FormatException("This score is too large. Save it with the questions of one sheet alone.");
+        var xml = file is [(byte)'P', (byte)'K', ..] ? Unpacked(file) : file;
+        try
+        {
+            using var reader = XmlReader.Create(new MemoryStream(xml), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null, MaxCharactersInDocument = MostBytes });
+            var text = Encoding.UTF8.GetString(xml);
+            // The usual definition is named and never fetched; one written into the file could name anything.
+            if (text.Contains("<!ENTITY", StringComparison.OrdinalIgnoreCase) || OwnDefinition().IsMatch(text))
+                throw new FormatException("This file defines entities of its own, which is not read. Save the score anew as MusicXML.");
+            var root = XDocument.Load(reader).Root!;
+            if (root.Name.LocalName != "score-partwise")
+                throw new FormatException("This is no MusicXML score of parts. In the notation program save it as MusicXML.");
+            var names = root.Descendants("score-part").GroupBy(part => (string?)part.Attribute("id") ?? "").ToDictionary(parts => parts.Key, parts => ((string?)parts.First().Element("part-name") ?? "").Trim());
+            return [.. root.Elements("part").Select(part => new ReadPart(names.GetValueOrDefault((string?)part.Attribute("id") ?? "", ""), Staves(part)))];
+        }
+        catch (XmlException problem)
+        {
+            throw new FormatException("This is no MusicXML: it cannot be read as XML. In the notation program save the score as MusicXML.", problem);
+        }
+    }
+
+    private static byte[] Unpacked(byte[] file)
+    {
+        try
+        {
+            using var archive = new ZipArchive(new MemoryStream(file), ZipArchiveMode.Read);
+            if (archive.Entries.Count > MostEntries)
+                throw new FormatException("This container holds more than a score. Save the score anew.");
+            var score = archive.Entries.FirstOrDefault(entry => !entry.FullName.StartsWith("META-INF/", StringComparison.Ordinal) && (entry.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase) || entry.FullName.EndsWith(".musicxml", StringComparison.OrdinalIgnoreCase)))
+                ?? throw new FormatException("This container holds no score.");
+            using var stream = score.Open();
+            using var unpacked = new MemoryStream();
+            var buffer = new byte[1 << 16];
+            for (var read = stream.Read(buffer); read > 0; read = stream.Read(buffer))
+            {
+                unpacked.Write(buffer, 0, read);
+                if (unpacked.Length > MostBytes)
+                    throw new FormatException("This score is too large. Save it with the questions of one sheet alone.");
+            }
+
+            return unpacked.ToArray();
+        }
+        catch (InvalidDataException problem)
+        {
+            throw new FormatException("This container cannot be opened. Save the score anew.", problem);
+        }
+    }
+
+    // A question begins where words with its number stand; bars without any go on with it.
+    private static ImmutableArray<ReadStaff> Staves(XElement part)
+    {
+        var staves = new List<(int? Number, List<Pitch> Notes)>();
+        foreach (var measure in part.Elements("measure"))
+        {
+            var words = measure.Elements("direction").Descendants("words").Select(said => ((string)said).Trim()).FirstOrDefault(said => Numbered().IsMatch(said));
+            if (words is not null || staves.Count == 0)
+                staves.Add((words is null ? null : int.Parse(Numbered().Match(words).Groups[1].Value, CultureInfo.InvariantCulture), []));
+            staves[^1].Notes.AddRange(measure.Elements("note").Where(note => note.Element("grace") is null).Select(note => note.Element("pitch")).OfType<XElement>().Select(PitchOf));
+        }
+
+        return [.. staves.Select(staff => new ReadStaff(staff.Number, [.. staff.Notes]))];
+    }
+
+    private static Pitch PitchOf(XElement pitch)
+    {
+        var alter = (string?)pitch.Element("alter") is { } text ? double.TryParse(text, CultureInfo.InvariantCulture, out var number) ? number : double.NaN : 0;
+        if ((string?)pitch.Element("step") is not { } step || !NoteText.TryParse(step.Trim(), out var letter) || !int.TryParse((string?)pitch.Element("octave"), CultureInfo.InvariantCulture, out var octave) || octave is < 0 or > 9)
+            throw new FormatException("A note of this score has no pitch that can be read. Save the score anew.");
+        return alter is -2 or -1 or 0 or 1 or 2
+            ? new Pitch(new NoteName(letter.Letter, (Accidental)(int)alter), octave)
+            : throw new FormatException("A note of this score is altered by more or less than whole half steps, which no question asks for.");
+    }
+
+    [GeneratedRegex(@"^\s*(\d{1,3})\.")]
+    private static partial Regex Numbered();
+
+    [GeneratedRegex(@"<!DOCTYPE[^>\[]*\[", RegexOptions.IgnoreCase)]
+    private static partial Regex OwnDefinition();
+}

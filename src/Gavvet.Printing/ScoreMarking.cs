@@ -1,0 +1,33 @@
+using System.Collections.Immutable;
+using Gavvet.Exchange;
+using Gavvet.Teaching;
+
+namespace Gavvet.Printing;
+
+/// <summary>Markings of a paper from the score its student saved in a notation program.</summary>
+public static class ScoreMarking
+{
+    /// <summary>The items that are answered by notes and have some in the score, marked.</summary>
+    /// <param name="papers">The printing.</param>
+    /// <param name="copy">The paper.</param>
+    /// <param name="score">The score.</param>
+    /// <exception cref="FormatException">Nothing in the score belongs to the paper.</exception>
+    public static ImmutableArray<(SetItem Item, Marking Marking)> Of(RecordedPapers papers, RecordedCopy copy, ImmutableArray<ReadPart> score)
+    {
+        var items = papers.ItemsOf(copy).Where(item => item.Question.Scale is not null).ToDictionary(item => item.Number);
+        // A score may hold every version and part; the student wrote in one of them. The last staff of a question takes the answer.
+        var staves = PartOf(papers, copy, score)?.Staves.Where(staff => staff.Number is { } number && items.ContainsKey(number) && staff.Notes.Length > 1).GroupBy(staff => staff.Number!.Value).ToArray() ?? [];
+        if (staves.Length == 0)
+            throw new FormatException("No staff of this score has notes for a question of this paper. The score handed out has each question’s number over its staff; keep those words.");
+        return [.. staves.Select(own => (items[own.Key], Marker.Mark(items[own.Key], papers.Style, new Decision.Written(own.Last().Text))))];
+    }
+
+    private static ReadPart? PartOf(RecordedPapers papers, RecordedCopy copy, ImmutableArray<ReadPart> score)
+    {
+        if (score.Length <= 1)
+            return score.FirstOrDefault();
+        var edition = papers.Record.Editions[copy.Edition];
+        var own = score.Where(part => part.Name.Contains($"Version {edition.Version}", StringComparison.OrdinalIgnoreCase)).ToArray();
+        return (own.Length > 0 ? own : [.. score]).MaxBy(part => part.Staves.Sum(staff => staff.Notes.Length));
+    }
+}

@@ -1,0 +1,72 @@
+using System.IO.Compression;
+using System.Text;
+using Gavvet.Worksheets.Figures;
+
+namespace Gavvet.Exchange.Tests;
+
+public class MusicXmlReaderTests
+{
+    private static ScorePart Part(params string[] lines) => new("Version A", null, [.. lines.Select((line, i) => new NotatedStaff(
+        $"{i + 1}. D major",
+        Clef.Treble,
+        null,
+        8,
+        [.. line.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select((note, column) => new NoteMark(column, Pitch.Parse(note), null))]))]);
+
+    private static string Refused(string xml) => Assert.Throws<FormatException>(() => MusicXmlReader.Read(Encoding.UTF8.GetBytes(xml))).Message;
+
+    [Fact]
+    public void What_we_write_is_read_back_note_for_note_plain_and_packed()
+    {
+        const string line = "D4 E4 F#4 G4 A4 Bb4 C##5 D5";
+        var part = Part(line, "", "Cbb4 D4");
+        foreach (var file in new[] { MusicXmlWriter.Write("Quiz", [part]), MusicXmlWriter.WriteCompressed("Quiz", [part]) })
+        {
+            var read = Assert.Single(MusicXmlReader.Read(file));
+            Assert.Equal("Version A", read.Name);
+            Assert.Equal([1, 2, 3], read.Staves.Select(staff => staff.Number));
+            Assert.Equal([line, "", "Cbb4 D4"], read.Staves.Select(staff => staff.Text));
+        }
+    }
+
+    [Fact]
+    public void Bars_without_words_go_on_with_the_question_before_and_grace_notes_are_none()
+    {
+        const string xml = """
+            <score-partwise><part-list><score-part id="P1"><part-name>Flute</part-name></score-part></part-list><part id="P1">
+            <measure number="1"><direction><direction-type><words>4. G major</words></direction-type></direction><note><pitch><step>G</step><octave>4</octave></pitch></note></measure>
+            <measure number="2"><note><grace/><pitch><step>C</step><octave>5</octave></pitch></note><note><pitch><step>A</step><alter>-1</alter><octave>4</octave></pitch></note><note><rest/></note></measure>
+            </part></score-partwise>
+            """;
+        var staff = Assert.Single(Assert.Single(MusicXmlReader.Read(Encoding.UTF8.GetBytes(xml))).Staves);
+        Assert.Equal((4, "G4 Ab4"), (staff.Number, staff.Text));
+    }
+
+    [Fact]
+    public void Entities_definitions_and_what_is_no_score_are_refused_in_words()
+    {
+        Assert.Contains("entities", Refused("""<!DOCTYPE score-partwise [<!ENTITY a "aaaa">]><score-partwise>&a;</score-partwise>"""), StringComparison.Ordinal);
+        Assert.Contains("entities", Refused("""<!DOCTYPE score-partwise SYSTEM "file:///etc/passwd" [ ]><score-partwise/>"""), StringComparison.Ordinal);
+        Assert.Contains("no MusicXML", Refused("<html>"), StringComparison.Ordinal);
+        Assert.Contains("no MusicXML score", Refused("<html/>"), StringComparison.Ordinal);
+        Assert.Contains("no MusicXML", Refused("{}"), StringComparison.Ordinal);
+        Assert.Contains("altered", Refused("<score-partwise><part id='P1'><measure><note><pitch><step>C</step><alter>0.5</alter><octave>4</octave></pitch></note></measure></part></score-partwise>"), StringComparison.Ordinal);
+        Assert.Contains("no pitch", Refused("<score-partwise><part id='P1'><measure><note><pitch><step>Q</step><octave>4</octave></pitch></note></measure></part></score-partwise>"), StringComparison.Ordinal);
+        Assert.Contains("cannot be opened", Assert.Throws<FormatException>(() => MusicXmlReader.Read("PK rubbish"u8.ToArray())).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_container_that_unpacks_without_end_is_refused()
+    {
+        using var buffer = new MemoryStream();
+        using (var archive = new ZipArchive(buffer, ZipArchiveMode.Create, leaveOpen: true))
+        {
+            using var stream = archive.CreateEntry("score.xml", CompressionLevel.SmallestSize).Open();
+            var zeros = new byte[1 << 20];
+            for (var i = 0; i < 20; i++)
+                stream.Write(zeros);
+        }
+
+        Assert.Contains("too large", Assert.Throws<FormatException>(() => MusicXmlReader.Read(buffer.ToArray())).Message, StringComparison.Ordinal);
+    }
+}

@@ -36,6 +36,9 @@ switch (args)
     case ["fill", var folder, var count]:
         Print(new { sheets = await FullDesk.FillAsync(folder, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)) });
         return 0;
+    case ["marking", var folder]:
+        Print(await FullClass.MeasureAsync(folder));
+        return 0;
     case ["lock", var path, var seconds]:
         await Disturb.LockAsync(path, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture));
         return 0;
@@ -74,7 +77,7 @@ switch (args)
         Print(new { milliseconds = staves });
         return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | fill FOLDER COUNT | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | staves COUNT RUNS");
+        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | fill FOLDER COUNT | marking FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | staves COUNT RUNS");
         return 2;
 }
 

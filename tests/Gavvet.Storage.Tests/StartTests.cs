@@ -202,7 +202,7 @@ public sealed class StartTests : IDisposable
     }
 
     // Of the lines it says, those of saves; printings are told between them.
-    private static string? Saved(string? line) => line is null || line.StartsWith("printing", StringComparison.Ordinal) ? null : line;
+    private static string? Saved(string? line) => line is null || line.StartsWith("printing", StringComparison.Ordinal) || line.StartsWith("marking", StringComparison.Ordinal) ? null : line;
 
     [Fact]
     public async Task What_was_confirmed_as_saved_outlives_a_kill()

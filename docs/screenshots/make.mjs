@@ -36,6 +36,18 @@ try {
   await page.locator("#choose-kind").click();
   await page.waitForFunction(() => [...document.querySelectorAll(".kind-choice img")].every((image) => image.complete && image.naturalWidth > 0));
   await page.screenshot({ path: join(shots, "kinds.png") });
+  await page.goto(`${server.address}/classes`);
+  await page.getByRole("link", { name: "Hazelmoor theory 2" }).click();
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(shots, "class.png") });
+  await page.getByRole("link", { name: "Mark", exact: true }).first().click();
+  await page.locator(".marking-body[data-shown]").waitFor();
+  await page.waitForFunction(() => [...document.images].every((image) => image.complete));
+  for (const _ of Array(4)) await page.keyboard.press("r");
+  await page.keyboard.press("1");
+  await page.keyboard.press("ArrowLeft");
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: join(shots, "marking.png") });
   await page.goto(`${server.address}${sheet}/print`);
   await page.locator("#versions").fill("2");
   await Promise.all([page.waitForNavigation(), page.keyboard.press("Enter")]);

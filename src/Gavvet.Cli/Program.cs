@@ -5,6 +5,9 @@ var root = new RootCommand("Scale worksheets and their answer keys, without a sc
 {
     MakeCommand.Create(),
     MarkCommand.Create(),
+    TeachingCommands.Standing(),
+    TeachingCommands.FollowUp(),
+    TeachingCommands.Plan(),
     ScalesCommand.Create(),
     KeyCommand.Create(),
     CheckCommand.Create(),

@@ -125,4 +125,60 @@ public sealed class MarkTests : IDisposable
         Assert.Equal(2, code);
         Assert.Contains("no record of a printing", error, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void Results_lead_to_standings_and_to_the_next_sheets()
+    {
+        Make("name\nMira\nBo\nLea\n");
+        object[] answers = [.. new[] { "Mira", "Bo" }.SelectMany(student => new object[]
+        {
+            new { student, item = 1, written = "C D E F G A B C", date = "2026-03-12" },
+            new { student, item = 2, right = true, date = "2026-03-12" },
+            new { student, item = 3, blank = true, date = "2026-03-12" },
+        }), new { student = "Lea", item = 1, right = true, date = "2026-03-12" }];
+        Mark(answers, "--results", In("results.json"));
+        var (code, told, _) = Run("standing", In("results.json"), "--date", "2026-03-20", "--json");
+        Assert.Equal(0, code);
+        var standings = JsonDocument.Parse(told).RootElement.EnumerateArray().ToArray();
+        Assert.Equal(7, standings.Length);
+        Assert.Equal(["Bo", "Bo", "Bo", "Lea", "Mira", "Mira", "Mira"], standings.Select(one => one.GetProperty("student").GetString()));
+        Assert.Equal(("once-right", "2026-03-12", "2026-03-19"), (standings[3].GetProperty("standing").GetString(), standings[3].GetProperty("last").GetString(), standings[3].GetProperty("due").GetString()));
+        Assert.Equal(2, standings[..3].Count(one => one.GetProperty("standing").GetString() == "shaky"));
+
+        foreach (var (options, files) in new (string[] Options, int Files)[] { ([], 1), (["--student", "Mira"], 1), (["--groups", "2"], 2), (["--student", "Lea"], 0) })
+        {
+            var (done, _, error) = Run(["follow-up", In("results.json"), "--date", "2026-03-20", "--out", In("next"), .. options]);
+            Assert.True(done == 0, error);
+            var index = Json("next", "index.json").EnumerateArray().ToArray();
+            Assert.True(files >= index.Length && (files == 0) == (index.Length == 0), string.Join(' ', options));
+            foreach (var entry in index)
+            {
+                var file = entry.GetProperty("file").GetString()!;
+                Assert.Matches("^follow-up-[0-9]+\\.json$", file);
+                Assert.All(Json("next", file).GetProperty("sections").EnumerateArray(), section => Assert.Equal("2026-03-12", section.GetProperty("because").GetProperty("date").GetString()));
+                Assert.Equal(0, Run("make", In("next", file), "--out", In("made")).Code);
+            }
+
+            Directory.Delete(In("next"), recursive: true);
+        }
+
+        Assert.Equal(2, Run("follow-up", In("results.json"), "--student", "Nobody", "--out", In("next")).Code);
+        Assert.Equal(2, Run("standing", In("papers.json")).Code);
+    }
+
+    [Fact]
+    public void A_course_is_laid_over_a_term()
+    {
+        Assert.Equal(["string-class", "exam-course", "improvisation-scales", "improvisation-keys", "transposing-room"], Run("plan", "--courses").Out.Split('\n', StringSplitOptions.RemoveEmptyEntries));
+        var (code, told, _) = Run("plan", "exam-course", "--start", "2026-12-10", "--days", "mon,thu", "--lessons", "5", "--holidays", Write("holidays.txt", "2026-12-21..2027-01-03\n"), "--json", "--ics", In("plan.ics"), "--pdf", In("plan.pdf"));
+        Assert.Equal(0, code);
+        var lessons = JsonDocument.Parse(told).RootElement.EnumerateArray().ToArray();
+        Assert.Equal(["2026-12-10", "2026-12-14", "2026-12-17", "2027-01-04", "2027-01-07"], lessons.Select(lesson => lesson.GetProperty("date").GetString()));
+        Assert.Equal([1, 2, 3, 4, 5], lessons.Select(lesson => lesson.GetProperty("lesson").GetInt32()));
+        Assert.All(lessons, lesson => Assert.True(lesson.GetProperty("skills").GetArrayLength() > 0 && lesson.GetProperty("keys").GetArrayLength() > 0));
+        Assert.Equal(5, File.ReadAllText(In("plan.ics")).Split("BEGIN:VEVENT").Length - 1);
+        Assert.StartsWith("%PDF", File.ReadAllText(In("plan.pdf")), StringComparison.Ordinal);
+        foreach (var bad in new string[][] { ["plan"], ["plan", "nothing"], ["plan", "exam-course", "--start", "soon", "--days", "mon"], ["plan", "exam-course", "--start", "2026-12-10", "--lessons", "3"], ["plan", "exam-course", "--start", "2026-12-10", "--days", "mon", "--lessons", "0"] })
+            Assert.Equal(2, Run(bad).Code);
+    }
 }

@@ -62,7 +62,8 @@ public static class HouseStyleFile
     }
 
     /// <summary>A style as words: its preset, and what differs from it.</summary>
-    internal static Dictionary<string, string> Words(HouseStyle style)
+    /// <param name="style">The style.</param>
+    public static Dictionary<string, string> Words(HouseStyle style)
     {
         var preset = HouseStyle.Presets.FirstOrDefault(preset => preset.Id == style.Id) ?? HouseStyle.Classical;
         var words = new Dictionary<string, string> { [Preset] = preset.Id };

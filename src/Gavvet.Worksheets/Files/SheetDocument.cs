@@ -88,6 +88,23 @@ internal sealed record SectionDocument
     public ImmutableArray<OwnDocument>? Questions { get; init; }
 
     public ImmutableArray<DrawnDocument>? Drawn { get; init; }
+
+    /// <summary>Why a follow-up asks it: said to the teacher in the file, and not kept.</summary>
+    public BecauseDocument? Because { get; init; }
+}
+
+/// <summary>Why a follow-up asks a section.</summary>
+internal sealed record BecauseDocument
+{
+    public string? Finding { get; init; }
+
+    public string? Skill { get; init; }
+
+    public string? Type { get; init; }
+
+    public string? Tonic { get; init; }
+
+    public string? Date { get; init; }
 }
 
 /// <summary>A stretch of the line of fifths, what is left out of it and what is added.</summary>

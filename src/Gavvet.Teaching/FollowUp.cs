@@ -1,0 +1,276 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Teaching;
+
+/// <summary>Why a follow-up asks a section.</summary>
+/// <param name="Finding">The mistake that was made, or wrong, blank where it has no name.</param>
+/// <param name="Skill">The group of kinds it was made in.</param>
+/// <param name="Type">The scale type.</param>
+/// <param name="Tonic">The tonic.</param>
+/// <param name="Date">When, as 2026-03-12.</param>
+public sealed record Because(string Finding, string Skill, string Type, string Tonic, string Date);
+
+/// <summary>A section of a follow-up with its reason.</summary>
+/// <param name="Section">The section, drawn.</param>
+/// <param name="Because">Why it is there.</param>
+public sealed record FollowUpSection(Section Section, Because Because);
+
+/// <summary>A sheet drawn from what was missed.</summary>
+/// <param name="For">Whom it is for.</param>
+/// <param name="Sheet">The sheet.</param>
+/// <param name="Because">Why each section is there, in order.</param>
+public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, ImmutableArray<Because> Because)
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping, NewLine = "\n" };
+
+    /// <summary>The sheet as its file, with the reason at each section.</summary>
+    public string Write()
+    {
+        var file = JsonNode.Parse(SheetFile.Write(Sheet))!.AsObject();
+        var sections = file["sections"]!.AsArray();
+        for (var i = 0; i < sections.Count; i++)
+            sections[i]!["because"] = JsonSerializer.SerializeToNode(Because[i], Json);
+        return file.ToJsonString(Json) + "\n";
+    }
+}
+
+/// <summary>Draws follow-ups: a pure function from evidence to a sheet.</summary>
+public sealed class FollowUpDraw
+{
+    private const int MostSections = 12, MonthOfDays = 28, MostTries = 6;
+
+    // A follow-up is at most a tenth heavier than what was missed.
+    private const int HeavierPercent = 110;
+
+    private readonly ImmutableArray<Evidence> _evidence;
+    private readonly IReadOnlyDictionary<(string Student, DateOnly Day), int> _loads;
+    private readonly HouseStyle _style;
+    private readonly DateOnly _day;
+
+    /// <summary>Draws from results.</summary>
+    /// <param name="results">The results.</param>
+    /// <param name="style">The house style they were set in.</param>
+    /// <param name="day">The day of the follow-up; what is later does not count.</param>
+    public FollowUpDraw(IEnumerable<KeptResult> results, HouseStyle style, DateOnly day)
+    {
+        KeptResult[] kept = [.. results.Where(result => result.Day <= day)];
+        (_evidence, _style, _day) = (Evidence.From(kept), style, day);
+        _loads = kept.Where(result => result.Student is not null).GroupBy(result => (result.Student!, result.Day)).ToDictionary(paper => paper.Key, paper => paper.DistinctBy(result => (result.Version, result.Item)).Sum(result => result.Load));
+    }
+
+    /// <summary>Everyone there is evidence of.</summary>
+    public ImmutableArray<string> Students => [.. _evidence.Select(one => one.Student).Distinct().Order(StringComparer.Ordinal)];
+
+    /// <summary>A follow-up for some students together; null where none of them missed anything, or nothing can be asked of it.</summary>
+    /// <param name="students">The students.</param>
+    /// <param name="title">The sheet's title.</param>
+    public FollowUp? For(ImmutableArray<string> students, string title)
+    {
+        var own = _evidence.Where(one => students.Contains(one.Student)).ToArray();
+        var missed = Missed(own);
+        if (missed.Length == 0)
+            return null;
+        var limit = students.Select(Load).DefaultIfEmpty(0).Max() * HeavierPercent / 100;
+        var recent = own.Where(one => one.Day > _day.AddDays(-MonthOfDays)).Select(Identity).ToHashSet();
+        var taken = new List<FollowUpSection>();
+        var load = 0;
+        // Every miss in turn gives its next question, so that none takes all the room.
+        var waiting = missed.Select(miss => (Miss: miss, Wishes: new Queue<Wish>(Wishes(own, miss)))).ToList();
+        while (waiting.Exists(one => one.Wishes.Count > 0) && taken.Count < MostSections)
+        {
+            foreach (var (miss, wishes) in waiting)
+            {
+                while (wishes.Count > 0 && taken.Count < MostSections)
+                {
+                    if (Drawn(wishes.Dequeue(), recent, taken) is not { } drawn || (load + drawn.Load > limit && taken.Count > 0))
+                        continue;
+                    taken.Add(new FollowUpSection(drawn.Section, new Because(miss.Findings.FirstOrDefault() ?? (miss.IsBlank ? "blank" : "wrong"), miss.What.Group, miss.What.Type, miss.What.Tonic, miss.Day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture))));
+                    load += drawn.Load;
+                    break;
+                }
+            }
+        }
+
+        return taken.Count == 0 ? null : new FollowUp(students, Whole(title, [.. taken.Select(section => section.Section)]), [.. taken.Select(section => section.Because)]);
+    }
+
+    /// <summary>Students parted into groups of like misses, at most so many; who missed nothing is in none.</summary>
+    /// <param name="most">How many groups at most, 1 or more.</param>
+    public ImmutableArray<ImmutableArray<string>> Groups(int most)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(most, 1);
+        var groups = Students.Select(student => (Names: new List<string> { student }, Misses: Missed([.. _evidence.Where(one => one.Student == student)]).Select(Likeness).ToHashSet())).Where(group => group.Misses.Count > 0).ToList();
+        while (groups.Count > most)
+        {
+            // The two most alike become one; on a tie the earlier.
+            var (best, first, second) = (-1.0, 0, 1);
+            for (var i = 0; i < groups.Count; i++)
+            {
+                for (var j = i + 1; j < groups.Count; j++)
+                {
+                    var alike = (double)groups[i].Misses.Intersect(groups[j].Misses).Count() / groups[i].Misses.Union(groups[j].Misses).Count();
+                    if (alike > best)
+                        (best, first, second) = (alike, i, j);
+                }
+            }
+
+            groups[first].Names.AddRange(groups[second].Names);
+            groups[first].Misses.UnionWith(groups[second].Misses);
+            groups.RemoveAt(second);
+        }
+
+        return [.. groups.Select(group => group.Names.Order(StringComparer.Ordinal).ToImmutableArray())];
+    }
+
+    private static (string, string, string) Likeness(Evidence miss) => (miss.What.Group, miss.What.Type, miss.Findings.FirstOrDefault() ?? "");
+
+    // The sheet that was missed last, by what it weighed for this student.
+    private int Load(string student) => _loads.Where(paper => paper.Key.Student == student).OrderByDescending(paper => paper.Key.Day).Select(paper => paper.Value).FirstOrDefault();
+
+    // What was wrong and has not been right since; most often missed first, then what earned least.
+    private static ImmutableArray<Evidence> Missed(Evidence[] own) =>
+    [
+        .. own.GroupBy(one => (one.Student, one.What.Group, one.What.Type, one.What.Tonic)).Where(skill => !skill.Last().IsRight).Select(skill => skill.Last())
+            .GroupBy(miss => (miss.What.Kind, miss.What.Type, miss.What.Tonic, miss.Findings.FirstOrDefault() ?? ""))
+            .OrderByDescending(like => like.Count()).ThenBy(like => like.Average(miss => (double)miss.Marks / Math.Max(1, miss.Of))).ThenBy(like => like.Key.Type, StringComparer.Ordinal).ThenBy(like => like.Key.Tonic, StringComparer.Ordinal)
+            .Select(like => like.First()),
+    ];
+
+    /// <summary>A question wished for.</summary>
+    private sealed record Wish(string Kind, ScaleType Type, NoteName Tonic, Clef Clef, Direction Direction, Notation Notation, Scaffolding Scaffolding, string Option)
+    {
+        /// <summary>The scale its question must speak of too, or null.</summary>
+        public ScaleType? Beside { get; init; }
+    }
+
+    private static (string, string, string, string?, string?, string?) Identity(Evidence one) => (one.What.Kind, one.What.Type, one.What.Tonic, one.What.Clef, one.What.Direction, one.What.WriteWith);
+
+    // The confusion told apart, the same from another side, the same in a neighbor key.
+    private static IEnumerable<Wish> Wishes(Evidence[] own, Evidence miss)
+    {
+        if (ScaleTypes.Find(miss.What.Type) is not { } type || !NoteText.TryParse(miss.What.Tonic, out var tonic) || QuestionCatalogue.Standard.Find(miss.What.Kind) is not { AsksOwn: false } kind)
+            yield break;
+        var clef = (miss.What.Clef is { } read ? Clef.Find(read) : null) ?? Clef.Treble;
+        var direction = FileWords.TryParse<Direction>(miss.What.Direction, out var way) ? way : Direction.Ascending;
+        var notation = FileWords.TryParse<Notation>(miss.What.WriteWith, out var written) ? written : Notation.Accidentals;
+        var help = FileWords.TryParse<Scaffolding>(miss.What.Scaffold, out var given) ? given : Scaffolding.Blank;
+        // One more degree of help where less than half was earned.
+        if (2 * miss.Marks < miss.Of && kind.Scaffoldings.Contains(Scaffolding.Tonic) && help == Scaffolding.Blank)
+            help = Scaffolding.Tonic;
+        if (Confusion(own, miss) is { } other)
+        {
+            if (QuestionCatalogue.Standard.Get("convert-form").Takes(type))
+                yield return new Wish("convert-form", type, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "") { Beside = other };
+            foreach (var each in new[] { other, type })
+                yield return new Wish("write-scale", each, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "");
+            if (QuestionCatalogue.Standard.Get("correct-scale").Takes(type))
+                yield return new Wish("correct-scale", type, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "");
+        }
+
+        var turned = new Wish(kind.Id, type, tonic, clef == Clef.Bass ? Clef.Treble : Clef.Bass, direction == Direction.Descending ? Direction.Ascending : Direction.Descending, notation == Notation.Signature ? Notation.Accidentals : Notation.Signature, help, miss.What.Option ?? "");
+        yield return turned with { Direction = direction, Notation = notation };
+        yield return turned with { Clef = clef, Notation = notation };
+        yield return turned with { Clef = clef, Direction = direction };
+        foreach (var step in new[] { -Math.Sign(tonic.Fifths), Math.Sign(tonic.Fifths), 1, -1 }.Where(step => step != 0 && NoteName.HasFifths(tonic.Fifths + step)).Distinct())
+            yield return turned with { Tonic = NoteName.FromFifths(tonic.Fifths + step), Clef = clef, Direction = direction, Notation = notation };
+    }
+
+    // A form or scale that is really taken for another: twice at least, or half of the times it could be.
+    private static ScaleType? Confusion(Evidence[] own, Evidence miss)
+    {
+        var student = own.Where(one => one.Student == miss.Student && one.What.Type == miss.What.Type && one.What.Group == miss.What.Group).ToArray();
+        foreach (var code in miss.Findings)
+        {
+            var made = student.Count(one => one.Findings.Contains(code));
+            if (Taken(code) is { } other && other != miss.What.Type && (made >= 2 || 2 * made >= student.Length))
+                return ScaleTypes.Find(other);
+        }
+
+        return null;
+    }
+
+    private static string? Taken(string code) => code switch
+    {
+        "natural-for-harmonic" or "natural-for-melodic" or "minor-for-major" => "natural-minor",
+        "harmonic-for-natural" or "harmonic-for-melodic" => "harmonic-minor",
+        "melodic-for-natural" or "sixth-raised-in-harmonic" or "not-restored-descending" => "melodic-minor-one-way",
+        "parallel-for-relative" or "mode-signature-of-tonic-major" or "other-mode" => "major",
+        "major-for-minor" => "harmonic-major",
+        _ => null,
+    };
+
+    // Drawn on its own, so that a wish nothing can be asked of falls away, as does one that was asked within four weeks.
+    private (Section Section, int Load)? Drawn(Wish wish, HashSet<(string, string, string, string?, string?, string?)> recent, List<FollowUpSection> taken)
+    {
+        var kind = QuestionCatalogue.Standard.Get(wish.Kind);
+        // Only what must speak of another scale too is worth another lot.
+        return kind.Takes(wish.Type) && Place(wish) is { } place
+            ? Enumerable.Range(0, wish.Beside is null ? 1 : MostTries).Select(attempt => Drawn(wish, kind, place, attempt, recent, taken)).FirstOrDefault(drawn => drawn is not null)
+            : null;
+    }
+
+    private (Section Section, int Load)? Drawn(Wish wish, QuestionKind kind, int place, int attempt, HashSet<(string, string, string, string?, string?, string?)> recent, List<FollowUpSection> taken)
+    {
+        var recipe = new
+        {
+            gavvet = 1,
+            seed = (ulong)StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber} {attempt}"),
+            title = "Follow-up",
+            houseStyle = HouseStyleFile.Words(_style),
+            sections = new[]
+            {
+                new
+                {
+                    kind = wish.Kind,
+                    scales = new[] { wish.Type.Id },
+                    keys = new { flats = -place, sharps = place },
+                    clefs = new[] { wish.Clef.Id },
+                    direction = FileWords.Of(kind.UsesDirection ? wish.Direction : Direction.Ascending),
+                    writeWith = FileWords.Of(kind.UsesNotation ? wish.Notation : Notation.Accidentals),
+                    scaffold = FileWords.Of(kind.Scaffoldings.Contains(wish.Scaffolding) ? wish.Scaffolding : Scaffolding.Blank),
+                    count = 1,
+                    ask = wish.Option.Length > 0 ? wish.Option : null,
+                },
+            },
+        };
+        try
+        {
+            var sheet = SheetFile.Read(JsonSerializer.Serialize(recipe, WithoutNulls));
+            var section = sheet.Sections[0];
+            var isKnown = section.Slots.All(slot => recent.Contains((kind.Id, slot.Drawn.Scale.Id, NoteText.Ascii(slot.Drawn.Tonic), kind.UsesClefAs(section.Option) ? slot.Drawn.Clef.Id : null, kind.UsesDirection ? FileWords.Of(section.Direction) : null, kind.UsesNotation ? FileWords.Of(section.Notation) : null)))
+                || taken.Exists(other => other.Section.KindId == section.KindId && other.Section.Slots.Select(slot => slot.Drawn).SequenceEqual(section.Slots.Select(slot => slot.Drawn)) && other.Section.Direction == section.Direction && other.Section.Notation == section.Notation);
+            var composed = Composer.Compose(sheet);
+            var speaks = wish.Beside is not { } beside || composed.Worksheet.Sections[0].Items[0].Question.Prompt.Contains(beside.Name, StringComparison.OrdinalIgnoreCase);
+            return isKnown || !speaks || composed.Key.Withheld.Length > 0 ? null : (section, composed.Worksheet.Load);
+        }
+        catch (SheetFileException)
+        {
+            return null;
+        }
+    }
+
+    private static readonly JsonSerializerOptions WithoutNulls = new() { DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull };
+
+    // The place on the line of fifths: major at its tonic, a minor at its relative, every other scale at its own tonic.
+    private static int? Place(Wish wish)
+    {
+        var place = wish.Tonic.Fifths - (wish.Type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? 3 : 0);
+        return Math.Abs(place) > KeySignature.Most ? null : place;
+    }
+
+    private Sheet Whole(string title, ImmutableArray<Section> sections)
+    {
+        // Each section keeps its own questions; ids are given anew so that none comes twice.
+        var next = 1;
+        var renumbered = sections.Select(section => section with { Id = next++, Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })] }).ToImmutableArray();
+        var empty = SheetFile.Read("""{"gavvet":1,"title":"Follow-up","sections":[{"kind":"name-key","count":1}]}""");
+        return empty with { Title = title, Style = _style, Sections = [.. renumbered], NextId = next };
+    }
+}

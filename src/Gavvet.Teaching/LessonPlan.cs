@@ -1,0 +1,95 @@
+using System.Collections.Immutable;
+using System.Globalization;
+
+namespace Gavvet.Teaching;
+
+/// <summary>A lesson of a plan.</summary>
+/// <param name="Number">Which, from 1.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Topic">What is taught.</param>
+public sealed record Lesson(int Number, DateOnly Date, Topic Topic);
+
+/// <summary>A course laid over a calendar.</summary>
+/// <param name="Course">The course.</param>
+/// <param name="Lessons">The lessons in order.</param>
+public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
+{
+    /// <summary>Lessons of a plan at most.</summary>
+    public const int MostLessons = 200;
+
+    private static readonly string[] Days = ["sun", "mon", "tue", "wed", "thu", "fri", "sat"];
+
+    // After the last topic the whole is gone over again, from the first topic on.
+    private const string Again = "Once more:";
+
+    /// <summary>Lays a course over a class's days.</summary>
+    /// <param name="course">The course.</param>
+    /// <param name="start">The first day that may have a lesson.</param>
+    /// <param name="days">The days of the week.</param>
+    /// <param name="lessons">How many lessons, from 1 to <see cref="MostLessons"/>.</param>
+    /// <param name="holidays">Days without lessons.</param>
+    /// <exception cref="FormatException">There is no day, there are too many lessons, or holidays leave no room for them.</exception>
+    public static LessonPlan Of(Course course, DateOnly start, IReadOnlyCollection<DayOfWeek> days, int lessons, IReadOnlySet<DateOnly> holidays)
+    {
+        const int longest = 3_660;
+        if (days.Count == 0)
+            throw new FormatException("The class has no day. Say on which days of the week it meets, such as mon,thu.");
+        if (lessons is < 1 or > MostLessons)
+            throw new FormatException($"A plan has from 1 to {MostLessons} lessons; {lessons} is not among them.");
+        var topics = course.Topics.SelectMany(topic => Enumerable.Repeat(topic, topic.Lessons)).ToArray();
+        var laid = ImmutableArray.CreateBuilder<Lesson>(lessons);
+        for (var day = 0; laid.Count < lessons; day++)
+        {
+            if (day > longest || DateOnly.MaxValue.DayNumber - start.DayNumber <= day)
+                throw new FormatException("The holidays leave no room for so many lessons within ten years. Look at the list of holidays.");
+            var date = start.AddDays(day);
+            if (!days.Contains(date.DayOfWeek) || holidays.Contains(date))
+                continue;
+            var topic = topics[laid.Count % topics.Length];
+            laid.Add(new Lesson(laid.Count + 1, date, laid.Count < topics.Length ? topic : topic with { Name = $"{Again} {topic.Name}" }));
+        }
+
+        return new LessonPlan(course, laid.MoveToImmutable());
+    }
+
+    /// <summary>Reads days of the week such as mon,thu.</summary>
+    /// <param name="text">The days, apart by commas or spaces.</param>
+    /// <exception cref="FormatException">A word is no day.</exception>
+    public static ImmutableArray<DayOfWeek> ReadDays(string text)
+    {
+        string[] words = text.Split([',', ' '], StringSplitOptions.RemoveEmptyEntries);
+        return [.. words.Select(word => Array.FindIndex(Days, day => word.Length >= 2 && ($"{(DayOfWeek)Array.IndexOf(Days, day)}".StartsWith(word, StringComparison.OrdinalIgnoreCase))) is >= 0 and var day ? (DayOfWeek)day : throw new FormatException($"“{word}” is no day of the week. Write {string.Join(", ", Days.Skip(1))} or sun.")).Distinct().Order()];
+    }
+
+    /// <summary>Reads holidays: a date a line, or the first and the last day with two full stops between.</summary>
+    /// <param name="text">The lines, such as 2026-12-21..2027-01-03.</param>
+    /// <exception cref="FormatException">A line cannot be read; the message names it.</exception>
+    public static ImmutableHashSet<DateOnly> ReadHolidays(string text)
+    {
+        const int longest = 400;
+        var days = ImmutableHashSet.CreateBuilder<DateOnly>();
+        string[] lines = text.Split('\n');
+        for (var i = 0; i < lines.Length; i++)
+        {
+            var line = lines[i].Trim().TrimStart('\ufeff');
+            if (line.Length == 0 || line[0] == '#')
+                continue;
+            string[] ends = line.Split("..", StringSplitOptions.TrimEntries);
+            if (ends.Length > 2 || !TryDate(ends[0], out var first) || !TryDate(ends[^1], out var last))
+                throw new FormatException($"Line {i + 1} of the holidays: “{line}” is no date. Write 2026-12-24, or 2026-12-21..2027-01-03 for all days between.");
+            if (last < first || last.DayNumber - first.DayNumber > longest)
+                throw new FormatException($"Line {i + 1} of the holidays: {line} {(last < first ? "ends before it begins" : "is longer than a year")}.");
+            for (var day = first; day <= last; day = day.AddDays(1))
+                days.Add(day);
+        }
+
+        return days.ToImmutable();
+    }
+
+    /// <summary>Reads a date such as 2026-03-12.</summary>
+    /// <param name="text">The text.</param>
+    /// <exception cref="FormatException">It is none.</exception>
+    public static DateOnly ReadDate(string text) => TryDate(text, out var day) ? day : throw new FormatException($"“{text}” is no date. Write it as 2026-03-12.");
+
+    private static bool TryDate(string text, out DateOnly day) => DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out day);
+}

@@ -67,6 +67,10 @@ switch (args)
         var spans = Timed(() => printed = Printed(many), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture));
         Print(new { pages = printed, milliseconds = spans, megabytes = Process.GetCurrentProcess().PeakWorkingSet64 / 1_048_576 });
         return 0;
+    case ["frozen", var count, var runs]:
+        var lasting = PrintPlan.Of(SheetFile.Read(FourPages(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), "")), PrintChoices.None with { CodeSeed = 1 });
+        Print(new { milliseconds = Timed(() => FrozenPrinting.Of(lasting, QuestionCatalogue.Standard, new PagePacking(_ => "", (student, _) => System.Text.Encoding.UTF8.GetBytes(student)), PrintPace.Fast), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)) });
+        return 0;
     case ["staves", var count, var runs]:
         var staff = new AtlasEntry(ScaleTypes.Get("harmonic-minor"), NoteText.Parse("G"), HouseStyle.Classical, Clef.Treble).Staff;
         var staves = Timed(() =>
@@ -77,7 +81,7 @@ switch (args)
         Print(new { milliseconds = staves });
         return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | fill FOLDER COUNT | marking FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | staves COUNT RUNS");
+        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | fill FOLDER COUNT | marking FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | frozen COUNT RUNS | staves COUNT RUNS");
         return 2;
 }
 

@@ -110,7 +110,7 @@ internal static class CheckCommand
                 throw new FormatException("Give the signature as a number or as its signs, not both.");
             if (Signature is { } number)
             {
-                return Math.Abs(number) <= KeySignature.Most
+                return number is >= -KeySignature.Most and <= KeySignature.Most
                     ? WrittenSignature.Of(new KeySignature(number).Notes)
                     : throw new FormatException($"A key signature has at most seven sharps or flats; {number} is beyond. Write a number from -7 to 7.");
             }

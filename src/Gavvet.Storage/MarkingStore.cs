@@ -22,6 +22,14 @@ public sealed record PaperOwner(int Number, string? StudentId, string? Name, Sea
 /// <param name="Marking">What was decided.</param>
 public sealed record KeptMarking(long Id, int Copy, int Item, DateTimeOffset Day, Marking Marking);
 
+/// <summary>An answer that counts, and where it stands.</summary>
+/// <param name="Printing">The printing.</param>
+/// <param name="Copy">The paper.</param>
+/// <param name="Item">The item.</param>
+/// <param name="Marking">How it was marked.</param>
+/// <param name="Evidence">What it shows.</param>
+public sealed record KeptEvidence(string Printing, int Copy, int Item, Marking Marking, Evidence Evidence);
+
 /// <summary>A page that was given back, without the name.</summary>
 /// <param name="Copy">The paper.</param>
 /// <param name="Kind">slip or marked.</param>
@@ -165,6 +173,32 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
                           orderby marking.Id
                           select new { printing.Title, Row = marking }).ToListAsync();
         return [.. rows.Select(row => (row.Row.PrintingId, row.Title, Kept(row.Row)))];
+    }
+
+    /// <summary>Every answer of a class's students that counts, in the order they were marked, as evidence; each with the paper and item it stands on.</summary>
+    /// <param name="classId">The class.</param>
+    public async Task<IReadOnlyList<KeptEvidence>> EvidenceAsync(string classId)
+    {
+        await using var database = data.Open();
+        var rows = await (from marking in database.Markings.AsNoTracking()
+                          join student in database.Students on marking.StudentId equals student.Id
+                          where student.ClassId == classId && marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)
+                          orderby marking.Id
+                          select new { Row = marking, student.Name }).ToListAsync();
+        // Of several markings of one item the last counts.
+        return
+        [
+            .. rows.GroupBy(row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item)).Select(item => item.Last()).OrderBy(row => row.Row.Id)
+                .Select(row => (row.Row, row.Name, Marking: Read(row.Row)))
+                .Select(row => new KeptEvidence(row.Row.PrintingId, row.Row.Copy, row.Row.Item, row.Marking, new Evidence(
+                    row.Name,
+                    DateOnly.FromDateTime(row.Row.MadeAt.LocalDateTime),
+                    new Asked("", row.Row.Group, row.Row.Type, row.Row.Tonic, null, null),
+                    row.Row.Marks,
+                    row.Row.Of,
+                    row.Marking.IsRight,
+                    [.. row.Marking.Findings.Select(finding => finding.Code)]) { IsBlank = row.Marking.As == MarkedAs.Blank })),
+        ];
     }
 
     /// <summary>The class a printing was made for and when it was given back; nulls where it was neither.</summary>

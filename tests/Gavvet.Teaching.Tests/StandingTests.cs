@@ -115,7 +115,7 @@ public class StandingTests
     public void Those_who_confuse_two_forms_get_the_telling_pair_and_the_others_do_not()
     {
         string[] tonics = ["A", "E", "B", "D", "G", "C", "F#", "F"];
-        var (found, left, students) = (0, 0, 100);
+        var (found, left, students) = (0, 0, 40);
         for (var student = 0; student < 2 * students; student++)
         {
             var confuses = student < students;

@@ -9,7 +9,8 @@ const at = suite({ demo: true });
 const printing = async () => {
   for (;;) {
     await at.page.goto(`${at.server.address}/?show=printings`);
-    if ((await at.page.locator(".row-card a").count()) > 0) return at.page.locator(".row-card a").first().click();
+    const paper = at.page.locator(".row-card a", { hasText: "mock paper" });
+    if ((await paper.count()) > 0) return paper.first().click();
     await at.page.waitForTimeout(300);
   }
 };

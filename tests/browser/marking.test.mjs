@@ -143,6 +143,54 @@ test("thirty papers of twelve questions take at most five hundred keys", async (
   assert.ok(!names.some((name) => at.page.url().includes(name.split(" ")[0])) && !names.includes(await at.page.title()));
 });
 
+test("what a class knows stands on the line of fifths, and the next sheet comes of what was missed", async () => {
+  const address = await newClass("Known", "Mira\nBo");
+  const printing = await printFor("Known", { ...recipe, title: "Known quiz" });
+  await openMarking(printing);
+  // The first likely mistake of every scale, the rest right.
+  for (const _ of Array(2)) for (let item = 0; item < 12; item++) await at.page.keyboard.press(item < 4 ? "1" : "r");
+  await saved();
+  await at.page.goto(`${address}/standing`);
+  assert.deepEqual(await violations(at.page), []);
+  const shaky = at.page.locator(".standing-cell.is-shaky").first();
+  assert.match(await shaky.getAttribute("aria-label"), /harmonic minor: .*shaky/);
+  await shaky.click();
+  await at.page.locator("#answers li").first().waitFor();
+  assert.match(await at.page.locator("#answers").textContent(), /Not right/);
+  // One student alone.
+  await at.page.locator("#student").selectOption({ label: "Bo" });
+  await at.page.getByRole("button", { name: "Show" }).click();
+  await at.page.locator(".standing-cell").first().waitFor();
+  assert.ok(!(await at.page.locator(".standing-map").textContent()).includes("Mira"));
+
+  await at.page.goto(`${printing}/results`);
+  await at.page.getByRole("button", { name: "Follow-up for all together" }).click();
+  const card = at.page.locator(".row-card").filter({ hasText: "follow-up" });
+  await card.waitFor({ timeout: 20_000 });
+  assert.match(await card.textContent(), /For Bo, Mira/);
+  assert.deepEqual(await violations(at.page), []);
+  await card.getByRole("link").click();
+  await at.bench();
+  assert.ok((await at.prompts()).length > 2);
+});
+
+test("a paper is marked with a finger alone", async () => {
+  await newClass("Fingers", "Mira");
+  const printing = await printFor("Fingers", { ...recipe, title: "Finger quiz" });
+  const context = await at.browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true });
+  const page = await context.newPage();
+  await page.goto(`${printing}/mark`);
+  await page.locator(".marking-body[data-shown]").waitFor();
+  await page.getByRole("button", { name: "Right", exact: true }).tap();
+  await page.locator("#likely button").first().tap();
+  await page.getByRole("button", { name: "Left empty" }).tap();
+  await page.waitForFunction(() => document.getElementById("marking-saved").textContent === "Saved");
+  await page.locator("#item-line button").nth(1).tap();
+  assert.match(await page.locator("#verdict").textContent(), /Not right/);
+  assert.equal(await page.locator("#item-line .note-open").count(), 9);
+  await context.close();
+});
+
 test("what was written is judged, decided over, said otherwise and taken back", async () => {
   await newClass("Hazelmoor theory", "Mira\nBo\nIda");
   const printing = await printFor("Hazelmoor theory", { ...recipe, versions: 1 });

@@ -20,7 +20,7 @@ public readonly record struct KeySignature
     /// <exception cref="UnwritableNoteException">More than seven.</exception>
     public KeySignature(int fifths)
     {
-        if (Math.Abs(fifths) > Most)
+        if (fifths is < -Most or > Most)
             throw new UnwritableNoteException("A key signature has at most seven sharps or flats.");
         Fifths = fifths;
     }

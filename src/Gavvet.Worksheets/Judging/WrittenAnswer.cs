@@ -31,7 +31,7 @@ public sealed record WrittenSignature(ImmutableArray<NoteName> Notes, Clef? Clef
 
     /// <summary>Whether it is a real signature of so many sharps or flats, in their order.</summary>
     /// <param name="fifths">Sharps (positive) or flats (negative).</param>
-    public bool Is(int fifths) => Math.Abs(fifths) <= KeySignature.Most && Notes.SequenceEqual(new KeySignature(fifths).Notes);
+    public bool Is(int fifths) => fifths is >= -KeySignature.Most and <= KeySignature.Most && Notes.SequenceEqual(new KeySignature(fifths).Notes);
 }
 
 /// <summary>A written note as it is to be read.</summary>

@@ -27,7 +27,7 @@ public sealed record CheckRequest(string? Type, string? Tonic, string? Direction
     public Clef OnStaff => ForPart?.Clef ?? Theory.Clef.Find(Clef) ?? Theory.Clef.Treble;
 
     /// <summary>The signature written, or null where none is.</summary>
-    public KeySignature? Written => int.TryParse(Signature, out var fifths) && Math.Abs(fifths) <= KeySignature.Most ? new KeySignature(fifths) : null;
+    public KeySignature? Written => int.TryParse(Signature, out var fifths) && fifths is >= -KeySignature.Most and <= KeySignature.Most ? new KeySignature(fifths) : null;
 
     public AskedScale Asked => new(Scale, OnTonic, Way, House) { Part = ForPart, Clef = OnStaff, Scheme = Marks };
 

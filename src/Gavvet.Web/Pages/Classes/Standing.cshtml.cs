@@ -1,0 +1,80 @@
+using Gavvet.Storage;
+using Gavvet.Teaching;
+using Gavvet.Theory;
+using Gavvet.Web.Pages.Marking;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Classes;
+
+/// <summary>What stands in one place of the map: a skill on one tonic.</summary>
+/// <param name="Group">The group of questions.</param>
+/// <param name="Type">The scale type.</param>
+/// <param name="Tonic">The tonic.</param>
+/// <param name="Standings">The standing of each student who met it.</param>
+internal sealed record StandingCell(string Group, string Type, string Tonic, IReadOnlyList<Teaching.Standing> Standings)
+{
+    public int Count(StandingIs standing) => Standings.Count(one => one.Is == standing);
+
+    /// <summary>The cell as a sentence.</summary>
+    public string Said(HouseStyle style) =>
+        $"{style.Say(ScaleTypes.Get(Type), NoteText.Parse(Tonic))}: {string.Join(", ", new[] { (StandingIs.Secure, "secure"), (StandingIs.OnceRight, "once right"), (StandingIs.Shaky, "shaky") }.Where(pair => Count(pair.Item1) > 0).Select(pair => Standings.Count == 1 ? pair.Item2 : $"{Count(pair.Item1)} {pair.Item2}"))}";
+}
+
+/// <summary>What a class knows: skills along the line of fifths, for all or for one student.</summary>
+internal sealed class StandingModel(ClassStore classes, MarkingStore markings, OpenPrintings open, TimeProvider clock) : PageModel
+{
+    public SchoolClass Class { get; private set; } = null!;
+
+    /// <summary>The student looked at, or null for the whole class.</summary>
+    public Student? Student { get; private set; }
+
+    /// <summary>The rows: a skill each, with its cells by their places on the line of fifths.</summary>
+    public IReadOnlyList<(string Group, string Type, IReadOnlyDictionary<int, StandingCell> Cells)> Rows { get; private set; } = [];
+
+    /// <summary>The places from the flattest to the sharpest that something stands on.</summary>
+    public IReadOnlyList<int> Places { get; private set; } = [];
+
+    /// <summary>What is due, the longest first.</summary>
+    public IReadOnlyList<Teaching.Standing> Due { get; private set; } = [];
+
+    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    public async Task<IActionResult> OnGetAsync(string id, string? student)
+    {
+        if (await classes.FindAsync(id) is not { } group)
+            return NotFound();
+        Class = group;
+        Student = group.Students.FirstOrDefault(one => one.Id == student);
+        var evidence = (await markings.EvidenceAsync(id)).Where(one => Student is null || one.Evidence.Student == Student.Name).Select(one => one.Evidence).Where(one => ScaleTypes.Find(one.What.Type) is not null && NoteText.TryParse(one.What.Tonic, out _));
+        var standings = Teaching.Standing.On(evidence, Today);
+        Rows = [.. standings.GroupBy(one => (one.Group, one.Type)).OrderBy(row => Order(row.Key.Group)).ThenBy(row => ScaleTypes.All.IndexOf(ScaleTypes.Get(row.Key.Type)))
+            .Select(row => (row.Key.Group, row.Key.Type, (IReadOnlyDictionary<int, StandingCell>)row.GroupBy(one => Place(one.Type, one.Tonic)).ToDictionary(cell => cell.Key, cell => new StandingCell(row.Key.Group, row.Key.Type, cell.First().Tonic, [.. cell]))))];
+        Places = [.. Rows.SelectMany(row => row.Cells.Keys).Distinct().Order()];
+        Due = [.. standings.Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
+        return Page();
+    }
+
+    /// <summary>The answers behind a cell.</summary>
+    public async Task<IActionResult> OnGetAnswersAsync(string id, string? student, string? group, string? type, string? tonic)
+    {
+        if (await classes.FindAsync(id) is not { } found)
+            return NotFound();
+        var one = found.Students.FirstOrDefault(other => other.Id == student);
+        var behind = (await markings.EvidenceAsync(id)).Where(kept => (one is null || kept.Evidence.Student == one.Name) && (kept.Evidence.What.Group, kept.Evidence.What.Type, kept.Evidence.What.Tonic) == (group, type, tonic)).Reverse().Take(60);
+        var lines = new List<(KeptEvidence Kept, string? Code)>();
+        foreach (var kept in behind)
+        {
+            var copy = (await open.FindAsync(kept.Printing))?.Record.Copies.FirstOrDefault(copy => copy.Number == kept.Copy);
+            var page = copy is null ? null : (await open.FindAsync(kept.Printing))!.Record.Editions[copy.Edition].Items.FirstOrDefault(item => item.Item.Number == kept.Item)?.Item.Page;
+            lines.Add((kept, page is { } number ? copy!.Codes.ElementAtOrDefault(number - 1) : null));
+        }
+
+        return Partial("Classes/_Answers", lines);
+    }
+
+    /// <summary>The place on the line of fifths: a minor lies with its relative major.</summary>
+    private static int Place(string type, string tonic) => NoteText.Parse(tonic).Fifths - (ScaleTypes.Get(type) is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? 3 : 0);
+
+    private static int Order(string group) => Worksheets.Sheets.FileWords.TryParse<Worksheets.Questions.QuestionGroup>(group, out var known) ? (int)known : int.MaxValue;
+}

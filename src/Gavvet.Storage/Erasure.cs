@@ -88,6 +88,8 @@ public sealed class Erasure(Database data, Backups backups)
         {
             await RemoveAsync(database, await database.Students.Where(student => student.ClassId == id).Select(student => student.Id).ToListAsync());
             await database.Printings.Where(printing => printing.ClassId == id).ExecuteUpdateAsync(set => set.SetProperty(printing => printing.ClassId, (string?)null));
+            var plan = PlanOf(id);
+            await database.Settings.Where(setting => setting.Name == plan).ExecuteDeleteAsync();
             await database.Classes.Where(group => group.Id == id).ExecuteDeleteAsync();
         });
         return true;
@@ -152,6 +154,9 @@ public sealed class Erasure(Database data, Backups backups)
 
     /// <summary>The setting that holds the students in large print of a sheet.</summary>
     public static string LargePrintOf(string sheetId) => LargePrint + sheetId;
+
+    /// <summary>The setting that holds the plan of a class.</summary>
+    public static string PlanOf(string classId) => $"plan {classId}";
 
     internal const string LargePrint = "large-print ";
 

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
@@ -98,7 +97,7 @@ public sealed class FollowUpDraw
             }
         }
 
-        return taken.Count == 0 ? null : new FollowUp(students, Whole(title, [.. taken.Select(section => section.Section)]), [.. taken.Select(section => section.Because)]);
+        return taken.Count == 0 ? null : new FollowUp(students, SectionDraw.Whole(title, _style, StableHash.Of(title), taken.Select(section => section.Section)), [.. taken.Select(section => section.Because)]);
     }
 
     /// <summary>Students parted into groups of like misses, at most so many; who missed nothing is in none.</summary>
@@ -211,66 +210,20 @@ public sealed class FollowUpDraw
     {
         var kind = QuestionCatalogue.Standard.Get(wish.Kind);
         // Only what must speak of another scale too is worth another lot.
-        return kind.Takes(wish.Type) && Place(wish) is { } place
+        var place = SectionDraw.PlaceOf(wish.Type, wish.Tonic);
+        return kind.Takes(wish.Type) && Math.Abs(place) <= KeySignature.Most
             ? Enumerable.Range(0, wish.Beside is null ? 1 : MostTries).Select(attempt => Drawn(wish, kind, place, attempt, recent, taken)).FirstOrDefault(drawn => drawn is not null)
             : null;
     }
 
     private (Section Section, int Load)? Drawn(Wish wish, QuestionKind kind, int place, int attempt, HashSet<(string, string, string, string?, string?, string?)> recent, List<FollowUpSection> taken)
     {
-        var recipe = new
-        {
-            gavvet = 1,
-            seed = (ulong)StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber} {attempt}"),
-            title = "Follow-up",
-            houseStyle = HouseStyleFile.Words(_style),
-            sections = new[]
-            {
-                new
-                {
-                    kind = wish.Kind,
-                    scales = new[] { wish.Type.Id },
-                    keys = new { flats = -place, sharps = place },
-                    clefs = new[] { wish.Clef.Id },
-                    direction = FileWords.Of(kind.UsesDirection ? wish.Direction : Direction.Ascending),
-                    writeWith = FileWords.Of(kind.UsesNotation ? wish.Notation : Notation.Accidentals),
-                    scaffold = FileWords.Of(kind.Scaffoldings.Contains(wish.Scaffolding) ? wish.Scaffolding : Scaffolding.Blank),
-                    count = 1,
-                    ask = wish.Option.Length > 0 ? wish.Option : null,
-                },
-            },
-        };
-        try
-        {
-            var sheet = SheetFile.Read(JsonSerializer.Serialize(recipe, WithoutNulls));
-            var section = sheet.Sections[0];
-            var isKnown = section.Slots.All(slot => recent.Contains((kind.Id, slot.Drawn.Scale.Id, NoteText.Ascii(slot.Drawn.Tonic), kind.UsesClefAs(section.Option) ? slot.Drawn.Clef.Id : null, kind.UsesDirection ? FileWords.Of(section.Direction) : null, kind.UsesNotation ? FileWords.Of(section.Notation) : null)))
-                || taken.Exists(other => other.Section.KindId == section.KindId && other.Section.Slots.Select(slot => slot.Drawn).SequenceEqual(section.Slots.Select(slot => slot.Drawn)) && other.Section.Direction == section.Direction && other.Section.Notation == section.Notation);
-            var composed = Composer.Compose(sheet);
-            var speaks = wish.Beside is not { } beside || composed.Worksheet.Sections[0].Items[0].Question.Prompt.Contains(beside.Name, StringComparison.OrdinalIgnoreCase);
-            return isKnown || !speaks || composed.Key.Withheld.Length > 0 ? null : (section, composed.Worksheet.Load);
-        }
-        catch (SheetFileException)
-        {
+        var wished = new SectionWish(kind, [wish.Type], [place], 1) { Clefs = [wish.Clef], Direction = wish.Direction, Notation = wish.Notation, Scaffolding = wish.Scaffolding, Option = wish.Option };
+        if (SectionDraw.Of(wished, _style, StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber} {attempt}"), out var section) is not { } composed || section is null)
             return null;
-        }
-    }
-
-    private static readonly JsonSerializerOptions WithoutNulls = new() { DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull };
-
-    // The place on the line of fifths: major at its tonic, a minor at its relative, every other scale at its own tonic.
-    private static int? Place(Wish wish)
-    {
-        var place = wish.Tonic.Fifths - (wish.Type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? 3 : 0);
-        return Math.Abs(place) > KeySignature.Most ? null : place;
-    }
-
-    private Sheet Whole(string title, ImmutableArray<Section> sections)
-    {
-        // Each section keeps its own questions; ids are given anew so that none comes twice.
-        var next = 1;
-        var renumbered = sections.Select(section => section with { Id = next++, Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })] }).ToImmutableArray();
-        var empty = SheetFile.Read("""{"gavvet":1,"title":"Follow-up","sections":[{"kind":"name-key","count":1}]}""");
-        return empty with { Title = title, Style = _style, Sections = [.. renumbered], NextId = next };
+        var isKnown = section.Slots.All(slot => recent.Contains((kind.Id, slot.Drawn.Scale.Id, NoteText.Ascii(slot.Drawn.Tonic), kind.UsesClefAs(section.Option) ? slot.Drawn.Clef.Id : null, kind.UsesDirection ? FileWords.Of(section.Direction) : null, kind.UsesNotation ? FileWords.Of(section.Notation) : null)))
+            || taken.Exists(other => other.Section.KindId == section.KindId && other.Section.Slots.Select(slot => slot.Drawn).SequenceEqual(section.Slots.Select(slot => slot.Drawn)) && other.Section.Direction == section.Direction && other.Section.Notation == section.Notation);
+        var speaks = wish.Beside is not { } beside || composed.Worksheet.Sections[0].Items[0].Question.Prompt.Contains(beside.Name, StringComparison.OrdinalIgnoreCase);
+        return isKnown || !speaks ? null : (section, composed.Worksheet.Load);
     }
 }

@@ -2,6 +2,7 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
+using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Printings;
@@ -13,7 +14,7 @@ namespace Gavvet.Web.Hosting;
 /// Two classes of the made-up Hazelmoor School of Music with three printings, whose students make real mistakes: each has
 /// a skill, and some have a confusion of their own.
 /// </summary>
-internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingStore markings, PrintingStore printings, OpenPrintings open, PrintJobs jobs, ILogger<DemoClasses> log)
+internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingStore markings, PrintingStore printings, OpenPrintings open, PrintJobs jobs, ClassPlans plans, ILogger<DemoClasses> log)
 {
     private const string Theory = """
         name,part,clef,size,row,seat
@@ -73,6 +74,14 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
             foreach (var (name, roster) in Groups)
                 await classes.AddAsync(await classes.CreateAsync(name), RosterText.Read(roster, _ => ""));
             known = await classes.ListAsync();
+        }
+
+        if (known.Count == Groups.Length && await plans.FindAsync(known[0].Id) is null)
+        {
+            // A term that began some weeks ago, so that the next lesson lies within a week.
+            var start = plans.Today.AddDays(-38).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+            foreach (var (row, course) in known.Select(row => (row, row.Name == Groups[0].Name ? "exam-course" : "string-class")))
+                await plans.SetAsync(row.Id, new PlanAsTyped(course, start, "mon,thu", Course.Get(course).Lessons, ""));
         }
 
         string?[] ids = [.. Groups.Select(group => known.FirstOrDefault(row => row.Name == group.Name)?.Id)];

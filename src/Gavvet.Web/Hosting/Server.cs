@@ -3,6 +3,7 @@ using System.Security.Cryptography.X509Certificates;
 using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Shared;
@@ -145,6 +146,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<PrintingStore>();
         services.AddSingleton<DemoClasses>();
         services.AddSingleton<OpenPrintings>();
+        services.AddSingleton<ClassPlans>();
         services.AddSingleton<ClassStore>();
         services.AddSingleton<MarkingStore>();
         services.AddSingleton<DeskSettings>();

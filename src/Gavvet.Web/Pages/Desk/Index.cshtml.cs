@@ -2,6 +2,7 @@ using Gavvet.Engraving.Layout;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Files;
@@ -13,11 +14,21 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Desk;
 
 /// <summary>The desk: sheets, printings, the section library and what was deleted.</summary>
-public sealed class IndexModel(SheetStore store, PrintingStore printings, SectionLibrary library, NewSheets begin, Erasure erasure, QuestionCatalogue catalogue) : PageModel
+internal sealed class IndexModel(SheetStore store, PrintingStore printings, SectionLibrary library, NewSheets begin, Erasure erasure, QuestionCatalogue catalogue, ClassPlans plans, HeavyWork heavy) : PageModel
 {
     public DeskView Desk { get; private set; } = null!;
 
-    public async Task OnGetAsync(string? show, string? filter) => Desk = await ViewAsync(show, filter);
+    /// <summary>What waits for each class.</summary>
+    public IReadOnlyList<ClassWeek> Weeks { get; private set; } = [];
+
+    public async Task OnGetAsync(string? show, string? filter) => (Desk, Weeks) = (await ViewAsync(show, filter), await plans.ThisWeekAsync());
+
+    /// <summary>The sheet of a class's next lesson.</summary>
+    public async Task<IActionResult> OnPostLessonAsync(string? group)
+    {
+        var sheet = await heavy.RunAsync(Lane.Short, Person.Of(HttpContext), _ => plans.SheetAsync(group ?? "", PageCode.FreshSeed()).GetAwaiter().GetResult(), HttpContext.RequestAborted);
+        return sheet is null ? await ChangedAsync(new DeskNotice("There is no lesson to come and nothing is due. Lay a plan over the class’s term first.", null)) : Open(await store.CreateAsync(sheet));
+    }
 
     /// <summary>The lists alone, as the filter is typed.</summary>
     public async Task<IActionResult> OnGetListsAsync(string? show, string? filter) => Partial("Desk/_Lists", await ViewAsync(show, filter));

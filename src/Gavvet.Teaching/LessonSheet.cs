@@ -1,0 +1,100 @@
+using System.Collections.Immutable;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
+
+namespace Gavvet.Teaching;
+
+/// <summary>The sheet of a lesson: a warm-up of what is due, the topic, and a stretch one key further.</summary>
+public static class LessonSheet
+{
+    private const int OfEach = 4;
+
+    /// <summary>The sheet; null where the topic sets nothing and nothing is due.</summary>
+    /// <param name="topic">What is taught.</param>
+    /// <param name="due">What is due, the longest first; what the class has not met is never in it.</param>
+    /// <param name="warmUps">How many questions of a warm-up.</param>
+    /// <param name="style">The house style.</param>
+    /// <param name="seed">What the questions are drawn from.</param>
+    /// <param name="title">The sheet's title.</param>
+    public static Sheet? Of(Topic topic, IEnumerable<Standing> due, int warmUps, HouseStyle style, ulong seed, string title)
+    {
+        Section[] sections = [.. WarmUp(due, warmUps, style, seed), .. New(topic, style, seed), .. Stretch(topic, style, seed)];
+        return sections.Length == 0 ? null : SectionDraw.Whole(title, style, seed, sections);
+    }
+
+    /// <summary>A warm-up: a question for each skill that is due, each skill and key once.</summary>
+    /// <param name="due">What is due, the longest first.</param>
+    /// <param name="count">How many questions at most.</param>
+    /// <param name="style">The house style.</param>
+    /// <param name="seed">What they are drawn from.</param>
+    public static ImmutableArray<Section> WarmUp(IEnumerable<Standing> due, int count, HouseStyle style, ulong seed)
+    {
+        var sections = ImmutableArray.CreateBuilder<Section>();
+        foreach (var skill in due.DistinctBy(one => (one.Group, one.Type, one.Tonic)))
+        {
+            if (sections.Count == count)
+                break;
+            if (ScaleTypes.Find(skill.Type) is not { } type || !NoteText.TryParse(skill.Tonic, out var tonic) || KindOf(skill.Group, type) is not { } kind)
+                continue;
+            SectionDraw.Of(new SectionWish(kind, [type], [SectionDraw.PlaceOf(type, tonic)], 1) { Title = sections.Count == 0 ? "Warm-up" : "" }, style, seed + (ulong)sections.Count, out var section);
+            if (section is not null)
+                sections.Add(section);
+        }
+
+        return sections.ToImmutable();
+    }
+
+    // The topic's sections in its own scales and keys.
+    private static IEnumerable<Section> New(Topic topic, HouseStyle style, ulong seed)
+    {
+        foreach (var (id, i) in topic.Sections.Select((id, i) => (id, i)))
+        {
+            var shipped = ShippedSections.Find(id)!.Section;
+            SectionDraw.Of(Wish(topic, QuestionCatalogue.Standard.Get(shipped.KindId), OfEach) with { Clefs = shipped.Clefs, Direction = shipped.Direction, Notation = shipped.Notation, Scaffolding = shipped.Scaffolding, Option = shipped.Option }, style, seed + 100 + (ulong)i, out var section);
+            if (section is not null)
+                yield return section;
+        }
+    }
+
+    // The nearest key the topic leaves out, the one farther from C where two are as near.
+    private static IEnumerable<Section> Stretch(Topic topic, HouseStyle style, ulong seed)
+    {
+        var kind = QuestionCatalogue.Standard.Get("write-scale");
+        var wish = Wish(topic, kind, 1);
+        if (wish.Places.IsEmpty)
+            yield break;
+        var further = Enumerable.Range(-KeySignature.Most, (2 * KeySignature.Most) + 1).Except(wish.Places).OrderBy(place => wish.Places.Min(own => Math.Abs(own - place))).ThenByDescending(Math.Abs);
+        foreach (var place in further)
+        {
+            SectionDraw.Of(wish with { Places = [place], Title = "A stretch" }, style, seed + 200, out var section);
+            if (section is null)
+                continue;
+            yield return section;
+            yield break;
+        }
+    }
+
+    private static SectionWish Wish(Topic topic, QuestionKind kind, int count)
+    {
+        ImmutableArray<ScaleType> types = [.. topic.Scales.Select(ScaleTypes.Get)];
+        return new SectionWish(kind, types, [.. types.SelectMany(_ => topic.Keys, (type, key) => SectionDraw.PlaceOf(type, NoteText.Parse(key))).Distinct()], count);
+    }
+
+    // The plainest kind of each group that takes the scale.
+    private static QuestionKind? KindOf(string group, ScaleType type)
+    {
+        string[] kinds = group switch
+        {
+            "steps" => ["write-steps", "add-accidentals"],
+            "signatures" => ["write-signature", "name-key", "relative-key"],
+            "degrees" => ["name-degree", "label-degrees"],
+            "modes" => ["mode-parent", "write-scale"],
+            "enharmonic" => ["enharmonic-key", "enharmonic-scale"],
+            "chords" => ["tonic-arpeggio", "scale-intervals"],
+            _ => ["write-scale"],
+        };
+        return kinds.Select(QuestionCatalogue.Standard.Get).FirstOrDefault(kind => kind.Takes(type));
+    }
+}

@@ -94,6 +94,8 @@ internal static class MarkCommand
 
         var copy = papers.Find(answer.Student, answer.Code);
         var item = papers.ItemOf(copy, answer.Item ?? throw new FormatException("The line does not say which item."));
+        if (answer.Choice is not null && item.Question.Choices.IsEmpty && item.Question.List.IsEmpty)
+            throw new FormatException($"Item {item.Number} is not answered by a choice. Give what was written.");
         var marking = Marker.Mark(item, papers.Style, answer.Decision()) with { Remark = answer.Remark };
         return (copy, new Result(copy.Student, answer.Day(), item, marking));
     }

@@ -72,6 +72,8 @@ public sealed class FollowUpDraw
     /// <param name="title">The sheet's title.</param>
     public FollowUp? For(ImmutableArray<string> students, string title)
     {
+        const int longestTitle = 100;
+        title = title.Length > longestTitle ? title[..longestTitle].TrimEnd() + "…" : title;
         var own = _evidence.Where(one => students.Contains(one.Student)).ToArray();
         var missed = Missed(own);
         if (missed.Length == 0)

@@ -42,9 +42,11 @@ public sealed class ErasureTests : OnFolder
         return texts;
     }
 
-    private async Task<string> Print(StoredSheet sheet, string title, string? seat, string code)
+    private async Task<string> Print(StoredSheet sheet, string title, string? seat, string code, bool isVersion2 = false)
     {
-        var record = $$"""{"gavvetPrinting":1,"title":"{{title}}","editions":[{"version":"A","codes":["{{code}}1"],"items":[]},{"version":"A","seat":"{{seat}}","codes":["{{code}}2"],"items":[]}]}""";
+        var record = isVersion2
+            ? $$"""{"gavvetPrinting":2,"title":"{{title}}","editions":[{"version":"A","items":[]}],"copies":[{"number":1,"edition":0,"codes":["{{code}}1"]},{"number":2,"student":"{{seat}}","edition":0,"codes":["{{code}}2"]}]}"""
+            : $$"""{"gavvetPrinting":1,"title":"{{title}}","editions":[{"version":"A","codes":["{{code}}1"],"items":[]},{"version":"A","seat":"{{seat}}","codes":["{{code}}2"],"items":[]}]}""";
         PackedPage Page(string code, string pile, string words) => new(code, pile, 1, words, PageSides.Pack($"<svg>{words}</svg>", $"<svg>key {words}</svg>"));
         return (await Printings.AddAsync(new PrintingToKeep(
             sheet.Id,
@@ -87,6 +89,19 @@ public sealed class ErasureTests : OnFolder
         Assert.Null(await Printings.FindPageAsync("AAAA0002"));
         Assert.Null(await Printings.FindAsync(whole));
         Assert.Equal("2026-03-02", Assert.Single(Backups.Copies()).Name);
+    }
+
+    [Fact]
+    public async Task A_name_in_a_record_of_version_2_is_erased_with_its_paper()
+    {
+        var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        var printing = await Print(sheet, "Autumn test", Name, "DDDD000", isVersion2: true);
+        await Backups.KeepDailyAsync();
+        Assert.Equal(new NameFound(0, 1, 0, 0), await Erasure.NameAsync(Name));
+        Assert.Empty(await FilesThatHold(Name));
+        Assert.Contains("\"student\":\"–\"", await Printings.RecordAsync(printing), StringComparison.Ordinal);
+        Assert.Null(await Printings.FindPageAsync("DDDD0002"));
+        Assert.NotNull(await Printings.FindPageAsync("DDDD0001"));
     }
 
     [Fact]

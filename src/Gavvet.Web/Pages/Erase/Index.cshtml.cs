@@ -1,5 +1,6 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.Workbench;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -7,7 +8,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Erase;
 
 /// <summary>Takes a name away wherever it stands, after a look at where that is. The name is posted, so it is in no address.</summary>
-public sealed class IndexModel(Erasure erasure, WorkbenchViews views) : PageModel
+internal sealed class IndexModel(Erasure erasure, WorkbenchViews views, OpenPrintings open) : PageModel
 {
     private const int Shortest = 2;
 
@@ -37,6 +38,7 @@ public sealed class IndexModel(Erasure erasure, WorkbenchViews views) : PageMode
             return Page();
         (Found, IsErased) = (await erasure.NameAsync(Name), true);
         views.Forget();
+        open.Close();
         return Page();
     }
 

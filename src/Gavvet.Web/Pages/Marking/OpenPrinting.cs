@@ -52,6 +52,9 @@ internal sealed class OpenPrintings(PrintingStore printings)
 
     private readonly ConcurrentDictionary<string, (OpenPrinting Printing, DateTimeOffset Used)> _open = new();
 
+    /// <summary>Lets go of all of them: after an erasure none is as it was read.</summary>
+    public void Close() => _open.Clear();
+
     /// <summary>A printing, or null where it is gone.</summary>
     /// <param name="id">The printing.</param>
     /// <exception cref="FormatException">Its record cannot be read.</exception>

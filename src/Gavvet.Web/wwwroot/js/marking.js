@@ -366,7 +366,7 @@ const listen = () => {
       event.preventDefault();
       step(...arrows[event.key]);
       show();
-    } else if (/^[0-9]$/.test(event.key)) {
+    } else if (/^[0-9]$/.test(event.key) && document.getElementById("single-keys").checked) {
       event.preventDefault();
       // The digits of the screens hold elsewhere.
       event.stopPropagation();

@@ -49,4 +49,4 @@ if (empty === 0 || empty > rounds * 0.7) {
   console.error(`${empty} of ${rounds} kills came before the first save: nothing is shown by that`);
   process.exit(1);
 }
-console.log(`${rounds} kills, ${empty} of them before the first save: ${told} confirmed saves and printings, none lost, every database whole`);
+console.log(`${rounds} kills, ${empty} of them before the first save: ${told} confirmed saves, printings and markings, none lost, every database whole`);

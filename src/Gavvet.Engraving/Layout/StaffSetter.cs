@@ -250,8 +250,20 @@ internal sealed class StaffSetter
     {
         var row = StaffTop(SystemOf(gap.Column)) + Space(4_000) + RoomBelow + SlurRoom;
         // After the last note of a system the step stands at its end.
-        var center = Math.Min(HeadCenter(gap.Column) + (ColumnWidth / 2), _width - (TextSetter.Width(gap.Text, Style(ink), _metrics.Body) / 2));
-        return TextSetter.Centered(gap.Text, Style(ink), _metrics.Body, center, row + (GapRoom / 2) + (_metrics.Body / 3), ink);
+        // The step at the end of a system is drawn in from the edge, and so has less room beside the one before.
+        var atEnd = _marks.Select(mark => mark.Mark).OfType<GapMark>().Where(mark => mark.Column > 0 && SystemOf(mark.Column + 1) != SystemOf(mark.Column) && SystemOf(mark.Column - 1) == SystemOf(mark.Column));
+        var room = atEnd.Select(mark => (_width - HeadCenter(mark.Column - 1) - (ColumnWidth / 2)) * 2 / 3).Append(ColumnWidth).Min();
+        var size = RowSize(_marks.Where(mark => mark.Mark is GapMark).Select(mark => (((GapMark)mark.Mark).Text, mark.Ink)), room);
+        var center = Math.Min(HeadCenter(gap.Column) + (ColumnWidth / 2), _width - (TextSetter.Width(gap.Text, Style(ink), size) / 2));
+        return TextSetter.Centered(gap.Text, Style(ink), size, center, row + (GapRoom / 2) + (_metrics.Body / 3), ink);
+    }
+
+    // A row is set in one size, smaller than the body where its widest text would touch the next.
+    private int RowSize(IEnumerable<(string Text, Ink Ink)> row, int room)
+    {
+        var widest = row.Max(text => TextSetter.Width(text.Text, Style(text.Ink), _metrics.Body));
+        room = room * 19 / 20;
+        return widest <= room ? _metrics.Body : (int)((long)_metrics.Body * room / widest);
     }
 
     private IEnumerable<Primitive> Label(LabelMark label, Ink ink)
@@ -261,7 +273,7 @@ internal sealed class StaffSetter
         var (needed, room) = (TextSetter.Width(label.Text, Style(ink), _metrics.Body), _width - Space(ClefLeft));
         return _figure.Columns == 0
             ? TextSetter.Line(label.Text, Style(ink), needed > room ? (int)((long)_metrics.Body * room / needed) : _metrics.Body, Space(ClefLeft), baseline, ink)
-            : TextSetter.Centered(label.Text, Style(ink), _metrics.Body, HeadCenter(label.Column), baseline, ink);
+            : TextSetter.Centered(label.Text, Style(ink), RowSize(_marks.Where(mark => mark.Mark is LabelMark).Select(mark => (((LabelMark)mark.Mark).Text, mark.Ink)), ColumnWidth), HeadCenter(label.Column), baseline, ink);
     }
 
     private static TextStyle Style(Ink ink) => ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;

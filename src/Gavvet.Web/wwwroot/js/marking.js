@@ -39,18 +39,20 @@ const notice = (words) => {
 
 const keep = () => sessionStorage.setItem(store, JSON.stringify(queue));
 
-const post = async (handler, values) => {
+// Only an answer of the program that says it is done is one: a sign-in page looks like an answer too.
+const post = async (handler, values, isAgain = false) => {
   const body = new FormData();
   for (const [name, value] of Object.entries(values)) if (value !== undefined && value !== null) body.append(name, value);
   const response = await fetch(`${address}?handler=${handler}`, { method: "POST", body, headers: JSON.parse(document.body.getAttribute("hx-headers")) });
   if (response.headers.get("X-Gavvet") === null) throw new TypeError("something else answered");
-  if (response.status === 400 && response.headers.get("HX-Trigger")) {
+  if (response.status === 400 && response.headers.get("HX-Trigger") && !isAgain) {
     const proof = JSON.parse(response.headers.get("HX-Trigger"))["gavvet:proof"];
     document.body.setAttribute("hx-headers", JSON.stringify(proof));
-    return post(handler, values);
+    return post(handler, values, true);
   }
-  if (response.status >= 500) throw new TypeError("the server could not");
-  return { done: response.ok, answer: await response.json().catch(() => ({ problem: "The program could not do this. Load the page again." })) };
+  const done = response.headers.get("X-Gavvet-Done") !== null;
+  if (response.status >= 500 || response.status === 400 || response.status === 401 || (response.ok && !done)) throw new TypeError("the server could not");
+  return { done, answer: await response.json().catch(() => ({ problem: "The program could not do this. Load the page again." })) };
 };
 
 const settle = (entry, { done, answer }) => {

@@ -167,7 +167,9 @@ test("both screens work by keyboard alone", async () => {
   await open("/atlas");
   await page.keyboard.press("f");
   await page.keyboard.type("hijaz");
-  await page.locator("#found a").first().waitFor();
+  // What half the word found is still being replaced by what the whole finds.
+  await page.waitForTimeout(400);
+  await page.waitForFunction(() => document.querySelector("#found a") && !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling"));
   await page.keyboard.press("Tab");
   await page.keyboard.press("Enter");
   await page.waitForURL("**/atlas/phrygian-dominant/C");

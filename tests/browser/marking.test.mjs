@@ -261,6 +261,19 @@ test("what was written is judged, decided over, said otherwise and taken back", 
   assert.match(await at.page.locator("#last").textContent(), /2 of 4/);
 });
 
+test("what a class did wrong before comes first among the likely mistakes", async () => {
+  await newClass("Habits", "Mira");
+  const first = await printFor("Habits", { ...recipe, title: "Habits 1", versions: 1 });
+  await openMarking(first);
+  const usual = await at.page.locator("#likely button").allTextContents();
+  await at.page.keyboard.press("3");
+  await saved();
+  const second = await printFor("Habits", { ...recipe, title: "Habits 2", versions: 1 });
+  await openMarking(second);
+  const now = await at.page.locator("#likely button").allTextContents();
+  assert.equal(now[0].replace(/^\d/, ""), usual[2].replace(/^\d/, ""));
+});
+
 test("a code finds its paper; a wrong one is said", async () => {
   await newClass("Coded", "Mira\nBo");
   const printing = await printFor("Coded", { ...recipe, title: "Coded quiz" });

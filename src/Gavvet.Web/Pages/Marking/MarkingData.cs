@@ -21,9 +21,13 @@ internal static class MarkingData
         var pages = await open.PagesAsync(printings, first.OfType<RecordedCopy>().SelectMany(copy => copy.Codes));
         object[] editions = [.. first.Select(copy => copy is null ? new { items = Array.Empty<object>(), pages = Array.Empty<object>() } : Edition(open, pages, copy))];
         var current = await markings.CurrentAsync(open.Id);
+        // What the class does wrong elsewhere; this printing's own mistakes are counted as they come.
+        var group = (await markings.OfPrintingAsync(open.Id)).ClassId;
+        var before = group is null ? [] : (await markings.EvidenceAsync(group)).Where(kept => kept.Printing != open.Id).SelectMany(kept => kept.Evidence.Findings);
         return new
         {
             title = record.Title,
+            made = before.GroupBy(code => code).ToDictionary(code => code.Key, code => code.Count()),
             papers = record.Copies.Select(copy => new
             {
                 number = copy.Number,

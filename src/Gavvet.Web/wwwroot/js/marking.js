@@ -156,7 +156,7 @@ const showView = (view, side) => {
 
 // Of the mistakes an item invites, those this class makes come first.
 const likelyOf = () => {
-  const made = new Map();
+  const made = new Map(Object.entries(data.made));
   for (const marking of marked.values()) for (const finding of marking.findings) made.set(finding.code, (made.get(finding.code) ?? 0) + 1);
   return item().mistakes.map((mistake, i) => ({ ...mistake, i })).sort((a, b) => (made.get(b.code) ?? 0) - (made.get(a.code) ?? 0) || a.i - b.i);
 };

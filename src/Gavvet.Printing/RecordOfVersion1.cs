@@ -72,7 +72,11 @@ internal static class RecordOfVersion1
         var direction = item.Answer.Descending is null ? Direction.Ascending : item.Answer.Ascending is null ? Direction.Descending : Direction.Both;
         return ScaleTypes.All.OrderBy(type => type.Id != item.Ask.Type)
             .Where(type => style.CanSpell(type, tonic) && IsSpelled(style.Spell(type, tonic), item.Answer))
-            .Select(type => new AskedLine(type, tonic, direction))
+            .Select(type => new AskedLine(type, tonic, direction)
+            {
+                UnderSignature = item.Ask.WriteWith == FileWords.Of(Notation.Signature),
+                OtherTonics = [.. item.Accepted.Select(other => (other.Ascending ?? other.Descending)?[0]).OfType<string>().Select(NoteText.Parse).Where(other => other != tonic).Distinct()],
+            })
             .FirstOrDefault() ?? throw new FormatException($"Question {item.Number} of this record was changed by hand: its answer is no scale.");
     }
 

@@ -15,7 +15,7 @@ public class WordsJudgeTests
         var kind = QuestionCatalogue.Standard.Get(id);
         foreach (var style in HouseStyle.Presets)
         {
-            foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 41 == 0).Take(30).Select(setting => setting with { Style = style, AnswerAs = AnswerForm.Write }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), style) && style.CanSpell(setting.Scale, setting.Tonic)))
+            foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 41 == 0).Take(30).SelectMany(setting => kind.UsesNotation ? new[] { setting with { Notation = Notation.Accidentals }, setting with { Notation = Notation.Signature } } : [setting]).Select(setting => setting with { Style = style, AnswerAs = AnswerForm.Write }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), style) && style.CanSpell(setting.Scale, setting.Tonic)))
             {
                 var answer = kind.Answer(setting);
                 var question = AskedQuestion.Of(kind, setting, []);
@@ -28,6 +28,8 @@ public class WordsJudgeTests
                 var judged = WordsJudge.Judge(kind, setting, written);
                 Assert.Equal(Verdict.Correct, WordsJudge.Judge(AskedQuestionFile.Read(AskedQuestionFile.Write(question)), style, written).Verdict);
                 Assert.True(judged.Verdict == Verdict.Correct && judged.Marks == judged.Of, $"{id}, {setting.Scale.Id} on {setting.Tonic}, {style.Id}: “{written}” is {judged.Verdict}");
+                if (asked is not null)
+                    TheStaffIsRight(id, style, question, kind.Ask(setting), answer);
                 foreach (var other in asked is not null ? [] : answer.Lines.SelectMany((line, i) => line.Others.Select(other => (i, other))))
                 {
                     var lines = answer.Lines.Select(line => style.Say(line.Right)).ToArray();
@@ -45,6 +47,22 @@ public class WordsJudgeTests
                 }
             }
         }
+    }
+
+    // What the key prints on the last staff, sign for sign, typed as it is clicked; and every other scale the key accepts.
+    private static void TheStaffIsRight(string id, HouseStyle style, AskedQuestion question, Question printed, Answer answer)
+    {
+        var at = printed.Figures.Length - 1;
+        if (printed.Figures[at] is StaffFigure { HidesClef: false } staff)
+        {
+            var notes = staff.Given.Concat(answer.Marks[at]).OfType<NoteMark>().GroupBy(note => note.Column).OrderBy(column => column.Key).Select(column => column.Last()).ToArray();
+            var clicked = string.Join(' ', notes.Select(note => $"{note.Pitch.Name.Letter}{(note.Sign is { } sign ? NoteText.Ascii(new NoteName(Letter.C, sign))[1..] is { Length: > 0 } mark ? mark : "n" : "")}{note.Pitch.Octave}"));
+            if (style.NoteNames == NameSystem.English && notes.Length == staff.Columns && !answer.Marks[at].OfType<AddedSignMark>().Any())
+                Assert.True(WordsJudge.Judge(question, style, clicked) is { Verdict: Verdict.Correct or Verdict.Accepted } judged && judged.Marks == judged.Of, $"{id}, {style.Id}: the key’s own staff, {clicked}, is {WordsJudge.Judge(question, style, clicked).Verdict}");
+        }
+
+        foreach (var other in answer.Lines.SelectMany(line => line.Others).OfType<NotesPart>().Where(part => part.Notes.Length >= answer.Written!.Scale.Ascending.Length))
+            Assert.True(WordsJudge.Judge(question, style, style.Say(other)).Verdict is Verdict.Correct or Verdict.Accepted, $"{id}: {style.Say(other)} is accepted by the key");
     }
 
     // kind, scale, tonic, written | what it is; each written out by hand (common practice, no source).

@@ -12,7 +12,14 @@ namespace Gavvet.Worksheets.Forms;
 /// <param name="Tonic">The tonic as it is written.</param>
 /// <param name="Direction">Up, down or both.</param>
 /// <param name="Octaves">Over how many octaves.</param>
-public sealed record AskedLine(ScaleType Type, NoteName Tonic, Direction Direction, int Octaves = 1);
+public sealed record AskedLine(ScaleType Type, NoteName Tonic, Direction Direction, int Octaves = 1)
+{
+    /// <summary>Whether it stands under its key signature, so that a bare letter takes the sign of it.</summary>
+    public bool UnderSignature { get; init; }
+
+    /// <summary>Other tonics the scale is as right on, such as the literal transposition beside the practical one.</summary>
+    public ImmutableArray<NoteName> OtherTonics { get; init; } = [];
+}
 
 /// <summary>
 /// All that judging an answer needs of a question, complete in itself: with it an answer can be judged years after the
@@ -81,7 +88,7 @@ public sealed record AskedQuestion
     public static AskedQuestion Recorded(QuestionKind kind, QuestionSetting setting, ImmutableArray<string> list)
     {
         var asked = Of(kind, setting, list);
-        return asked with { Mistakes = asked.AskedScale(setting.Style) is { } scale ? LikelyMistakes.Of(scale, MostLikely) : MistakesOf(kind, setting) };
+        return asked with { Mistakes = asked.AskedScale(setting.Style) is { } scale ? LikelyMistakes.Of(scale, line => WordsJudge.OfScale(asked, setting.Style, line), MostLikely) : MistakesOf(kind, setting) };
     }
 
     internal static AskedQuestion Of(Question question, Answer answer) => new()
@@ -100,6 +107,18 @@ public sealed record AskedQuestion
     /// <param name="style">The house style.</param>
     public AskedScale? AskedScale(HouseStyle style) => Scale is { } scale ? new AskedScale(scale.Type, scale.Tonic, scale.Direction, style) { Octaves = scale.Octaves } : null;
 
+    /// <summary>The ways a typed scale may be read: by the names of its notes, then under its signature; on the tonic asked, then on the others.</summary>
+    internal IEnumerable<(AskedScale Scale, KeySignature? Signature)> Readings(HouseStyle style)
+    {
+        foreach (var tonic in Scale!.OtherTonics.Prepend(Scale.Tonic))
+        {
+            var scale = AskedScale(style)! with { Tonic = tonic };
+            yield return (scale, null);
+            if (Scale.UnderSignature && style.SignatureOf(scale.Type, tonic) is { } signature)
+                yield return (scale, signature);
+        }
+    }
+
     /// <summary>A finding as the sentence for the margin.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="finding">The finding.</param>
@@ -112,7 +131,11 @@ public sealed record AskedQuestion
     {
         var direction = kind.UsesDirection ? setting.Direction : Direction.Ascending;
         var isLong = setting.Octaves > 1 && answer.Lines is [{ Right: NotesPart line }] && line.Notes.Length == written.Scale.Notes(direction, setting.Octaves).Length;
-        return new AskedLine(written.Type, written.Scale.Tonic, direction, isLong ? setting.Octaves : 1);
+        return new AskedLine(written.Type, written.Scale.Tonic, direction, isLong ? setting.Octaves : 1)
+        {
+            UnderSignature = kind.UsesNotation && setting.Notation == Notation.Signature,
+            OtherTonics = [.. answer.Lines.SelectMany(line => line.Others).OfType<NotesPart>().Where(part => part.Notes.Length >= written.Scale.Ascending.Length && part.Notes[0] != written.Scale.Tonic).Select(part => part.Notes[0]).Distinct()],
+        };
     }
 
     // The notes that stand on the last staff already, where some do and some are to be written.

@@ -11,8 +11,9 @@ internal static class LikelyMistakes
 
     /// <summary>Wrong lines, one for each mistake that has a name of its own.</summary>
     /// <param name="asked">The scale asked.</param>
+    /// <param name="judge">Judges a line as a student's would be.</param>
     /// <param name="most">How many at most.</param>
-    public static ImmutableArray<WrongAnswer> Of(AskedScale asked, int most)
+    public static ImmutableArray<WrongAnswer> Of(AskedScale asked, Func<ImmutableArray<WrittenNote>, Judgement> judge, int most)
     {
         var right = Line(asked, asked.Type)!.Value;
         var found = ImmutableArray.CreateBuilder<WrongAnswer>();
@@ -20,7 +21,7 @@ internal static class LikelyMistakes
         {
             if (found.Count == most)
                 break;
-            var judged = ScaleJudge.Judge(asked, new WrittenAnswer([.. line.Select(Written)], null));
+            var judged = judge([.. line.Select(Written)]);
             if (judged.Verdict is Verdict.Wrong or Verdict.Misspelled && judged.Findings is [var finding] && found.All(other => other.Mistake != finding.Code))
                 found.Add(new WrongAnswer(string.Join(' ', line.Select(NoteText.Ascii)), finding.Code));
         }

@@ -64,11 +64,28 @@ public static class WordsJudge
             throw new FormatException("The answer is empty. Write what stands on the line.");
         if (!asked.Choices.IsEmpty)
             return OfChoice(asked, written);
-        if (asked.AskedScale(style) is { } scale && Whole(asked, AnswerText.Notes(written, style.NoteNames)) is { } notes)
-            return ScaleJudge.Judge(scale, new WrittenAnswer(notes, null));
+        if (asked.Scale is not null && Whole(asked, AnswerText.Notes(written, style.NoteNames)) is { } notes)
+            return OfScale(asked, style, notes);
         var line = Matched(asked, written) ?? written;
         var judged = OfLines(asked, style, line);
         return judged.Verdict == Verdict.Wrong && asked.Lines.Length == 1 && Mistake(asked, mistakes(), line) is { } code ? judged with { Findings = [judged.Findings[0] with { Code = code }] } : judged;
+    }
+
+    /// <summary>The judgement of a scale: on each tonic it is right on, its notes read by their names, and under its signature where it stands under one; the reading that leaves least to mend, the plainest on a tie.</summary>
+    internal static Judgement OfScale(AskedQuestion asked, HouseStyle style, ImmutableArray<WrittenNote> notes)
+    {
+        var best = ScaleJudge.Judge(asked.AskedScale(style)!, new WrittenAnswer(notes, null));
+        foreach (var (scale, signature) in asked.Readings(style).Skip(1).TakeWhile(_ => best.Marks < best.Of || best.Verdict > Verdict.Accepted))
+        {
+            var judged = ScaleJudge.Judge(scale, new WrittenAnswer(notes, signature is { } printed ? WrittenSignature.Of(printed.Notes) : null));
+            // The mark of the signature is not asked for here: how it was written is not typed.
+            judged = signature is null ? judged : judged with { Marks = judged.Marks - 1, Of = judged.Of - 1 };
+            judged = judged.Verdict == Verdict.Correct && scale.Tonic != asked.Scale!.Tonic ? judged with { Verdict = Verdict.Accepted } : judged;
+            if (judged.Of - judged.Marks < best.Of - best.Marks || (judged.Of - judged.Marks == best.Of - best.Marks && judged.Verdict < best.Verdict))
+                best = judged;
+        }
+
+        return best;
     }
 
     // A letter that stands for an answer of the list to match.

@@ -4,6 +4,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Printing;
 

@@ -21,9 +21,10 @@ public abstract record Decision
     /// <summary>Nothing was written.</summary>
     public sealed record Blank : Decision;
 
-    /// <summary>It earns so many marks.</summary>
+    /// <summary>It earns so many marks, whatever the judge makes of what was written.</summary>
     /// <param name="Marks">The marks.</param>
-    public sealed record Earned(int Marks) : Decision;
+    /// <param name="Answer">What was written, or null where it was not entered.</param>
+    public sealed record Earned(int Marks, string? Answer = null) : Decision;
 
     /// <summary>This was written; the judge decides.</summary>
     /// <param name="Answer">The answer: notes, a line each, or the letter of a choice.</param>
@@ -47,13 +48,28 @@ public static class Marker
         Decision.Right => new Marking(MarkedAs.Correct, item.Marks, item.Marks, []) { IsByHand = true },
         Decision.Wrong => new Marking(MarkedAs.Wrong, 0, item.Marks, []) { IsByHand = true },
         Decision.Blank => new Marking(MarkedAs.Blank, 0, item.Marks, []) { IsByHand = true },
-        Decision.Earned(var marks) when marks < 0 || marks > item.Marks => throw new FormatException($"Item {item.Number} has {item.Marks} {(item.Marks == 1 ? "mark" : "marks")}; {marks} cannot be earned."),
-        Decision.Earned(var marks) => new Marking(marks == item.Marks ? MarkedAs.Correct : MarkedAs.Wrong, marks, item.Marks, []) { IsByHand = true },
+        Decision.Earned(var marks, _) when marks < 0 || marks > item.Marks => throw new FormatException($"Item {item.Number} has {item.Marks} {(item.Marks == 1 ? "mark" : "marks")}; {marks} cannot be earned."),
+        Decision.Earned(var marks, var answer) => Decided(item, marks, string.IsNullOrWhiteSpace(answer) ? null : Judged(item, style, answer)),
         Decision.Mistake(var code) => Judged(item, style, item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == code)?.Text
             ?? throw new FormatException($"Item {item.Number} does not invite this mistake.")),
         Decision.Written(var answer) => Judged(item, style, answer),
         _ => throw new ArgumentException("There is no such decision.", nameof(decision)),
     };
+
+    // The teacher stands over the judge: with all marks it is right, and no mistake is named; with fewer it is not, and what
+    // the judge found is kept.
+    private static Marking Decided(SetItem item, int marks, Marking? judged)
+    {
+        var isRight = marks == item.Marks;
+        var marked = (isRight, judged) switch
+        {
+            (true, { IsRight: true }) => judged.As,
+            (true, _) => MarkedAs.Correct,
+            (false, { As: MarkedAs.Misspelled }) => MarkedAs.Misspelled,
+            _ => MarkedAs.Wrong,
+        };
+        return new Marking(marked, marks, item.Marks, isRight ? [] : judged?.Findings ?? []) { Written = judged?.Written, IsByHand = true };
+    }
 
     // The judge counts notes and lines; the paper says what the item is worth. Only a faultless answer earns all of it.
     private static Marking Judged(SetItem item, HouseStyle style, string answer)

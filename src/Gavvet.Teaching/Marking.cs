@@ -45,6 +45,6 @@ public sealed record Marking(MarkedAs As, int Marks, int Of, ImmutableArray<Mark
     /// <summary>Whether the marks are the teacher's and not the judge's.</summary>
     public bool IsByHand { get; init; }
 
-    /// <summary>Whether all was right.</summary>
-    public bool IsRight => As is MarkedAs.Correct or MarkedAs.Accepted;
+    /// <summary>Whether all was right; a name right by sound alone is where the house style takes nothing off for it.</summary>
+    public bool IsRight => As is MarkedAs.Correct or MarkedAs.Accepted || (As == MarkedAs.Misspelled && Marks == Of);
 }

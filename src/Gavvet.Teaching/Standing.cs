@@ -25,7 +25,7 @@ public sealed record Evidence(string Student, DateOnly Day, Asked What, int Mark
             .GroupBy(result => (result.Student, result.Date, result.Version, result.Item, result.Asked))
             .Select(item => item.Last())
             .OrderBy(result => result.Day)
-            .Select(result => new Evidence(result.Student!, result.Day, result.Asked, result.Marks, result.Of, result.As is MarkedAs.Correct or MarkedAs.Accepted, [.. result.Findings.Select(finding => finding.Code)]) { IsBlank = result.As == MarkedAs.Blank }),
+            .Select(result => new Evidence(result.Student!, result.Day, result.Asked, result.Marks, result.Of, new Marking(result.As, result.Marks, result.Of, []).IsRight, [.. result.Findings.Select(finding => finding.Code)]) { IsBlank = result.As == MarkedAs.Blank }),
     ];
 }
 

@@ -37,8 +37,22 @@ public class MarkerTests
         Assert.Equal((MarkedAs.Wrong, 0), (Mark(scale, new Decision.Wrong()).As, Mark(scale, new Decision.Wrong()).Marks));
         Assert.Equal((MarkedAs.Wrong, 3), (Mark(scale, new Decision.Earned(3)).As, Mark(scale, new Decision.Earned(3)).Marks));
         Assert.Equal(MarkedAs.Correct, Mark(scale, new Decision.Earned(4)).As);
+        // Over the judge: what was found is kept with fewer marks, and nothing with all of them.
+        var over = Mark(scale, new Decision.Earned(2, "D E F# G A B C D"));
+        Assert.Equal((MarkedAs.Wrong, 2, true, "neighbour-key", "D E F# G A B C D"), (over.As, over.Marks, over.IsByHand, over.Findings.Single().Code, over.Written));
+        var all = Mark(scale, new Decision.Earned(4, "D E F# G A B C D"));
+        Assert.True(all is { As: MarkedAs.Correct, IsRight: true, Findings.IsEmpty: true });
+        Assert.Equal(MarkedAs.Wrong, Mark(scale, new Decision.Earned(1, "D E F# G A B C# D")).As);
         Assert.Contains("5 cannot be earned", Assert.Throws<FormatException>(() => Mark(scale, new Decision.Earned(5))).Message, StringComparison.Ordinal);
         Assert.Throws<FormatException>(() => Mark(scale, new Decision.Earned(-1)));
+    }
+
+    [Fact]
+    public void A_name_right_by_sound_counts_as_right_where_the_style_takes_nothing_off()
+    {
+        Assert.True(new Marking(MarkedAs.Misspelled, 4, 4, []).IsRight);
+        Assert.False(new Marking(MarkedAs.Misspelled, 3, 4, []).IsRight);
+        Assert.False(new Marking(MarkedAs.Wrong, 4, 4, []).IsRight);
     }
 
     [Fact]

@@ -214,13 +214,23 @@ test("what was written is judged, decided over, said otherwise and taken back", 
 
   // The teacher stands over the judge, and both are kept.
   await at.page.keyboard.press("m");
-  await at.page.keyboard.type("4");
+  await at.page.keyboard.type("2");
   await at.page.locator("#remark").fill("said it aloud");
   await at.page.keyboard.press("Enter");
   await saved();
   await at.page.keyboard.press("ArrowLeft");
-  await at.page.locator("#verdict").filter({ hasText: "4 of 4" }).waitFor();
+  await at.page.locator("#verdict").filter({ hasText: "2 of 4" }).waitFor();
   assert.match(await at.page.locator("#verdict").textContent(), /Come home to the tonic.*Remark: said it aloud/s);
+  // With all marks it is right, and nothing is named any more.
+  await at.page.keyboard.press("m");
+  await at.page.keyboard.type("4");
+  await at.page.keyboard.press("Enter");
+  await saved();
+  await at.page.keyboard.press("ArrowLeft");
+  await at.page.locator("#verdict").filter({ hasText: "Right, 4 of 4" }).waitFor();
+  assert.ok(!(await at.page.locator("#verdict").textContent()).includes("Come home"));
+  await at.page.keyboard.press("u");
+  await at.page.locator("#verdict").filter({ hasText: "2 of 4" }).waitFor();
 
   // Taken back, the judge's marking stands again.
   await at.page.keyboard.press("u");

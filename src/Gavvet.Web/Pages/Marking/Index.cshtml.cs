@@ -57,9 +57,6 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             var marking = Marker.Mark(set, found.Papers.Style, Said(say, written, marks, code));
             if ((written?.Length ?? 0) > LongestWords || (remark?.Length ?? 0) > LongestWords)
                 throw new FormatException($"This is longer than {LongestWords:N0} characters. Write less.");
-            // The teacher's marks stand over the judge's; what was written and found is kept with them.
-            if (say == "over" && marks is { } decided)
-                marking = Marker.Mark(set, found.Papers.Style, new Decision.Earned(decided)) with { As = marking.As, Findings = marking.Findings, Written = marking.Written };
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
             await markings.AddAsync(id, copy, set, marking);
             return new JsonResult(new { marking = MarkingData.Of(await markings.SaidAsync(id, marking)) });
@@ -140,8 +137,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         "wrong" => new Decision.Wrong(),
         "blank" => new Decision.Blank(),
         "written" => new Decision.Written(written ?? ""),
-        "over" when !string.IsNullOrWhiteSpace(written) => new Decision.Written(written),
-        "marks" or "over" => new Decision.Earned(marks ?? throw new FormatException("Type how many marks it earns.")),
+        "marks" => new Decision.Earned(marks ?? throw new FormatException("Type how many marks it earns."), written),
         "mistake" => new Decision.Mistake(FileWords.TryParse<FindingCode>(code, out var known) ? known : throw new FormatException("This mistake has no name here.")),
         _ => throw new FormatException("There is no such decision."),
     };

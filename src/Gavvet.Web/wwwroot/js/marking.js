@@ -322,7 +322,7 @@ const listen = () => {
     const remark = at("remark").value.trim();
     if (at("marks").value === "" || !Number.isInteger(marks) || marks < 0 || marks > item().marks) return (at("marks-problem").textContent = `Type whole marks from 0 to ${item().marks}.`);
     const before = now();
-    decide({ say: "over", marks, remark, written: before?.written ?? undefined }, { ...(before ?? { words: "By hand", verdict: marks === item().marks ? "correct" : "wrong" }), marks, remark });
+    decide({ say: "marks", marks, remark, written: before?.written ?? undefined }, { ...(before ?? {}), words: "By hand", verdict: marks === item().marks ? "correct" : "wrong", marks, remark });
     document.activeElement.blur();
     advance();
   });

@@ -12,10 +12,11 @@ namespace Gavvet.Exchange;
 /// <summary>A staff of a score that was read: what stands before it, and the notes on it.</summary>
 /// <param name="Number">The question's number, from the words before it; null where there is none.</param>
 /// <param name="Notes">The notes as they are written, each with its octave; notes that sound together in the order they stand.</param>
-public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes)
+/// <param name="Signature">The key signature they stand under.</param>
+public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes, KeySignature Signature)
 {
-    /// <summary>The notes as an answer is typed.</summary>
-    public string Text => string.Join(' ', Notes.Select(note => $"{NoteText.Ascii(note.Name)}{note.Octave}"));
+    /// <summary>The notes as an answer is typed: a natural against the signature has its sign.</summary>
+    public string Text => string.Join(' ', Notes.Select(note => $"{NoteText.Ascii(note.Name)}{(note.Name.Accidental == Accidental.Natural && Signature.Notes.Any(sign => sign.Letter == note.Name.Letter) ? "n" : "")}{note.Octave}"));
 }
 
 /// <summary>A part of a score that was read.</summary>
@@ -91,16 +92,20 @@ public static partial class MusicXmlReader
     // A question begins where words with its number stand; bars without any go on with it.
     private static ImmutableArray<ReadStaff> Staves(XElement part)
     {
-        var staves = new List<(int? Number, List<Pitch> Notes)>();
+        var staves = new List<(int? Number, List<Pitch> Notes, KeySignature Signature)>();
+        var signature = new KeySignature(0);
         foreach (var measure in part.Elements("measure"))
         {
+            // A signature holds until the next one.
+            if (int.TryParse((string?)measure.Elements("attributes").Elements("key").Elements("fifths").LastOrDefault(), CultureInfo.InvariantCulture, out var fifths) && fifths is >= -KeySignature.Most and <= KeySignature.Most)
+                signature = new KeySignature(fifths);
             var words = measure.Elements("direction").Descendants("words").Select(said => ((string)said).Trim()).FirstOrDefault(said => Numbered().IsMatch(said));
             if (words is not null || staves.Count == 0)
-                staves.Add((words is null ? null : int.Parse(Numbered().Match(words).Groups[1].Value, CultureInfo.InvariantCulture), []));
+                staves.Add((words is null ? null : int.Parse(Numbered().Match(words).Groups[1].Value, CultureInfo.InvariantCulture), [], signature));
             staves[^1].Notes.AddRange(measure.Elements("note").Where(note => note.Element("grace") is null).Select(note => note.Element("pitch")).OfType<XElement>().Select(PitchOf));
         }
 
-        return [.. staves.Select(staff => new ReadStaff(staff.Number, [.. staff.Notes]))];
+        return [.. staves.Select(staff => new ReadStaff(staff.Number, [.. staff.Notes], staff.Signature))];
     }
 
     private static Pitch PitchOf(XElement pitch)

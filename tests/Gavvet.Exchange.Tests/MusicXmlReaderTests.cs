@@ -43,6 +43,14 @@ public class MusicXmlReaderTests
     }
 
     [Fact]
+    public void A_natural_against_the_signature_has_its_sign_and_a_signature_holds_until_the_next()
+    {
+        const string note = "<note><pitch><step>B</step><octave>4</octave></pitch></note>";
+        var xml = $"<score-partwise><part id='P1'><measure><attributes><key><fifths>-1</fifths></key></attributes>{note}</measure><measure><direction><direction-type><words>2. x</words></direction-type></direction>{note}</measure><measure><attributes><key><fifths>0</fifths></key></attributes><direction><direction-type><words>3. x</words></direction-type></direction>{note}</measure></part></score-partwise>";
+        Assert.Equal(["Bn4", "Bn4", "B4"], Assert.Single(MusicXmlReader.Read(Encoding.UTF8.GetBytes(xml))).Staves.Select(staff => staff.Text));
+    }
+
+    [Fact]
     public void Entities_definitions_and_what_is_no_score_are_refused_in_words()
     {
         Assert.Contains("entities", Refused("""<!DOCTYPE score-partwise [<!ENTITY a "aaaa">]><score-partwise>&a;</score-partwise>"""), StringComparison.Ordinal);

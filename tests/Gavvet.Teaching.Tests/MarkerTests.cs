@@ -28,6 +28,22 @@ public class MarkerTests
         Assert.Equal(0, Mark(Item("write-scale", "major", "D", 1), new Decision.Written("D E F G A B C# D")).Marks);
     }
 
+    // F harmonic minor under its four flats, written out by hand: what is typed is what stands on the staff.
+    [Theory]
+    [InlineData("F G A B C D En F", MarkedAs.Correct, null)]
+    [InlineData("F G Ab Bb C Db E F", MarkedAs.Correct, null)]
+    [InlineData("F G A B C D E F", MarkedAs.Wrong, "natural-for-harmonic")]
+    [InlineData("F G Ab Bb C Db Eb F", MarkedAs.Wrong, "natural-for-harmonic")]
+    [InlineData("F G A B C Dn En F", MarkedAs.Wrong, "sixth-raised-in-harmonic")]
+    public void Under_a_signature_a_bare_letter_takes_it(string written, MarkedAs expected, string? code)
+    {
+        var kind = QuestionCatalogue.Standard.Get("write-scale");
+        var asked = AskedQuestion.Recorded(kind, new QuestionSetting(ScaleTypes.Get("harmonic-minor"), NoteText.Parse("F"), Clef.Treble, Notation.Signature, Direction.Ascending, Scaffolding.Blank), []);
+        var marking = Mark(new SetItem(1, 1, "", "A", null, "", "", [], [], 8, 1, new Asked("write-scale", "scales", "harmonic-minor", "F", "treble", "up"), asked), new Decision.Written(written));
+        Assert.Equal((expected, code), (marking.As, marking.Findings.FirstOrDefault()?.Code));
+        Assert.All(asked.Mistakes, mistake => Assert.NotEqual(Verdict.Correct, WordsJudge.Judge(asked, HouseStyle.Classical, mistake.Text).Verdict));
+    }
+
     [Fact]
     public void The_teacher_decides_by_hand()
     {

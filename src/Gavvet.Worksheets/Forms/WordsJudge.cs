@@ -81,7 +81,10 @@ public static class WordsJudge
             // The mark of the signature is not asked for here: how it was written is not typed.
             judged = signature is null ? judged : judged with { Marks = judged.Marks - 1, Of = judged.Of - 1 };
             judged = judged.Verdict == Verdict.Correct && scale.Tonic != asked.Scale!.Tonic ? judged with { Verdict = Verdict.Accepted } : judged;
-            if (judged.Of - judged.Marks < best.Of - best.Marks || (judged.Of - judged.Marks == best.Of - best.Marks && judged.Verdict < best.Verdict))
+            var (lost, least) = (judged.Of - judged.Marks, best.Of - best.Marks);
+            // Under a signature bare letters are what a student writes: that reading is said where it needs no more words.
+            var isPlainer = judged.Verdict < best.Verdict || (signature is not null && scale.Tonic == asked.Scale!.Tonic && judged.Findings.Length <= best.Findings.Length);
+            if (lost < least || (lost == least && isPlainer))
                 best = judged;
         }
 

@@ -161,8 +161,6 @@ internal static class MarkCommand
             return one.Length == 1 ? one[0] : throw new FormatException($"The line says {(one.Length == 0 ? "nothing of the answer" : "more than one thing of the answer")}. Give one of written, lines, choice, right, blank, marks.");
         }
 
-        public DateOnly Day() => Date is null ? DateOnly.FromDateTime(DateTime.Now)
-            : DateOnly.TryParseExact(Date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day
-            : throw new FormatException($"“{Date}” is no date. Write it as 2026-03-12.");
+        public DateOnly Day() => Date is null ? DateOnly.FromDateTime(DateTime.Now) : LessonPlan.ReadDate(Date);
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
@@ -18,9 +19,6 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     public const int MostLessons = 200;
 
     private static readonly string[] Days = ["sun", "mon", "tue", "wed", "thu", "fri", "sat"];
-
-    // After the last topic the whole is gone over again, from the first topic on.
-    private const string Again = "Once more:";
 
     /// <summary>Lays a course over a class's days.</summary>
     /// <param name="course">The course.</param>
@@ -45,8 +43,9 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
             var date = start.AddDays(day);
             if (!days.Contains(date.DayOfWeek) || holidays.Contains(date))
                 continue;
+            // After the last topic the whole is gone over again, from the first topic on.
             var topic = topics[laid.Count % topics.Length];
-            laid.Add(new Lesson(laid.Count + 1, date, laid.Count < topics.Length ? topic : topic with { Name = $"{Again} {topic.Name}" }));
+            laid.Add(new Lesson(laid.Count + 1, date, laid.Count < topics.Length ? topic : topic with { Name = Texts.Say("lesson.again", ("topic", topic.Name)) }));
         }
 
         return new LessonPlan(course, laid.MoveToImmutable());

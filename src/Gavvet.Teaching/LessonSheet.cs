@@ -3,6 +3,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
@@ -38,7 +39,7 @@ public static class LessonSheet
                 break;
             if (ScaleTypes.Find(skill.Type) is not { } type || !NoteText.TryParse(skill.Tonic, out var tonic) || KindOf(skill.Group, type) is not { } kind)
                 continue;
-            SectionDraw.Of(new SectionWish(kind, [type], [SectionDraw.PlaceOf(type, tonic)], 1) { Title = sections.Count == 0 ? "Warm-up" : "" }, style, seed + (ulong)sections.Count, out var section);
+            SectionDraw.Of(new SectionWish(kind, [type], [SectionDraw.PlaceOf(type, tonic)], 1) { Title = sections.Count == 0 ? Texts.Say("lesson.warm-up") : "" }, style, seed + (ulong)sections.Count, out var section);
             if (section is not null)
                 sections.Add(section);
         }
@@ -68,7 +69,7 @@ public static class LessonSheet
         var further = Enumerable.Range(-KeySignature.Most, (2 * KeySignature.Most) + 1).Except(wish.Places).OrderBy(place => wish.Places.Min(own => Math.Abs(own - place))).ThenByDescending(Math.Abs);
         foreach (var place in further)
         {
-            SectionDraw.Of(wish with { Places = [place], Title = "A stretch" }, style, seed + 200, out var section);
+            SectionDraw.Of(wish with { Places = [place], Title = Texts.Say("lesson.stretch") }, style, seed + 200, out var section);
             if (section is null)
                 continue;
             yield return section;

@@ -22,12 +22,13 @@ public sealed record StudentTotal(string? Student, int Marks, int Of)
 {
     /// <summary>Totals, a student a line in the order they first come; of several markings of an item the last counts.</summary>
     /// <param name="results">The results of one printing.</param>
-    public static ImmutableArray<StudentTotal> From(IEnumerable<Result> results) =>
-    [
-        .. results.GroupBy(result => result.Student ?? "").Select(own => own.GroupBy(result => result.Item.Number).Select(item => item.Last().Marking).ToArray() is var last
-            ? new StudentTotal(own.First().Student, last.Sum(marking => marking.Marks), last.Sum(marking => marking.Of))
-            : null!),
-    ];
+    public static ImmutableArray<StudentTotal> From(IEnumerable<Result> results) => [.. results.GroupBy(result => result.Student ?? "").Select(own => Sum([.. own]))];
+
+    private static StudentTotal Sum(Result[] own)
+    {
+        Marking[] last = [.. own.GroupBy(result => result.Item.Number).Select(item => item.Last().Marking)];
+        return new StudentTotal(own[0].Student, last.Sum(marking => marking.Marks), last.Sum(marking => marking.Of));
+    }
 }
 
 /// <summary>A results file: every marking of one or more printings with what was asked.</summary>

@@ -13,7 +13,7 @@ public partial class TextsTests
     private static readonly Dictionary<string, string> Messages = XDocument.Load(Path.Combine(Source, "Gavvet.Worksheets", "Wording", "Texts.resx")).Root!.Elements("data")
         .ToDictionary(data => data.Attribute("name")!.Value, data => data.Element("value")!.Value);
 
-    private static readonly string Code = string.Join('\n', new[] { "Worksheets", "Engraving", "Printing", "Web" }.SelectMany(room => Directory.GetFiles(Path.Combine(Source, $"Gavvet.{room}"), "*.cs*", SearchOption.AllDirectories)).Where(file => !file.Contains("/obj/", StringComparison.Ordinal)).Select(File.ReadAllText));
+    private static readonly string Code = string.Join('\n', new[] { "Worksheets", "Engraving", "Teaching", "Printing", "Web" }.SelectMany(room => Directory.GetFiles(Path.Combine(Source, $"Gavvet.{room}"), "*.cs*", SearchOption.AllDirectories)).Where(file => !file.Contains("/obj/", StringComparison.Ordinal)).Select(File.ReadAllText));
 
     [Fact]
     public void Every_message_is_said_somewhere()
@@ -26,10 +26,11 @@ public partial class TextsTests
             var byOption = kind is not null && kind.Options.Any(option => id == $"{kind.Id}.option.{option.Id}");
             var byChoice = id.Split('.') is ["label", var group, _] && Code.Contains($"$\"label.{group}.{{", StringComparison.Ordinal);
             var byVerdict = id.Split('.') is ["marked", _] && Code.Contains("$\"marked.{", StringComparison.Ordinal);
+            var byMistake = id.Split('.') is ["mistake", var mistake] && Enum.GetValues<FindingCode>().Any(code => FileWords.Of(code) == mistake);
             var byCount = id.Split('.') is ["count", var things] && Code.Contains($"\"{things}\"", StringComparison.Ordinal);
             var byDirection = Enum.GetValues<Direction>().Any(direction => id == $"finding.direction.{FileWords.Of(direction)}");
             var byScale = id.EndsWith(".major", StringComparison.Ordinal) && Code.Contains($"\"{id[..^6]}\"", StringComparison.Ordinal);
-            Assert.True(byKind || byOption || byChoice || byVerdict || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
+            Assert.True(byKind || byOption || byChoice || byVerdict || byMistake || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
         }
     }
 

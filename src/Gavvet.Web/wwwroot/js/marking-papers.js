@@ -1,0 +1,50 @@
+// The papers being marked: which item is in hand, what is decided so far, and the walk from one to the next.
+export const address = document.querySelector("[data-marking]")?.dataset.marking;
+export const at = (id) => document.getElementById(id);
+
+// What the server sent of the printing, once.
+export const printing = { data: null };
+export const marked = new Map(); // "copy item" → the marking, with pending while it is not kept yet
+export const place = { paper: 0, item: 0 };
+export const mode = { byQuestion: false, hidden: false, totals: false };
+
+export const paper = () => printing.data.papers[place.paper];
+export const itemsOf = (one) => printing.data.editions[one.edition].items;
+export const item = () => itemsOf(paper())[place.item];
+export const keyOf = (copy, number) => `${copy} ${number}`;
+export const now = () => marked.get(keyOf(paper().number, item().number));
+export const nameOf = (one) => (mode.hidden ? null : one.name) ?? (one.isSpare ? `Spare paper ${one.number}` : `Paper ${one.number}`);
+
+// The walk: item by item through a paper, or one question through all papers. What is marked is passed over.
+export const isOpen = (one, number) => !marked.has(keyOf(one.number, itemsOf(one)[number].number));
+
+const walk = () => {
+  const all = printing.data.papers.flatMap((one, p) => itemsOf(one).map((_, i) => [p, i])).filter(([p]) => !printing.data.papers[p].isSpare || p === place.paper);
+  const order = mode.byQuestion ? all.sort((a, b) => a[1] - b[1] || a[0] - b[0]) : all;
+  const here = order.findIndex(([p, i]) => p === place.paper && i === place.item);
+  return { order, here };
+};
+
+export const forward = () => {
+  const { order, here } = walk();
+  const next = [...order.slice(here + 1), ...order.slice(0, here)].find(([p, i]) => isOpen(printing.data.papers[p], i));
+  if (next) [place.paper, place.item] = next;
+  else if (here + 1 < order.length) [place.paper, place.item] = order[here + 1];
+};
+
+export const step = (papers, items) => {
+  place.paper = Math.min(Math.max(place.paper + papers, 0), printing.data.papers.length - 1);
+  const count = itemsOf(paper()).length;
+  if (papers !== 0 && !mode.byQuestion) {
+    const open = itemsOf(paper()).findIndex((_, i) => isOpen(paper(), i));
+    place.item = open < 0 ? 0 : open;
+  }
+  place.item += items;
+  if (place.item >= count && place.paper + 1 < printing.data.papers.length) Object.assign(place, { paper: place.paper + 1, item: 0 });
+  place.item = Math.min(Math.max(place.item, 0), itemsOf(paper()).length - 1);
+};
+
+export const goTo = (copy, number) => {
+  place.paper = printing.data.papers.findIndex((one) => one.number === copy);
+  place.item = Math.max(0, itemsOf(paper()).findIndex((one) => one.number === number));
+};

@@ -1,0 +1,141 @@
+// What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
+import { at, forward, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing } from "./marking-papers.js";
+import { decide, notice, post } from "./marking-queue.js";
+
+export const element = (name, text, attributes = {}) => {
+  const made = Object.assign(document.createElement(name), attributes);
+  if (text !== undefined) made.textContent = text;
+  return made;
+};
+
+export const showView = (view, side) => {
+  const edition = printing.data.editions[paper().edition];
+  const sheet = view.querySelector(".marking-sheet");
+  const image = sheet.querySelector("img");
+  const source = edition.pages[item().page][side];
+  if (image.getAttribute("src") !== source) image.setAttribute("src", source);
+  sheet.style.aspectRatio = `1 / ${edition.shape}`;
+  const ring = sheet.querySelector(".item-ring");
+  const [left, top, width, height] = item().box;
+  Object.assign(ring.style, { left: `${left * 100 - 0.8}%`, top: `${top * 100 - 0.4}%`, width: `${width * 100 + 1.6}%`, height: `${height * 100 + 0.8}%` });
+  const tall = sheet.clientHeight;
+  view.scrollTop = Math.max(0, top * tall - (view.clientHeight - height * tall) / 3);
+};
+
+// Of the mistakes an item invites, those this class makes come first.
+const likelyOf = () => {
+  const made = new Map(Object.entries(printing.data.made));
+  for (const marking of marked.values()) for (const finding of marking.findings) made.set(finding.code, (made.get(finding.code) ?? 0) + 1);
+  return item().mistakes.map((mistake, i) => ({ ...mistake, i })).sort((a, b) => (made.get(b.code) ?? 0) - (made.get(a.code) ?? 0) || a.i - b.i);
+};
+
+const letterOf = (i) => String.fromCharCode(65 + i);
+
+export const options = () => {
+  if (mode.totals) return Array.from({ length: Math.min(item().marks, 9) + 1 }, (_, marks) => ({ key: marks, words: `${marks}`, take: () => decide({ say: "marks", marks }, { verdict: marks === item().marks ? "correct" : "wrong", words: `${marks} of ${item().marks}`, marks }) }));
+  if (item().choices.length > 0) return item().choices.slice(0, 26).map((words, i) => ({ key: i + 1, words: `${letterOf(i)}  ${words}`, take: () => decide({ say: "written", written: letterOf(i) }, { verdict: "waiting", words: "Judging…", marks: 0 }) }));
+  return likelyOf().map((mistake, i) => ({ key: i + 1, words: mistake.words, title: mistake.written, take: () => decide({ say: "mistake", code: mistake.code }, { verdict: "waiting", words: mistake.words, marks: 0 }) }));
+};
+
+const showLikely = () => {
+  at("likely").replaceChildren(...options().map((option) => {
+    const button = element("button", undefined, { type: "button", className: "btn btn-quiet", title: option.title ?? "" });
+    button.append(element("kbd", option.key <= 9 ? `${option.key}` : ""), ` ${option.words}`);
+    button.addEventListener("click", () => { option.take(); advance(); });
+    return button;
+  }));
+};
+
+const sentence = (finding) => {
+  const line = element("div", undefined, { className: "said" });
+  const words = element("p", finding.message);
+  const edit = element("button", "Say it otherwise", { type: "button", className: "btn btn-quiet" });
+  edit.addEventListener("click", () => {
+    const field = element("textarea", undefined, { className: "form-control", value: finding.message, rows: 2 });
+    field.setAttribute("aria-label", "The sentence for all who made this mistake");
+    const done = element("button", "For all who made this mistake", { type: "button", className: "btn btn-accent" });
+    done.addEventListener("click", async () => {
+      try {
+        const { done: kept, answer } = await post("Say", { said: finding.message, instead: field.value });
+        if (!kept) return at("marks-problem").replaceChildren(answer.problem);
+        for (const each of answer.markings) marked.set(keyOf(each.copy, each.item), each.marking);
+        show();
+      } catch {
+        notice("Not saved: the program does not answer. What you typed is still here.");
+      }
+    });
+    line.replaceChildren(field, done);
+    field.focus();
+  });
+  line.append(words, edit);
+  return line;
+};
+
+const showVerdict = () => {
+  const marking = now();
+  const box = at("verdict");
+  box.className = `verdict verdict-${marking?.verdict ?? "none"}`;
+  if (!marking) return box.replaceChildren(element("p", "Not marked yet", { className: "hint" }));
+  const head = element("p", `${marking.words}${marking.verdict === "waiting" ? "" : `, ${marking.marks} of ${marking.of}`}`, { className: "verdict-words" });
+  const parts = [head, ...marking.findings.filter((finding) => finding.message).map(sentence)];
+  if (marking.written) parts.push(element("p", `Written: ${marking.written}`, { className: "hint" }));
+  if (marking.remark) parts.push(element("p", `Remark: ${marking.remark}`, { className: "hint" }));
+  box.replaceChildren(...parts);
+};
+
+const stateOf = (marking) => (!marking ? "open" : marking.pending ? "pending" : marking.verdict);
+
+const button = (words, state, isHere, title, press) => {
+  const line = element("li");
+  const made = element("button", words, { type: "button", className: `note-button note-${state}`, title });
+  made.setAttribute("aria-label", title);
+  if (isHere) made.setAttribute("aria-current", "true");
+  made.addEventListener("click", () => { press(); show(); });
+  line.append(made);
+  return line;
+};
+
+const showLines = () => {
+  at("paper-line").replaceChildren(...printing.data.papers.map((one, p) => {
+    const markings = itemsOf(one).map((each) => marked.get(keyOf(one.number, each.number)));
+    const done = markings.filter((marking) => marking && !marking.pending).length;
+    const state = done === 0 ? "open" : done < markings.length ? "begun" : "correct";
+    return button(`${one.number}`, state, p === place.paper, `${nameOf(one)}, ${done} of ${markings.length} marked`, () => Object.assign(place, { paper: p, item: Math.min(place.item, itemsOf(one).length - 1) }));
+  }));
+  at("item-line").replaceChildren(...itemsOf(paper()).map((each, i) => {
+    const marking = marked.get(keyOf(paper().number, each.number));
+    return button(`${each.number}`, stateOf(marking), i === place.item, `Item ${each.number}, ${marking ? marking.words : "not marked"}`, () => (place.item = i));
+  }));
+};
+
+// What is being typed stays while other things arrive; only another item clears the fields.
+let shown = "";
+const clearFields = () => {
+  const here = keyOf(paper().number, item().number);
+  if (here === shown) return;
+  shown = here;
+  at("marks").value = now() && !now().pending ? now().marks : "";
+  at("remark").value = now()?.remark ?? "";
+};
+
+export const show = () => {
+  at("who").textContent = [nameOf(paper()), `version ${paper().version}`, paper().part].filter((part) => part).join(" · ");
+  at("item-title").textContent = `${item().number}. ${item().prompt || item().section}`;
+  at("item-answer").textContent = `Answer: ${item().answer}`;
+  showView(at("view-student"), "student");
+  showView(at("view-key"), "key");
+  showLikely();
+  showLines();
+  showVerdict();
+  at("pad").hidden = !item().staff;
+  at("marks").max = item().marks;
+  clearFields();
+  document.querySelector(".marking-body").dataset.shown = `${paper().number} ${item().number}`;
+};
+
+export const advance = () => {
+  at("written").value = "";
+  for (const problem of ["written-problem", "marks-problem"]) at(problem).textContent = "";
+  forward();
+  show();
+};

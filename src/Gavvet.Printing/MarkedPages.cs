@@ -100,7 +100,7 @@ public static class MarkedPages
         lines = lines.Length > 1 ? TextSetter.Wrap(said, TextStyle.Italic, size, box.Width) : lines;
         if (lines.Length > 2)
             lines = [lines[0], TextSetter.Shortened(string.Join(' ', lines.Skip(1)), TextStyle.Italic, size, box.Width)];
-        return lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Italic, size, box.Left, box.Bottom + (size * 4 / 5) + (i * size * 21 / 20), Ink.Answer));
+        return lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Italic, size, box.Left, box.Bottom + (size * 11 / 10) + (i * size * 21 / 20), Ink.Answer));
     }
 
     private static IEnumerable<Primitive> Tick(int x, int y) =>

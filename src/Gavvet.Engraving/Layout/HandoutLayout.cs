@@ -34,7 +34,7 @@ public static class HandoutLayout
         var metrics = new PageMetrics(new PageSetup(paper, 6));
         var blocks = entries.SelectMany(entry => new[]
         {
-            Sentence($"{char.ToUpperInvariant(entry.Name[0])}{entry.Name[1..]}: {string.Join(" ", entry.Degrees(false).Select(degree => $"{degree.Degree}"))}{(entry.Signature is { } signature ? $", {signature}" : "")}", metrics) with { KeepWithNext = true, Above = metrics.LineHeight / 2 },
+            Sentence($"{CountText.Capitalized(entry.Name)}: {string.Join(" ", entry.Degrees(false).Select(degree => $"{degree.Degree}"))}{(entry.Signature is { } signature ? $", {signature}" : "")}", metrics) with { KeepWithNext = true, Above = metrics.LineHeight / 2 },
             Figure(entry.Staff, metrics, metrics.ContentWidth),
         });
         return Pagination.Fill([.. blocks], metrics, new HandoutFurniture(title, "", metrics));
@@ -147,7 +147,7 @@ public static class HandoutLayout
             }
 
             var baseline = metrics.TopMargin + metrics.Title;
-            yield return Group(TextSetter.Line(Capital(title), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
+            yield return Group(TextSetter.Line(CountText.Capitalized(title), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
             if (names.Length > 0)
                 yield return Group(TextSetter.Line(Texts.Say("handout.also", ("names", names)), TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
         }
@@ -159,7 +159,5 @@ public static class HandoutLayout
         }
 
         private static PageGroup Group(IEnumerable<Primitive> primitives) => new(GroupKind.Furniture, default, null, [.. primitives]);
-
-        private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
     }
 }

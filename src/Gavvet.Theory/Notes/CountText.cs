@@ -33,4 +33,8 @@ public static class CountText
     /// <summary>Words with the article they take: "a major third", "an augmented second".</summary>
     /// <param name="words">The words.</param>
     public static string WithArticle(string words) => words[0] is 'a' or 'e' or 'i' or 'o' or 'u' ? $"an {words}" : $"a {words}";
+
+    /// <summary>Words as they begin a sentence or stand as a heading, with a capital.</summary>
+    /// <param name="words">The words, at least one letter.</param>
+    public static string Capitalized(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

@@ -1,6 +1,7 @@
 using Gavvet.Theory;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Drawing;
 
@@ -57,16 +58,16 @@ public static class Scope
     public static string Advice(Section section, HouseStyle style)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        var scales = section.Scales.Length == 1 ? section.Scales[0].Name : "these scales";
+        var scales = section.Scales.Length == 1 ? section.Scales[0].Name : Texts.Say("refused.these-scales");
         if (section.Notation == Notation.Signature && kind.UsesNotation && Of(section with { Notation = Notation.Accidentals }, style).Count > 0)
         {
             var tonics = WorkingTonics(section);
-            return $"With a key signature {scales} cannot be written in these keys: it would need more than seven sharps or flats. Write with accidentals{(tonics.Length > 0 ? $", or choose from {tonics}" : "")}.";
+            return tonics.Length > 0 ? Texts.Say("refused.signature-tonics", ("scales", scales), ("others", tonics)) : Texts.Say("refused.signature", ("scales", scales));
         }
 
         return WorkingTonics(section) is { Length: > 0 } others
-            ? $"In these keys there is no such question about {scales}. Choose from {others}."
-            : "These keys and scales offer no such question. Choose other scales.";
+            ? Texts.Say("refused.others", ("scales", scales), ("others", others))
+            : Texts.Say("refused.nothing");
 
         string WorkingTonics(Section narrow)
         {

@@ -2,6 +2,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Editing;
 
@@ -26,13 +27,13 @@ internal static class QuestionEditor
     public static EditOutcome Add(Sheet sheet, Section section, Key place)
     {
         if (sheet.QuestionCount >= SheetLimits.Questions)
-            return EditOutcome.Refused("question", $"A sheet holds up to {SheetLimits.Questions} questions. Remove one first, or make a second sheet.");
+            return EditOutcome.Refused("question", Texts.Say("refused.one-more", ("most", SheetLimits.Questions)));
         var asked = section.Slots.Select(slot => QuestionIdentity.On(sheet, section, slot.Drawn)).ToHashSet();
         var draws = Scope.Of(section with { Keys = [place], AlsoTonics = [], WithoutTonics = [] }, sheet.Style);
         var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, sheet.NextId, 0);
         var fresh = draws.Where(draw => !asked.Contains(QuestionIdentity.On(sheet, section, draw))).OrderBy(draw => QuestionDraw.Chance(seed, draw)).ToArray();
         if (!QuestionCatalogue.Standard.Get(section.KindId).UsesTonic || fresh.Length == 0)
-            return EditOutcome.Refused("question", $"“{QuestionCatalogue.Standard.Get(section.KindId).Name}” has no further question about {place}.");
+            return EditOutcome.Refused("question", Texts.Say("refused.nothing-about", ("kind", QuestionCatalogue.Standard.Get(section.KindId).Name), ("place", place)));
         var slot = new Slot(sheet.NextId, 0, true, fresh[0]);
         return EditOutcome.Done(sheet.With(section with { Slots = section.Slots.Add(slot) }) with { NextId = sheet.NextId + 1 });
     }
@@ -40,10 +41,10 @@ internal static class QuestionEditor
     private static EditOutcome Redraw(Sheet sheet, Section section, Slot slot)
     {
         if (slot.Pinned)
-            return EditOutcome.Refused("question", "This question is pinned. Unpin it first.");
+            return EditOutcome.Refused("question", Texts.Say("refused.pinned"));
         return QuestionDraw.DrawAnother(sheet, section, slot) is { } redrawn
             ? EditOutcome.Done(sheet.With(redrawn))
-            : EditOutcome.Refused("question", "Every question these keys and clefs offer is on the sheet already. Choose more keys or another clef.");
+            : EditOutcome.Refused("question", Texts.Say("refused.all-asked"));
     }
 
     private static EditOutcome OnTonic(Sheet sheet, Section section, Slot slot, NoteName tonic)
@@ -51,17 +52,17 @@ internal static class QuestionEditor
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var type = slot.Drawn.Scale;
         if (!kind.UsesTonic)
-            return EditOutcome.Refused("question", "This question has no tonic to change.");
+            return EditOutcome.Refused("question", Texts.Say("refused.tonic-of-none"));
         var draws = Reachable(section, slot, sheet.Style, [tonic], [slot.Drawn.Clef]).Where(draw => draw.Tonic == tonic).ToArray();
         if (draws.Length > 0)
             return Done(sheet, section, slot, QuestionDraw.Taking(slot, draws.MinBy(draw => draw.Variant == slot.Drawn.Variant ? -1 : draw.Variant)) with { Pinned = true });
         var others = Reachable(section, slot, sheet.Style, NoteName.All, [slot.Drawn.Clef]).Select(draw => draw.Tonic).Distinct().OrderBy(other => Math.Abs(other.Fifths - tonic.Fifths)).Take(4);
-        return EditOutcome.Refused("question", $"This question cannot be asked about {sheet.Style.Say(tonic)} {type.Name}. Choose {string.Join(", ", others.Select(sheet.Style.Say))}.");
+        return EditOutcome.Refused("question", Texts.Say("refused.tonic", ("tonic", sheet.Style.Say(tonic)), ("scale", type.Name), ("others", string.Join(", ", others.Select(sheet.Style.Say)))));
     }
 
     private static EditOutcome InClef(Sheet sheet, Section section, Slot slot, Clef clef) => QuestionCatalogue.Standard.Get(section.KindId).UsesClefAs(section.Option)
         ? Done(sheet, section, slot, QuestionDraw.Taking(slot, slot.Drawn with { Clef = clef }) with { Pinned = true })
-        : EditOutcome.Refused("question", "This question has no clef to change.");
+        : EditOutcome.Refused("question", Texts.Say("refused.clef-of-none"));
 
     // The nearest load on that side which the sheet does not ask yet.
     private static EditOutcome Weigh(Sheet sheet, Section section, Slot slot, bool heavier)
@@ -78,7 +79,7 @@ internal static class QuestionEditor
             .Select(pair => (Draw?)pair.Draw).FirstOrDefault();
         return nearest is { } draw
             ? Done(sheet, section, slot, QuestionDraw.Taking(slot, draw) with { Pinned = true })
-            : EditOutcome.Refused("question", $"These keys and clefs offer nothing {(heavier ? "heavier" : "lighter")} that is not on the sheet. Choose {(heavier ? "keys with more sharps or flats" : "keys with fewer sharps or flats")}.");
+            : EditOutcome.Refused("question", Texts.Say(heavier ? "refused.heavier" : "refused.lighter"));
     }
 
     private static EditOutcome Reword(Sheet sheet, Section section, Slot slot, string prompt)
@@ -91,7 +92,7 @@ internal static class QuestionEditor
     private static EditOutcome Remove(Sheet sheet, Section section, Slot slot)
     {
         if (section.Slots.Count == 1)
-            return EditOutcome.Refused("question", "This is the section’s only question. Remove the section instead.");
+            return EditOutcome.Refused("question", Texts.Say("refused.only-question"));
         var shorter = section with { Slots = section.Slots.Remove(slot) };
         // Words of the teacher's own go with the last question that asks them.
         if (AsksOwn(section) && shorter.Slots.All(other => other.Drawn.Variant != slot.Drawn.Variant))

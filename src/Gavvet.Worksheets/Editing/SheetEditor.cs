@@ -27,7 +27,7 @@ public static class SheetEditor
         {
             return sheet.Find(id) is { } section
                 ? ApplyTo(sheet, section, sectionEdit)
-                : EditOutcome.Refused("section", "This section is no longer on the sheet.");
+                : EditOutcome.Refused("section", Texts.Say("refused.section-gone"));
         }
 
         return edit switch
@@ -45,7 +45,7 @@ public static class SheetEditor
             AddKeptSection kept => AddKept(sheet, kept.Section),
             ChangeVersions { Versions: var versions } => versions is >= 1 and <= Sheet.MostVersions
                 ? Versioned(sheet, versions)
-                : EditOutcome.Refused("versions", $"A sheet has from 1 to {Sheet.MostVersions} versions."),
+                : EditOutcome.Refused("versions", Texts.Say("refused.versions", ("most", Sheet.MostVersions))),
             ChangeParts { Parts: var parts } => InParts(sheet with { Parts = [.. Instrument.All.Where(parts.Contains)] }),
             ChangeHouseStyle { Style: var style } => Restyled(sheet, style),
             RedrawAll => EditOutcome.Done(sheet.Sections.Aggregate(sheet, RedrawUnpinned)),
@@ -64,13 +64,13 @@ public static class SheetEditor
             .FirstOrDefault(distinct => !sheet.Parts.IsEmpty && distinct.Length > 1);
         return numbers is null
             ? EditOutcome.Done(sheet)
-            : new EditOutcome(sheet, "parts", $"Questions {string.Join(" and ", numbers.Take(2))} differ in their clef alone, so a part asks the same twice. Draw one of them again on the workbench, or all (D).");
+            : new EditOutcome(sheet, "parts", Texts.Say("refused.same-in-a-part", ("numbers", string.Join(" and ", numbers.Take(2)))));
     }
 
     private static EditOutcome ApplyTo(Sheet sheet, Section section, SectionEdit edit) => edit switch
     {
         RemoveSection => sheet.Sections.Count == 1
-            ? EditOutcome.Refused("section", "A sheet keeps at least one section. Change its kind of question, or delete the sheet from the desk.")
+            ? EditOutcome.Refused("section", Texts.Say("refused.last-section"))
             : EditOutcome.Done(sheet with { Sections = sheet.Sections.Remove(section) }),
         MoveSection move => EditOutcome.Done(Move(sheet, section, move.Places)),
         RewordInstruction { Instruction: var text } => SheetRules.Instructions(text) is { } problem
@@ -78,7 +78,7 @@ public static class SheetEditor
             : EditOutcome.Done(sheet.With(section with { Instruction = text.Trim() })),
         ChangeKind { KindId: var kindId } => QuestionCatalogue.Standard.Find(kindId) is { } kind
             ? Rescope(sheet, SectionFitting.ForKind(section with { KindId = kind.Id }, kind, sheet.Style), "kind")
-            : EditOutcome.Refused("kind", $"There is no kind of question called “{kindId}”."),
+            : EditOutcome.Refused("kind", Texts.Say("refused.no-kind", ("id", kindId))),
         ChangeKeys { Keys: var keys } => SheetRules.Keys(keys) is { } problem
             ? EditOutcome.Refused("keys", problem)
             : Rescope(sheet, WithTonics(section, (ChangeKeys)edit) with { Keys = [.. keys.Distinct().OrderBy(key => key.Fifths)] }, "keys"),
@@ -86,14 +86,14 @@ public static class SheetEditor
             ? EditOutcome.Refused("scales", problem)
             : Rescope(sheet, SectionFitting.Settled(section with { Scales = [.. ScaleTypes.All.Where(scales.Contains)] }, sheet.Style), "scales"),
         ChangeClefs { Clefs: var clefs } => clefs.IsDefaultOrEmpty
-            ? EditOutcome.Refused("clefs", "Choose at least one clef.")
+            ? EditOutcome.Refused("clefs", Texts.Say("refused.no-clef"))
             : Rescope(sheet, section with { Clefs = [.. Clef.All.Where(clefs.Contains)] }, "clefs"),
         ChangeCount { Count: var count } => SheetRules.Count(sheet, section, count) is { } problem
             ? EditOutcome.Refused("count", problem)
             : EditOutcome.Done(Resize(sheet, section, count)),
         ChangeScaffolding change => QuestionCatalogue.Standard.Get(section.KindId).Scaffoldings.Contains(change.Scaffolding)
             ? Changed(sheet, section with { Scaffolding = change.Scaffolding })
-            : EditOutcome.Refused("scaffold", "This kind of question does not give that help."),
+            : EditOutcome.Refused("scaffold", Texts.Say("refused.help")),
         // Without a signature there is none to give.
         ChangeNotation change => Rescope(sheet, section with
         {
@@ -105,13 +105,13 @@ public static class SheetEditor
             : EditOutcome.Done(sheet.With(section with { Title = title.Trim() })),
         ChangeOctaves { Octaves: var octaves } => octaves is >= 1 and <= SheetLimits.Octaves
             ? Changed(sheet, section with { Octaves = octaves })
-            : EditOutcome.Refused("octaves", $"Scales are written over 1 to {SheetLimits.Octaves} octaves."),
+            : EditOutcome.Refused("octaves", Texts.Say("refused.octaves", ("most", SheetLimits.Octaves))),
         ChangeMarks { Marks: var marks } => marks is >= 1 and <= SheetLimits.Marks
             ? EditOutcome.Done(sheet.With(section with { Marks = marks }))
-            : EditOutcome.Refused("marks", $"A question earns from 1 to {SheetLimits.Marks} marks."),
+            : EditOutcome.Refused("marks", Texts.Say("refused.marks", ("most", SheetLimits.Marks))),
         ChangeColumns { Columns: var columns } => columns is >= 0 and <= 2
             ? EditOutcome.Done(sheet.With(section with { Columns = columns }))
-            : EditOutcome.Refused("columns", "Questions stand in one or two columns."),
+            : EditOutcome.Refused("columns", Texts.Say("refused.columns")),
         ChangeAnswerForm change => Changed(sheet, section with { AnswerAs = change.Form }),
         ChangeOption { Option: var option } => Optioned(sheet, section, option),
         ChangeTuning { Tuning: var tuning } => Tuned(sheet, section, tuning),
@@ -119,7 +119,7 @@ public static class SheetEditor
         ChangeDirection change => EditOutcome.Done(sheet.With(section with { Direction = change.Direction })),
         QuestionEdit question => section.Find(question.SlotId) is { } slot
             ? QuestionEditor.Apply(sheet, section, slot, question)
-            : EditOutcome.Refused("question", "This question is no longer on the sheet."),
+            : EditOutcome.Refused("question", Texts.Say("refused.question-gone")),
         AddQuestionAt add => QuestionEditor.Add(sheet, section, add.Place),
         _ => throw new ArgumentException($"No edit {edit.GetType().Name}."),
     };
@@ -160,7 +160,7 @@ public static class SheetEditor
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         if (kind.Options.IsEmpty || kind.Options.All(known => known.Id != option))
-            return EditOutcome.Refused("option", "This kind of question is not asked that way.");
+            return EditOutcome.Refused("option", Texts.Say("refused.option"));
         return Rescope(sheet, SectionFitting.ForKind(section with { Option = option == kind.Options[0].Id ? "" : option }, kind, sheet.Style), "option");
     }
 
@@ -180,12 +180,12 @@ public static class SheetEditor
     private static EditOutcome Owned(Sheet sheet, Section section, ImmutableArray<OwnQuestion> questions)
     {
         if (!QuestionCatalogue.Standard.Get(section.KindId).AsksOwn)
-            return EditOutcome.Refused("own", "This kind of question has words of its own. Choose “Your own questions” first.");
+            return EditOutcome.Refused("own", Texts.Say("refused.own-kind"));
         if (questions.IsDefaultOrEmpty)
-            return EditOutcome.Refused("own", "Write at least one question of your own, with its answer.");
+            return EditOutcome.Refused("own", Texts.Say("refused.own-empty"));
         var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
         if (questions.Length > room)
-            return EditOutcome.Refused("own", $"A sheet holds up to {SheetLimits.Questions} questions. There is room for {room} here.");
+            return EditOutcome.Refused("own", Texts.Say("refused.room", ("most", SheetLimits.Questions), ("room", room)));
         if (questions.SelectMany(own => new[] { own.Prompt, own.Answer }).Select(SheetRules.OwnWords).FirstOrDefault(problem => problem is not null) is { } words)
             return EditOutcome.Refused("own", words);
         var missing = Math.Max(0, questions.Length - section.Slots.Count);
@@ -197,9 +197,9 @@ public static class SheetEditor
     private static EditOutcome Add(Sheet sheet, string kindId)
     {
         if (QuestionCatalogue.Standard.Find(kindId) is not { } kind)
-            return EditOutcome.Refused("kind", $"There is no kind of question called “{kindId}”.");
+            return EditOutcome.Refused("kind", Texts.Say("refused.no-kind", ("id", kindId)));
         if (sheet.Sections.Count >= SheetLimits.Sections)
-            return EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Sections} sections. Make a second sheet for more.");
+            return EditOutcome.Refused("addSection", Texts.Say("refused.sections", ("most", SheetLimits.Sections)));
         // A new section goes on with the keys and clefs of the one before it; the first has the easy middle of the line.
         var before = sheet.Sections.Count > 0 ? sheet.Sections[^1] : null;
         var section = new Section(
@@ -218,21 +218,21 @@ public static class SheetEditor
         const int usualCount = 4;
         var count = Math.Min(Math.Min(usualCount, QuestionDraw.Available(section, sheet.Style)), SheetLimits.Questions - sheet.QuestionCount);
         return count < 1
-            ? EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Questions} questions. Make a second sheet for more.")
+            ? EditOutcome.Refused("addSection", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)))
             : EditOutcome.Done(Resize(added, section, count));
     }
 
     private static EditOutcome AddKept(Sheet sheet, Section kept)
     {
         if (sheet.Sections.Count >= SheetLimits.Sections)
-            return EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Sections} sections. Make a second sheet for more.");
+            return EditOutcome.Refused("addSection", Texts.Say("refused.sections", ("most", SheetLimits.Sections)));
         var section = SectionFitting.Settled(kept with { Id = sheet.NextId, Slots = [] }, sheet.Style);
         var available = QuestionDraw.Available(section, sheet.Style);
         var count = Math.Min(Math.Min(kept.Slots.Count, available), SheetLimits.Questions - sheet.QuestionCount);
         if (available == 0)
             return EditOutcome.Refused("addSection", Scope.Advice(section, sheet.Style));
         if (count < 1)
-            return EditOutcome.Refused("addSection", $"A sheet holds up to {SheetLimits.Questions} questions. Make a second sheet for more.");
+            return EditOutcome.Refused("addSection", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)));
         return EditOutcome.Done(Resize(sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 }, section, count));
     }
 

@@ -17,15 +17,15 @@ public static class SheetRules
     /// <param name="title">What was typed.</param>
     public static string? Title(string title) => title?.Trim() switch
     {
-        null or "" => "Give the sheet a title, such as “Major scales, week 3”.",
-        { Length: > SheetLimits.Title } => $"A title has up to {SheetLimits.Title} characters.",
+        null or "" => Texts.Say("refused.title-empty"),
+        { Length: > SheetLimits.Title } => Texts.Say("refused.title", ("most", SheetLimits.Title)),
         var text => Unprintable(text),
     };
 
     /// <summary>Instructions are short enough for a page.</summary>
     /// <param name="text">What was typed.</param>
     public static string? Instructions(string text) => (text ?? "").Length > SheetLimits.Instructions
-        ? $"Instructions have up to {SheetLimits.Instructions} characters."
+        ? Texts.Say("refused.instructions", ("most", SheetLimits.Instructions))
         : Unprintable(text ?? "");
 
     /// <summary>The staff can be written on.</summary>
@@ -33,16 +33,16 @@ public static class SheetRules
     public static string? StaffHeight(int millimeters) =>
         millimeters is >= PageSetup.SmallestStaff and <= PageSetup.LargestStaff
             ? null
-            : $"A staff is from {PageSetup.SmallestStaff} to {PageSetup.LargestStaff} mm high.";
+            : Texts.Say("refused.staff", ("least", PageSetup.SmallestStaff), ("most", PageSetup.LargestStaff));
 
     /// <summary>There is a key, and every key has a signature.</summary>
     /// <param name="keys">The keys chosen.</param>
     public static string? Keys(ImmutableArray<Key> keys)
     {
         if (keys.IsDefaultOrEmpty)
-            return "Choose at least one key.";
+            return Texts.Say("refused.no-keys");
         var odd = keys.FirstOrDefault(key => key.IsTheoretical, keys[0]);
-        return odd.IsTheoretical ? $"{odd} has no key signature. Choose {odd.PracticalTwin} instead." : null;
+        return odd.IsTheoretical ? Texts.Say("refused.theoretical", ("key", odd), ("twin", odd.PracticalTwin)) : null;
     }
 
     /// <summary>There is a scale type, and the kind can ask about each.</summary>
@@ -51,9 +51,9 @@ public static class SheetRules
     public static string? Scales(QuestionKind kind, ImmutableArray<ScaleType> scales)
     {
         if (scales.IsDefaultOrEmpty)
-            return "Choose at least one scale.";
+            return Texts.Say("refused.no-scales");
         return scales.FirstOrDefault(type => !kind.Takes(type)) is { } odd
-            ? $"“{kind.Name}” is not asked of {odd.Name}. It takes {Listed(kind)}."
+            ? Texts.Say("refused.scale", ("kind", kind.Name), ("scale", odd.Name), ("scales", Listed(kind)))
             : null;
     }
 
@@ -61,8 +61,8 @@ public static class SheetRules
     /// <param name="text">What was typed.</param>
     public static string? OwnWords(string text) => (text ?? "").Trim() switch
     {
-        "" => "Write a question and its answer.",
-        { Length: > SheetLimits.OwnWords } => $"A question or answer has up to {SheetLimits.OwnWords} characters.",
+        "" => Texts.Say("refused.own-words-empty"),
+        { Length: > SheetLimits.OwnWords } => Texts.Say("refused.own-words", ("most", SheetLimits.OwnWords)),
         var words => Unprintable(words),
     };
 
@@ -74,21 +74,21 @@ public static class SheetRules
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         if (section.Octaves > 1 && !kind.UsesOctaves)
-            return ("octaves", $"“{kind.Name}” is asked over one octave.");
+            return ("octaves", Texts.Say("refused.one-octave", ("kind", kind.Name)));
         if (!AnswerForms.CanBe(kind, section.AnswerAs, section.Option))
-            return ("answerAs", $"The answer of “{kind.Name}” cannot be chosen from a list. Have it written.");
+            return ("answerAs", Texts.Say("refused.not-chosen", ("kind", kind.Name)));
         if (section.AnswerAs == AnswerForm.Matching && section.Slots.Count > AnswerForms.MostMatches)
             return ("answerAs", TooManyMatches);
         if (kind.UsesNotation && section.Scaffolding == Scaffolding.Signature && section.Notation == Notation.Accidentals)
-            return ("scaffold", "A key signature is given only where scales are written with one. Write with a signature, or give other help.");
+            return ("scaffold", Texts.Say("refused.signature-help"));
         if (kind.UsesNotation && section.Notation == Notation.Signature && section.Scales.All(type => style.SignatureKey(type, new NoteName(Letter.C)) is null))
-            return ("writeWith", $"{char.ToUpperInvariant(section.Scales[0].Name[0])}{section.Scales[0].Name[1..]} is written without a key signature. Write with accidentals.");
+            return ("writeWith", Texts.Say("refused.no-signature", ("scale", CountText.Capitalized(section.Scales[0].Name))));
         if (kind.AsksOwn && section.Own.IsEmpty)
-            return ("questions", "Write at least one question of your own, with its answer.");
+            return ("questions", Texts.Say("refused.own-empty"));
         return null;
     }
 
-    private static string TooManyMatches => $"A list to match with has a letter for each answer, A to Z. Ask for up to {AnswerForms.MostMatches} questions, or have them answered otherwise.";
+    private static string TooManyMatches => Texts.Say("refused.matches", ("most", AnswerForms.MostMatches));
 
     private static string Listed(QuestionKind kind)
     {
@@ -105,7 +105,7 @@ public static class SheetRules
         var available = QuestionDraw.Available(section, sheet.Style);
         var room = SheetLimits.Questions - sheet.QuestionCount + section.Slots.Count;
         if (count < 1)
-            return "Ask for at least one question.";
+            return Texts.Say("refused.no-questions");
         if (count > AnswerForms.MostMatches && section.AnswerAs == AnswerForm.Matching)
             return TooManyMatches;
         if (count > available && !section.Own.IsEmpty && QuestionCatalogue.Standard.Get(section.KindId).AsksOwn)
@@ -113,10 +113,10 @@ public static class SheetRules
         if (count > available)
         {
             var offer = Texts.Say("rule.offer", ("count", available));
-            return $"These keys and clefs offer {offer}. Ask for {available} or fewer, or choose more keys.";
+            return Texts.Say("refused.offer", ("offer", offer), ("available", available));
         }
 
-        return count > room ? $"A sheet holds up to {SheetLimits.Questions} questions. There is room for {room} here." : null;
+        return count > room ? Texts.Say("refused.room", ("most", SheetLimits.Questions), ("room", room)) : null;
     }
 
     private static string? Unprintable(string text)
@@ -124,7 +124,7 @@ public static class SheetRules
         foreach (var rune in text.EnumerateRunes())
         {
             if (rune == Rune.ReplacementChar || (Rune.GetUnicodeCategory(rune) == UnicodeCategory.Control && rune.Value is not ('\n' or '\r' or '\t')))
-                return "The text holds a character that cannot be printed. Type it again.";
+                return Texts.Say("refused.character");
         }
 
         return null;

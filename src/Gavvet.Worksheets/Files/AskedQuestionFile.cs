@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Files;
 
@@ -32,11 +33,11 @@ public static class AskedQuestionFile
     {
         try
         {
-            return written.Deserialize<AskedQuestion>(Options) ?? throw new FormatException("A question of this record is empty.");
+            return written.Deserialize<AskedQuestion>(Options) ?? throw new FormatException(Texts.Say("record.empty"));
         }
         catch (Exception problem) when (problem is JsonException or NotSupportedException or ArgumentException or InvalidOperationException)
         {
-            throw new FormatException("A question of this record cannot be read. It was changed, or a later Gavvet wrote it.", problem);
+            throw new FormatException(Texts.Say("record.unreadable"), problem);
         }
     }
 }

@@ -5,6 +5,7 @@ using System.Text.Json.Serialization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Files;
 
@@ -31,15 +32,15 @@ internal static class FileContract
             new FlagConverter(),
             new WordConverters(),
             new NamedConverter<NoteName>(NoteText.Ascii, text => NoteText.TryParse(text, out var note) ? note : throw new FormatException(NoteText.Problem(text))),
-            new NamedConverter<Clef>(clef => clef.Id, text => Clef.Find(text) ?? throw new FormatException($"There is no clef called “{Short(text)}”. There are {string.Join(", ", Clef.All.Select(clef => clef.Id))}.")),
-            new NamedConverter<ScaleType>(type => type.Id, text => ScaleTypes.Find(text) ?? throw new FormatException($"There is no scale called “{Short(text)}”. Did you mean {ScaleNames.Nearest(Short(text)).Id}?")),
-            new NamedConverter<QuestionKind>(kind => kind.Id, text => QuestionCatalogue.Standard.Find(text) ?? throw new FormatException($"There is no kind of question called “{Short(text)}”. Did you mean {QuestionCatalogue.Standard.Nearest(Short(text)).Id}?")),
+            new NamedConverter<Clef>(clef => clef.Id, text => Clef.Find(text) ?? throw new FormatException(Texts.Say("file.no-clef", ("id", Short(text)), ("clefs", string.Join(", ", Clef.All.Select(clef => clef.Id)))))),
+            new NamedConverter<ScaleType>(type => type.Id, text => ScaleTypes.Find(text) ?? throw new FormatException(Texts.Say("file.no-scale", ("id", Short(text)), ("nearest", ScaleNames.Nearest(Short(text)).Id)))),
+            new NamedConverter<QuestionKind>(kind => kind.Id, text => QuestionCatalogue.Standard.Find(text) ?? throw new FormatException(Texts.Say("file.no-kind", ("id", Short(text)), ("nearest", QuestionCatalogue.Standard.Nearest(Short(text)).Id)))),
             new NamedConverter<Instrument>(part => part.Id, Instrument.Parse),
         },
     };
 
     /// <summary>What is said of an escape that stands for half a character: it is JSON, and no text.</summary>
-    public const string HalfCharacter = "The text holds half a character. Type it again.";
+    public static string HalfCharacter => Texts.Say("file.half-character");
 
     public static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
 
@@ -49,7 +50,7 @@ internal static class FileContract
     {
         try
         {
-            return JsonSerializer.Deserialize<T>(text, Options) ?? throw new SheetFileException("", "Here should be an object in braces.");
+            return JsonSerializer.Deserialize<T>(text, Options) ?? throw new SheetFileException("", Texts.Say("file.object"));
         }
         catch (JsonException problem)
         {
@@ -67,10 +68,10 @@ internal static class FileContract
         {
             FieldException field => new SheetFileException(path, field.Message, problem),
             { InnerException: InvalidOperationException } => new SheetFileException(path, HalfCharacter, problem),
-            _ when problem.Message.Contains("could not be mapped", StringComparison.Ordinal) => new SheetFileException(path, "This program knows no field of this name.", problem),
-            _ when problem.Message.Contains("Duplicate", StringComparison.Ordinal) => new SheetFileException(path, "A field stands twice here.", problem),
-            _ when problem.Message.Contains("ImmutableArray", StringComparison.Ordinal) => new SheetFileException(path, "Here should be a list in square brackets.", problem),
-            _ => new SheetFileException(path, "Here should be an object in braces.", problem),
+            _ when problem.Message.Contains("could not be mapped", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.unknown"), problem),
+            _ when problem.Message.Contains("Duplicate", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.twice"), problem),
+            _ when problem.Message.Contains("ImmutableArray", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.list"), problem),
+            _ => new SheetFileException(path, Texts.Say("file.object"), problem),
         };
     }
 }
@@ -109,7 +110,7 @@ internal sealed class TextConverter : JsonConverter<string>
     internal static string Text(ref Utf8JsonReader reader)
     {
         if (reader.TokenType != JsonTokenType.String)
-            throw new FieldException("This should be text in quotes.");
+            throw new FieldException(Texts.Say("file.text"));
         try
         {
             return reader.GetString()!;
@@ -125,7 +126,7 @@ internal sealed class TextConverter : JsonConverter<string>
 internal sealed class WholeNumberConverter : JsonConverter<int>
 {
     public override int Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number) ? number : throw new FieldException("This should be a whole number.");
+        reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number) ? number : throw new FieldException(Texts.Say("file.whole-number"));
 
     public override void Write(Utf8JsonWriter writer, int value, JsonSerializerOptions options) => writer.WriteNumberValue(value);
 }
@@ -134,7 +135,7 @@ internal sealed class WholeNumberConverter : JsonConverter<int>
 internal sealed class FlagConverter : JsonConverter<bool>
 {
     public override bool Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        reader.TokenType is JsonTokenType.True or JsonTokenType.False ? reader.GetBoolean() : throw new FieldException("This should be true or false.");
+        reader.TokenType is JsonTokenType.True or JsonTokenType.False ? reader.GetBoolean() : throw new FieldException(Texts.Say("file.true-or-false"));
 
     public override void Write(Utf8JsonWriter writer, bool value, JsonSerializerOptions options) => writer.WriteBooleanValue(value);
 }
@@ -145,7 +146,7 @@ internal sealed class SeedConverter : JsonConverter<ulong>
     public override ulong Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         reader.TokenType == JsonTokenType.Number && reader.TryGetUInt64(out var seed) ? seed
         : reader.TokenType == JsonTokenType.String && ulong.TryParse(reader.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out var written) ? written
-        : throw new FieldException("A seed is a whole number from 0 on.");
+        : throw new FieldException(Texts.Say("file.seed-number"));
 
     public override void Write(Utf8JsonWriter writer, ulong value, JsonSerializerOptions options) => writer.WriteNumberValue(value);
 }
@@ -182,7 +183,7 @@ internal sealed class WordConverters : JsonConverterFactory
         public override T Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
         {
             var word = TextConverter.Text(ref reader);
-            return FileWords.TryParse<T>(word, out var choice) ? choice : throw new FieldException($"“{FileContract.Short(word)}” is not one of {FileWords.All<T>()}.");
+            return FileWords.TryParse<T>(word, out var choice) ? choice : throw new FieldException(Texts.Say("file.not-one-of", ("word", FileContract.Short(word)), ("choices", FileWords.All<T>())));
         }
 
         public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteStringValue(FileWords.Of(value));

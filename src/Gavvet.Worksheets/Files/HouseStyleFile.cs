@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Files;
 
@@ -31,21 +32,21 @@ public static class HouseStyleFile
     public static HouseStyle Read(string text)
     {
         if (text.Length > SheetLimits.FileBytes)
-            throw new SheetFileException("", "The file is too large for a house style.");
+            throw new SheetFileException("", Texts.Say("style-file.large"));
         try
         {
             using var document = JsonDocument.Parse(text, new JsonDocumentOptions { MaxDepth = 8 });
             if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("format", out var format) || !format.ValueEquals(Format))
-                throw new SheetFileException("", $"This is no house style file: it does not begin with \"format\": \"{Format}\".");
+                throw new SheetFileException("", Texts.Say("style-file.mark", ("format", Format)));
         }
         catch (Exception broken) when (broken is JsonException or InvalidOperationException)
         {
-            throw new SheetFileException("", "This is no house style file: it is not JSON.", broken);
+            throw new SheetFileException("", Texts.Say("style-file.not-json"), broken);
         }
 
         var members = FileContract.Read<Dictionary<string, JsonElement>>(text);
         if (!members.TryGetValue("version", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number) || number != Version)
-            throw new SheetFileException("version", $"This should be the whole number {Version}.");
+            throw new SheetFileException("version", Texts.Say("file.whole-number-only", ("number", Version)));
         return Style(members.Where(member => member.Key is not ("format" or "version")).ToDictionary(member => member.Key, member => Word(member.Key, member.Value)), "");
     }
 
@@ -53,7 +54,7 @@ public static class HouseStyleFile
     {
         try
         {
-            return value.ValueKind == JsonValueKind.String ? value.GetString()! : throw new SheetFileException(name, "This should be text in quotes.");
+            return value.ValueKind == JsonValueKind.String ? value.GetString()! : throw new SheetFileException(name, Texts.Say("file.text"));
         }
         catch (InvalidOperationException broken)
         {
@@ -90,9 +91,9 @@ public static class HouseStyleFile
 
         foreach (var (name, word) in words.Where(word => word.Key != Preset))
         {
-            var field = HouseStyleField.All.FirstOrDefault(field => field.Name == name) ?? throw new SheetFileException(path + FileContract.Short(name), "This program knows no field of this name.");
+            var field = HouseStyleField.All.FirstOrDefault(field => field.Name == name) ?? throw new SheetFileException(path + FileContract.Short(name), Texts.Say("file.unknown"));
             if (!field.Choices.Contains(word))
-                throw new SheetFileException(path + name, $"“{FileContract.Short(word)}” is not one of {string.Join(", ", field.Choices)}.");
+                throw new SheetFileException(path + name, Texts.Say("file.not-one-of", ("word", FileContract.Short(word)), ("choices", string.Join(", ", field.Choices))));
             style = field.With(style, word);
         }
 

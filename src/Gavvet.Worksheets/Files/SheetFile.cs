@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Files;
 
@@ -37,7 +38,7 @@ public static class SheetFile
     public static Sheet Read(string text, DrawChoices choices)
     {
         if (text.Length > SheetLimits.FileBytes)
-            throw new SheetFileException("", $"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
+            throw new SheetFileException("", Texts.Say("file.large", ("most", SheetLimits.FileBytes / 1024)));
         return SheetReading.Read(FileContract.Read<SheetDocument>(Current(text)), choices);
     }
 
@@ -49,19 +50,19 @@ public static class SheetFile
             using var document = JsonDocument.Parse(text);
             var root = document.RootElement;
             if (root.ValueKind != JsonValueKind.Object)
-                throw new SheetFileException("", "Here should be an object in braces.");
+                throw new SheetFileException("", Texts.Say("file.object"));
             if (root.TryGetProperty(Mark, out var version))
             {
                 return version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number) && number == Version ? text
-                    : throw new SheetFileException(Mark, $"This program reads sheet files of version {Version}; this one says {FileContract.Short(version.GetRawText())}.");
+                    : throw new SheetFileException(Mark, Texts.Say("file.version", ("known", Version), ("version", FileContract.Short(version.GetRawText()))));
             }
 
             return SheetUpgrade.IsOld(root) ? SheetUpgrade.Of(root)
-                : throw new SheetFileException("", $"This is not a sheet file: it should begin with “{Mark}”: {Version}.");
+                : throw new SheetFileException("", Texts.Say("file.mark", ("mark", Mark), ("version", Version)));
         }
         catch (JsonException broken)
         {
-            throw new SheetFileException("", $"This is not a sheet file: it is not JSON. Reading stopped at line {(broken.LineNumber ?? 0) + 1}.", broken);
+            throw new SheetFileException("", Texts.Say("file.not-json", ("line", (broken.LineNumber ?? 0) + 1)), broken);
         }
         catch (InvalidOperationException broken)
         {

@@ -4,6 +4,7 @@ using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Files;
 
@@ -17,9 +18,9 @@ internal static class SheetReading
     {
         var style = HouseStyleFile.Style(document.HouseStyle, "houseStyle.");
         var sections = document.Sections ?? [];
-        Number("sections", sections.Length, 1, SheetLimits.Sections, $"A sheet has from 1 to {SheetLimits.Sections} sections.");
+        Number("sections", sections.Length, 1, SheetLimits.Sections, Texts.Say("file.sections", ("most", SheetLimits.Sections)));
         if (choices.Seed is not null && sections.Any(section => section.Drawn is not null))
-            throw new SheetFileException("", "The questions of this sheet file are drawn already; a seed is for recipes. Leave the seed out.");
+            throw new SheetFileException("", Texts.Say("file.seed"));
         var sheet = new Sheet(
             choices.Seed ?? document.Seed,
             Ruled("title", document.Title, SheetRules.Title),
@@ -46,11 +47,11 @@ internal static class SheetReading
 
     private static Raw Read(SectionDocument document, string path, HouseStyle style)
     {
-        var kind = document.Kind ?? throw new SheetFileException($"{path}.kind", $"Say what kind of question is asked, such as “{QuestionCatalogue.Standard.All[0].Id}”.");
+        var kind = document.Kind ?? throw new SheetFileException($"{path}.kind", Texts.Say("file.kind", ("example", QuestionCatalogue.Standard.All[0].Id)));
         ImmutableArray<ScaleType> scales = document.Scales is { } listed ? [.. listed.Distinct().OrderBy(type => ScaleTypes.All.IndexOf(type))] : [ScaleTypes.All.First(type => kind.Takes(type))];
         Refuse($"{path}.scales", SheetRules.Scales(kind, scales));
         ImmutableArray<Clef> clefs = document.Clefs is { } chosen ? [.. Clef.All.Intersect(chosen)] : [Clef.Treble];
-        Refuse($"{path}.clefs", clefs.IsEmpty ? "Choose at least one clef." : null);
+        Refuse($"{path}.clefs", clefs.IsEmpty ? Texts.Say("refused.no-clef") : null);
         var section = new Section(
             Number($"{path}.id", document.Id, 0, HighestId),
             kind.Id,
@@ -74,12 +75,12 @@ internal static class SheetReading
         };
         section = Keys(document.Keys ?? new KeysDocument(), section, $"{path}.keys");
         if (!kind.Scaffoldings.Contains(section.Scaffolding))
-            throw new SheetFileException($"{path}.scaffold", $"“{kind.Id}” can be {string.Join(", ", kind.Scaffoldings.Select(FileWords.Of))}.");
+            throw new SheetFileException($"{path}.scaffold", Texts.Say("file.help", ("kind", kind.Id), ("choices", string.Join(", ", kind.Scaffoldings.Select(FileWords.Of)))));
         if (SheetRules.Contradiction(section, style) is { } contradiction)
             throw new SheetFileException($"{path}.{contradiction.Field}", contradiction.Words);
         if (document.Drawn is { } drawn)
         {
-            Refuse($"{path}.count", document.Count is null ? null : "A section has either its “drawn” questions or, to have them drawn, a “count”.");
+            Refuse($"{path}.count", document.Count is null ? null : Texts.Say("file.count-or-drawn"));
             return new Raw(path, section with { Slots = [.. drawn.Select((slot, i) => Read(slot, $"{path}.drawn[{i}]", section, kind, style))] }, null);
         }
 
@@ -92,7 +93,7 @@ internal static class SheetReading
         // With one side only given, the other ends at C.
         var least = Number($"{path}.flats", keys.Flats ?? (keys.Sharps is null ? KeySignature.Most : 0), -KeySignature.Most, KeySignature.Most);
         var most = Number($"{path}.sharps", keys.Sharps ?? (keys.Flats is null ? KeySignature.Most : 0), -KeySignature.Most, KeySignature.Most);
-        Refuse($"{path}.flats", -least > most ? $"From {least} flats to {most} sharps there is no key. Give fewer than none only for the other side." : null);
+        Refuse($"{path}.flats", -least > most ? Texts.Say("file.signatures", ("flats", least), ("sharps", most)) : null);
         var left = keys.OmitPlaces ?? [];
         var changed = section with
         {
@@ -109,8 +110,8 @@ internal static class SheetReading
         if (option.Length > 0 && kind.Options.All(known => known.Id != option))
         {
             throw new SheetFileException(path, kind.Options.IsEmpty
-                ? $"“{kind.Id}” has one way of asking only. Leave this out."
-                : $"“{FileContract.Short(option)}” is not one of {string.Join(", ", kind.Options.Select(known => known.Id))}.");
+                ? Texts.Say("file.one-option", ("kind", kind.Id))
+                : Texts.Say("file.not-one-of", ("word", FileContract.Short(option)), ("choices", string.Join(", ", kind.Options.Select(known => known.Id)))));
         }
 
         return option == (kind.Options.IsEmpty ? "" : kind.Options[0].Id) ? "" : option;
@@ -136,10 +137,10 @@ internal static class SheetReading
         var type = document.Scale ?? ScaleTypes.Major;
         Refuse($"{path}.scale", SheetRules.Scales(kind, [type]));
         if (document.Tonic is not { } tonic)
-            throw new SheetFileException($"{path}.tonic", "Say which tonic is asked about, such as “Eb”.");
-        var clef = document.Clef ?? throw new SheetFileException($"{path}.clef", $"Say which clef is written in. There are {string.Join(", ", Clef.All.Select(known => known.Id))}.");
+            throw new SheetFileException($"{path}.tonic", Texts.Say("file.tonic"));
+        var clef = document.Clef ?? throw new SheetFileException($"{path}.clef", Texts.Say("file.clef", ("clefs", string.Join(", ", Clef.All.Select(known => known.Id)))));
         var draw = new Draw(type, tonic, clef, Number($"{path}.variant", document.Variant, 0, HighestVariant));
-        Refuse($"{path}.tonic", Scope.CanAsk(section, style, draw) ? null : $"“{kind.Name}” cannot be asked of {tonic} {type.Name}. Choose another key.");
+        Refuse($"{path}.tonic", Scope.CanAsk(section, style, draw) ? null : Texts.Say("file.question", ("kind", kind.Name), ("tonic", tonic), ("scale", type.Name)));
         return new Slot(Number($"{path}.id", document.Id, 0, HighestId), Number($"{path}.redraws", document.Redraws, 0, HighestId), document.Pinned, draw)
         {
             Prompt = document.Prompt is { } words ? Ruled($"{path}.prompt", words, SheetRules.OwnWords) : "",
@@ -153,7 +154,7 @@ internal static class SheetReading
         foreach (var raw in raws)
         {
             foreach (var id in raw.Section.Slots.Select(slot => slot.Id).Append(raw.Section.Id).Where(id => id != 0))
-                Refuse($"{raw.Path}.id", used.Add(id) ? null : $"The id {id} is used twice.");
+                Refuse($"{raw.Path}.id", used.Add(id) ? null : Texts.Say("file.id-twice", ("id", id)));
         }
 
         var next = Math.Max(sheet.NextId, used.Count == 0 ? 1 : used.Max() + 1);
@@ -169,12 +170,12 @@ internal static class SheetReading
             if (raw.Count is { } count)
                 sheet = Drawn(sheet, section, count, $"{raw.Path}.count");
             else
-                Refuse($"{raw.Path}.drawn", section.Slots.IsEmpty ? "Ask for at least one question." : null);
+                Refuse($"{raw.Path}.drawn", section.Slots.IsEmpty ? Texts.Say("refused.no-questions") : null);
             next = sheet.NextId;
         }
 
         return sheet.QuestionCount > SheetLimits.Questions
-            ? throw new SheetFileException("", $"A sheet holds up to {SheetLimits.Questions} questions; this file has {sheet.QuestionCount}.")
+            ? throw new SheetFileException("", Texts.Say("file.questions", ("most", SheetLimits.Questions), ("count", sheet.QuestionCount)))
             : sheet;
     }
 
@@ -191,7 +192,7 @@ internal static class SheetReading
     }
 
     private static int Number(string path, int number, int least, int most, string? problem = null) =>
-        number >= least && number <= most ? number : throw new SheetFileException(path, problem ?? $"This should be a whole number from {least} to {most}.");
+        number >= least && number <= most ? number : throw new SheetFileException(path, problem ?? Texts.Say("file.number-between", ("least", least), ("most", most)));
 
     private static string Ruled(string path, string text, Func<string, string?> rule)
     {

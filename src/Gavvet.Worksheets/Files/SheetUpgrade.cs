@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Files;
 
@@ -21,7 +22,7 @@ internal static class SheetUpgrade
     public static string Of(JsonElement root)
     {
         if (root.TryGetProperty("version", out var version) && !(version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number) && number == 1))
-            throw new SheetFileException("version", "This should be the whole number 1: later files begin with “gavvet”.");
+            throw new SheetFileException("version", Texts.Say("file.version-one"));
         var old = Members(root, "");
         old.Remove("format");
         old.Remove("version");
@@ -86,7 +87,7 @@ internal static class SheetUpgrade
         foreach (var member in element.EnumerateObject())
         {
             if (members.ContainsKey(member.Name))
-                throw new SheetFileException(path, "A field stands twice here.");
+                throw new SheetFileException(path, Texts.Say("file.twice"));
             members[member.Name] = Node(member.Value);
         }
 

@@ -18,7 +18,7 @@ public static class FindingSentences
             id += $".{variant}";
         else if (finding.Nearly && Texts.Has($"{id}.nearly"))
             id += ".nearly";
-        return Capital(Texts.Say(
+        return CountText.Capitalized(Texts.Say(
             id,
             ("note", Note(style, finding)),
             ("way", finding.On == Way.Down ? Texts.Say("finding.way.down") : ""),
@@ -28,7 +28,7 @@ public static class FindingSentences
             ("detail", finding.Detail ?? ""),
             ("part", asked.Part?.Name ?? ""),
             ("direction", Texts.Say($"finding.direction.{FileWords.Of(asked.Direction)}")),
-            ("Scale", Capital(asked.Type.Name)),
+            ("Scale", CountText.Capitalized(asked.Type.Name)),
             ("asked", style.Say(asked.Type, asked.WrittenTonic)),
             ("neighbor", style.Words.Neighbor),
             ("tonic", style.Say(asked.WrittenTonic))));
@@ -48,7 +48,7 @@ public static class FindingSentences
             _ when said.All(finding => finding.Code is FindingCode.NeighbourKey or >= FindingCode.ExtraNote) => Texts.Say("verdict.notes", ("count", said.Length)),
             _ => Texts.Say("verdict.mistakes", ("count", said.Length)),
         };
-        return Capital(words);
+        return CountText.Capitalized(words);
     }
 
     /// <summary>The sentence for an answer in words.</summary>
@@ -84,6 +84,4 @@ public static class FindingSentences
 
     // "This is", or nearly, or only one way.
     private static string This(Finding finding) => Texts.Say($"finding.this{(finding.Nearly ? ".nearly" : "")}{(finding.On == Way.Whole ? "" : $".{FileWords.Of(finding.On)}")}");
-
-    private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

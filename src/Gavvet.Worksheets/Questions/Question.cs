@@ -89,7 +89,7 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
         if (Part is null)
             return Clef.LowestTonic(scale, Octaves);
         return Part.LowestTonic(scale, Octaves) ?? throw new UnwritableNoteException(
-            $"{char.ToUpperInvariant(CountText.Word(Octaves)[0])}{CountText.Word(Octaves)[1..]} {(Octaves == 1 ? "octave" : "octaves")} of {Style.Say(Scale, Tonic)} {(Octaves == 1 ? "does" : "do")} not fit {Part.Name}, which reads from {Part.Lowest} to {Part.Highest}. Ask for fewer octaves.");
+            $"{CountText.Capitalized(CountText.Word(Octaves))} {(Octaves == 1 ? "octave" : "octaves")} of {Style.Say(Scale, Tonic)} {(Octaves == 1 ? "does" : "do")} not fit {Part.Name}, which reads from {Part.Lowest} to {Part.Highest}. Ask for fewer octaves.");
     }
 
     /// <summary>The setting of a drawn slot.</summary>

@@ -42,7 +42,7 @@ public static class WorkingSentences
             NotesCounted counted => Texts.Say("working.notes", ("count", CountText.Word(counted.Count))),
             BlueNotesNamed { Notes: [var only] } => Texts.Say("working.blue", ("degree", only.Degree), ("note", style.Say(only.Note))),
             BlueNotesNamed named => Texts.Say("working.blues", ("degrees", Listed(named.Notes.Select(note => $"{note.Degree}"))), ("notes", style.Say(named.Notes.Select(note => note.Note)))),
-            HalfStepsFound found => Texts.Say("working.half-steps", ("HalfStep", Capital(style.Word(1, 1))), ("pairs", string.Join(", ", found.Pairs.Select(pair => $"{style.Say(pair.First)}–{style.Say(pair.Second)}")))),
+            HalfStepsFound found => Texts.Say("working.half-steps", ("HalfStep", CountText.Capitalized(style.Word(1, 1))), ("pairs", string.Join(", ", found.Pairs.Select(pair => $"{style.Say(pair.First)}–{style.Say(pair.Second)}")))),
             Remarked remark => remark.Words,
             _ => throw new ArgumentException($"No words for {step?.GetType().Name}."),
         };
@@ -88,7 +88,7 @@ public static class WorkingSentences
 
     private static string Rotation(HouseStyle style, RotationFound found) => Texts.Say(
         "working.rotation",
-        ("Mode", Capital(found.Type.Name)),
+        ("Mode", CountText.Capitalized(found.Type.Name)),
         ("place", CountText.Ordinal(found.Type.ParentPosition)),
         ("parentType", found.Parent.Type.Name),
         ("tonic", style.Say(found.Tonic)),
@@ -145,6 +145,4 @@ public static class WorkingSentences
         var all = things.ToArray();
         return all.Length == 1 ? all[0] : Texts.Say("list.and", ("list", string.Join(", ", all[..^1])), ("last", all[^1]));
     }
-
-    private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

@@ -145,7 +145,22 @@ test("a house style is chosen beside its specimen, kept, exported, set on one sh
   await at.page.getByText("“paces” is not one of").waitFor();
   await at.newSheet();
   await at.page.locator("#card-sheet > summary").click();
-  assert.equal(await at.page.locator("#houseStyle option:checked").innerText(), "This sheet’s own");
+  // The two are alike, so the first of them is named; on the other screens they can be chosen as well.
+  assert.equal(await at.page.locator("#houseStyle option:checked").innerText(), "Ours");
+  await at.edit(() => at.page.locator("#houseStyle").selectOption("jazz"));
+  await at.edit(() => at.page.locator("#houseStyle").selectOption({ label: "theirs" }));
+  assert.match(await at.page.locator("#card-sheet > summary").innerText(), /Ours/);
+  const sheet = at.page.url();
+  await at.page.goto(`${at.server.address}/atlas/major/C`);
+  await at.page.locator("#style").selectOption({ label: "theirs" });
+  await at.page.waitForURL(/style=own-/);
+  assert.ok((await at.page.locator(".working").textContent()).includes("semitone"));
+  await at.page.goto(`${at.server.address}/check?type=major&tonic=C&answer=C+D+E+F+G+A+B+C`);
+  await at.page.locator("#style").selectOption({ label: "theirs" });
+  await at.page.waitForURL(/style=own-/);
+  assert.equal(await at.page.locator("#style option:checked").innerText(), "theirs");
+  await at.page.goto(sheet);
+  await at.page.locator("#card-sheet > summary").click();
   await at.page.getByRole("link", { name: "Choose every matter of it" }).click();
   await at.page.getByRole("link", { name: "Jazz and band" }).click();
   await at.page.getByRole("button", { name: "Set the sheet in this style" }).click();

@@ -150,6 +150,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<ClassStore>();
         services.AddSingleton<MarkingStore>();
         services.AddSingleton<DeskSettings>();
+        services.AddSingleton<StyleList>();
         services.AddSingleton<Erasure>();
         services.AddSingleton<NewSheets>();
         services.AddSingleton<PrintJobs>();

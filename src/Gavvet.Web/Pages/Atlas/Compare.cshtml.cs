@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Atlas;
 
 /// <summary>Two scales compared: what changes from the one to the other, note by note.</summary>
-public sealed class CompareModel : PageModel
+public sealed class CompareModel(StyleList styles) : PageModel
 {
     public AtlasEntry First { get; private set; } = null!;
 
@@ -19,9 +19,9 @@ public sealed class CompareModel : PageModel
 
     public string? Problem { get; private set; }
 
-    public void OnGet(string? a, string? onA, string? b, string? onB, string? style)
+    public async Task OnGetAsync(string? a, string? onA, string? b, string? onB, string? style)
     {
-        var house = Places.Style(style);
+        var house = await styles.FindAsync(style);
         First = Entry(a, onA, ScaleTypes.Major, house);
         // Until another is chosen, the scale most like it that students take for it.
         Second = Entry(b, onB ?? onA, ScaleTypes.Find(First.Type.HasMinorThird ? "major" : "natural-minor")!, house);

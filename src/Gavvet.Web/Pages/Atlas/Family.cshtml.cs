@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Atlas;
 
 /// <summary>The scales of one family on one tonic, side by side: what the modes share and where they part.</summary>
-public sealed class FamilyModel : PageModel
+public sealed class FamilyModel(StyleList styles) : PageModel
 {
     public ScaleFamily Family { get; private set; }
 
@@ -19,11 +19,11 @@ public sealed class FamilyModel : PageModel
 
     public IReadOnlyList<AtlasEntry> Entries { get; private set; } = [];
 
-    public IActionResult OnGet(string family, string tonic, string? style)
+    public async Task<IActionResult> OnGetAsync(string family, string tonic, string? style)
     {
         if (FamilyWords.Find(family) is not { } found || !NoteText.TryParse(tonic, out var note))
             return NotFound();
-        (Family, Tonic, Style) = (found, note, Places.Style(style));
+        (Family, Tonic, Style) = (found, note, await styles.FindAsync(style));
         Entries = EntriesOf(found, note, Style);
         return Page();
     }

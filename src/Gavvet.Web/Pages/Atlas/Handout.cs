@@ -15,56 +15,57 @@ internal static class Handout
 {
     public static void Map(WebApplication application)
     {
-        application.MapGet("/atlas/{type}/{tonic}/handout.pdf", (string type, string tonic, string? style, string? clef, string? paper, string? fingering, HeavyWork heavy, HttpContext context) =>
-            Made(heavy, context, () => Page(type, tonic, style, clef, paper, fingering))).WithMetadata(HeavyRequest.Mark);
-        application.MapGet("/atlas/{type}/{tonic}/scale.mid", Sound);
-        application.MapGet("/atlas-family/{family}/{tonic}/handout.pdf", (string family, string tonic, string? style, string? paper, HeavyWork heavy, HttpContext context) =>
-            Made(heavy, context, () => Family(family, tonic, style, paper))).WithMetadata(HeavyRequest.Mark);
-        application.MapGet("/atlas-keys/{type}/{most:int}/handout.pdf", (string type, int most, string? style, string? clef, string? paper, HeavyWork heavy, HttpContext context) =>
-            Made(heavy, context, () => Keys(type, most, style, clef, paper))).WithMetadata(HeavyRequest.Mark);
+        application.MapGet("/atlas/{type}/{tonic}/handout.pdf", (string type, string tonic, string? style, string? clef, string? paper, string? fingering, StyleList styles, HeavyWork heavy, HttpContext context) =>
+            MadeAsync(styles, style, heavy, context, house => Page(type, tonic, house, clef, paper, fingering))).WithMetadata(HeavyRequest.Mark);
+        application.MapGet("/atlas/{type}/{tonic}/scale.mid", SoundAsync);
+        application.MapGet("/atlas-family/{family}/{tonic}/handout.pdf", (string family, string tonic, string? style, string? paper, StyleList styles, HeavyWork heavy, HttpContext context) =>
+            MadeAsync(styles, style, heavy, context, house => Family(family, tonic, house, paper))).WithMetadata(HeavyRequest.Mark);
+        application.MapGet("/atlas-keys/{type}/{most:int}/handout.pdf", (string type, int most, string? style, string? clef, string? paper, StyleList styles, HeavyWork heavy, HttpContext context) =>
+            MadeAsync(styles, style, heavy, context, house => Keys(type, most, house, clef, paper))).WithMetadata(HeavyRequest.Mark);
     }
 
-    private static Task<IResult> Made(HeavyWork heavy, HttpContext context, Func<IResult> make) =>
-        heavy.RunAsync(Lane.Short, Person.Of(context), _ => make(), context.RequestAborted);
-
-    private static IResult Page(string type, string tonic, string? style, string? clef, string? paper, string? fingering)
+    private static async Task<IResult> MadeAsync(StyleList styles, string? style, HeavyWork heavy, HttpContext context, Func<HouseStyle, IResult> make)
     {
-        if (Find(type, tonic, style, clef) is not { } entry)
+        var house = await styles.FindAsync(style);
+        return await heavy.RunAsync(Lane.Short, Person.Of(context), _ => make(house), context.RequestAborted);
+    }
+
+    private static IResult Page(string type, string tonic, HouseStyle house, string? clef, string? paper, string? fingering)
+    {
+        if (Find(type, tonic, house, clef) is not { } entry)
             return Results.NotFound();
         var size = FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4;
         return Results.File(PdfWriter.Write(entry.Name, HandoutLayout.LayOut(entry, size, Fingering.Find(fingering))), "application/pdf", $"{FileName(entry)}.pdf");
     }
 
-    private static IResult Family(string family, string tonic, string? style, string? paper)
+    private static IResult Family(string family, string tonic, HouseStyle house, string? paper)
     {
-        if (FamilyWords.Find(family) is not { } found || !NoteText.TryParse(tonic, out var note) || FamilyModel.EntriesOf(found, note, Places.Style(style)) is not [_, ..] entries)
+        if (FamilyWords.Find(family) is not { } found || !NoteText.TryParse(tonic, out var note) || FamilyModel.EntriesOf(found, note, house) is not [_, ..] entries)
             return Results.NotFound();
         return Several($"{found.Name()} on {note}", entries, paper);
     }
 
     // A scale in every key whose signature has up to so many sharps or flats, from the flats to the sharps.
-    private static IResult Keys(string type, int most, string? style, string? clef, string? paper)
+    private static IResult Keys(string type, int most, HouseStyle house, string? clef, string? paper)
     {
-        var house = Places.Style(style);
         if (ScaleNames.Only(type) is not { } found || most is < 0 or > 7)
             return Results.NotFound();
         AtlasEntry[] entries = [.. Key.Majors.Where(place => Math.Abs(place.Fifths) <= most)
             .Select(place => Scope.TonicAt(found, place))
             .Where(tonic => house.CanSpell(found, tonic))
             .Select(tonic => new AtlasEntry(found, tonic, house, Clef.Find(clef) ?? Clef.Treble))];
-        return entries.Length == 0 ? Results.NotFound() : Several($"{char.ToUpperInvariant(found.Name[0])}{found.Name[1..]} to {CountText.Word(most)} sharps and flats", entries, paper);
+        return entries.Length == 0 ? Results.NotFound() : Several($"{CountText.Capitalized(found.Name)} to {CountText.Word(most)} sharps and flats", entries, paper);
     }
 
     private static IResult Several(string title, IReadOnlyList<AtlasEntry> entries, string? paper) => Results.File(
         PdfWriter.Write(title, HandoutLayout.Several(title, entries, FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4)), "application/pdf", "scales.pdf");
 
-    private static IResult Sound(string type, string tonic, string? style, string? clef) => Find(type, tonic, style, clef) is { } entry
+    private static async Task<IResult> SoundAsync(string type, string tonic, string? style, string? clef, StyleList styles) => Find(type, tonic, await styles.FindAsync(style), clef) is { } entry
         ? Results.File(MidiWriter.Write([new HeardLine(entry.Name, entry.Pitches)]), "audio/midi", $"{FileName(entry)}.mid")
         : Results.NotFound();
 
-    private static AtlasEntry? Find(string type, string tonic, string? style, string? clef)
+    private static AtlasEntry? Find(string type, string tonic, HouseStyle house, string? clef)
     {
-        var house = Places.Style(style);
         return ScaleNames.Only(type) is { } found && NoteText.TryParse(tonic, out var note) && house.CanSpell(found, note)
             ? new AtlasEntry(found, note, house, Clef.Find(clef) ?? Clef.Treble)
             : null;

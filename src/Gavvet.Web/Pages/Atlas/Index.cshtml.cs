@@ -13,7 +13,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Atlas;
 
 /// <summary>The atlas: any scale on any tonic.</summary>
-public sealed class IndexModel(SheetStore store) : PageModel
+public sealed class IndexModel(SheetStore store, StyleList styles) : PageModel
 {
     private const int FigureWidth = 176_000;
 
@@ -53,7 +53,7 @@ public sealed class IndexModel(SheetStore store) : PageModel
         var section = ScaleSection.Of(found, note, Clef.Find(staff) ?? Clef.Treble);
         if (string.IsNullOrEmpty(sheet))
         {
-            var (begun, _) = await begin.WithSectionAsync(section, $"{char.ToUpperInvariant(found.Name[0])}{found.Name[1..]} on {note}");
+            var (begun, _) = await begin.WithSectionAsync(section, $"{CountText.Capitalized(found.Name)} on {note}");
             return begun is null ? NotFound() : Redirect($"/sheets/{begun.Id}");
         }
 
@@ -75,7 +75,7 @@ public sealed class IndexModel(SheetStore store) : PageModel
         Fingering = Fingering.Find(fingering);
         OpenSheets = await store.ListAsync("", 12);
         Tuning = KnownTunings.Any(known => known.Name == tuning) ? tuning! : Tuning;
-        var house = Places.Style(style);
+        var house = await styles.FindAsync(style);
         var staff = Clef.Find(clef) ?? Clef.Treble;
         Found = new Findings(q ?? "", house, staff);
         try
@@ -90,19 +90,19 @@ public sealed class IndexModel(SheetStore store) : PageModel
     }
 
     /// <summary>Another tonic, clef or house style chosen: the same scale at its own address.</summary>
-    public IActionResult OnGetGo(string type, string tonic, string? style, string? clef, string? tuning, string? fingering)
+    public async Task<IActionResult> OnGetGoAsync(string type, string tonic, string? style, string? clef, string? tuning, string? fingering)
     {
         if (ScaleNames.Only(type) is not { } found || !NoteText.TryParse(tonic, out var note))
             return NotFound();
-        var address = Places.Atlas(found, note, Places.Style(style), Clef.Find(clef) ?? Clef.Treble);
+        var address = Places.Atlas(found, note, await styles.FindAsync(style), Clef.Find(clef) ?? Clef.Treble);
         // What else is shown stays shown.
         string[] shown = [.. KnownTunings.Any(known => known.Name == tuning) ? new[] { $"tuning={tuning}" } : [], .. Fingering.Find(fingering) is { } chosen ? new[] { $"fingering={chosen.Id}" } : []];
         return Redirect(shown.Length == 0 ? address : $"{address}{(address.Contains('?', StringComparison.Ordinal) ? '&' : '?')}{string.Join('&', shown)}");
     }
 
     /// <summary>What the box finds while it is typed in.</summary>
-    public PartialViewResult OnGetFound(string? q, string? style, string? clef) =>
-        Partial("Atlas/_Found", new Findings(q ?? "", Places.Style(style), Clef.Find(clef) ?? Clef.Treble));
+    public async Task<PartialViewResult> OnGetFoundAsync(string? q, string? style, string? clef) =>
+        Partial("Atlas/_Found", new Findings(q ?? "", await styles.FindAsync(style), Clef.Find(clef) ?? Clef.Treble));
 
     /// <summary>A figure as a drawing for the screen.</summary>
     public string Draw(Figure figure, string id, int width = FigureWidth) =>

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
-using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
+using Microsoft.AspNetCore.Mvc.ModelBinding;
 using Microsoft.AspNetCore.Mvc.ModelBinding.Validation;
 
 namespace Gavvet.Web.Pages.Check;
@@ -13,7 +13,9 @@ public sealed record CheckRequest(string? Type, string? Tonic, string? Direction
 {
     public ScaleType Scale => ScaleTypes.Find(Type) ?? ScaleTypes.HarmonicMinor;
 
-    public HouseStyle House => Places.Style(Style);
+    /// <summary>The house style, looked up by the page.</summary>
+    [BindNever]
+    public HouseStyle House { get; init; } = HouseStyle.Classical;
 
     public NoteName OnTonic => NoteText.TryParse(Tonic, out var note) && House.CanSpell(Scale, note) ? note : new NoteName(Letter.D);
 

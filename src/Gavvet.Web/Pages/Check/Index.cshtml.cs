@@ -1,15 +1,16 @@
 using Gavvet.Exchange;
+using Gavvet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gavvet.Web.Pages.Check;
 
 /// <summary>Check: a student's answer typed or clicked, its verdict and the sentence for the margin.</summary>
-public sealed class IndexModel : PageModel
+public sealed class IndexModel(StyleList styles) : PageModel
 {
     public CheckResult Result { get; private set; } = null!;
 
-    public void OnGet([FromQuery] CheckRequest request) => Result = request.Judge();
+    public async Task OnGetAsync([FromQuery] CheckRequest request) => Result = await JudgedAsync(request);
 
     /// <summary>The notes of a score: those of its first staff that has some.</summary>
     public async Task<IActionResult> OnPostScoreAsync(IFormFile? score)
@@ -30,8 +31,7 @@ public sealed class IndexModel : PageModel
     }
 
     /// <summary>The verdict while the answer is typed.</summary>
-    public PartialViewResult OnGetJudged([FromQuery] CheckRequest request)
-    {
-        return Partial("Check/_Judged", request.Judge());
-    }
+    public async Task<PartialViewResult> OnGetJudgedAsync([FromQuery] CheckRequest request) => Partial("Check/_Judged", await JudgedAsync(request));
+
+    private async Task<CheckResult> JudgedAsync(CheckRequest request) => (request with { House = await styles.FindAsync(request.Style) }).Judge();
 }

@@ -18,9 +18,6 @@ public static class Places
         return $"/atlas/{type.Id}/{Uri.EscapeDataString(NoteText.Ascii(tonic))}/handout.pdf{choices}{(fingering is null ? "" : $"{(choices.Length == 0 ? '?' : '&')}fingering={fingering}")}";
     }
 
-    /// <summary>A preset of this name, or the classical one.</summary>
-    public static HouseStyle Style(string? id) => HouseStyle.Presets.FirstOrDefault(preset => preset.Id == id) ?? HouseStyle.Classical;
-
     // What is usual goes without saying.
     private static string Choices(HouseStyle style, Clef clef)
     {

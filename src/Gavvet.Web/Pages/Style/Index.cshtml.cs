@@ -2,7 +2,6 @@ using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Storage;
 using Gavvet.Theory;
-using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Files;
@@ -128,7 +127,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
     // A field that is missing or strange stays as the preset has it.
     private static HouseStyle Read(IFormCollection form)
     {
-        var style = Places.Style(form["preset"]);
+        var style = HouseStyle.Presets.FirstOrDefault(preset => preset.Id == form["preset"]) ?? HouseStyle.Classical;
         foreach (var field in HouseStyleField.All)
         {
             if (field.Choices.Contains(form[field.Name].ToString()))

@@ -45,7 +45,7 @@ internal static class EditForm
             "own" => OwnQuestions(section, form),
             "versions" => Number(form["versions"]) is { } versions ? Good(new ChangeVersions(versions)) : Bad("versions", "Write the number of versions in figures, such as 3."),
             "parts" => Parts(form["parts"]),
-            "house-style" => HouseStyle.Presets.FirstOrDefault(preset => preset.Id == form["houseStyle"]) is { } style ? Good(new ChangeHouseStyle(style)) : Bad("houseStyle", "Choose one of those shown."),
+            "house-style" => Bad("houseStyle", "Choose one of those shown."),
             "question" => QuestionForm.Read(form),
             "add-at" => AddAt(form["at"].ToString()),
             "redraw-all" => Good(new RedrawAll()),

@@ -13,7 +13,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Workbench;
 
 /// <summary>The workbench: a sheet being made, its pages in the middle, its settings in the margin.</summary>
-public sealed class IndexModel(SheetStore store, SectionLibrary library, WorkbenchViews views) : PageModel
+public sealed class IndexModel(SheetStore store, SectionLibrary library, WorkbenchViews views, StyleList styles) : PageModel
 {
     public WorkbenchView Bench { get; private set; } = null!;
 
@@ -81,7 +81,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, Workben
     public async Task<IActionResult> OnPostEditAsync(string id)
     {
         var form = await Request.ReadFormAsync();
-        var (edit, field, problem) = await FromLibraryAsync(form["kept"]) is { } kept ? (kept, "", null) : EditForm.Read(form);
+        var (edit, field, problem) = await KeptAsync(form) is { } kept ? (kept, "", null) : EditForm.Read(form);
         var section = ReadNumber(form["section"]);
         if (edit is null)
             return Refused(field, section, problem!);
@@ -118,6 +118,11 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, Workben
     public Task<IActionResult> OnPostUndoAsync(string id) => StepAsync(id, store.UndoAsync);
 
     public Task<IActionResult> OnPostRedoAsync(string id) => StepAsync(id, store.RedoAsync);
+
+    // What is kept beside the sheet: a section of the library, a house style.
+    private async Task<SheetEdit?> KeptAsync(IFormCollection form) => form["edit"] == "house-style"
+        ? await styles.ForSheetAsync(form["houseStyle"]) is { } style ? new ChangeHouseStyle(style) : null
+        : await FromLibraryAsync(form["kept"]);
 
     private async Task<SheetEdit?> FromLibraryAsync(string? choice) => choice?.Split(' ') switch
     {

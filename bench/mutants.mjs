@@ -1,12 +1,12 @@
 // Faults planted on purpose, one at a time, in a copy of the program: each must turn a test red. First those that got
 // through once, by name; then operators changed at places drawn at random over the core.
-// node bench/mutants.mjs [HOW MANY AT RANDOM] [SEED], after a build.
+// node bench/mutants.mjs [HOW MANY AT RANDOM] [SEED] [FOLDER], after a build; with a folder such as Judging only faults in it.
 import { spawnSync } from "node:child_process";
 import { cpSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { root, temporaryFolder } from "../tests/support/commands.mjs";
 
-const [many, seed] = [Number(process.argv[2] ?? 40), Number(process.argv[3] ?? 1)];
+const [many, seed, folder] = [Number(process.argv[2] ?? 40), Number(process.argv[3] ?? 1), process.argv[4] ?? ""];
 const copy = temporaryFolder();
 cpSync(root, copy.path, { recursive: true, filter: (path) => !/node_modules|\/\.git(\/|$)|docs\/screenshots/.test(path.slice(root.length)) });
 const worksheets = ["Gavvet.Worksheets.Tests", "Gavvet.Engraving.Tests"];
@@ -63,7 +63,7 @@ const attempt = (group, words, file, change, suites) => {
   console.log(`${result ? "caught" : "LIVES "} ${words}`);
 };
 
-for (const [words, [file, from, to, suites]] of Object.entries(named)) attempt("named", words, file, (text) => text.replace(from, to), suites);
+for (const [words, [file, from, to, suites]] of Object.entries(named).filter(([, [file]]) => file.includes(`/${folder}`))) attempt("named", words, file, (text) => text.replace(from, to), suites);
 
 // The same numbers for the same seed.
 let state = BigInt(seed);
@@ -73,7 +73,7 @@ const random = (below) => {
 };
 const rooms = { "src/Gavvet.Worksheets/Judging": worksheets.slice(0, 1), "src/Gavvet.Worksheets/Versions": worksheets.slice(0, 1), "src/Gavvet.Worksheets/Files": worksheets, "src/Gavvet.Theory/Parts": ["Gavvet.Theory.Tests", "Gavvet.Worksheets.Tests"], "src/Gavvet.Exchange": ["Gavvet.Exchange.Tests"] };
 const operators = [[/ >= /g, " > "], [/ <= /g, " < "], [/ > (?!\/)/g, " >= "], [/ < (?!\/)/g, " <= "], [/ == /g, " != "], [/ != /g, " == "], [/ && /g, " || "], [/ \|\| /g, " && "], [/ \+ 1\b/g, " - 1"], [/ - 1\b/g, " + 1"], [/\btrue\b/g, "false"], [/\bfalse\b/g, "true"], [/\.Any\(/g, ".All("], [/\.All\(/g, ".Any("], [/\.Min\(/g, ".Max("], [/\.Max\(/g, ".Min("], [/ \? 1 : 0/g, " ? 0 : 1"]];
-const places = Object.entries(rooms).flatMap(([room, suites]) => readdirSync(join(root, room)).filter((name) => name.endsWith(".cs") && statSync(join(root, room, name)).isFile()).flatMap((name) => {
+const places = Object.entries(rooms).filter(([room]) => room.includes(folder)).flatMap(([room, suites]) => readdirSync(join(root, room)).filter((name) => name.endsWith(".cs") && statSync(join(root, room, name)).isFile()).flatMap((name) => {
   const file = `${room}/${name}`;
   const text = readFileSync(join(root, file), "utf8");
   return operators.flatMap(([from, to]) => [...text.matchAll(from)].filter((match) => !/^\s*\/\//.test(text.slice(text.lastIndexOf("\n", match.index) + 1))).map((match) => ({ file, at: match.index, length: match[0].length, to, suites, line: text.slice(0, match.index).split("\n").length })));

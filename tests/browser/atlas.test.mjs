@@ -20,8 +20,8 @@ after(async () => {
 });
 
 const open = async (path) => {
-  await context?.close();
-  context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await page?.close();
+  context ??= await browser.newContext({ viewport: { width: 1280, height: 800 } });
   page = await context.newPage();
   complaints = watch(page, server.address);
   await page.goto(server.address + path);

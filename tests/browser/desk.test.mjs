@@ -10,6 +10,7 @@ let server, browser, context, page, complaints, files;
 before(async () => {
   server = await start({ demo: true });
   browser = await launch();
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   files = temporaryFolder();
 });
 after(async () => {
@@ -18,13 +19,12 @@ after(async () => {
   files.remove();
 });
 beforeEach(async () => {
-  context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   page = await context.newPage();
   complaints = watch(page, server.address);
   await page.goto(server.address);
 });
 afterEach(async () => {
-  await context.close();
+  for (const open of context.pages()) await open.close();
   assert.deepEqual(complaints, []);
 });
 

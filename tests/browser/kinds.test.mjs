@@ -73,7 +73,9 @@ test("every kind of question is offered in the order of the subject, and each ma
   assert.equal(kinds.length, 64);
   assert.deepEqual(await violations(page), []);
   await page.keyboard.press("Escape");
-  for (const [kind, name] of kinds) {
+  // Of each group one by hand; that every kind makes a page and a key is shown by the book of specimens below.
+  const first = await page.locator("#kinds section").evaluateAll((sections) => sections.map((section) => section.querySelector("button[name=kind]")?.value));
+  for (const [kind, name] of kinds.filter(([id]) => first.includes(id))) {
     await card().getByRole("button", { name: /^Kind of question/ }).click();
     await page.locator(`#kinds button[value="${kind}"]`).click();
     await page.waitForFunction((heading) => document.querySelector(".card-line[open] .section-name")?.textContent.trim() === heading, name);

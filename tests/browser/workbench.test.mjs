@@ -9,18 +9,18 @@ let server, browser, context, page, complaints;
 before(async () => {
   server = await start();
   browser = await launch();
+  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
 });
 after(async () => {
   await browser.close();
   await server.stop();
 });
 beforeEach(async () => {
-  context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
   page = await context.newPage();
   complaints = watch(page, server.address);
 });
 afterEach(async () => {
-  await context.close();
+  for (const open of context.pages()) await open.close();
   assert.deepEqual(complaints, []);
 });
 

@@ -1,4 +1,5 @@
-// What the browser suites share: one server and browser, a fresh page for each test, and the moves of a teacher.
+// What the browser suites share: one server and browser, a fresh page for each test in a browser that has been here before,
+// and the moves of a teacher.
 import assert from "node:assert/strict";
 import { after, afterEach, before, beforeEach } from "node:test";
 import { launch, start, watch } from "./server.mjs";
@@ -9,19 +10,22 @@ export const suite = (options = {}) => {
   before(async () => {
     at.server = await start(options);
     at.browser = await launch();
+    context = await at.browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
   });
   after(async () => {
     await at.browser.close();
     await at.server.stop();
   });
   beforeEach(async () => {
-    context = await at.browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
     at.page = await context.newPage();
     complaints = watch(at.page, at.server.address);
     expected = [];
   });
   afterEach(async () => {
-    await context.close();
+    // Only what the browser has fetched stays.
+    if (at.page.url().startsWith("http")) await at.page.evaluate(() => localStorage.clear());
+    for (const page of context.pages()) await page.close();
+    await context.clearCookies();
     assert.deepEqual(complaints.filter((words) => !expected.some((part) => words.includes(part))), []);
   });
   // A test that provokes an answer or a cut line says so.

@@ -110,7 +110,12 @@ test("an answer typed is judged as it is typed, with the mistake named for the m
   await page.fill("#answer", "D# E# F# G# A# B D D#");
   await page.locator(".verdict-misspelled").waitFor();
   assert.match(await page.locator(".verdict").textContent(), /Right by sound, not by name\s+7 of 8 marks/);
-  assert.equal(await page.locator(".margin-words li").textContent(), "Note 7: D sounds right but is written C𝄪 here.");
+  // What is said of one note stands at the end of a line from its ring.
+  assert.equal(await page.locator(".slip-words li").textContent(), "Note 7: D sounds right but is written C𝄪 here.");
+  const [ring, sentence] = [await boxOf(page.locator("[data-staff-pad] svg rect").last()), await boxOf(page.locator(".slip-words li"))];
+  const lead = await page.locator(".slip-words li").evaluate((item) => ({ height: parseFloat(getComputedStyle(item, "::before").height), left: parseFloat(getComputedStyle(item, "::before").left) }));
+  assert.ok(lead.height > 0 && sentence.y - lead.height >= ring.y, JSON.stringify([ring, sentence, lead]));
+  assert.ok(Math.abs(sentence.x + lead.left - (ring.x + ring.width / 2)) < 3, JSON.stringify([ring, sentence, lead]));
   await page.fill("#answer", "D# E# F# G# A# B C## D#");
   await page.locator(".verdict-correct").waitFor();
   assert.match(page.url(), /answer=D%23\+E%23/);

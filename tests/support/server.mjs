@@ -1,6 +1,6 @@
 // A server on a free port with a folder of its own, and a browser that fails a test for anything a page should not do.
 import { spawn } from "node:child_process";
-import { cpSync, existsSync, mkdtempSync, renameSync, rmSync, statSync } from "node:fs";
+import { cpSync, existsSync, mkdirSync, mkdtempSync, renameSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
@@ -13,11 +13,22 @@ const flags = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-ru
 
 export const launch = () => chromium.launch({ executablePath: chromiumPath, args: flags });
 
+const pause = () => new Promise((wait) => setTimeout(wait, 250));
+
 const program = join(root, "src/Gavvet.Web/bin/Release/served/gavvet-web.dll");
 
-// The folder a start with demo data fills, filled once for a build and copied from then on.
+// The folder a start with demo data fills, filled once for a build and copied from then on. Who comes while another fills it waits.
 const demoFolder = async () => {
   const filled = join(tmpdir(), `gavvet-demo-${Math.round(statSync(program).mtimeMs)}`);
+  const turn = `${filled}.turn`;
+  for (let waits = 0; waits < 480 && !existsSync(filled); waits += 1) {
+    try {
+      mkdirSync(turn);
+      break;
+    } catch {
+      await pause();
+    }
+  }
   if (existsSync(filled)) return filled;
   const made = mkdtempSync(join(tmpdir(), "gavvet-demo-"));
   const server = await start({ data: made, demo: true });
@@ -26,15 +37,10 @@ const demoFolder = async () => {
     const classes = [...(await (await fetch(`${server.address}/classes`)).text()).matchAll(/\/classes\/[0-9a-f]{16}/g)].map(([path]) => path);
     const pages = await Promise.all(classes.map(async (path) => (await fetch(server.address + path)).text()));
     if (pages.join("").match(/returned on|to mark/g)?.length >= 3) break;
-    await new Promise((wait) => setTimeout(wait, 250));
+    await pause();
   }
   await server.stop();
-  try {
-    renameSync(made, filled);
-  } catch {
-    // Another test file was sooner.
-    rmSync(made, { recursive: true });
-  }
+  if (!existsSync(filled)) renameSync(made, filled);
   return filled;
 };
 

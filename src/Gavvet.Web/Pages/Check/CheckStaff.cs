@@ -16,38 +16,45 @@ public static class CheckStaff
     private const int HeadWidth = 26_000;
     private const int SignatureWidth = 20_000;
     private const int Room = 8;
+    private const int BelowName = 1_200;
 
     /// <summary>The staff as it is written so far. A note that is wrong is ringed, and under it stands what belongs there.</summary>
-    public static (string Svg, string Top, string Bottom) Written(CheckResult result)
+    public static MarkedStaff Written(CheckResult result)
     {
         var request = result.Request;
         var steps = Steps(result);
         var marks = result.Notes.Select((note, column) => new NoteMark(column, Pitch.At(new NoteName(note.Letter), steps[column]), note.Sign)).ToArray();
         ImmutableArray<Mark> given = [.. request.Written is { } signature ? new Mark[] { new SignatureMark(signature) } : [], .. marks];
-        var mended = result.Judgement is { } judgement ? Mended(judgement, marks, request.House) : [];
+        Finding[] ringed = result.Judgement is { } judgement ? [.. Ringed(judgement, marks.Length)] : [];
+        var mended = Mended(ringed, marks, request.House);
         var columns = Math.Max(result.Notes.Length + 1, request.Asked.Expected.Notes(request.Way).Length);
         var places = steps.Select(step => step - request.OnStaff.BottomLine.StaffStep).ToArray();
         var range = new StaffRange(Math.Min(-6, places.DefaultIfEmpty(0).Min()), Math.Max(14, places.DefaultIfEmpty(0).Max()));
         var figure = new StaffFigure(request.OnStaff, columns, request.Written is not null, mended.Any(mark => mark is LabelMark) ? StaffRows.Labels : StaffRows.None, range, given);
         var page = FigureDrawing.Draw(figure, mended, WidthOf(figure));
-        var lines = page.Groups.SelectMany(group => group.Primitives).OfType<LinePrimitive>().Where(line => line.Role == Role.StaffLine).Take(5).Select(line => line.Y1).ToArray();
-        return (SvgWriter.Inline(page, "written", "The answer as written"), Share(lines[0], page.Height), Share(lines[4], page.Height));
+        var drawn = page.Groups.SelectMany(group => group.Primitives).ToArray();
+        var lines = drawn.OfType<LinePrimitive>().Where(line => line.Role == Role.StaffLine).Take(5).Select(line => line.Y1).ToArray();
+        var rings = drawn.OfType<RectanglePrimitive>().Where(ring => ring.Role == Role.Ring).Select(ring => ring.Box);
+        // The names of what belongs there stand in one row; lines begin below it.
+        var row = drawn.OfType<TextPrimitive>().Where(text => text.Ink == Ink.Answer).Select(text => text.Y + BelowName).DefaultIfEmpty(0).Max();
+        return new MarkedStaff(
+            SvgWriter.Inline(page, "written", "The answer as written"),
+            Share(lines[0], page.Height),
+            Share(lines[4], page.Height),
+            [.. ringed.Zip(rings, (finding, ring) => new RingedFinding(finding, Share(ring.Left + (ring.Width / 2), page.Width), Share(Math.Max(ring.Bottom, row), page.Height)))]);
     }
 
     // What a finding says of one note. A confusion of the whole line rings nothing: its sentence says it.
-    private static ImmutableArray<Mark> Mended(Judgement judgement, NoteMark[] marks, HouseStyle style)
-    {
-        var ringed = judgement.Findings
-            .Where(finding => finding.Code is FindingCode.NeighbourKey or FindingCode.NotRestoredDescending or (>= FindingCode.ExtraNote and < FindingCode.NotTheAnswer) && finding.Found is Thing.Notes { Names.Length: 1 })
-            .Where(finding => finding.Position >= 1 && finding.Position <= marks.Length)
-            .DistinctBy(finding => finding.Position)
-            .ToArray();
-        return
-        [
-            .. ringed.Select(finding => new RingMark(marks[finding.Position - 1])),
-            .. ringed.Where(finding => finding.Expected is Thing.Notes { Names.Length: 1 }).Select(finding => new LabelMark(finding.Position - 1, finding.Expected.Say(style))),
-        ];
-    }
+    private static IEnumerable<Finding> Ringed(Judgement judgement, int notes) => judgement.Findings
+        .Where(finding => finding.Code is FindingCode.NeighbourKey or FindingCode.NotRestoredDescending or (>= FindingCode.ExtraNote and < FindingCode.NotTheAnswer) && finding.Found is Thing.Notes { Names.Length: 1 })
+        .Where(finding => finding.Position >= 1 && finding.Position <= notes)
+        .DistinctBy(finding => finding.Position);
+
+    private static ImmutableArray<Mark> Mended(Finding[] ringed, NoteMark[] marks, HouseStyle style) =>
+    [
+        .. ringed.Select(finding => new RingMark(marks[finding.Position - 1])),
+        .. ringed.Where(finding => finding.Expected is Thing.Notes { Names.Length: 1 }).Select(finding => new LabelMark(finding.Position - 1, finding.Expected.Say(style))),
+    ];
 
     /// <summary>The scale as the key has it.</summary>
     public static string Key(CheckRequest request)
@@ -82,3 +89,16 @@ public static class CheckStaff
 
     private static string Share(int length, int whole) => (1.0 * length / whole).ToString("0.####", CultureInfo.InvariantCulture);
 }
+
+/// <summary>A staff with what is marked on it.</summary>
+/// <param name="Svg">The drawing.</param>
+/// <param name="Top">Where the top line lies, as a share of its height.</param>
+/// <param name="Bottom">Where the bottom line lies.</param>
+/// <param name="Ringed">What is said of single notes.</param>
+public sealed record MarkedStaff(string Svg, string Top, string Bottom, ImmutableArray<RingedFinding> Ringed);
+
+/// <summary>A finding about one note, and where its ring stands, so that a line can lead to its sentence.</summary>
+/// <param name="Finding">The finding.</param>
+/// <param name="Across">The middle of the ring, as a share of the drawing's width.</param>
+/// <param name="Down">Where the line begins, under the ring and the name of what belongs there, as a share of the height.</param>
+public sealed record RingedFinding(Finding Finding, string Across, string Down);

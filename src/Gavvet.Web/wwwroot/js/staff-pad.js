@@ -46,6 +46,25 @@ document.getElementById("score").addEventListener("change", async ({ target }) =
 // Which tonics can be written depends on the scale; a page with another scale is fetched whole.
 for (const field of [document.getElementById("type"), document.getElementById("style")]) field.addEventListener("change", () => form.submit());
 
+// Each sentence about one note stands under its ring, at the end of a line that comes down from it. The rightmost comes
+// first, so that no line crosses a sentence.
+const lead = () => {
+  const pad = document.querySelector("[data-staff-pad] svg")?.getBoundingClientRect();
+  const sentences = [...document.querySelectorAll(".slip-words > li")];
+  for (const [i, sentence] of sentences.entries()) {
+    const next = Number(sentences[i + 1]?.dataset.across ?? 0) * pad.width;
+    const across = Number(sentence.dataset.across) * pad.width;
+    const left = Math.max(Math.min(across, pad.width * 0.7), next + 12);
+    sentence.style.marginLeft = `${left}px`;
+    sentence.style.setProperty("--lead-from", `${across - left}px`);
+    const { top } = sentence.getBoundingClientRect();
+    sentence.style.setProperty("--lead", `${top - pad.top - Number(sentence.dataset.down) * pad.height}px`);
+  }
+};
+addEventListener("resize", lead);
+document.fonts.ready.then(lead);
+
 document.addEventListener("htmx:afterSwap", () => {
+  lead();
   history.replaceState(null, "", `${form.dataset.address}?${new URLSearchParams(new FormData(form))}`);
 });

@@ -30,6 +30,9 @@ switch (args)
     case ["judge", var seconds]:
         Print(new { microseconds = 1_000_000 / TheoryLoad.PerSecond(TheoryLoad.Judgements, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture)) });
         return 0;
+    case ["answers", var count]:
+        Print(new { microseconds = TheoryLoad.MicrosecondsOfSomeAnswer(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)) });
+        return 0;
     case ["memory"]:
         BenchmarkDotNet.Running.BenchmarkRunner.Run<TheoryBenchmarks>();
         return 0;
@@ -81,7 +84,7 @@ switch (args)
         Print(new { milliseconds = staves });
         return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | judge SECONDS | memory | fill FOLDER COUNT | marking FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | frozen COUNT RUNS | staves COUNT RUNS");
+        Console.Error.WriteLine("scales SECONDS | judge SECONDS | answers COUNT | memory | fill FOLDER COUNT | marking FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | frozen COUNT RUNS | staves COUNT RUNS");
         return 2;
 }
 

@@ -58,6 +58,32 @@ internal static class TheoryLoad
         return marks > 0 ? Answers.Length : 0;
     }
 
+    /// <summary>
+    /// Microseconds an answer takes where nearly every answer is to another question, which nothing is known of yet: scales
+    /// of all types, tonics and directions, right in one of four, with one note or two spoiled in the others.
+    /// </summary>
+    public static double MicrosecondsOfSomeAnswer(int count)
+    {
+        var answers = Enumerable.Range(0, count).Select(i => Some((ulong)i)).ToArray();
+        foreach (var (asked, answer) in answers.Take(count / 10))
+            ScaleJudge.Judge(asked, answer);
+        var clock = Stopwatch.StartNew();
+        foreach (var (asked, answer) in answers)
+            ScaleJudge.Judge(asked, answer);
+        return clock.Elapsed.TotalMicroseconds / count;
+    }
+
+    private static (AskedScale Asked, WrittenAnswer Answer) Some(ulong number)
+    {
+        var dice = new Dice(number);
+        var (type, tonic) = Pairs[dice.Next(Pairs.Length)];
+        var asked = new AskedScale(type, tonic, (Direction)dice.Next(3), HouseStyle.Presets[dice.Next(HouseStyle.Presets.Count)]);
+        var notes = asked.Expected.Notes(asked.Direction).Select(note => new WrittenNote(note.Letter, note.Accidental)).ToArray();
+        for (var spoiled = new[] { 0, 1, 1, 2 }[dice.Next(4)]; spoiled > 0; spoiled--)
+            notes[1 + dice.Next(notes.Length - 1)] = new WrittenNote((Letter)dice.Next(7), (Accidental)(dice.Next(3) - 1));
+        return (asked, new WrittenAnswer([.. notes], null));
+    }
+
     /// <summary>How many a second, the first of two runs being for warmth.</summary>
     public static double PerSecond(Func<int> load, double seconds)
     {

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Gavvet.Theory;
 
@@ -20,6 +21,9 @@ public static class AcceptedSpellings
     }.ToImmutableDictionary(pair => pair.Key, pair => Read(pair.Value));
 
     private static readonly ImmutableArray<ImmutableArray<ImmutableArray<Degree>>> AlteredOnDominant = Read("1 b2 #2 3 #4|b5 #5|b6 b7; 1 b2 b3 3 b5 b6 b7");
+
+    // The few scales of several spellings have dozens of them, on each tonic always the same.
+    private static readonly ConcurrentDictionary<(ScaleType Line, NoteName Tonic, bool Descending, bool AlteredAsDominant), ImmutableArray<ImmutableArray<NoteName>>> Known = new();
 
     // What the letters of a scale that is told by its sound must do.
     private static readonly ImmutableDictionary<string, Func<NoteName[], bool>> LetterRules = new Dictionary<string, Func<NoteName[], bool>>
@@ -63,7 +67,13 @@ public static class AcceptedSpellings
         yield return expected;
         if (ChoicesOf(scale, style).IsEmpty && !LetterRules.ContainsKey(scale.Type.Id))
             yield break;
-        var seen = new HashSet<string> { string.Join(' ', expected) };
+        foreach (var line in Known.GetOrAdd((scale.Type, scale.Tonic, descending, style.AlteredAsDominant), _ => [.. Others(scale, style, descending)]))
+            yield return line;
+    }
+
+    private static IEnumerable<ImmutableArray<NoteName>> Others(Scale scale, HouseStyle style, bool descending)
+    {
+        var seen = new HashSet<string> { string.Join(' ', descending ? scale.Descending : scale.Ascending) };
         foreach (var notes in ByChoice(scale, style).Concat(ByLetters(scale, descending)))
         {
             ImmutableArray<NoteName> line = descending ? [scale.Tonic, .. notes.Reverse()] : [.. notes, scale.Tonic];

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
@@ -20,11 +21,15 @@ internal static class Confusions
         harmonic-minor | melodic-minor-one-way | sixth-raised-in-harmonic
         """;
 
+    private static readonly ConcurrentDictionary<ScaleType, ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)>> Known = new();
+
     private static readonly ImmutableArray<Row> Rows = [.. Table.Split('\n').SelectMany(ReadRow)];
 
     /// <summary>The scales that are written for a type, each with what that is called, and how many notes must speak for it.</summary>
     /// <param name="type">The type asked.</param>
-    public static IEnumerable<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type)
+    public static ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type) => Known.GetOrAdd(type, static type => [.. Made(type)]);
+
+    private static IEnumerable<(FindingCode Code, ScaleType Written, int Notes)> Made(ScaleType type)
     {
         foreach (var row in Rows.Where(row => row.Asked == type.Id))
             yield return (row.Code, row.Written, row.Code is FindingCode.ParallelForRelative or FindingCode.MinorForMajor or FindingCode.MajorForMinor ? 2 : 1);

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Judging;
@@ -13,8 +14,7 @@ internal sealed class Explanation
     public const int Mark = 2;
 
     private readonly ImmutableArray<NoteName> _instead = [];
-    private readonly int[] _fifths;
-    private readonly int[] _insteadFifths = [];
+    private ImmutableArray<int> _heights;
 
     /// <summary>A line meant.</summary>
     /// <param name="code">What meaning it is called; null for the line asked and its accepted spellings.</param>
@@ -24,11 +24,6 @@ internal sealed class Explanation
     public Explanation(FindingCode? code, ImmutableArray<NoteName> notes, int turn, bool fallsFirst = false)
     {
         (Code, Notes, Turn, FallsFirst) = (code, notes, turn, fallsFirst);
-        var heights = new int[notes.Length];
-        for (var i = 1; i < notes.Length; i++)
-            heights[i] = heights[i - 1] + (i <= turn != fallsFirst ? notes[i - 1].Letter.LettersUpTo(notes[i].Letter) : -notes[i].Letter.LettersUpTo(notes[i - 1].Letter));
-        Heights = [.. heights];
-        _fifths = [.. notes.Select(note => note.Fifths)];
         Names = NamesOrAsked = MaskOf(notes);
     }
 
@@ -37,7 +32,7 @@ internal sealed class Explanation
     public ImmutableArray<NoteName> Notes { get; }
 
     /// <summary>Letters above the first note.</summary>
-    public ImmutableArray<int> Heights { get; }
+    public ImmutableArray<int> Heights => _heights.IsDefault ? _heights = HeightsOf(Notes, Turn, FallsFirst) : _heights;
 
     public int Turn { get; }
 
@@ -59,7 +54,6 @@ internal sealed class Explanation
         init
         {
             _instead = value;
-            _insteadFifths = [.. value.Select(note => note.Fifths)];
             NamesOrAsked = Names | MaskOf(value);
         }
     }
@@ -97,28 +91,64 @@ internal sealed class Explanation
     /// <summary>The other mistake, where up and down have one each.</summary>
     public Explanation? Also { get; init; }
 
-    /// <summary>How many slips an answer has at least against this line, counted quickly: the same slip up and down is one.</summary>
-    /// <param name="written">The notes written, by fifths.</param>
-    public int LeastSlips(ReadOnlySpan<int> written)
+    /// <summary>How many slips an answer has at least against this line, counted quickly: the same slip up and down, or in two octaves, is one.</summary>
+    /// <param name="written">The notes written.</param>
+    public int LeastSlips(ReadOnlySpan<ReadNote> written)
     {
-        if (written.Length != _fifths.Length)
-            return (Math.Abs(written.Length - _fifths.Length) + 1) / 2;
+        if (written.Length != Notes.Length)
+            return (Math.Abs(written.Length - Notes.Length) + 1) / 2;
         var other = 0;
         for (var i = 0; i < written.Length; i++)
         {
-            if (written[i] != _fifths[i] && (_insteadFifths.Length == 0 || written[i] != _insteadFifths[i]))
+            if (written[i].Name != Notes[i] && (_instead.IsEmpty || written[i].Name != _instead[i]))
                 other++;
         }
 
-        // Or one note is left out and another is one too many.
-        return Math.Min((other + 1) / 2, 2);
+        return Least(other, Notes.Length, Turn, written);
+    }
+
+    /// <summary>Whether notes come twice in a line, going up and coming down or in two octaves, so that a slip may be made twice and count once.</summary>
+    /// <param name="length">How many notes there are.</param>
+    /// <param name="turn">Where the line turns.</param>
+    public static bool ComesTwice(int length, int turn)
+    {
+        const int oneOctave = 13;
+        return (turn > 0 && turn < length - 1) || length > oneOctave;
+    }
+
+    /// <summary>How many slips there are at least where so many notes are others.</summary>
+    /// <param name="other">How many are others.</param>
+    /// <param name="length">How many notes there are.</param>
+    /// <param name="turn">Where the line turns.</param>
+    /// <param name="written">The notes written.</param>
+    public static int Least(int other, int length, int turn, ReadOnlySpan<ReadNote> written)
+    {
+        // The tonic wrong at both ends is one slip. Or one note is left out and another is one too many.
+        return Math.Min(ComesTwice(length, turn) ? (other + 1) / 2 : written[0].Name == written[^1].Name ? Math.Max(other - 1, other > 0 ? 1 : 0) : other, 2);
     }
 
     /// <summary>A bit for each name.</summary>
-    public static ulong MaskOf(IEnumerable<NoteName> notes) => notes.Aggregate(0UL, (mask, note) => mask | Bit(note));
+    public static ulong MaskOf(ImmutableArray<NoteName> notes)
+    {
+        var mask = 0UL;
+        foreach (var note in notes.AsSpan())
+            mask |= Bit(note);
+        return mask;
+    }
 
     /// <summary>The bit of a name.</summary>
-    public static ulong Bit(NoteName note) => 1UL << (note.Fifths + 15);
+    public static ulong Bit(NoteName note) => Bit(note.Fifths);
+
+    /// <summary>The bit of a name, by fifths.</summary>
+    public static ulong Bit(int fifths) => 1UL << (fifths + 15);
+
+    private static ImmutableArray<int> HeightsOf(ImmutableArray<NoteName> notes, int turn, bool fallsFirst)
+    {
+        var heights = new int[notes.Length];
+        for (var i = 1; i < notes.Length; i++)
+            heights[i] = heights[i - 1] + (i <= turn != fallsFirst ? notes[i - 1].Letter.LettersUpTo(notes[i].Letter) : -notes[i].Letter.LettersUpTo(notes[i - 1].Letter));
+        return ImmutableCollectionsMarshal.AsImmutableArray(heights);
+    }
 
     /// <summary>Up here, down there: two mistakes in one answer.</summary>
     /// <param name="up">What explains the way up.</param>

@@ -11,11 +11,11 @@ namespace Gavvet.Worksheets.Judging;
 /// </summary>
 internal sealed class Explanations
 {
-    private const int MostKept = 512;
+    private const int MostKept = 128;
 
-    // Mistakes that may touch one note alone, and what is right.
+    // Mistakes that may touch one note alone, and what else is right.
     private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfFewNotes =
-        [MistakesOfFewNotes.NotRestored, MistakesOfFewNotes.NeighbourKey, MistakesOfFewNotes.StruckDegrees, MistakesOfFewNotes.WithoutBlueNote, OtherWrittenKey, Asked];
+        [MistakesOfFewNotes.NotRestored, MistakesOfFewNotes.NeighbourKey, MistakesOfFewNotes.StruckDegrees, MistakesOfFewNotes.WithoutBlueNote, OtherWrittenKey, OtherSpellings];
 
     // Mistakes of a whole line: they explain nothing that one slip does not.
     private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfWholeLine =
@@ -23,17 +23,20 @@ internal sealed class Explanations
 
     private static readonly ConcurrentDictionary<Question, Explanations> Known = new();
 
-    private readonly ConcurrentDictionary<NoteName, ImmutableArray<Explanation>> _onTonics = new();
+    private static int _kept;
+
+    private readonly ConcurrentDictionary<NoteName, ImmutableArray<Explanation>> _onTonics = new(concurrencyLevel: 1, capacity: 5);
+    private readonly Lazy<ImmutableArray<Explanation>> _near;
     private readonly Lazy<ImmutableArray<Explanation>> _far;
-    private readonly ImmutableArray<OtherForm> _forms;
+    private readonly Lazy<ImmutableArray<OtherForm>> _forms;
 
     private Explanations(AskedScale asked)
     {
         Ground = new Ground(asked);
-        Near = [.. OfFewNotes.SelectMany(generator => generator(Ground))];
-        Line = Near.First(meant => meant.Code is null && meant.Signature is null);
+        Line = new SpelledLine(Ground.Line, Ground.Turn).Meant(null);
+        _near = new Lazy<ImmutableArray<Explanation>>(() => [.. OfFewNotes.SelectMany(generator => generator(Ground))]);
         _far = new Lazy<ImmutableArray<Explanation>>(() => [.. OfWholeLine.SelectMany(generator => generator(Ground))]);
-        _forms = [.. Confusions.Of(Ground.Type).Where(form => form.Code != FindingCode.OtherScale || form.Written != Ground.Type.Base).Select(form => new OtherForm(Ground, form))];
+        _forms = new Lazy<ImmutableArray<OtherForm>>(() => [.. Confusions.Of(Ground.Type).Where(form => form.Code != FindingCode.OtherScale || form.Written != Ground.Type.Base).Select(form => new OtherForm(Ground, form))]);
     }
 
     /// <summary>The question they stand on.</summary>
@@ -42,8 +45,8 @@ internal sealed class Explanations
     /// <summary>The line asked, as the key has it.</summary>
     public Explanation Line { get; }
 
-    /// <summary>The line asked, its accepted spellings, and mistakes that may touch one note alone.</summary>
-    public ImmutableArray<Explanation> Near { get; }
+    /// <summary>The accepted spellings of the line asked, and mistakes that may touch one note alone.</summary>
+    public ImmutableArray<Explanation> Near => _near.Value;
 
     /// <summary>Mistakes of a whole line, which explain nothing that one slip does not.</summary>
     public ImmutableArray<Explanation> Far => _far.Value;
@@ -57,17 +60,22 @@ internal sealed class Explanations
         if (Known.TryGetValue(question, out var known))
             return known;
         // A class asks the same few scales many times over; beyond that nothing is kept.
-        if (Known.Count >= MostKept)
+        if (Interlocked.Increment(ref _kept) > MostKept)
+        {
             Known.Clear();
+            _kept = 1;
+        }
+
         return Known[question] = new Explanations(asked);
     }
 
     /// <summary>Other scales on the tonic that an answer may be, as far as they can cost no more than is known.</summary>
     /// <param name="names">The names in the answer.</param>
+    /// <param name="written">The notes written; empty where they cannot be told by their places.</param>
     /// <param name="halves">What it costs as it is explained so far.</param>
     /// <param name="wrongName">What a wrong name with the right sound costs.</param>
-    public IEnumerable<Explanation> Forms(ulong names, int halves, int wrongName) =>
-        _forms.Where(form => form.CanExplain(names, halves, wrongName, Line.Names)).SelectMany(form => form.Meant);
+    public IEnumerable<Explanation> Forms(ulong names, ImmutableArray<ReadNote> written, int halves, int wrongName) =>
+        _forms.Value.Where(form => form.CanExplain(names, written.AsSpan(), halves, wrongName, Line.Names)).SelectMany(form => form.Meant);
 
     /// <summary>The scale on the tonics an answer may be written on.</summary>
     /// <param name="written">The notes written.</param>
@@ -105,7 +113,7 @@ internal sealed class Explanations
             : [.. Ground.On(FindingCode.WrongTonic, Ground.Type, tonic, _ => Explanation.Mark, Thing.Of(Ground.Tonic), Thing.Of(tonic))];
     }
 
-    private static IEnumerable<Explanation> Asked(Ground ground) => ground.Accepted(ground.Scale, ground.Direction).Select(line => line.Meant(null));
+    private static IEnumerable<Explanation> OtherSpellings(Ground ground) => ground.Accepted(ground.Scale, ground.Direction).Skip(1).Select(line => line.Meant(null));
 
     private static IEnumerable<Explanation> ConcertPitch(Ground ground) =>
         ground.Asked.Part is null || ground.Asked.Tonic == ground.Tonic ? [] : ground.On(FindingCode.ConcertForWritten, ground.Type, ground.Asked.Tonic, _ => Explanation.Mark, ground.ItsScale, new Thing.ScaleOn(ground.Type, ground.Asked.Tonic));
@@ -120,9 +128,9 @@ internal sealed class Explanations
 
     // A part that transposes may read either of two enharmonic keys.
     private static IEnumerable<Explanation> OtherWrittenKey(Ground ground) =>
-        ground.Asked.Part is not { } part || part.WrittenFifths % 12 == 0 ? [] : ground.Twins().SelectMany(tonic => ground.On(null, ground.Type, tonic, _ => 0, Thing.None, Thing.None, placeByPlace: false));
+        ground.Asked.Part is not { } part || part.WrittenFifths == 0 ? [] : ground.Twins().SelectMany(tonic => ground.On(null, ground.Type, tonic, _ => 0, Thing.None, Thing.None, placeByPlace: false));
 
-    private static IEnumerable<Explanation> TwinTonic(Ground ground) => ground.Asked.Part is { } part && part.WrittenFifths % 12 != 0 ? [] : ground.Twins()
+    private static IEnumerable<Explanation> TwinTonic(Ground ground) => ground.Asked.Part is { } part && part.WrittenFifths != 0 ? [] : ground.Twins()
         .SelectMany(tonic => ground.On(FindingCode.EnharmonicName, ground.Type, tonic, _ => ground.WrongName, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic)));
 
     private static IEnumerable<Explanation> MisreadTonic(Ground ground) => Enum.GetValues<Accidental>()

@@ -56,7 +56,15 @@ internal sealed class Ground
         .Where(tonic => Style.CanSpell(Type, tonic));
 
     /// <summary>How many notes of a line are not those asked; all of both where it has not as many.</summary>
-    public int Differing(ImmutableArray<NoteName> notes) => notes.Length != Line.Length ? notes.Length + Line.Length : Enumerable.Range(0, notes.Length).Count(i => notes[i] != Line[i]);
+    public int Differing(ImmutableArray<NoteName> notes)
+    {
+        if (notes.Length != Line.Length)
+            return notes.Length + Line.Length;
+        var differing = 0;
+        for (var i = 0; i < notes.Length; i++)
+            differing += notes[i] == Line[i] ? 0 : 1;
+        return differing;
+    }
 
     /// <summary>The price of a misreading: half the notes that differ, rounded up.</summary>
     public int HalfOfDiffering(ImmutableArray<NoteName> notes) => (Differing(notes) + 1) / 2 * Explanation.Mark;

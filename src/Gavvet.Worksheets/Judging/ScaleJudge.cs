@@ -77,7 +77,6 @@ public static class ScaleJudge
         private readonly ImmutableArray<ReadNote> _notes;
         private readonly int _folded;
         private readonly ulong _names;
-        private readonly int[] _fifths;
         private readonly bool _isHeld;
         private Weighed _best;
         private Weighed _own;
@@ -91,9 +90,9 @@ public static class ScaleJudge
             _wrongName = explanations.Ground.WrongName;
             (_read, _folded) = (read, folded);
             _notes = folded < 0 ? read : read.RemoveAt(folded + 1);
-            _fifths = [.. _notes.Select(note => note.Name.Fifths)];
             _isHeld = _notes.Any(note => note.HeldOver);
-            _names = Explanation.MaskOf(_notes.Select(note => note.Name));
+            foreach (var note in _notes)
+                _names |= Explanation.Bit(note.Name);
             Explain();
         }
 
@@ -118,12 +117,9 @@ public static class ScaleJudge
                 // The line asked first: what is no cheaper need not be looked at.
                 Weigh(line);
                 foreach (var meant in _meant.Near)
-                {
-                    if (meant != line)
-                        Weigh(meant);
-                }
+                    Weigh(meant);
 
-                foreach (var meant in _meant.Forms(_names, Halves, _wrongName))
+                foreach (var meant in _meant.Forms(_names, _isHeld || _asked.Style.Confusions == ConfusionMark.EachNote ? [] : _notes, Halves, _wrongName))
                     Weigh(meant);
                 if (Halves > Explanation.Mark)
                 {
@@ -170,7 +166,7 @@ public static class ScaleJudge
         {
             if (_isHeld || meant.EachNote)
                 return true;
-            var slips = Math.Max(BitOperations.PopCount(_names & ~meant.NamesOrAsked), meant.LeastSlips(_fifths));
+            var slips = Math.Max(BitOperations.PopCount(_names & ~meant.NamesOrAsked), meant.LeastSlips(_notes.AsSpan()));
             var said = meant.Price + (Math.Max(slips, BitOperations.PopCount(_names & ~meant.Names)) * _wrongName);
             var capped = meant.Instead.IsEmpty ? int.MaxValue : Math.Min(meant.Price, _wrongName) + (slips * _wrongName);
             return said <= Halves || capped < Halves;

@@ -48,9 +48,10 @@ internal sealed class Slips
     /// <returns>The slips, or null where they cost more.</returns>
     public static Slips? Against(Explanation meant, ImmutableArray<ReadNote> written, AskedScale asked, int wrongName, int most = int.MaxValue)
     {
-        var (pairs, halves) = NoteAlignment.Align(meant, written.AsSpan(), wrongName);
-        // The same slip going up and coming down is one, so that half of them may go.
-        return (halves + 1) / 2 > most ? null : new Slips(meant, written, pairs, asked, wrongName);
+        // What one slip is counted as, where it is made twice: half of all may go, or the tonic at one end.
+        var comesTwice = Explanation.ComesTwice(meant.Notes.Length, meant.Turn) || written.Any(note => note.HeldOver);
+        var mostBefore = most == int.MaxValue ? most : comesTwice ? 2 * most : written[0].Name == written[^1].Name ? most + Explanation.Mark : most;
+        return NoteAlignment.Align(meant, written.AsSpan(), wrongName, mostBefore) is { } pairs ? new Slips(meant, written, pairs, asked, wrongName) : null;
     }
 
     /// <summary>The place among the notes written where a place of the line meant stands, from 1.</summary>

@@ -32,6 +32,18 @@ public class TranspositionTests
             Assert.Equal(pitch, part.Sounding(part.Written(pitch)));
         });
 
+    [Fact]
+    public void A_part_at_concert_pitch_or_an_octave_from_it_reads_the_very_tonic()
+    {
+        foreach (var part in new[] { "flute", "violin", "viola", "cello", "guitar", "double-bass", "piccolo" }.Select(Instrument.Parse))
+        {
+            foreach (var (type, tonic) in ScaleTypes.All.SelectMany(_ => NoteName.All, (type, tonic) => (type, tonic)).Where(pair => ScaleSpelling.CanSpell(pair.type, pair.tonic)))
+                Assert.Equal(tonic, part.WrittenTonic(type, tonic));
+        }
+
+        Assert.Equal("C# D# E# F# G# A# B# C#", string.Join(' ', ScaleSpelling.Spell(ScaleTypes.Major, Instrument.Parse("viola").WrittenTonic(ScaleTypes.Major, NoteText.Parse("C#"))).Ascending.Select(NoteText.Ascii)));
+    }
+
     [Theory]
     [InlineData("alto-sax", "major", "C", "A")]
     [InlineData("alto-sax", "major", "E", "Db")]

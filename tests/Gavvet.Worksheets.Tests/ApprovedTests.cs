@@ -78,6 +78,93 @@ public class ApprovedTests
     public void Verdicts_findings_and_marks_are_said_as_approved() =>
         ApprovedText.Same("findings", Asked(HouseStyle.Classical).SelectMany(asked => Mistakes(asked).Select(written => Judged(asked, written))));
 
+    // Two mistakes at once: another scale, a slip, a note left out, a place on the staff, a way, in parts, clefs and schools.
+    [Fact]
+    public void Two_mistakes_at_once_are_said_as_approved() =>
+        ApprovedText.Same("two-mistakes", Enumerable.Range(1, 900).Select(number => new Dice((ulong)number)).Select(TwoMistakes).OfType<string>());
+
+    private static readonly HouseStyle[] Schools = [.. HouseStyle.Presets, HouseStyle.Classical with { Confusions = ConfusionMark.EachNote }, HouseStyle.Classical with { WrongName = WrongNameMark.Half }, HouseStyle.Classical with { WrongName = WrongNameMark.Full }];
+
+    private static string? TwoMistakes(Dice dice)
+    {
+        var type = dice.Next(3) == 0 ? ScaleTypes.All[dice.Next(ScaleTypes.All.Length)] : Types[dice.Next(Types.Length)];
+        var (tonic, style) = (NoteName.FromFifths(dice.Next(15) - 7), Schools[dice.Next(Schools.Length)]);
+        var part = dice.Next(3) == 0 ? Instrument.All[dice.Next(Instrument.All.Length)] : null;
+        try
+        {
+            var asked = new AskedScale(type, tonic, (Direction)dice.Next(3), style) { Part = part, Clef = part?.Clef ?? Clef.All[dice.Next(Clef.All.Length)] };
+            var direction = asked.Direction;
+            var scale = asked.Expected;
+            var notes = scale.Notes(direction);
+            // First a mistake of the whole line, or of one way of it.
+            var other = dice.Next(2) == 0 ? ScaleTypes.All[dice.Next(ScaleTypes.All.Length)] : Types[dice.Next(4)];
+            switch (dice.Next(8))
+            {
+                case 0:
+                    notes = [.. notes.Reverse()];
+                    break;
+                case 1:
+                    notes = style.Spell(other, asked.WrittenTonic).Notes(direction);
+                    break;
+                case 2 when direction == Direction.Both:
+                    notes = [.. style.Spell(other, asked.WrittenTonic).Ascending, .. scale.Descending[1..]];
+                    break;
+                case 3 when direction == Direction.Both:
+                    notes = [.. scale.Ascending, .. style.Spell(other, asked.WrittenTonic).Descending[1..]];
+                    break;
+                case 4:
+                    notes = scale.Notes((Direction)dice.Next(3));
+                    break;
+                case 5:
+                    notes = style.Spell(type, NoteName.FromFifths(scale.Tonic.Fifths + new[] { -12, -7, -1, 1, 7, 12 }[dice.Next(6)])).Notes(direction);
+                    break;
+                case 6:
+                    notes = scale.Notes(direction, 2);
+                    break;
+                default:
+                    break;
+            }
+
+            var turn = direction == Direction.Descending ? 0 : direction == Direction.Both ? notes.Length / 2 : notes.Length;
+            var heights = new List<int> { asked.Clef!.BottomLine.StaffStep + 7 };
+            for (var i = 1; i < notes.Length; i++)
+                heights.Add(heights[^1] + (i <= turn ? notes[i - 1].Letter.LettersUpTo(notes[i].Letter) : -notes[i].Letter.LettersUpTo(notes[i - 1].Letter)));
+            var onStaff = dice.Next(2) == 0;
+            var written = notes.Select((note, i) => new WrittenNote(note.Letter, note.Accidental, onStaff ? heights[i] - (heights[0] % 7) + (int)notes[0].Letter : null)).ToList();
+            // Then a slip.
+            var place = dice.Next(written.Count);
+            switch (dice.Next(6))
+            {
+                case 0:
+                    written.RemoveAt(place);
+                    break;
+                case 1:
+                    written.Insert(place, written[place] with { Sign = (Accidental)(dice.Next(3) - 1) });
+                    break;
+                case 2:
+                    written[place] = written[place] with { Sign = onStaff ? null : (Accidental)(dice.Next(3) - 1) };
+                    break;
+                case 3 when onStaff:
+                    written[place] = written[place] with { StaffStep = written[place].StaffStep + 7 };
+                    break;
+                case 4:
+                    var twin = NoteName.All.Where(name => name.PitchClass == notes[place].PitchClass && name != notes[place]).First();
+                    written[place] = new WrittenNote(twin.Letter, twin.Accidental);
+                    break;
+                default:
+                    break;
+            }
+
+            var signature = dice.Next(4) == 0 && style.SignatureOf(type, scale.Tonic) is { } right ? WrittenSignature.Of(new KeySignature(Math.Clamp(right.Fifths + dice.Next(3) - 1, -7, 7)).Notes) : null;
+            var school = $"{Array.IndexOf(Schools, style)} {part?.Id} {asked.Clef.Id}{(onStaff ? " " + string.Join(' ', written.Select(note => note.StaffStep)) : "")}";
+            return $"{school} {Judged(asked with { TonicGiven = dice.Next(4) == 0 }, new WrittenAnswer([.. written], signature))}";
+        }
+        catch (UnwritableNoteException)
+        {
+            return null; // no such scale on this tonic
+        }
+    }
+
     private static IEnumerable<AskedScale> Asked(HouseStyle style) =>
         from type in Types.Append(ScaleTypes.Get("diminished-half-whole"))
         from tonic in new[] { "Eb", "F#" }.Select(NoteText.Parse)

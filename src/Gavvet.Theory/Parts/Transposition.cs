@@ -22,8 +22,9 @@ public static class Transposition
     }
 
     /// <summary>
-    /// The tonic a part reads for a scale at concert pitch: of the exact transposition and its enharmonic twin the one
-    /// whose scale has fewer accidentals, a double counting two; on a tie the one that keeps the concert scale's kind.
+    /// The tonic a part reads for a scale at concert pitch: for parts at concert pitch or octaves from it the very one asked;
+    /// for others of the exact transposition and its enharmonic twin the one whose scale has fewer accidentals, a double
+    /// counting two; on a tie the one that keeps the concert scale's kind.
     /// </summary>
     /// <param name="part">The part.</param>
     /// <param name="type">The scale type.</param>
@@ -31,6 +32,8 @@ public static class Transposition
     /// <exception cref="UnwritableNoteException">Neither can be written without triple accidentals.</exception>
     public static NoteName WrittenTonic(this Instrument part, ScaleType type, NoteName concert)
     {
+        if (part.WrittenFifths == 0 && ScaleSpelling.CanSpell(type, concert))
+            return concert;
         var exact = concert.Fifths + part.WrittenFifths;
         var kind = Math.Sign(Weight(type, concert).Leaning);
         var candidates = Enumerable.Range(-1, 3)

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
@@ -53,6 +54,9 @@ public sealed class FollowUpDraw
     private readonly HouseStyle _style;
     private readonly DateOnly _day;
 
+    // What a class missed is much alike, so a question drawn for one student serves for others.
+    private readonly ConcurrentDictionary<(Wish Wish, int Attempt), (Section Section, int Load, string Prompt)?> _drawn = new();
+
     /// <summary>Draws from results.</summary>
     /// <param name="results">The results.</param>
     /// <param name="style">The house style they were set in.</param>
@@ -64,8 +68,14 @@ public sealed class FollowUpDraw
         _loads = kept.Where(result => result.Student is not null).GroupBy(result => (result.Student!, result.Day)).ToDictionary(paper => paper.Key, paper => paper.DistinctBy(result => (result.Version, result.Item)).Sum(result => result.Load));
     }
 
+    /// <summary>Which misses are followed up: all of them, or those of a span of days or of one skill and key.</summary>
+    public Func<Evidence, bool> Wanted { get; init; } = _ => true;
+
     /// <summary>Everyone there is evidence of.</summary>
     public ImmutableArray<string> Students => [.. _evidence.Select(one => one.Student).Distinct().Order(StringComparer.Ordinal)];
+
+    /// <summary>Those who missed something that is wanted.</summary>
+    public ImmutableArray<string> Missing => [.. Students.Where(student => Missed([.. _evidence.Where(one => one.Student == student)]).Length > 0)];
 
     /// <summary>A follow-up for some students together; null where none of them missed anything, or nothing can be asked of it.</summary>
     /// <param name="students">The students.</param>
@@ -136,9 +146,9 @@ public sealed class FollowUpDraw
     private int Load(string student) => _loads.Where(paper => paper.Key.Student == student).OrderByDescending(paper => paper.Key.Day).Select(paper => paper.Value).FirstOrDefault();
 
     // What was wrong and has not been right since; most often missed first, then what earned least.
-    private static ImmutableArray<Evidence> Missed(Evidence[] own) =>
+    private ImmutableArray<Evidence> Missed(Evidence[] own) =>
     [
-        .. own.GroupBy(one => (one.Student, one.What.Group, one.What.Type, one.What.Tonic)).Where(skill => !skill.Last().IsRight).Select(skill => skill.Last())
+        .. own.GroupBy(one => (one.Student, one.What.Group, one.What.Type, one.What.Tonic)).Where(skill => !skill.Last().IsRight && Wanted(skill.Last())).Select(skill => skill.Last())
             .GroupBy(miss => (miss.What.Kind, miss.What.Type, miss.What.Tonic, miss.Findings.FirstOrDefault() ?? ""))
             .OrderByDescending(like => like.Count()).ThenBy(like => like.Average(miss => (double)miss.Marks / Math.Max(1, miss.Of))).ThenBy(like => like.Key.Type, StringComparer.Ordinal).ThenBy(like => like.Key.Tonic, StringComparer.Ordinal)
             .Select(like => like.First()),
@@ -220,12 +230,19 @@ public sealed class FollowUpDraw
 
     private (Section Section, int Load)? Drawn(Wish wish, QuestionKind kind, int place, int attempt, HashSet<(string, string, string, string?, string?, string?)> recent, List<FollowUpSection> taken)
     {
-        var wished = new SectionWish(kind, [wish.Type], [place], 1) { Clefs = [wish.Clef], Direction = wish.Direction, Notation = wish.Notation, Scaffolding = wish.Scaffolding, Option = wish.Option };
-        if (SectionDraw.Of(wished, _style, StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber} {attempt}"), out var section) is not { } composed || section is null)
+        if (_drawn.GetOrAdd((wish, attempt), _ => Draw(wish, kind, place, attempt)) is not var (section, load, prompt))
             return null;
         var isKnown = section.Slots.All(slot => recent.Contains((kind.Id, slot.Drawn.Scale.Id, NoteText.Ascii(slot.Drawn.Tonic), kind.UsesClefAs(section.Option) ? slot.Drawn.Clef.Id : null, kind.UsesDirection ? FileWords.Of(section.Direction) : null, kind.UsesNotation ? FileWords.Of(section.Notation) : null)))
             || taken.Exists(other => other.Section.KindId == section.KindId && other.Section.Slots.Select(slot => slot.Drawn).SequenceEqual(section.Slots.Select(slot => slot.Drawn)) && other.Section.Direction == section.Direction && other.Section.Notation == section.Notation);
-        var speaks = wish.Beside is not { } beside || composed.Worksheet.Sections[0].Items[0].Question.Prompt.Contains(beside.Name, StringComparison.OrdinalIgnoreCase);
-        return isKnown || !speaks ? null : (section, composed.Worksheet.Load);
+        var speaks = wish.Beside is not { } beside || prompt.Contains(beside.Name, StringComparison.OrdinalIgnoreCase);
+        return isKnown || !speaks ? null : (section, load);
+    }
+
+    private (Section Section, int Load, string Prompt)? Draw(Wish wish, QuestionKind kind, int place, int attempt)
+    {
+        var wished = new SectionWish(kind, [wish.Type], [place], 1) { Clefs = [wish.Clef], Direction = wish.Direction, Notation = wish.Notation, Scaffolding = wish.Scaffolding, Option = wish.Option };
+        return SectionDraw.Of(wished, _style, StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber} {attempt}"), out var section) is { } composed && section is not null
+            ? (section, composed.Worksheet.Load, composed.Worksheet.Sections[0].Items[0].Question.Prompt)
+            : null;
     }
 }

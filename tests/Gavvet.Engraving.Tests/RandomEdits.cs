@@ -50,7 +50,7 @@ internal sealed class RandomEdits(int seed)
             7 => new RewordInstruction(id, One(Texts)),
             8 or 9 or 10 or 11 => new ChangeKind(id, AnyKind().Id),
             12 => new ChangeKeys(id, Some(Key.Majors)) { Also = Coin() ? Some([.. NoteName.All]) : default, Without = Coin() ? Some([.. NoteName.All]) : default },
-            13 => new AddKeptSection(One(ShippedSections.All).Section),
+            13 => Coin() ? new AddKeptSection(One(ShippedSections.All).Section) : new BeginWith(Rarely() ? [] : [section]),
             14 or 15 => new ChangeScales(id, Scales(section)),
             16 => new ChangeClefs(id, Some(Clef.All)),
             17 => new ChangeCount(id, Below(9)),

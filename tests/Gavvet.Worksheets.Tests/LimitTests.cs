@@ -107,6 +107,11 @@ public class LimitTests
         Assert.Equal(20, full.Sections.Count);
         Assert.Contains("up to 20 sections", SheetEditor.Apply(full, new AddSection("relative-key")).Words, StringComparison.Ordinal);
         Assert.Contains("up to 20 sections", SheetEditor.Apply(full, new AddKeptSection(full.Sections[1])).Words, StringComparison.Ordinal);
+        Assert.Contains("up to 20 sections", SheetEditor.Apply(full, new BeginWith([full.Sections[1]])).Words, StringComparison.Ordinal);
+        var begun = (full with { Sections = full.Sections.RemoveAt(3) }).After(new BeginWith([full.Sections[1]]));
+        Assert.Equal((20, full.Sections[1].KindId, full.Sections[1].Slots.Count), (begun.Sections.Count, begun.Sections[0].KindId, begun.Sections[0].Slots.Count));
+        Assert.Equal(begun.Sections.Count, begun.Sections.Select(section => section.Id).Distinct().Count());
+        Assert.Contains("Nothing is due", SheetEditor.Apply(full, new BeginWith([])).Words, StringComparison.Ordinal);
         string Recipe(int sections) => $$"""{"gavvet":1,"title":"T","sections":[{{string.Join(',', Enumerable.Repeat("""{"kind":"relative-key","scales":["major"],"count":1}""", sections))}}]}""";
         Assert.Equal(20, SheetFile.Read(Recipe(20)).Sections.Count);
         Assert.Contains("from 1 to 20 sections", Assert.Throws<SheetFileException>(() => SheetFile.Read(Recipe(21))).Message, StringComparison.Ordinal);

@@ -29,8 +29,9 @@ public partial class TextsTests
             var byMistake = id.Split('.') is ["mistake", var mistake] && Enum.GetValues<FindingCode>().Any(code => FileWords.Of(code) == mistake);
             var byCount = id.Split('.') is ["count", var things] && Code.Contains($"\"{things}\"", StringComparison.Ordinal);
             var byDirection = Enum.GetValues<Direction>().Any(direction => id == $"finding.direction.{FileWords.Of(direction)}");
+            var byGroup = id.Split('.') is ["report", var skill] && Enum.GetValues<QuestionGroup>().Any(known => FileWords.Of(known) == skill);
             var byScale = id.EndsWith(".major", StringComparison.Ordinal) && Code.Contains($"\"{id[..^6]}\"", StringComparison.Ordinal);
-            Assert.True(byKind || byOption || byChoice || byVerdict || byMistake || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
+            Assert.True(byKind || byOption || byGroup || byChoice || byVerdict || byMistake || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
         }
     }
 

@@ -22,7 +22,7 @@ public static class HandoutLayout
     {
         // With fingers it has more lines to hold on its page.
         var metrics = new PageMetrics(new PageSetup(paper, fingering is null ? 7 : 6));
-        return Pagination.Fill([.. Blocks(entry, metrics, fingering)], metrics, new HandoutFurniture(entry.Name, string.Join(", ", entry.Type.OtherNames), metrics));
+        return Pagination.Fill([.. Blocks(entry, metrics, fingering)], metrics, new HandoutFurniture(entry.Name, entry.Type.OtherNames.Any() ? Texts.Say("handout.also", ("names", string.Join(", ", entry.Type.OtherNames))) : "", entry.Name, metrics));
     }
 
     /// <summary>Several scales under one title, each with its name, its degrees and its staff.</summary>
@@ -32,13 +32,19 @@ public static class HandoutLayout
     public static ImmutableArray<Page> Several(string title, IReadOnlyList<AtlasEntry> entries, Paper paper)
     {
         var metrics = new PageMetrics(new PageSetup(paper, 6));
-        var blocks = entries.SelectMany(entry => new[]
-        {
-            Sentence($"{CountText.Capitalized(entry.Name)}: {string.Join(" ", entry.Degrees(false).Select(degree => $"{degree.Degree}"))}{(entry.Signature is { } signature ? $", {signature}" : "")}", metrics) with { KeepWithNext = true, Above = metrics.LineHeight / 2 },
-            Figure(entry.Staff, metrics, metrics.ContentWidth),
-        });
-        return Pagination.Fill([.. blocks], metrics, new HandoutFurniture(title, "", metrics));
+        var blocks = entries.SelectMany(entry => Scale(entry, metrics));
+        return Pagination.Fill([.. blocks], metrics, Furniture(title, metrics));
     }
+
+    /// <summary>A scale in two blocks: its name with its degrees and signature, and its staff.</summary>
+    internal static IEnumerable<Block> Scale(AtlasEntry entry, PageMetrics metrics)
+    {
+        yield return Sentence($"{CountText.Capitalized(entry.Name)}: {string.Join(" ", entry.Degrees(false).Select(degree => $"{degree.Degree}"))}{(entry.Signature is { } signature ? $", {signature}" : "")}", metrics) with { KeepWithNext = true, Above = metrics.LineHeight / 2 };
+        yield return Figure(entry.Staff, metrics, metrics.ContentWidth);
+    }
+
+    /// <summary>The title over the first page and on the others.</summary>
+    internal static IPageFurniture Furniture(string title, PageMetrics metrics, string under = "") => new HandoutFurniture(title, under, under.Length > 0 ? $"{title} · {under}" : title, metrics);
 
     private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics, Fingering? fingering)
     {
@@ -61,7 +67,7 @@ public static class HandoutLayout
             yield return Sentence(sentence, metrics);
     }
 
-    private static IEnumerable<Block> Fingers(AtlasEntry entry, Fingering fingering, PageMetrics metrics)
+    internal static IEnumerable<Block> Fingers(AtlasEntry entry, Fingering fingering, PageMetrics metrics)
     {
         yield return Heading(fingering.Name, metrics);
         foreach (var line in fingering.Of(entry))
@@ -87,7 +93,7 @@ public static class HandoutLayout
         return Block(set.Height + (metrics.LineHeight / 4), set.Primitives, FigureText.Describe(figure, []), metrics);
     }
 
-    private static Block Heading(string words, PageMetrics metrics) =>
+    internal static Block Heading(string words, PageMetrics metrics) =>
         Block(metrics.Heading + (metrics.LineHeight / 2), [.. TextSetter.Line(words, TextStyle.Bold, metrics.Heading, 0, metrics.Heading)], null, metrics) with
         {
             KeepWithNext = true,
@@ -95,7 +101,7 @@ public static class HandoutLayout
             Bookmark = words,
         };
 
-    private static Block Table(IEnumerable<string[]> rows, PageMetrics metrics)
+    internal static Block Table(IEnumerable<string[]> rows, PageMetrics metrics)
     {
         var lines = rows.ToArray();
         var widths = Enumerable.Range(0, lines[0].Length).Select(column => lines.Max(line => TextSetter.Width(line[column], TextStyle.Bold, metrics.Body))).ToArray();
@@ -116,7 +122,7 @@ public static class HandoutLayout
         return Block(y, primitives.ToImmutable(), null, metrics);
     }
 
-    private static Block Sentence(string words, PageMetrics metrics)
+    internal static Block Sentence(string words, PageMetrics metrics)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var y = 0;
@@ -129,32 +135,32 @@ public static class HandoutLayout
         return Block(y, primitives.ToImmutable(), null, metrics);
     }
 
-    private static Block Block(int height, ImmutableArray<Primitive> primitives, string? label, PageMetrics metrics) =>
+    internal static Block Block(int height, ImmutableArray<Primitive> primitives, string? label, PageMetrics metrics) =>
         new(height, false, [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), label, primitives)]);
 
-    private sealed class HandoutFurniture(string title, string names, PageMetrics metrics) : IPageFurniture
+    private sealed class HandoutFurniture(string title, string under, string running, PageMetrics metrics) : IPageFurniture
     {
         public int ContentTop(int page) => page > 0
             ? metrics.TopMargin + (2 * metrics.Small) + (metrics.SectionGap / 2)
-            : metrics.TopMargin + metrics.Title + (names.Length > 0 ? metrics.LineHeight : 0) + metrics.SectionGap;
+            : metrics.TopMargin + metrics.Title + (under.Length > 0 ? metrics.LineHeight : 0) + metrics.SectionGap;
 
         public IEnumerable<PageGroup> Head(int page)
         {
             if (page > 0)
             {
-                yield return Group(TextSetter.Line(title, TextStyle.Italic, metrics.Small, metrics.SideMargin, metrics.TopMargin + metrics.Small));
+                yield return Group(TextSetter.Line(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, metrics.TopMargin + metrics.Small));
                 yield break;
             }
 
             var baseline = metrics.TopMargin + metrics.Title;
-            yield return Group(TextSetter.Line(CountText.Capitalized(title), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
-            if (names.Length > 0)
-                yield return Group(TextSetter.Line(Texts.Say("handout.also", ("names", names)), TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
+            yield return Group(TextSetter.Line(TextSetter.Shortened(CountText.Capitalized(title), TextStyle.Bold, metrics.Title, metrics.ContentWidth), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
+            if (under.Length > 0)
+                yield return Group(TextSetter.Line(under, TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
         }
 
         public IEnumerable<PageGroup> Foot(int page, int pages)
         {
-            var words = pages > 1 ? Texts.Say("handout.page", ("title", title), ("page", page + 1), ("pages", pages)) : title;
+            var words = pages > 1 ? Texts.Say("handout.page", ("title", running), ("page", page + 1), ("pages", pages)) : running;
             yield return Group(TextSetter.Line(words, TextStyle.Regular, metrics.Small, metrics.SideMargin, metrics.Height - metrics.BottomMargin));
         }
 

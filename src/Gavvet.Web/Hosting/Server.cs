@@ -147,6 +147,8 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<DemoClasses>();
         services.AddSingleton<OpenPrintings>();
         services.AddSingleton<ClassPlans>();
+        services.AddSingleton<ClassResults>();
+        services.AddSingleton<FollowUpSheets>();
         services.AddSingleton<ClassStore>();
         services.AddSingleton<MarkingStore>();
         services.AddSingleton<DeskSettings>();

@@ -43,6 +43,10 @@ public sealed record ChangeSetup(Paper Paper, int StaffHeight) : SheetEdit
 /// <param name="KindId">The kind of question.</param>
 public sealed record AddSection(string KindId) : SheetEdit;
 
+/// <summary>Puts drawn sections before the others, such as a warm-up.</summary>
+/// <param name="Sections">The sections with their questions.</param>
+public sealed record BeginWith(ImmutableArray<Section> Sections) : SheetEdit;
+
 /// <summary>An edit of one section.</summary>
 /// <param name="SectionId">The section.</param>
 public abstract record SectionEdit(int SectionId) : SheetEdit;

@@ -43,6 +43,7 @@ public static class SheetEditor
                 : EditOutcome.Done(sheet with { Setup = new PageSetup(setup.Paper, setup.StaffHeight) { LargeText = setup.LargeText, HalfSheets = setup.HalfSheets } }),
             AddSection add => Add(sheet, add.KindId),
             AddKeptSection kept => AddKept(sheet, kept.Section),
+            BeginWith begin => Begun(sheet, begin.Sections),
             ChangeVersions { Versions: var versions } => versions is >= 1 and <= Sheet.MostVersions
                 ? Versioned(sheet, versions)
                 : EditOutcome.Refused("versions", Texts.Say("refused.versions", ("most", Sheet.MostVersions))),
@@ -234,6 +235,22 @@ public static class SheetEditor
         if (count < 1)
             return EditOutcome.Refused("addSection", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)));
         return EditOutcome.Done(Resize(sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 }, section, count));
+    }
+
+    private static EditOutcome Begun(Sheet sheet, ImmutableArray<Section> first)
+    {
+        if (first.IsDefaultOrEmpty)
+            return EditOutcome.Refused("warm-up", Texts.Say("refused.nothing-due"));
+        if (sheet.Sections.Count + first.Length > SheetLimits.Sections)
+            return EditOutcome.Refused("warm-up", Texts.Say("refused.sections", ("most", SheetLimits.Sections)));
+        if (sheet.QuestionCount + first.Sum(section => section.Slots.Count) > SheetLimits.Questions)
+            return EditOutcome.Refused("warm-up", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)));
+        // Drawn under another house style it may ask what this one does not write.
+        if (first.FirstOrDefault(section => section.Slots.Any(slot => !Scope.CanAsk(section, sheet.Style, slot.Drawn))) is { } beyond)
+            return EditOutcome.Refused("warm-up", Scope.Advice(beyond, sheet.Style));
+        var next = sheet.NextId;
+        Section[] numbered = [.. first.Select(section => section with { Id = next++, Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })] })];
+        return EditOutcome.Done(sheet with { Sections = sheet.Sections.InsertRange(0, numbered), NextId = next });
     }
 
     private static Section WithTonics(Section section, ChangeKeys edit) => section with

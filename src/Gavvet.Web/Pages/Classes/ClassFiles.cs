@@ -1,8 +1,15 @@
 using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Layout;
+using Gavvet.Engraving.Output;
+using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Theory;
+using Gavvet.Web.Hosting;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Classes;
 
@@ -16,6 +23,94 @@ internal static class ClassFiles
         application.MapGet("/classes/{id}/roster.csv", async (string id, ClassStore classes) =>
             await classes.FindAsync(id) is { } group ? Results.File(Encoding.UTF8.GetBytes(RosterText.Write(group.Students)), "text/csv", "roster.csv") : Results.NotFound());
         application.MapGet("/classes/{id}/students/{student}.json", StudentAsync);
+        application.MapGet("/classes/{id}/follow-ups.pdf", PileAsync).WithMetadata(HeavyRequest.Mark);
+        application.MapGet("/classes/{id}/handout.pdf", HandoutAsync).WithMetadata(HeavyRequest.Mark);
+        application.MapGet("/classes/{id}/report.pdf", ReportAsync).WithMetadata(HeavyRequest.Mark);
+    }
+
+    // A handout for every part that is read in the class, in one pile: those of concert pitch first.
+    private static async Task<IResult> HandoutAsync(string id, string? what, string? tonic, string? paper, ClassStore classes, ClassPlans plans, DeskSettings settings, HeavyWork heavy, HttpContext context)
+    {
+        if (await classes.FindAsync(id) is not { } group || !NoteText.TryParse(tonic ?? "C", out var note))
+            return Results.NotFound();
+        var style = await settings.StyleOfNewSheetsAsync();
+        var size = FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4;
+        var topic = what == "topic" ? (await plans.NextAsync(id))?.Topic : null;
+        if (what == "topic" && topic is null)
+            return new Refused(StatusCodes.Status409Conflict, "There is no lesson to come. Lay a plan over the term first.");
+        if (topic is null && !FileWords.TryParse<LessonHandout>(what, out _))
+            return Results.NotFound();
+        HandoutReader[] readers = [.. group.Students.Select(student => new HandoutReader(student.Part, student.Clef ?? student.Part?.Clef ?? Clef.Treble)).DefaultIfEmpty(new HandoutReader(null, Clef.Treble)).Distinct().OrderBy(reader => reader.Part is null ? -1 : Instrument.All.IndexOf(reader.Part))];
+        try
+        {
+            return await heavy.RunAsync(
+                Lane.Short,
+                Person.Of(context),
+                _ =>
+                {
+                    // Signatures are the same for all.
+                    Page[] pages = [.. (what == "signatures" ? readers[..1] : readers).SelectMany(reader => topic is not null
+                        ? LessonHandouts.OfTopic(topic.Name, topic.Scales.Select(ScaleTypes.Get).SelectMany(_ => topic.Keys.Select(key => NoteText.Parse(key)), (type, on) => (type, on)).Where(scale => style.CanSpell(scale.type, scale.on)), style, reader, size)
+                        : LessonHandouts.Of(FileWords.TryParse<LessonHandout>(what, out var handout) ? handout : LessonHandout.Key, note, style, reader, size))];
+                    return Results.File(PdfWriter.Write("Handout", pages), "application/pdf", "handout.pdf");
+                },
+                context.RequestAborted);
+        }
+        catch (UnwritableNoteException problem)
+        {
+            return new Refused(StatusCodes.Status422UnprocessableEntity, problem.Message);
+        }
+    }
+
+    // A page a student, or one of the class as a whole.
+    private static async Task<IResult> ReportAsync(string id, string? student, bool? all, ClassStore classes, ClassPlans plans, MarkingStore markings, DeskSettings settings, HeavyWork heavy, HttpContext context)
+    {
+        if (await classes.FindAsync(id) is not { } group || (student is not null && group.Students.All(one => one.Id != student)))
+            return Results.NotFound();
+        var style = await settings.StyleOfNewSheetsAsync();
+        var evidence = (await markings.EvidenceAsync(id)).Select(kept => kept.Evidence).ToLookup(one => one.Student);
+        var plan = await plans.LaidAsync(id);
+        var day = plans.Today;
+        var about = $"{group.Name} · {day.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture)}";
+        Student[] wanted = [.. group.Students.Where(one => student is null ? all == true : one.Id == student)];
+        return await heavy.RunAsync(
+            Lane.Short,
+            Person.Of(context),
+            _ =>
+            {
+                Page[] pages = wanted.Length > 0
+                    ? [.. wanted.SelectMany(one => ReportPage.Of(one.Name, about, Report.Of(evidence[one.Name], plan, style, day)))]
+                    : [.. ReportPage.Of(group.Name, about, Report.Of(evidence.SelectMany(own => own).OrderBy(one => one.Day), plan, style, day))];
+                return Results.File(PdfWriter.Write("Report", pages), "application/pdf", "report.pdf");
+            },
+            context.RequestAborted);
+    }
+
+    // A follow-up for each student who missed something in a span of days, in roster order.
+    private static async Task<IResult> PileAsync(string id, string? from, string? to, string? handler, ClassStore classes, ClassResults results, HeavyWork heavy, HttpContext context)
+    {
+        if (await classes.FindAsync(id) is not { } group)
+            return Results.NotFound();
+        try
+        {
+            var (first, last) = (LessonPlan.ReadDate(from ?? ""), LessonPlan.ReadDate(to ?? ""));
+            if (await results.DrawAsync(id, miss => miss.Day >= first && miss.Day <= last) is not { } draw)
+                return new Refused(StatusCodes.Status409Conflict, "Nothing is marked in these days.");
+            return await heavy.RunAsync(Lane.Short, Person.Of(context), _ => Pile(group, draw, handler == "keys"), context.RequestAborted);
+        }
+        catch (FormatException problem)
+        {
+            return new Refused(StatusCodes.Status422UnprocessableEntity, problem.Message);
+        }
+    }
+
+    private static IResult Pile(SchoolClass group, FollowUpDraw draw, bool keys)
+    {
+        var drawn = group.Students.AsParallel().AsOrdered().Select(student => (student, FollowUp: draw.For([student.Name], "Follow-up"))).ToArray();
+        PersonalSheet[] sheets = [.. drawn.Where(one => one.FollowUp is not null).Select(one => new PersonalSheet(one.student.Name, one.FollowUp!.Sheet, one.student.IsLarge))];
+        return sheets.Length == 0
+            ? new Refused(StatusCodes.Status409Conflict, "Nobody missed anything in these days.")
+            : Results.File(PdfWriter.Write("Follow-ups", FollowUpPile.Of(keys ? $"Follow-ups for {group.Name}: keys" : $"Follow-ups for {group.Name}", group.Name, sheets, keys)), "application/pdf", keys ? "follow-ups-keys.pdf" : "follow-ups.pdf");
     }
 
     private static async Task<IResult> StudentAsync(string id, string student, ClassStore classes, MarkingStore markings)

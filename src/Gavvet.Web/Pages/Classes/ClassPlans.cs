@@ -1,6 +1,9 @@
+using System.Collections.Immutable;
 using System.Text.Json;
+using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Theory;
 
 namespace Gavvet.Web.Pages.Classes;
 
@@ -12,9 +15,19 @@ namespace Gavvet.Web.Pages.Classes;
 /// <param name="Holidays">Days without lessons, a date or a stretch a line.</param>
 internal sealed record PlanAsTyped(string Course, string Start, string Days, int Lessons, string Holidays)
 {
+    /// <summary>The course's topics as the class takes them; null as they were shipped.</summary>
+    public Topic[]? Topics { get; init; }
+
+    /// <summary>Topics that went badly and shall not come again, by name.</summary>
+    public string[] Left { get; init; } = [];
+
+    /// <summary>The course as the class takes it.</summary>
+    /// <exception cref="FormatException">There is no such course.</exception>
+    public Course Taken => Teaching.Course.Get(Course) is var shipped && Topics is { Length: > 0 } own ? shipped with { Topics = [.. own] } : shipped;
+
     /// <summary>The plan.</summary>
     /// <exception cref="FormatException">It cannot be laid; the message says why.</exception>
-    public LessonPlan Lay() => LessonPlan.Of(Teaching.Course.Get(Course), LessonPlan.ReadDate(Start), LessonPlan.ReadDays(Days), Lessons, LessonPlan.ReadHolidays(Holidays));
+    public LessonPlan Lay() => LessonPlan.Of(Taken, LessonPlan.ReadDate(Start), LessonPlan.ReadDays(Days), Lessons, LessonPlan.ReadHolidays(Holidays));
 }
 
 /// <summary>What waits for a class this week.</summary>
@@ -57,12 +70,12 @@ internal sealed class ClassPlans(DeskSettings settings, ClassStore classes, Mark
         return weeks;
     }
 
-    /// <summary>The next lesson of a class from today on, or null.</summary>
-    public async Task<Lesson?> NextAsync(string id)
+    /// <summary>The plan of a class, or null where none is laid or can be.</summary>
+    public async Task<LessonPlan?> LaidAsync(string id)
     {
         try
         {
-            return (await FindAsync(id))?.Lay().Lessons.FirstOrDefault(lesson => lesson.Date >= Today);
+            return (await FindAsync(id))?.Lay();
         }
         catch (FormatException)
         {
@@ -71,9 +84,16 @@ internal sealed class ClassPlans(DeskSettings settings, ClassStore classes, Mark
         }
     }
 
+    /// <summary>The next lesson of a class from today on, or null.</summary>
+    public async Task<Lesson?> NextAsync(string id) => (await LaidAsync(id))?.Lessons.FirstOrDefault(lesson => lesson.Date >= Today);
+
     /// <summary>What is due for a class, the longest first.</summary>
     public async Task<IReadOnlyList<Teaching.Standing>> DueAsync(string id) =>
         [.. Teaching.Standing.On((await markings.EvidenceAsync(id)).Select(kept => kept.Evidence), Today).Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
+
+    /// <summary>A warm-up of what is due for a class; empty where nothing is.</summary>
+    public async Task<ImmutableArray<Worksheets.Sheets.Section>> WarmUpAsync(string id, HouseStyle style) =>
+        LessonSheet.WarmUp(await DueAsync(id), WarmUps, style, PageCode.FreshSeed());
 
     /// <summary>The sheet of a class's next lesson: a warm-up of what is due, the topic, a stretch; or the warm-up alone where no plan says more.</summary>
     public async Task<Worksheets.Sheets.Sheet?> SheetAsync(string id, ulong seed)

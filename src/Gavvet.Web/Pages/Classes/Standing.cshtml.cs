@@ -21,8 +21,13 @@ internal sealed record StandingCell(string Group, string Type, string Tonic, IRe
         $"{style.Say(ScaleTypes.Get(Type), NoteText.Parse(Tonic))}: {string.Join(", ", new[] { (StandingIs.Secure, "secure"), (StandingIs.OnceRight, "once right"), (StandingIs.Shaky, "shaky") }.Where(pair => Count(pair.Item1) > 0).Select(pair => Standings.Count == 1 ? pair.Item2 : $"{Count(pair.Item1)} {pair.Item2}"))}";
 }
 
+/// <summary>The answers behind a place of the map.</summary>
+/// <param name="Answers">The answers, each with the code of its page where there is one.</param>
+/// <param name="Follow">Where a follow-up of the place is asked for.</param>
+internal sealed record AnswersBehind(IReadOnlyList<(KeptEvidence Kept, string? Code)> Answers, string Follow);
+
 /// <summary>What a class knows: skills along the line of fifths, for all or for one student.</summary>
-internal sealed class StandingModel(ClassStore classes, MarkingStore markings, OpenPrintings open, TimeProvider clock) : PageModel
+internal sealed class StandingModel(ClassStore classes, MarkingStore markings, OpenPrintings open, ClassResults results, FollowUpSheets followUps) : PageModel
 {
     public SchoolClass Class { get; private set; } = null!;
 
@@ -38,22 +43,76 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
     /// <summary>What is due, the longest first.</summary>
     public IReadOnlyList<Teaching.Standing> Due { get; private set; } = [];
 
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    /// <summary>How it came about, week by week.</summary>
+    public IReadOnlyList<TrendWeek> Trend { get; private set; } = [];
 
-    public async Task<IActionResult> OnGetAsync(string id, string? student)
+    /// <summary>The follow-ups just made.</summary>
+    public MadeFollowUps FollowUps { get; private set; } = MadeFollowUps.None;
+
+    /// <summary>The first and the last day of what a follow-up is drawn from, as typed.</summary>
+    public (string From, string To) Span { get; private set; }
+
+    public string? SpanProblem { get; private set; }
+
+    public DateOnly Today => results.Today;
+
+    public async Task<IActionResult> OnGetAsync(string id, string? student) => await ShowAsync(id, student) ? Page() : NotFound();
+
+    /// <summary>Draws a follow-up of what was missed within a span of days.</summary>
+    public async Task<IActionResult> OnPostFollowAsync(string id, string? student, string? from, string? to, int? groups)
     {
-        if (await classes.FindAsync(id) is not { } group)
+        if (!await ShowAsync(id, student))
             return NotFound();
+        Span = (from ?? "", to ?? "");
+        try
+        {
+            var (first, last) = (LessonPlan.ReadDate(Span.From), LessonPlan.ReadDate(Span.To));
+            if (first > last)
+                throw new FormatException("The span ends before it begins. Exchange the two days.");
+            FollowUps = await FollowAsync(id, miss => miss.Day >= first && miss.Day <= last, $"Follow-up, {first.ToString(DayFormat, System.Globalization.CultureInfo.InvariantCulture)} to {last.ToString(DayFormat, System.Globalization.CultureInfo.InvariantCulture)}", groups);
+        }
+        catch (FormatException problem)
+        {
+            SpanProblem = problem.Message;
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        }
+
+        return Page();
+    }
+
+    /// <summary>Draws a follow-up of one place of the map.</summary>
+    public async Task<IActionResult> OnPostFollowCellAsync(string id, string? student, string? group, string? type, string? tonic)
+    {
+        if (!await ShowAsync(id, student) || ScaleTypes.Find(type) is not { } scale || !NoteText.TryParse(tonic, out var note))
+            return NotFound();
+        FollowUps = await FollowAsync(id, miss => (miss.What.Group, miss.What.Type, miss.What.Tonic) == (group, type, tonic), $"Follow-up: {HouseStyle.Classical.Say(scale, note)}", null);
+        return Page();
+    }
+
+    private const string DayFormat = "d MMM";
+
+    private async Task<MadeFollowUps> FollowAsync(string id, Func<Evidence, bool> wanted, string title, int? groups) =>
+        await followUps.MakeAsync(await results.DrawAsync(id, miss => (Student is null || miss.Student == Student.Name) && wanted(miss)), title, groups, HttpContext);
+
+    private async Task<bool> ShowAsync(string id, string? student)
+    {
+        const int mostWeeks = 26, monthOfDays = 28;
+        if (await classes.FindAsync(id) is not { } group)
+            return false;
         Class = group;
         Student = group.Students.FirstOrDefault(one => one.Id == student);
-        var evidence = (await markings.EvidenceAsync(id)).Where(one => Student is null || one.Evidence.Student == Student.Name).Select(one => one.Evidence).Where(one => ScaleTypes.Find(one.What.Type) is not null && NoteText.TryParse(one.What.Tonic, out _));
+        Evidence[] evidence = [.. (await markings.EvidenceAsync(id)).Where(one => Student is null || one.Evidence.Student == Student.Name).Select(one => one.Evidence).Where(one => ScaleTypes.Find(one.What.Type) is not null && NoteText.TryParse(one.What.Tonic, out _))];
+        Trend = TrendWeek.Until(evidence, Today, mostWeeks);
+        Span = (Iso(Today.AddDays(-monthOfDays)), Iso(Today));
         var standings = Teaching.Standing.On(evidence, Today);
         Rows = [.. standings.GroupBy(one => (one.Group, one.Type)).OrderBy(row => Order(row.Key.Group)).ThenBy(row => ScaleTypes.All.IndexOf(ScaleTypes.Get(row.Key.Type)))
             .Select(row => (row.Key.Group, row.Key.Type, (IReadOnlyDictionary<int, StandingCell>)row.GroupBy(one => Place(one.Type, one.Tonic)).ToDictionary(cell => cell.Key, cell => new StandingCell(row.Key.Group, row.Key.Type, cell.First().Tonic, [.. cell]))))];
         Places = [.. Rows.SelectMany(row => row.Cells.Keys).Distinct().Order()];
         Due = [.. standings.Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
-        return Page();
+        return true;
     }
+
+    private static string Iso(DateOnly day) => day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
 
     /// <summary>The answers behind a cell.</summary>
     public async Task<IActionResult> OnGetAnswersAsync(string id, string? student, string? group, string? type, string? tonic)
@@ -70,7 +129,8 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
             lines.Add((kept, page is { } number ? copy!.Codes.ElementAtOrDefault(number - 1) : null));
         }
 
-        return Partial("Classes/_Answers", lines);
+        var of = one is null ? "" : $"&student={one.Id}";
+        return Partial("Classes/_Answers", new AnswersBehind(lines, $"/classes/{id}/standing?handler=FollowCell&group={Uri.EscapeDataString(group ?? "")}&type={Uri.EscapeDataString(type ?? "")}&tonic={Uri.EscapeDataString(tonic ?? "")}{of}"));
     }
 
     /// <summary>The place on the line of fifths: a minor lies with its relative major.</summary>

@@ -1,7 +1,7 @@
 using System.Text;
 using Gavvet.Storage;
 using Gavvet.Teaching;
-using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Marking;
 
 /// <summary>What happened on a printing, and what goes back.</summary>
-internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ClassStore classes, SheetStore sheets, HeavyWork heavy, TimeProvider clock) : PageModel
+internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ClassStore classes, FollowUpSheets followUps, TimeProvider clock) : PageModel
 {
     private const int LargestFile = 8 * 1024 * 1024;
 
@@ -24,11 +24,8 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     /// <summary>Each paper with a marking: which, whose, marks and marks there are, and how many items are open.</summary>
     public IReadOnlyList<(int Number, string Name, int Marks, int Of, int Open)> Papers { get; private set; } = [];
 
-    /// <summary>The follow-ups just drawn, each with its sheet.</summary>
-    public IReadOnlyList<(FollowUp Drawn, string SheetId)> FollowUps { get; private set; } = [];
-
-    /// <summary>What is to be said of them.</summary>
-    public string? FollowUpWords { get; private set; }
+    /// <summary>The follow-ups just made.</summary>
+    public MadeFollowUps FollowUps { get; private set; } = MadeFollowUps.None;
 
     /// <summary>Why it cannot be shown, or what was refused.</summary>
     public string? Problem { get; private set; }
@@ -87,23 +84,12 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     /// <summary>Draws the next sheet from what was missed: for all together, for groups of like misses, or one for each student.</summary>
     public async Task<IActionResult> OnPostFollowAsync(string id, int? groups)
     {
-        const int mostGroups = 40;
         if (!await ShowAsync(id) || Problem is not null)
             return NotFound();
-        if (groups is < 1 or > mostGroups)
-            groups = null;
         var record = Printing.Record;
         var results = ResultsFile.Of(record.Title, Class?.Name, record.HouseStyle, await ResultsAsync(id));
-        var day = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-        var drawn = await heavy.RunAsync(Lane.Short, Person.Of(HttpContext), _ =>
-        {
-            var draw = new FollowUpDraw(results.Markings, Printing.Papers.Style, day);
-            return (groups is { } most ? draw.Groups(most) : [draw.Students]).Select((students, i) => draw.For(students, groups is null ? $"{record.Title}: follow-up" : $"{record.Title}: follow-up {i + 1}")).OfType<FollowUp>().ToArray();
-        }, HttpContext.RequestAborted);
-        var made = new List<(FollowUp, string)>();
-        foreach (var one in drawn)
-            made.Add((one, (await sheets.CreateAsync(one.Sheet)).Id));
-        (FollowUps, FollowUpWords) = (made, made.Count == 0 ? "Nothing was missed, so there is nothing to follow up." : null);
+        var draw = new FollowUpDraw(results.Markings, Printing.Papers.Style, DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+        FollowUps = await followUps.MakeAsync(draw, $"{record.Title}: follow-up", groups, HttpContext);
         return Page();
     }
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
 using Gavvet.Theory;
+using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
@@ -13,7 +14,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Workbench;
 
 /// <summary>The workbench: a sheet being made, its pages in the middle, its settings in the margin.</summary>
-public sealed class IndexModel(SheetStore store, SectionLibrary library, WorkbenchViews views, StyleList styles) : PageModel
+internal sealed class IndexModel(SheetStore store, SectionLibrary library, WorkbenchViews views, StyleList styles, ClassPlans plans) : PageModel
 {
     public WorkbenchView Bench { get; private set; } = null!;
 
@@ -81,7 +82,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, Workben
     public async Task<IActionResult> OnPostEditAsync(string id)
     {
         var form = await Request.ReadFormAsync();
-        var (edit, field, problem) = await KeptAsync(form) is { } kept ? (kept, "", null) : EditForm.Read(form);
+        var (edit, field, problem) = await KeptAsync(id, form) is { } kept ? (kept, "", null) : EditForm.Read(form);
         var section = ReadNumber(form["section"]);
         if (edit is null)
             return Refused(field, section, problem!);
@@ -120,9 +121,12 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, Workben
     public Task<IActionResult> OnPostRedoAsync(string id) => StepAsync(id, store.RedoAsync);
 
     // What is kept beside the sheet: a section of the library, a house style.
-    private async Task<SheetEdit?> KeptAsync(IFormCollection form) => form["edit"] == "house-style"
-        ? await styles.ForSheetAsync(form["houseStyle"]) is { } style ? new ChangeHouseStyle(style) : null
-        : await FromLibraryAsync(form["kept"]);
+    private async Task<SheetEdit?> KeptAsync(string id, IFormCollection form) => form["edit"].ToString() switch
+    {
+        "house-style" => await styles.ForSheetAsync(form["houseStyle"]) is { } style ? new ChangeHouseStyle(style) : null,
+        "warm-up" => await store.FindAsync(id) is { } stored ? new BeginWith(await plans.WarmUpAsync(form["group"].ToString(), stored.Sheet.Style)) : null,
+        _ => await FromLibraryAsync(form["kept"]),
+    };
 
     private async Task<SheetEdit?> FromLibraryAsync(string? choice) => choice?.Split(' ') switch
     {
@@ -148,7 +152,7 @@ public sealed class IndexModel(SheetStore store, SectionLibrary library, Workben
         var bench = drawn with
         {
             InSight = Numbers(form["inSight"]),
-            OpenCard = edit is AddSection or AddKeptSection ? $"{now.Sheet.Sections[^1].Id}" : form["open"].ToString(),
+            OpenCard = edit is AddSection or AddKeptSection ? $"{now.Sheet.Sections[^1].Id}" : edit is BeginWith ? $"{now.Sheet.Sections[0].Id}" : form["open"].ToString(),
             OpenQuestion = edit is QuestionEdit question and not RemoveQuestion ? question.SlotId : null,
         };
         return Partial("Workbench/_Edited", new WorkbenchChange(bench, [.. form["page"].OfType<string>()], edit, outcome)
@@ -228,7 +232,7 @@ public sealed record FieldWords(string Field, long? Section, string Words, bool 
     /// <summary>The element that holds a field's words. Those about a question stand with the page's notices.</summary>
     public static string IdOf(string field, long? section) => field switch
     {
-        "title" or "instructions" or "staffHeight" or "addSection" or "versions" or "parts" or "houseStyle" => $"words-{field}",
+        "title" or "instructions" or "staffHeight" or "addSection" or "warm-up" or "versions" or "parts" or "houseStyle" => $"words-{field}",
         _ when section is > 0 && field is not "question" => $"words-{field}-{section}",
         _ => "words-sheet",
     };

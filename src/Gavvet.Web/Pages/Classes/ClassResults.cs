@@ -1,0 +1,64 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using Gavvet.Storage;
+using Gavvet.Teaching;
+using Gavvet.Theory;
+using Gavvet.Web.Pages.Marking;
+
+namespace Gavvet.Web.Pages.Classes;
+
+/// <summary>What a class was asked and how it answered, from the records of its printings.</summary>
+internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, TimeProvider clock)
+{
+    // What was asked within four weeks is not asked again.
+    private const int MonthOfDays = 28;
+
+    // A printing never changes, so what it asks is read once.
+    private readonly ConcurrentDictionary<string, ImmutableArray<(string Type, string Tonic)>> _asked = new();
+
+    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    /// <summary>A draw of follow-ups from the answers a class gave, or null where nothing wanted is marked.</summary>
+    /// <param name="classId">The class.</param>
+    /// <param name="wanted">Which misses are followed up.</param>
+    public async Task<FollowUpDraw?> DrawAsync(string classId, Func<Evidence, bool> wanted)
+    {
+        var evidence = await markings.EvidenceAsync(classId);
+        var skills = evidence.Where(kept => wanted(kept.Evidence)).Select(Skill).ToHashSet();
+        if (skills.Count == 0)
+            return null;
+        var needed = evidence.Where(kept => skills.Contains(Skill(kept)) || kept.Evidence.Day > Today.AddDays(-MonthOfDays)).Select(kept => kept.Printing).ToHashSet();
+        var results = new List<Result>();
+        HouseStyle? style = null;
+        foreach (var printing in evidence.Where(kept => needed.Contains(kept.Printing)).GroupBy(kept => kept.Printing))
+        {
+            if (await open.FindAsync(printing.Key) is not { } found)
+                continue;
+            style = found.Papers.Style;
+            var copies = found.Record.Copies.ToDictionary(copy => copy.Number);
+            results.AddRange(printing.Where(kept => copies.ContainsKey(kept.Copy)).Select(kept => new Result(kept.Evidence.Student, kept.Evidence.Day, found.Papers.ItemOf(copies[kept.Copy], kept.Item), kept.Marking)));
+        }
+
+        return style is null ? null : new FollowUpDraw(ResultsFile.Of("", null, default, results).Markings, style, Today) { Wanted = wanted };
+    }
+
+    /// <summary>The days on which something was printed for a class, with the scales it asked about.</summary>
+    /// <param name="classId">The class.</param>
+    public async Task<IReadOnlyList<PrintedDay>> PrintedAsync(string classId)
+    {
+        var days = new List<PrintedDay>();
+        foreach (var printing in await markings.PrintingsOfAsync(classId))
+            days.Add(new PrintedDay(DateOnly.FromDateTime(printing.MadeAt.LocalDateTime), await AskedAsync(printing.Id)));
+        return days;
+    }
+
+    private async Task<ImmutableArray<(string Type, string Tonic)>> AskedAsync(string printing)
+    {
+        if (_asked.TryGetValue(printing, out var known))
+            return known;
+        var found = await open.FindAsync(printing);
+        return found is null ? [] : _asked[printing] = [.. found.Record.Copies.DistinctBy(copy => copy.Edition).SelectMany(copy => found.Papers.ItemsOf(copy)).Select(item => (item.What.Type, item.What.Tonic)).Distinct()];
+    }
+
+    private static (string, string, string) Skill(KeptEvidence kept) => (kept.Evidence.What.Group, kept.Evidence.What.Type, kept.Evidence.What.Tonic);
+}

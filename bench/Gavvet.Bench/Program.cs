@@ -42,6 +42,9 @@ switch (args)
     case ["marking", var folder]:
         Print(await FullClass.MeasureAsync(folder));
         return 0;
+    case ["school", var folder]:
+        Print(await FullSchool.FillAsync(folder));
+        return 0;
     case ["lock", var path, var seconds]:
         await Disturb.LockAsync(path, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture));
         return 0;
@@ -84,7 +87,7 @@ switch (args)
         Print(new { milliseconds = staves });
         return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | judge SECONDS | answers COUNT | memory | fill FOLDER COUNT | marking FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | frozen COUNT RUNS | staves COUNT RUNS");
+        Console.Error.WriteLine("scales SECONDS | judge SECONDS | answers COUNT | memory | fill FOLDER COUNT | marking FOLDER | school FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | frozen COUNT RUNS | staves COUNT RUNS");
         return 2;
 }
 

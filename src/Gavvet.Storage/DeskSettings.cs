@@ -64,6 +64,13 @@ public sealed class DeskSettings(Database data)
         return await database.Settings.Where(row => row.Name == name).Select(row => row.Value).SingleOrDefaultAsync();
     }
 
+    /// <summary>The settings whose names begin so, by name.</summary>
+    public async Task<IReadOnlyDictionary<string, string>> StartingAsync(string beginning)
+    {
+        await using var database = data.Open();
+        return await database.Settings.Where(row => row.Name.StartsWith(beginning)).ToDictionaryAsync(row => row.Name, row => row.Value);
+    }
+
     /// <summary>Sets a setting.</summary>
     public Task SetAsync(string name, string value) => data.WriteAsync(async database =>
     {

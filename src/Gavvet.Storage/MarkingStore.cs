@@ -7,64 +7,6 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
 
-/// <summary>A paper of a printing and whose it is.</summary>
-/// <param name="Number">Which, from 1.</param>
-/// <param name="StudentId">The student, or null.</param>
-/// <param name="Name">The student's name, or null.</param>
-/// <param name="Seat">Where the student sits, or null.</param>
-public sealed record PaperOwner(int Number, string? StudentId, string? Name, Seat? Seat);
-
-/// <summary>A marking as it is kept.</summary>
-/// <param name="Id">Its id; later ones are higher.</param>
-/// <param name="Copy">The paper, from 1.</param>
-/// <param name="Item">The item's number.</param>
-/// <param name="Day">When it was made.</param>
-/// <param name="Marking">What was decided.</param>
-public sealed record KeptMarking(long Id, int Copy, int Item, DateTimeOffset Day, Marking Marking);
-
-/// <summary>An answer that counts, and where it stands.</summary>
-/// <param name="Printing">The printing.</param>
-/// <param name="Copy">The paper.</param>
-/// <param name="Item">The item.</param>
-/// <param name="Marking">How it was marked.</param>
-/// <param name="Evidence">What it shows.</param>
-public sealed record KeptEvidence(string Printing, int Copy, int Item, Marking Marking, Evidence Evidence);
-
-/// <summary>A page that was given back, without the name.</summary>
-/// <param name="Copy">The paper.</param>
-/// <param name="Kind">slip or marked.</param>
-/// <param name="Number">Which page, from 1.</param>
-/// <param name="Page">The page as SVG.</param>
-/// <param name="NamePlace">Where the name goes, as JSON.</param>
-public sealed record ReturnedPage(int Copy, string Kind, int Number, string Page, string NamePlace);
-
-/// <summary>A paper with what it earned so far.</summary>
-/// <param name="Number">Which, from 1.</param>
-/// <param name="StudentId">The student, or null.</param>
-/// <param name="Items">How many items it has.</param>
-/// <param name="Marked">How many of them are marked.</param>
-/// <param name="Marks">Marks earned in those.</param>
-/// <param name="Of">Marks there are in those.</param>
-public sealed record ScoredPaper(int Number, string? StudentId, int Items, int Marked, int Marks, int Of);
-
-/// <summary>A printing made for a class.</summary>
-/// <param name="Id">Its id in addresses.</param>
-/// <param name="Title">The sheet's title then.</param>
-/// <param name="MadeAt">When it was made.</param>
-/// <param name="ReturnedAt">When it was given back, or null.</param>
-/// <param name="Papers">Its papers in order.</param>
-public sealed record ClassPrinting(string Id, string Title, DateTimeOffset MadeAt, DateTimeOffset? ReturnedAt, ImmutableArray<ScoredPaper> Papers)
-{
-    /// <summary>Papers of students; a spare counts once something of it is marked.</summary>
-    public IEnumerable<ScoredPaper> Used => Papers.Where(paper => paper.StudentId is not null || paper.Marked > 0);
-
-    /// <summary>Items there are to mark.</summary>
-    public int Items => Used.Sum(paper => paper.Items);
-
-    /// <summary>Items marked.</summary>
-    public int Marked => Used.Sum(paper => paper.Marked);
-}
-
 /// <summary>Keeps what was decided for the items of printed papers. Markings are added and never changed: an undo is one more.</summary>
 public sealed class MarkingStore(Database data, TimeProvider clock)
 {
@@ -175,16 +117,27 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         return [.. rows.Select(row => (row.Row.PrintingId, row.Title, Kept(row.Row)))];
     }
 
+    /// <summary>How far each class has come, so that what is counted of it needs counting again only when that has changed.</summary>
+    public async Task<IReadOnlyDictionary<string, ClassStamp>> StampsAsync()
+    {
+        await using var database = data.Open();
+        var students = await database.Students.Select(student => new { student.ClassId, Last = database.Markings.Where(marking => marking.StudentId == student.Id).Max(marking => (long?)marking.Id) }).ToListAsync();
+        var printings = (await database.Printings.Where(printing => printing.ClassId != null).Select(printing => new { printing.ClassId, IsReturned = printing.ReturnedAt != null }).ToListAsync()).ToLookup(printing => printing.ClassId!);
+        return students.GroupBy(student => student.ClassId).ToDictionary(group => group.Key, group => new ClassStamp(group.Max(student => student.Last) ?? 0, group.Count(), printings[group.Key].Count(), printings[group.Key].Count(printing => printing.IsReturned)));
+    }
+
     /// <summary>Every answer of a class's students that counts, in the order they were marked, as evidence; each with the paper and item it stands on.</summary>
     /// <param name="classId">The class.</param>
     public async Task<IReadOnlyList<KeptEvidence>> EvidenceAsync(string classId)
     {
         await using var database = data.Open();
-        var rows = await (from marking in database.Markings.AsNoTracking()
-                          join student in database.Students on marking.StudentId equals student.Id
-                          where student.ClassId == classId && marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)
-                          orderby marking.Id
-                          select new { Row = marking, student.Name }).ToListAsync();
+        var all = await (from marking in database.Markings.AsNoTracking()
+                         join student in database.Students on marking.StudentId equals student.Id
+                         where student.ClassId == classId
+                         orderby marking.Id
+                         select new { Row = marking, student.Name }).ToListAsync();
+        var undone = all.Where(row => row.Row.Undoes is not null).Select(row => row.Row.Undoes!.Value).ToHashSet();
+        var rows = all.Where(row => row.Row.Undoes is null && !undone.Contains(row.Row.Id)).ToList();
         // Of several markings of one item the last counts.
         return
         [
@@ -198,6 +151,24 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
                     row.Row.Of,
                     row.Marking.IsRight,
                     [.. row.Marking.Findings.Select(finding => finding.Code)]) { IsBlank = row.Marking.As == MarkedAs.Blank })),
+        ];
+    }
+
+    /// <summary>The same evidence without the mistakes by name, which is all that standing and what is due are counted by.</summary>
+    /// <param name="classId">The class.</param>
+    public async Task<IReadOnlyList<Evidence>> AnswersAsync(string classId)
+    {
+        await using var database = data.Open();
+        var all = await (from marking in database.Markings
+                         join student in database.Students on marking.StudentId equals student.Id
+                         where student.ClassId == classId
+                         orderby marking.Id
+                         select new { marking.Id, marking.Undoes, marking.PrintingId, marking.Copy, marking.Item, student.Name, marking.Verdict, marking.Marks, marking.Of, marking.Group, marking.Type, marking.Tonic, marking.MadeAt }).ToListAsync();
+        var undone = all.Where(row => row.Undoes is not null).Select(row => row.Undoes!.Value).ToHashSet();
+        return
+        [
+            .. all.Where(row => row.Undoes is null && !undone.Contains(row.Id)).GroupBy(row => (row.PrintingId, row.Copy, row.Item)).Select(item => item.Last()).OrderBy(row => row.Id)
+                .Select(row => new Evidence(row.Name, DateOnly.FromDateTime(row.MadeAt.LocalDateTime), new Asked("", row.Group, row.Type, row.Tonic, null, null), row.Marks, row.Of, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, []).IsRight, [])),
         ];
     }
 
@@ -280,8 +251,10 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
 
     private static KeptMarking Kept(MarkingRow row) => new(row.Id, row.Copy, row.Item, row.MadeAt, Read(row));
 
+    private static MarkedAs VerdictOf(string word) => FileWords.TryParse<MarkedAs>(word, out var verdict) ? verdict : MarkedAs.Wrong;
+
     private static Marking Read(MarkingRow row) => new(
-        FileWords.TryParse<MarkedAs>(row.Verdict, out var verdict) ? verdict : MarkedAs.Wrong,
+        VerdictOf(row.Verdict),
         row.Marks,
         row.Of,
         JsonSerializer.Deserialize<ImmutableArray<MarkedFinding>>(row.Findings, JsonSerializerOptions.Web))

@@ -84,6 +84,39 @@ public sealed class ClassTests : OnFolder
     }
 
     [Fact]
+    public async Task Evidence_is_of_what_counts_and_a_stamp_moves_with_every_change()
+    {
+        var group = await Class("Mira", "Bo");
+        var before = (await Markings.StampsAsync())[group.Id];
+        Assert.Equal(new ClassStamp(0, 2, 0, 0), before);
+        var printing = await Print(group);
+        var seen = new HashSet<ClassStamp> { before };
+        async Task MovedAsync() => Assert.True(seen.Add((await Markings.StampsAsync())[group.Id]));
+        await MovedAsync();
+        await Markings.AddAsync(printing, 1, Item, Marked(3));
+        await MovedAsync();
+        await Markings.AddAsync(printing, 1, Item, Marked(4));
+        await Markings.AddAsync(printing, 2, Item, Marked(0));
+        await MovedAsync();
+        Assert.Equal([("Mira", true), ("Bo", false)], (await Markings.AnswersAsync(group.Id)).Select(one => (one.Student, one.IsRight)));
+        Assert.Equal(["octave-missing"], (await Markings.EvidenceAsync(group.Id))[1].Evidence.Findings);
+        // Taken back it is no evidence, and what was decided before counts again.
+        await Markings.UndoAsync(printing);
+        await MovedAsync();
+        await Markings.UndoAsync(printing);
+        var kept = Assert.Single(await Markings.EvidenceAsync(group.Id));
+        Assert.Equal(("Mira", 3, false), (kept.Evidence.Student, kept.Evidence.Marks, kept.Evidence.IsRight));
+        var answer = Assert.Single(await Markings.AnswersAsync(group.Id));
+        Assert.Equal(kept.Evidence with { Findings = [] }, answer with { Findings = [] }, (one, other) => one.ToString() == other.ToString());
+        await MovedAsync();
+        await Markings.ReturnAsync(printing, []);
+        await MovedAsync();
+        await Erasure.StudentAsync(group.Students[1].Id);
+        await MovedAsync();
+        Assert.Empty(await Markings.AnswersAsync("none"));
+    }
+
+    [Fact]
     public async Task What_was_given_back_stays_as_it_was()
     {
         var group = await Class("Mira");

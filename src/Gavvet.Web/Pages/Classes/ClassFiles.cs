@@ -68,7 +68,7 @@ internal static class ClassFiles
         if (await classes.FindAsync(id) is not { } group || (student is not null && group.Students.All(one => one.Id != student)))
             return Results.NotFound();
         var style = await settings.StyleOfNewSheetsAsync();
-        var evidence = (await markings.EvidenceAsync(id)).Select(kept => kept.Evidence).ToLookup(one => one.Student);
+        var evidence = (await markings.AnswersAsync(id)).ToLookup(one => one.Student);
         var plan = await plans.LaidAsync(id);
         var day = plans.Today;
         var about = $"{group.Name} · {day.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture)}";

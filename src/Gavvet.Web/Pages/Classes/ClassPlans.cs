@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text.Json;
 using Gavvet.Printing;
@@ -43,6 +44,8 @@ internal sealed class ClassPlans(DeskSettings settings, ClassStore classes, Mark
 {
     private const int WarmUps = 4;
 
+    private readonly ConcurrentDictionary<string, (ClassStamp? Stamp, DateOnly Day, (int Due, (string Printing, int Answers)? ToMark, string? Ready) Waiting)> _waiting = new();
+
     /// <summary>A class's plan as it was typed, or null.</summary>
     public async Task<PlanAsTyped?> FindAsync(string id) => await settings.FindAsync(NameOf(id)) is { } kept ? JsonSerializer.Deserialize<PlanAsTyped>(kept) : null;
 
@@ -51,31 +54,42 @@ internal sealed class ClassPlans(DeskSettings settings, ClassStore classes, Mark
 
     public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
-    /// <summary>What waits for each class that is not laid away.</summary>
+    /// <summary>What waits for each class that is not laid away. What is counted of a class is kept until something of it changes.</summary>
     public async Task<IReadOnlyList<ClassWeek>> ThisWeekAsync()
     {
+        var stamps = await markings.StampsAsync();
+        var typed = await settings.StartingAsync(NameOf(""));
         var weeks = new List<ClassWeek>();
         foreach (var group in (await classes.ListAsync()).Where(group => !group.IsArchived))
         {
-            var printings = await markings.PrintingsOfAsync(group.Id);
-            var toMark = printings.FirstOrDefault(printing => printing.ReturnedAt is null && printing.Marked < printing.Items);
-            weeks.Add(new ClassWeek(
-                group,
-                await NextAsync(group.Id),
-                (await DueAsync(group.Id)).DistinctBy(one => (one.Group, one.Type, one.Tonic)).Count(),
-                toMark is null ? null : (toMark.Id, toMark.Items - toMark.Marked),
-                printings.FirstOrDefault(printing => printing.ReturnedAt is null && printing.Items > 0 && printing.Marked >= printing.Items)?.Id));
+            var stamp = stamps.GetValueOrDefault(group.Id);
+            if (!_waiting.TryGetValue(group.Id, out var known) || known.Stamp != stamp || known.Day != Today)
+                _waiting[group.Id] = known = (stamp, Today, await WaitingAsync(group.Id));
+            var next = typed.TryGetValue(NameOf(group.Id), out var kept) ? Laid(JsonSerializer.Deserialize<PlanAsTyped>(kept))?.Lessons.FirstOrDefault(lesson => lesson.Date >= Today) : null;
+            weeks.Add(new ClassWeek(group, next, known.Waiting.Due, known.Waiting.ToMark, known.Waiting.Ready));
         }
 
         return weeks;
     }
 
+    private async Task<(int Due, (string Printing, int Answers)? ToMark, string? Ready)> WaitingAsync(string id)
+    {
+        var printings = await markings.PrintingsOfAsync(id);
+        var toMark = printings.FirstOrDefault(printing => printing.ReturnedAt is null && printing.Marked < printing.Items);
+        return (
+            (await DueAsync(id)).DistinctBy(one => (one.Group, one.Type, one.Tonic)).Count(),
+            toMark is null ? null : (toMark.Id, toMark.Items - toMark.Marked),
+            printings.FirstOrDefault(printing => printing.ReturnedAt is null && printing.Items > 0 && printing.Marked >= printing.Items)?.Id);
+    }
+
     /// <summary>The plan of a class, or null where none is laid or can be.</summary>
-    public async Task<LessonPlan?> LaidAsync(string id)
+    public async Task<LessonPlan?> LaidAsync(string id) => Laid(await FindAsync(id));
+
+    private static LessonPlan? Laid(PlanAsTyped? typed)
     {
         try
         {
-            return (await FindAsync(id))?.Lay();
+            return typed?.Lay();
         }
         catch (FormatException)
         {
@@ -89,7 +103,7 @@ internal sealed class ClassPlans(DeskSettings settings, ClassStore classes, Mark
 
     /// <summary>What is due for a class, the longest first.</summary>
     public async Task<IReadOnlyList<Teaching.Standing>> DueAsync(string id) =>
-        [.. Teaching.Standing.On((await markings.EvidenceAsync(id)).Select(kept => kept.Evidence), Today).Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
+        [.. Teaching.Standing.On(await markings.AnswersAsync(id), Today).Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
 
     /// <summary>A warm-up of what is due for a class; empty where nothing is.</summary>
     public async Task<ImmutableArray<Worksheets.Sheets.Section>> WarmUpAsync(string id, HouseStyle style) =>

@@ -1,0 +1,69 @@
+using System.Collections.Immutable;
+using Gavvet.Teaching;
+
+namespace Gavvet.Storage;
+
+/// <summary>A paper of a printing and whose it is.</summary>
+/// <param name="Number">Which, from 1.</param>
+/// <param name="StudentId">The student, or null.</param>
+/// <param name="Name">The student's name, or null.</param>
+/// <param name="Seat">Where the student sits, or null.</param>
+public sealed record PaperOwner(int Number, string? StudentId, string? Name, Seat? Seat);
+
+/// <summary>A marking as it is kept.</summary>
+/// <param name="Id">Its id; later ones are higher.</param>
+/// <param name="Copy">The paper, from 1.</param>
+/// <param name="Item">The item's number.</param>
+/// <param name="Day">When it was made.</param>
+/// <param name="Marking">What was decided.</param>
+public sealed record KeptMarking(long Id, int Copy, int Item, DateTimeOffset Day, Marking Marking);
+
+/// <summary>An answer that counts, and where it stands.</summary>
+/// <param name="Printing">The printing.</param>
+/// <param name="Copy">The paper.</param>
+/// <param name="Item">The item.</param>
+/// <param name="Marking">How it was marked.</param>
+/// <param name="Evidence">What it shows.</param>
+public sealed record KeptEvidence(string Printing, int Copy, int Item, Marking Marking, Evidence Evidence);
+
+/// <summary>A page that was given back, without the name.</summary>
+/// <param name="Copy">The paper.</param>
+/// <param name="Kind">slip or marked.</param>
+/// <param name="Number">Which page, from 1.</param>
+/// <param name="Page">The page as SVG.</param>
+/// <param name="NamePlace">Where the name goes, as JSON.</param>
+public sealed record ReturnedPage(int Copy, string Kind, int Number, string Page, string NamePlace);
+
+/// <summary>A paper with what it earned so far.</summary>
+/// <param name="Number">Which, from 1.</param>
+/// <param name="StudentId">The student, or null.</param>
+/// <param name="Items">How many items it has.</param>
+/// <param name="Marked">How many of them are marked.</param>
+/// <param name="Marks">Marks earned in those.</param>
+/// <param name="Of">Marks there are in those.</param>
+public sealed record ScoredPaper(int Number, string? StudentId, int Items, int Marked, int Marks, int Of);
+
+/// <summary>A printing made for a class.</summary>
+/// <param name="Id">Its id in addresses.</param>
+/// <param name="Title">The sheet's title then.</param>
+/// <param name="MadeAt">When it was made.</param>
+/// <param name="ReturnedAt">When it was given back, or null.</param>
+/// <param name="Papers">Its papers in order.</param>
+public sealed record ClassPrinting(string Id, string Title, DateTimeOffset MadeAt, DateTimeOffset? ReturnedAt, ImmutableArray<ScoredPaper> Papers)
+{
+    /// <summary>Papers of students; a spare counts once something of it is marked.</summary>
+    public IEnumerable<ScoredPaper> Used => Papers.Where(paper => paper.StudentId is not null || paper.Marked > 0);
+
+    /// <summary>Items there are to mark.</summary>
+    public int Items => Used.Sum(paper => paper.Items);
+
+    /// <summary>Items marked.</summary>
+    public int Marked => Used.Sum(paper => paper.Marked);
+}
+
+/// <summary>How far a class has come.</summary>
+/// <param name="LastMarking">The last thing decided of an answer.</param>
+/// <param name="Students">How many students there are.</param>
+/// <param name="Printings">How many printings there are.</param>
+/// <param name="Returned">How many of them were given back.</param>
+public sealed record ClassStamp(long LastMarking, int Students, int Printings, int Returned);

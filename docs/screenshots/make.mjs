@@ -40,6 +40,15 @@ try {
   await page.getByRole("link", { name: "Hazelmoor theory 2" }).click();
   await page.waitForTimeout(300);
   await page.screenshot({ path: join(shots, "class.png") });
+  await page.goto(`${server.address}/classes`);
+  await page.getByRole("link", { name: "Hazelmoor strings", exact: true }).click();
+  await page.getByRole("link", { name: "Plan of the term" }).click();
+  await page.locator(".topics").scrollIntoViewIfNeeded();
+  await page.evaluate(() => document.getElementById("topics-head").scrollIntoView());
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(shots, "plan.png") });
+  await page.goto(`${server.address}/classes`);
+  await page.getByRole("link", { name: "Hazelmoor theory 2" }).click();
   await page.getByRole("link", { name: "Mark", exact: true }).first().click();
   await page.locator(".marking-body[data-shown]").waitFor();
   await page.waitForFunction(() => [...document.images].every((image) => image.complete));

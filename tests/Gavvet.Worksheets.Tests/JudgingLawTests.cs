@@ -15,6 +15,33 @@ public class JudgingLawTests
         .Select((type, tonic, direction, style, part) => new AskedScale(type, tonic, direction, style) { Part = part });
 
     [Fact]
+    public void A_line_is_accepted_just_where_it_is_among_the_spellings()
+    {
+        foreach (var style in HouseStyle.Presets)
+        {
+            foreach (var (type, tonic) in ScaleTypes.All.SelectMany(_ => new[] { "C", "F#", "Ab" }.Select(NoteText.Parse), (type, tonic) => (type, tonic)).Where(pair => style.CanSpell(pair.type, pair.tonic)))
+            {
+                var scale = style.Spell(type, tonic);
+                foreach (var descending in new[] { false, true })
+                {
+                    var spellings = AcceptedSpellings.Of(scale, style, descending).ToArray();
+                    Assert.Equal(spellings.Length, spellings.Select(line => string.Join(' ', line)).Distinct().Count());
+                    Assert.All(spellings, line => Assert.True(AcceptedSpellings.Accepts(scale, style, descending, line.AsSpan()), $"{scale.Tonic} {type.Id}: {string.Join(' ', line)}"));
+                    // One note under its other name, and it is accepted only if that is a spelling too.
+                    foreach (var place in Enumerable.Range(0, spellings[0].Length))
+                    {
+                        foreach (var other in NoteName.All.Where(name => name.PitchClass == spellings[0][place].PitchClass && name != spellings[0][place]))
+                        {
+                            var line = spellings[0].SetItem(place, other);
+                            Assert.Equal(spellings.Any(known => known.SequenceEqual(line)), AcceptedSpellings.Accepts(scale, style, descending, line.AsSpan()));
+                        }
+                    }
+                }
+            }
+        }
+    }
+
+    [Fact]
     public void A_slip_costs_at_most_one_mark() =>
         Gen.Select(Questions, Gen.Int[0, 100], Gen.OneOfConst(Names), Gen.Int[0, 100], Gen.OneOfConst(Names)).Sample((asked, i, first, j, second) =>
         {

@@ -45,8 +45,9 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
     /// <param name="plan">The plan.</param>
     /// <param name="printed">What was printed for the class.</param>
     /// <param name="evidence">What was marked, in the order of its days.</param>
+    /// <param name="parts">The parts the class reads beside concert pitch: what they were asked stands in their written keys.</param>
     /// <param name="day">The day.</param>
-    public static TermProgress Of(LessonPlan plan, IReadOnlyCollection<PrintedDay> printed, IEnumerable<Evidence> evidence, DateOnly day)
+    public static TermProgress Of(LessonPlan plan, IReadOnlyCollection<PrintedDay> printed, IEnumerable<Evidence> evidence, IReadOnlyCollection<Instrument> parts, DateOnly day)
     {
         var standings = Standing.On(evidence, day);
         var topics = ImmutableArray.CreateBuilder<TopicProgress>();
@@ -58,18 +59,27 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
             var (first, last) = (plan.Lessons[lesson].Date, plan.Lessons[Math.Min(lesson + topic.Lessons, plan.Lessons.Length) - 1].Date);
             lesson += topic.Lessons;
             var since = printed.Where(one => one.Day >= first && one.Day <= day).SelectMany(one => one.Scales).ToHashSet();
-            var own = topic.Scales.SelectMany(_ => topic.Keys, (type, tonic) => (type, tonic)).ToHashSet();
-            var met = standings.Where(one => one.Last >= first && own.Contains((one.Type, one.Tonic))).ToArray();
-            topics.Add(new TopicProgress(topic, place, first, last, last < day && since.Overlaps(own), met.Count(one => one.Is == StandingIs.Shaky), met.Length));
-            foreach (var (type, tonic) in own)
+            var own = topic.Scales.SelectMany(_ => topic.Keys, (type, tonic) => (Concert: (type, tonic), Read: Read(type, tonic, parts))).ToArray();
+            var read = own.SelectMany(scale => scale.Read).ToHashSet();
+            var met = standings.Where(one => one.Last >= first && read.Contains((one.Type, one.Tonic))).ToArray();
+            topics.Add(new TopicProgress(topic, place, first, last, last < day && since.Overlaps(read), met.Count(one => one.Is == StandingIs.Shaky), met.Length));
+            foreach (var scale in own)
             {
-                if (!places.TryGetValue((type, tonic), out var known))
-                    places[(type, tonic)] = new CoveredPlace(type, tonic, first, since.Contains((type, tonic)));
-                else if (since.Contains((type, tonic)))
-                    places[(type, tonic)] = known with { IsTaught = true };
+                var isPrinted = since.Overlaps(scale.Read);
+                if (!places.TryGetValue(scale.Concert, out var known))
+                    places[scale.Concert] = new CoveredPlace(scale.Concert.type, scale.Concert.tonic, first, isPrinted);
+                else if (isPrinted)
+                    places[scale.Concert] = known with { IsTaught = true };
             }
         }
 
         return new TermProgress(topics.ToImmutable(), [.. places.Values.OrderBy(covered => ScaleTypes.All.IndexOf(ScaleTypes.Get(covered.Type))).ThenBy(covered => covered.Place)]);
+    }
+
+    // A scale as it stands on the papers of the class: on its own tonic, and on those the parts read.
+    private static HashSet<(string, string)> Read(string type, string tonic, IReadOnlyCollection<Instrument> parts)
+    {
+        var (scale, concert) = (ScaleTypes.Get(type), NoteText.Parse(tonic));
+        return [(type, tonic), .. parts.Where(_ => ScaleSpelling.CanSpell(scale, concert)).Select(part => (type, NoteText.Ascii(part.WrittenTonic(scale, concert))))];
     }
 }

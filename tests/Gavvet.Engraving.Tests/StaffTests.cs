@@ -121,25 +121,15 @@ public class StaffTests
     [Fact]
     public void Everything_stays_inside_the_margins()
     {
-        foreach (var paper in Enum.GetValues<Paper>())
+        // Up and down is the widest, and is laid out at every size on every paper.
+        var settings = Enum.GetValues<Paper>().SelectMany(_ => new[] { 6, 9, 10, 14 }, (paper, staff) => (paper, staff, Direction.Both))
+            .Concat([(Paper.A4, 9, Direction.Ascending), (Paper.Letter, 10, Direction.Descending)]);
+        foreach (var (paper, staff, direction) in settings)
         {
-            foreach (var staff in new[] { 6, 9, 10, 14 })
+            foreach (var kind in Enum.GetValues<PaperKind>())
             {
-                foreach (var direction in Enum.GetValues<Direction>())
-                {
-                    foreach (var kind in Enum.GetValues<PaperKind>())
-                    {
-                        foreach (var page in Sample.Every(staff, paper, Notation.Signature, direction, kind => kind.Scaffoldings[0]).Pages(kind))
-                        {
-                            Assert.All(page.Groups.SelectMany(group => group.Primitives), primitive =>
-                            {
-                                Assert.InRange(primitive.InkBox.Left, 10_000, page.Width);
-                                Assert.InRange(primitive.InkBox.Right, 0, page.Width - 10_000);
-                                Assert.InRange(primitive.InkBox.Bottom, 0, page.Height - 8_000);
-                            });
-                        }
-                    }
-                }
+                foreach (var page in Sample.Every(staff, paper, Notation.Signature, direction, kind => kind.Scaffoldings[0]).Pages(kind))
+                    Assert.DoesNotContain(page.Groups.SelectMany(group => group.Primitives), primitive => primitive.InkBox.Left < 10_000 || primitive.InkBox.Right > page.Width - 10_000 || primitive.InkBox.Bottom > page.Height - 8_000);
             }
         }
     }

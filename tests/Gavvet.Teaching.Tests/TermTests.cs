@@ -35,7 +35,7 @@ public class TermTests
     {
         var plan = Plan(Four, 5);
         PrintedDay[] printed = [new(Monday, [("major", "C"), ("major", "G")]), new(Monday.AddDays(8), [("major", "F")])];
-        var progress = TermProgress.Of(plan, printed, [], Monday.AddDays(21));
+        var progress = TermProgress.Of(plan, printed, [], [], Monday.AddDays(21));
         Assert.Equal([("C", true), ("Flats", true), ("Minors", false), ("Sharps", false)], progress.Topics.Select(topic => (topic.Topic.Name, topic.IsTaught)));
         Assert.Equal((Monday.AddDays(7), Monday.AddDays(14)), (progress.Topics[1].First, progress.Topics[1].Last));
         // G major was printed before its topic came; along the line of fifths A minor lies with C.
@@ -43,9 +43,22 @@ public class TermTests
             [("major", -2, false), ("major", -1, true), ("major", 0, true), ("major", 1, false), ("major", 2, false), ("natural-minor", 0, false), ("harmonic-minor", 0, false)],
             progress.Places.Select(place => (place.Type, place.Place, place.IsTaught)));
         // A topic is not over on the day of its last lesson.
-        Assert.False(TermProgress.Of(plan, printed, [], Monday.AddDays(14)).Topics[1].IsTaught);
+        Assert.False(TermProgress.Of(plan, printed, [], [], Monday.AddDays(14)).Topics[1].IsTaught);
         // What lies beyond the planned lessons is no part of the term.
-        Assert.Equal(2, TermProgress.Of(Plan(Four, 2), printed, [], Monday).Topics.Length);
+        Assert.Equal(2, TermProgress.Of(Plan(Four, 2), printed, [], [], Monday).Topics.Length);
+    }
+
+    [Fact]
+    public void What_a_part_was_asked_in_its_written_key_counts_for_the_concert_key()
+    {
+        // A trumpet reads C major as D major.
+        PrintedDay[] printed = [new(Monday, [("major", "D")])];
+        Evidence[] evidence = [.. Enumerable.Range(0, 4).Select(i => Answer(1, false, "D", $"Student {i}"))];
+        var plan = Plan(Four, 5);
+        var read = TermProgress.Of(plan, printed, evidence, [Instrument.Parse("trumpet")], Monday.AddDays(2));
+        Assert.True(read.Topics[0].WentBadly);
+        Assert.Contains(read.Places, place => place is { Type: "major", Tonic: "C", IsTaught: true });
+        Assert.False(TermProgress.Of(plan, printed, evidence, [Instrument.Parse("viola")], Monday.AddDays(2)).Topics[0].IsTaught);
     }
 
     [Theory]
@@ -56,11 +69,11 @@ public class TermTests
     public void A_topic_went_badly_where_half_of_what_was_met_is_shaky(string answers, bool badly)
     {
         var evidence = answers.Split(' ').Select((one, i) => Answer(1, one[1] == '+', one[..1], $"Student {i}")).ToArray();
-        var topic = TermProgress.Of(Plan(Four, 5), [new PrintedDay(Monday, [("major", "C")])], evidence, Monday.AddDays(2)).Topics[0];
+        var topic = TermProgress.Of(Plan(Four, 5), [new PrintedDay(Monday, [("major", "C")])], evidence, [], Monday.AddDays(2)).Topics[0];
         Assert.Equal(badly, topic.WentBadly);
         // What was not printed since did not go at all; nor what was wrong before it came.
-        Assert.False(TermProgress.Of(Plan(Four, 5), [], evidence, Monday.AddDays(2)).Topics[0].WentBadly);
-        Assert.False(TermProgress.Of(Plan(Four, 5), [new PrintedDay(Monday, [("major", "C")])], [.. evidence.Select(one => one with { Day = Monday.AddDays(-3) })], Monday.AddDays(2)).Topics[0].WentBadly);
+        Assert.False(TermProgress.Of(Plan(Four, 5), [], evidence, [], Monday.AddDays(2)).Topics[0].WentBadly);
+        Assert.False(TermProgress.Of(Plan(Four, 5), [new PrintedDay(Monday, [("major", "C")])], [.. evidence.Select(one => one with { Day = Monday.AddDays(-3) })], [], Monday.AddDays(2)).Topics[0].WentBadly);
     }
 
     [Fact]

@@ -53,6 +53,8 @@ test("a deleted sheet comes back with undo, a duplicate stands beside its origin
   await page.getByRole("link", { name: `${title} (copy)` }).first().focus();
   await page.keyboard.press("Delete");
   await page.getByText(`“${title} (copy)” is deleted.`).waitFor();
+  // What was deleted is gone and nothing is swapped any more: then the list names what stands there.
+  await page.waitForFunction((count) => document.querySelectorAll(".sheet-card").length === count && !document.querySelector(".htmx-request, .htmx-swapping, .htmx-settling"), before_);
   await page.keyboard.press("?");
   await page.getByText("Delete, of the one in focus").waitFor();
 });

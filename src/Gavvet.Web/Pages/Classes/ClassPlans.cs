@@ -5,6 +5,8 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Classes;
 
@@ -101,9 +103,18 @@ internal sealed class ClassPlans(DeskSettings settings, ClassStore classes, Mark
     /// <summary>The next lesson of a class from today on, or null.</summary>
     public async Task<Lesson?> NextAsync(string id) => (await LaidAsync(id))?.Lessons.FirstOrDefault(lesson => lesson.Date >= Today);
 
-    /// <summary>What is due for a class, the longest first.</summary>
-    public async Task<IReadOnlyList<Teaching.Standing>> DueAsync(string id) =>
-        [.. Teaching.Standing.On(await markings.AnswersAsync(id), Today).Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
+    /// <summary>What is due for a class at concert pitch, the longest first.</summary>
+    public async Task<IReadOnlyList<Teaching.Standing>> DueAsync(string id)
+    {
+        var parts = (await classes.FindAsync(id))?.Students.ToLookup(student => student.Name, student => student.Part);
+        return [.. Teaching.Standing.On(await markings.AnswersAsync(id), Today).Where(one => one.IsDue(Today)).OrderBy(one => one.Due).Select(one => AtConcertPitch(one, parts?[one.Student].FirstOrDefault()))];
+    }
+
+    // A part was asked in its written key; on a sheet for all the scale stands at concert pitch. Questions about transposing are asked so already.
+    private static Teaching.Standing AtConcertPitch(Teaching.Standing one, Instrument? part) =>
+        part is { WrittenFifths: not 0 } && one.Group != FileWords.Of(QuestionGroup.Enharmonic) && NoteText.TryParse(one.Tonic, out var read) && NoteName.HasFifths(read.Fifths - part.WrittenFifths)
+            ? one with { Tonic = NoteText.Ascii(NoteName.FromFifths(read.Fifths - part.WrittenFifths)) }
+            : one;
 
     /// <summary>A warm-up of what is due for a class; empty where nothing is.</summary>
     public async Task<ImmutableArray<Worksheets.Sheets.Section>> WarmUpAsync(string id, HouseStyle style) =>

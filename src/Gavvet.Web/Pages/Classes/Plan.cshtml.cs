@@ -150,7 +150,7 @@ internal sealed class PlanModel(ClassStore classes, ClassPlans plans, MarkingSto
         try
         {
             Plan = typed.Lay();
-            Progress = TermProgress.Of(Plan, _printed, await markings.AnswersAsync(id), plans.Today);
+            Progress = TermProgress.Of(Plan, _printed, await markings.AnswersAsync(id), [.. group.Students.Select(student => student.Part).OfType<Instrument>().Distinct()], plans.Today);
         }
         catch (FormatException problem)
         {

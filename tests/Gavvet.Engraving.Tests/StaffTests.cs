@@ -126,9 +126,10 @@ public class StaffTests
             .Concat([(Paper.A4, 9, Direction.Ascending), (Paper.Letter, 10, Direction.Descending)]);
         foreach (var (paper, staff, direction) in settings)
         {
+            var composed = Composer.Compose(Sample.Every(staff, paper, Notation.Signature, direction, kind => kind.Scaffoldings[0]));
             foreach (var kind in Enum.GetValues<PaperKind>())
             {
-                foreach (var page in Sample.Every(staff, paper, Notation.Signature, direction, kind => kind.Scaffoldings[0]).Pages(kind))
+                foreach (var page in SheetLayout.LayOut(composed, kind))
                     Assert.DoesNotContain(page.Groups.SelectMany(group => group.Primitives), primitive => primitive.InkBox.Left < 10_000 || primitive.InkBox.Right > page.Width - 10_000 || primitive.InkBox.Bottom > page.Height - 8_000);
             }
         }

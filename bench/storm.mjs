@@ -16,9 +16,11 @@ const fail = (words) => {
   problems.push(words);
   console.log(`  FAILED: ${words}`);
 };
+// In short beside other work a machine may be slow for a while; there a wait is only held to what no slowness explains.
 const hold = (what, value, unit) => {
-  console.log(`${what}: ${value.toFixed(0)} ${unit}, limit ${limits[what]} ${unit}`);
-  if (value > limits[what]) fail(`${what} took ${value.toFixed(0)} ${unit}`);
+  const limit = limits[what] * (short && unit === "ms" ? 5 : 1);
+  console.log(`${what}: ${value.toFixed(0)} ${unit}, limit ${limit} ${unit}`);
+  if (value > limit) fail(`${what} took ${value.toFixed(0)} ${unit}`);
 };
 const bench = join(root, "bench/Gavvet.Bench/bin/Release/net10.0/Gavvet.Bench.dll");
 const pause = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));

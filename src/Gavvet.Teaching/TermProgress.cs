@@ -80,6 +80,19 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
     private static HashSet<(string, string)> Read(string type, string tonic, IReadOnlyCollection<Instrument> parts)
     {
         var (scale, concert) = (ScaleTypes.Get(type), NoteText.Parse(tonic));
-        return [(type, tonic), .. parts.Where(_ => ScaleSpelling.CanSpell(scale, concert)).Select(part => (type, NoteText.Ascii(part.WrittenTonic(scale, concert))))];
+        HashSet<(string, string)> read = [(type, tonic)];
+        foreach (var part in parts)
+        {
+            try
+            {
+                read.Add((type, NoteText.Ascii(part.WrittenTonic(scale, concert))));
+            }
+            catch (UnwritableNoteException)
+            {
+                // The part has no such scale, so its papers hold none.
+            }
+        }
+
+        return read;
     }
 }

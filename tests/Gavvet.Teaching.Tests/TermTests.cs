@@ -61,6 +61,15 @@ public class TermTests
         Assert.False(TermProgress.Of(plan, printed, evidence, [Instrument.Parse("viola")], Monday.AddDays(2)).Topics[0].IsTaught);
     }
 
+    [Fact]
+    public void A_topic_on_any_tonic_for_any_parts_has_its_progress()
+    {
+        var all = Four with { Topics = [.. ScaleTypes.All.Select(type => new Topic(type.Id, 1, ["scales"], [type.Id], [.. NoteName.All.Select(NoteText.Ascii)], []))] };
+        var progress = TermProgress.Of(Plan(all, all.Topics.Length), [new PrintedDay(Monday, [("major", "C")])], [], Instrument.All, Monday);
+        Assert.Equal(ScaleTypes.All.Length, progress.Topics.Length);
+        Assert.Equal(ScaleTypes.All.Length * NoteName.All.Count(), progress.Places.Length);
+    }
+
     [Theory]
     [InlineData("C- C- C+ C+", true)]
     [InlineData("C- C+ C+ C+", false)]

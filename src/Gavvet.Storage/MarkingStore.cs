@@ -74,15 +74,8 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         await using var database = data.Open();
         var rows = await database.Markings.AsNoTracking().Where(row => row.PrintingId == printing).OrderBy(row => row.Id).ToListAsync();
         var sentences = await SentencesAsync(database, printing);
-        var undone = rows.Where(row => row.Undoes is not null).Select(row => row.Undoes!.Value).ToHashSet();
-        var current = new Dictionary<(int, int), KeptMarking>();
-        foreach (var row in rows.Where(row => row.Undoes is null && !undone.Contains(row.Id)))
-        {
-            var kept = Kept(row);
-            current[(row.Copy, row.Item)] = kept with { Marking = Said(kept.Marking, sentences) };
-        }
-
-        return current;
+        return Counting(rows, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item)).Select(Kept)
+            .ToDictionary(kept => (kept.Copy, kept.Item), kept => kept with { Marking = Said(kept.Marking, sentences) });
     }
 
     /// <summary>The printings made for a class, the newest first, with how far each is marked.</summary>
@@ -136,12 +129,9 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
                          where student.ClassId == classId
                          orderby marking.Id
                          select new { Row = marking, student.Name }).ToListAsync();
-        var undone = all.Where(row => row.Row.Undoes is not null).Select(row => row.Row.Undoes!.Value).ToHashSet();
-        var rows = all.Where(row => row.Row.Undoes is null && !undone.Contains(row.Row.Id)).ToList();
-        // Of several markings of one item the last counts.
         return
         [
-            .. rows.GroupBy(row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item)).Select(item => item.Last()).OrderBy(row => row.Row.Id)
+            .. Counting(all, row => (row.Row.Id, row.Row.Undoes), row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item))
                 .Select(row => (row.Row, row.Name, Marking: Read(row.Row)))
                 .Select(row => new KeptEvidence(row.Row.PrintingId, row.Row.Copy, row.Row.Item, row.Marking, new Evidence(
                     row.Name,
@@ -164,10 +154,9 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
                          where student.ClassId == classId
                          orderby marking.Id
                          select new { marking.Id, marking.Undoes, marking.PrintingId, marking.Copy, marking.Item, student.Name, marking.Verdict, marking.Marks, marking.Of, marking.Group, marking.Type, marking.Tonic, marking.MadeAt }).ToListAsync();
-        var undone = all.Where(row => row.Undoes is not null).Select(row => row.Undoes!.Value).ToHashSet();
         return
         [
-            .. all.Where(row => row.Undoes is null && !undone.Contains(row.Id)).GroupBy(row => (row.PrintingId, row.Copy, row.Item)).Select(item => item.Last()).OrderBy(row => row.Id)
+            .. Counting(all, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item))
                 .Select(row => new Evidence(row.Name, DateOnly.FromDateTime(row.MadeAt.LocalDateTime), new Asked("", row.Group, row.Type, row.Tonic, null, null), row.Marks, row.Of, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, []).IsRight, [])),
         ];
     }
@@ -250,6 +239,13 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
     };
 
     private static KeptMarking Kept(MarkingRow row) => new(row.Id, row.Copy, row.Item, row.MadeAt, Read(row));
+
+    // What was taken back does not count, and of several markings of one item the last does; in the order they were made.
+    private static IEnumerable<T> Counting<T>(IReadOnlyCollection<T> rows, Func<T, (long Id, long? Undoes)> of, Func<T, (string Printing, int Copy, int Item)> place)
+    {
+        var undone = rows.Select(row => of(row).Undoes).OfType<long>().ToHashSet();
+        return rows.Where(row => of(row) is (var id, null) && !undone.Contains(id)).GroupBy(place).Select(item => item.Last()).OrderBy(row => of(row).Id);
+    }
 
     private static MarkedAs VerdictOf(string word) => FileWords.TryParse<MarkedAs>(word, out var verdict) ? verdict : MarkedAs.Wrong;
 

@@ -1,5 +1,7 @@
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
@@ -31,7 +33,7 @@ public static class CourseEdits
     /// <param name="topic">Its place, from 0.</param>
     /// <param name="lessons">How many lessons, from 1.</param>
     /// <exception cref="FormatException">There is no such topic, or it cannot take so many.</exception>
-    public static Course Stretched(this Course course, int topic, int lessons) => course.Changed(topic, At(course, topic) with { Lessons = lessons });
+    public static Course Stretched(this Course course, int topic, int lessons) => course with { Topics = course.Topics.SetItem(topic, At(course, topic) with { Lessons = Lessons(lessons) }) };
 
     /// <summary>A topic once more, at a later place.</summary>
     /// <param name="course">The course.</param>
@@ -66,20 +68,30 @@ public static class CourseEdits
     {
         if (changed.Name.Trim().Length is 0 or > LongestName)
             throw new FormatException(Texts.Say("course.name", ("most", LongestName)));
-        if (changed.Lessons is < 1 or > MostLessons)
-            throw new FormatException(Texts.Say("course.lessons", ("most", MostLessons)));
         if (changed.Scales.IsEmpty || changed.Scales.Any(scale => ScaleTypes.Find(scale) is null))
             throw new FormatException(Texts.Say("course.scales"));
         if (changed.Keys.IsEmpty)
             throw new FormatException(Texts.Say("course.keys"));
         foreach (var key in changed.Keys)
             _ = NoteText.Parse(key);
-        changed = changed with { Name = changed.Name.Trim(), Sections = [.. changed.Sections.Where(section => ShippedSections.Find(section) is not null)] };
+        var sets = changed.Sections.Select(ShippedSections.Find).OfType<ShippedSection>().ToArray();
+        if (sets.Length == 0)
+            throw new FormatException(Texts.Say("course.sections"));
+        // The skills it practices are those of what it sets.
+        changed = changed with
+        {
+            Name = changed.Name.Trim(),
+            Lessons = Lessons(changed.Lessons),
+            Sections = [.. sets.Select(section => section.Id)],
+            Skills = [.. sets.Select(section => FileWords.Of(QuestionCatalogue.Standard.Get(section.Section.KindId).Group)).Distinct()],
+        };
         if (topic == course.Topics.Length && topic < MostTopics)
             return course with { Topics = course.Topics.Add(changed) };
         _ = At(course, topic);
         return course with { Topics = course.Topics.SetItem(topic, changed) };
     }
+
+    private static int Lessons(int lessons) => lessons is >= 1 and <= MostLessons ? lessons : throw new FormatException(Texts.Say("course.lessons", ("most", MostLessons)));
 
     private static Topic At(Course course, int topic) => topic >= 0 && topic < course.Topics.Length ? course.Topics[topic] : throw new FormatException(Texts.Say("course.no-topic"));
 }

@@ -95,6 +95,9 @@ public class TermTests
         Assert.Equal("C 1, Flats 2, Minors 1, Once more: Flats 1, Sharps 1", Names(Four.Repeated(1, 3)));
         Assert.Equal("C 1, Minors 1, Sharps 1", Names(Four.Without(1)));
         Assert.Equal("C 1, Flats 2, Minors 1, Sharps 1, Lydian 2", Names(Four.Changed(4, Topic(" Lydian ", 2, "lydian", "F C"))));
+        // The skills are those of the sections it sets.
+        Assert.Equal(["signatures", "scales"], Four.Changed(0, Topic("C", 1, "major", "C") with { Sections = ["name-keys", "majors-three", "signatures"] }).Topics[0].Skills);
+        Assert.Equal(Four.Topics[1] with { Lessons = 3 }, Four.Stretched(1, 3).Topics[1]);
         // The calendar follows.
         Assert.Equal(["Minors", "C", "Flats"], Plan(Four.Moved(2, 0), 3).Lessons.Select(lesson => lesson.Topic.Name));
     }
@@ -111,6 +114,8 @@ public class TermTests
         Assert.Contains("scale", Said(() => Four.Changed(0, Topic("C", 1, "no-scale", "C"))), StringComparison.Ordinal);
         Assert.Contains("“H” is not a note name", Said(() => Four.Changed(0, Topic("C", 1, "major", "H"))), StringComparison.Ordinal);
         Assert.Contains("keys", Said(() => Four.Changed(0, Topic("C", 1, "major", "C") with { Keys = [] })), StringComparison.Ordinal);
+        Assert.Contains("section", Said(() => Four.Changed(0, Topic("C", 1, "major", "C") with { Sections = ["none"] })), StringComparison.Ordinal);
+        Assert.Contains("no longer", Said(() => Four.Stretched(9, 2)), StringComparison.Ordinal);
         Assert.Contains("no longer", Said(() => Four.Moved(4, 0)), StringComparison.Ordinal);
         Assert.Contains("no longer", Said(() => Four.Without(-1)), StringComparison.Ordinal);
         Assert.Contains("at least one", Said(() => (Four with { Topics = [Four.Topics[0]] }).Without(0)), StringComparison.Ordinal);

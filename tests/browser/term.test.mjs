@@ -87,6 +87,7 @@ test("the plan is laid, its topics are dragged, stretched, typed, refused in wor
   await at.page.locator("#error-topics").filter({ hasText: "Did you mean lydian?" }).waitFor();
   await at.page.locator("#topic-name").fill("Lydian over the drone");
   await at.page.locator("#topic-scales").fill("lydian");
+  await at.page.locator("#topic-sections").selectOption(["write-modes"]);
   await at.page.locator("#topic-keys").fill("F C");
   await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Add it at the end" }).click()]);
   assert.equal((await topics()).at(-1), "Lydian over the drone");
@@ -133,7 +134,7 @@ test("a follow-up comes of a span of days, of one place, and for each in one pil
   const pile = await pdfText(`${group}/follow-ups.pdf?from=2020-01-01&to=${today}`);
   for (const name of ["Mira", "Bo", "Ida", "Tom"]) assert.match(pile, new RegExp(`${name}\\s+\\S+ questions?\\s+page \\d`), pile.slice(0, 600));
   assert.match(pile, /Name\s+Mira/);
-  assert.match(await pdfText(`${group}/follow-ups.pdf?from=2020-01-01&to=${today}&handler=keys`), /Follow-ups for Hazelmoor strings: keys/);
+  assert.match(await pdfText(`${group}/follow-ups.pdf?from=2020-01-01&to=${today}&keys=true`), /Follow-ups for Hazelmoor strings: keys/);
 });
 
 test("handouts come for every part, reports name nobody else, and a warm-up begins any sheet", async () => {

@@ -38,7 +38,7 @@ internal static class ClassFiles
         var topic = what == "topic" ? (await plans.NextAsync(id))?.Topic : null;
         if (what == "topic" && topic is null)
             return new Refused(StatusCodes.Status409Conflict, "There is no lesson to come. Lay a plan over the term first.");
-        if (topic is null && !FileWords.TryParse<LessonHandout>(what, out _))
+        if (!FileWords.TryParse<LessonHandout>(what, out var handout) && topic is null)
             return Results.NotFound();
         HandoutReader[] readers = [.. group.Students.Select(student => new HandoutReader(student.Part, student.Clef ?? student.Part?.Clef ?? Clef.Treble)).DefaultIfEmpty(new HandoutReader(null, Clef.Treble)).Distinct().OrderBy(reader => reader.Part is null ? -1 : Instrument.All.IndexOf(reader.Part))];
         try
@@ -49,9 +49,9 @@ internal static class ClassFiles
                 _ =>
                 {
                     // Signatures are the same for all.
-                    Page[] pages = [.. (what == "signatures" ? readers[..1] : readers).SelectMany(reader => topic is not null
+                    Page[] pages = [.. (topic is null && handout == LessonHandout.Signatures ? readers[..1] : readers).SelectMany(reader => topic is not null
                         ? LessonHandouts.OfTopic(topic.Name, topic.Scales.Select(ScaleTypes.Get).SelectMany(_ => topic.Keys.Select(key => NoteText.Parse(key)), (type, on) => (type, on)).Where(scale => style.CanSpell(scale.type, scale.on)), style, reader, size)
-                        : LessonHandouts.Of(FileWords.TryParse<LessonHandout>(what, out var handout) ? handout : LessonHandout.Key, note, style, reader, size))];
+                        : LessonHandouts.Of(handout, note, style, reader, size))];
                     return Results.File(PdfWriter.Write("Handout", pages), "application/pdf", "handout.pdf");
                 },
                 context.RequestAborted);
@@ -87,7 +87,7 @@ internal static class ClassFiles
     }
 
     // A follow-up for each student who missed something in a span of days, in roster order.
-    private static async Task<IResult> PileAsync(string id, string? from, string? to, string? handler, ClassStore classes, ClassResults results, HeavyWork heavy, HttpContext context)
+    private static async Task<IResult> PileAsync(string id, string? from, string? to, bool? keys, ClassStore classes, ClassResults results, HeavyWork heavy, HttpContext context)
     {
         if (await classes.FindAsync(id) is not { } group)
             return Results.NotFound();
@@ -96,7 +96,7 @@ internal static class ClassFiles
             var (first, last) = (LessonPlan.ReadDate(from ?? ""), LessonPlan.ReadDate(to ?? ""));
             if (await results.DrawAsync(id, miss => miss.Day >= first && miss.Day <= last) is not { } draw)
                 return new Refused(StatusCodes.Status409Conflict, "Nothing is marked in these days.");
-            return await heavy.RunAsync(Lane.Short, Person.Of(context), _ => Pile(group, draw, handler == "keys"), context.RequestAborted);
+            return await heavy.RunAsync(Lane.Short, Person.Of(context), _ => Pile(group, draw, keys == true), context.RequestAborted);
         }
         catch (FormatException problem)
         {

@@ -71,12 +71,11 @@ internal sealed class PlanModel(ClassStore classes, ClassPlans plans, MarkingSto
     public Task<IActionResult> OnPostRemoveAsync(string id, int topic) => ChangeAsync(id, course => course.Without(topic));
 
     /// <summary>Changes a topic as it is typed, or adds one at the end.</summary>
-    public Task<IActionResult> OnPostTopicAsync(string id, int topic, string? name, int? count, string? keys, string? scales) => ChangeAsync(id, course =>
+    public Task<IActionResult> OnPostTopicAsync(string id, int topic, string? name, int? count, string? keys, string? scales, string[]? sections) => ChangeAsync(id, course =>
     {
-        var known = course.Topics.ElementAtOrDefault(topic);
         string[] types = [.. (scales ?? "").Split([',', '\n'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(scale => ScaleNames.Parse(scale).Id)];
         string[] tonics = [.. (keys ?? "").Split([' ', ','], StringSplitOptions.RemoveEmptyEntries).Select(key => NoteText.Ascii(NoteText.Parse(key)))];
-        return course.Changed(topic, new Topic(name ?? "", count ?? 1, known?.Skills ?? ["scales"], [.. types], [.. tonics], known?.Sections ?? ["majors-three"]));
+        return course.Changed(topic, new Topic(name ?? "", count ?? 1, [], [.. types], [.. tonics], [.. sections ?? []]));
     });
 
     /// <summary>A topic that went badly comes once more with the next lesson, or is left as it is.</summary>

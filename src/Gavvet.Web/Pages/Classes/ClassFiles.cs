@@ -13,7 +13,7 @@ using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Classes;
 
-/// <summary>A class's roster, and all that is kept of one student, to take away. No name stands in an address or the name of a file.</summary>
+/// <summary>What a class gives to take away: its roster, all that is kept of one student, follow-ups in a pile, handouts and reports. No name stands in an address or the name of a file.</summary>
 internal static class ClassFiles
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { WriteIndented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };

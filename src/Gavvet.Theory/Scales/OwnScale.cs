@@ -10,7 +10,6 @@ public static class OwnScale
 
     private const int Fewest = 3;
     private const int Most = 12;
-    private const int WidestStep = 6;
 
     /// <summary>A scale from its degrees.</summary>
     /// <param name="name">What it is called.</param>
@@ -39,7 +38,7 @@ public static class OwnScale
     /// <returns>The scale, or null when the text is no formula.</returns>
     public static ScaleType? OfFormula(string? formula)
     {
-        var words = Words(ScaleNames.Plain(formula));
+        var words = FormulaText.Words(ScaleNames.Plain(formula));
         if (words.Length < Fewest || !words.All(word => Degree.TryParse(word, out _)))
             return null;
         try
@@ -58,7 +57,7 @@ public static class OwnScale
     /// <exception cref="FormatException">They are no scale; the message says what would be right.</exception>
     public static ScaleForm Form(string text)
     {
-        var degrees = Words(text).Select(Degree.Parse).ToImmutableArray();
+        var degrees = FormulaText.Words(text).Select(word => FormulaText.TryDegree(word, out var degree) ? degree : Degree.Parse(word)).ToImmutableArray();
         if (degrees.Length is < Fewest or > Most)
             throw new FormatException($"A scale has from {Fewest} to {Most} degrees; there are {degrees.Length} here. Leave the octave out.");
         if (degrees[0] != default)
@@ -76,8 +75,8 @@ public static class OwnScale
         var semitones = degrees.Select(degree => degree.Semitones).Append(12).ToArray();
         for (var i = 1; i < semitones.Length; i++)
         {
-            if (semitones[i] - semitones[i - 1] > WidestStep)
-                throw new FormatException($"From {degrees[i - 1]} to {(i < degrees.Length ? degrees[i].ToString() : "the octave")} there are {semitones[i] - semitones[i - 1]} semitones. A step of a scale has {WidestStep} at most.");
+            if (semitones[i] - semitones[i - 1] > FormulaText.WidestStep)
+                throw new FormatException($"From {degrees[i - 1]} to {(i < degrees.Length ? degrees[i].ToString() : "the octave")} there are {semitones[i] - semitones[i - 1]} semitones. A step of a scale has {FormulaText.WidestStep} at most.");
         }
 
         return new ScaleForm(
@@ -88,9 +87,10 @@ public static class OwnScale
 
     private static ScaleForm FormOfSteps(string text)
     {
-        var steps = Words(text).Select(word => int.TryParse(word, out var step) && step is >= 1 and <= 4
-            ? step
-            : throw new FormatException($"“{word}” is not a step. Write each step as 1, 2, 3 or 4 semitones.")).ToImmutableArray();
+        var words = FormulaText.Words(text);
+        var steps = FormulaText.Steps(words);
+        if (steps.IndexOf(steps.FirstOrDefault(step => step is < 1 or > 4)) is >= 0 and var odd)
+            throw new FormatException($"“{words[odd]}” is not a step. Write each step as 1, 2, 3 or 4 semitones.");
         if (steps.Length != Letters.Count)
             throw new FormatException($"There are {steps.Length} steps. With seven the letters are certain; for another number enter the degrees.");
         if (steps.Sum() != 12)
@@ -121,7 +121,4 @@ public static class OwnScale
             ? throw new FormatException($"There is already a scale called {taken.Name}. Give yours another name.")
             : text;
     }
-
-    private static string[] Words(string? text) =>
-        (text ?? "").Split([' ', ',', ';', '–', '\t', '\n'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 }

@@ -13,7 +13,6 @@ public sealed record ScaleMatch(ScaleType Type, NoteName? Tonic, string? Why);
 public static partial class ScaleSearch
 {
     private const string JustThese = "just these notes";
-    private const string StepSigns = "whts123456";
     private static readonly string[] Fillers = ["scale", "scales", "mode", "the", "in", "on", "key", "of"];
     private static readonly string[] Places = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"];
 
@@ -32,7 +31,7 @@ public static partial class ScaleSearch
             return [];
         string[] words = [.. typed.Split([' ', ',', ';', '–', '\u00a0'], StringSplitOptions.RemoveEmptyEntries)];
         string[] signs = [.. words.SelectMany(word => word.Split('-', StringSplitOptions.RemoveEmptyEntries))];
-        return BySteps(Steps(signs)) ?? ByDegrees(signs) ?? ByRelation(typed, style) ?? ByNotes([.. signs.SelectMany(word => NoteText.Apart(word, style.NoteNames))], style) ?? ByName(words, style);
+        return BySteps(signs) ?? ByDegrees(signs) ?? ByRelation(typed, style) ?? ByNotes([.. signs.SelectMany(word => NoteText.Apart(word, style.NoteNames))], style) ?? ByName(words, style);
     }
 
     /// <summary>The one scale a text means, with its tonic where one is said.</summary>
@@ -88,30 +87,6 @@ public static partial class ScaleSearch
 
     private static bool Begins(string[] name, string[] words) => name.Zip(words).All(pair => pair.First.StartsWith(pair.Second, StringComparison.Ordinal));
 
-    // Steps in any vocabulary, joined or apart: WWHWWWH, T T S T T T S, 1 1 ½ 1 1 1 ½, 2212221.
-    private static string[] Steps(string[] words)
-    {
-        string[] apart = words is [{ Length: > 4 } joined] && joined.All(sign => StepSigns.Contains(char.ToLowerInvariant(sign))) ? [.. joined.Select(sign => $"{sign}")] : words;
-        var inTones = apart.Any(word => word is "½" or "1½" or "1/2");
-        return [.. apart.Select(word => word.ToLowerInvariant() switch
-        {
-            "w" or "t" or "whole" or "tone" => "2",
-            "h" or "s" or "half" or "semitone" or "½" or "1/2" => "1",
-            "1½" => "3",
-            "1" or "2" when inTones => $"{2 * (word[0] - '0')}",
-            var other => other,
-        })];
-    }
-
-    // Degrees as musicians write them: R for the root, the sign after the number, m3 and P5, a closing 8.
-    private static string DegreeWord(string word) => word switch
-    {
-        "R" or "r" => "1",
-        _ when word.Length == 2 && char.IsAsciiDigit(word[0]) && word[1] is 'b' or '#' or '♭' or '♯' => $"{word[1]}{word[0]}",
-        _ when word.Length == 2 && word[0] is 'm' or 'M' or 'P' or 'd' or 'A' or 'p' => word[0] switch { 'm' or 'd' => $"b{word[1]}", 'A' => $"#{word[1]}", _ => $"{word[1]}" },
-        _ => word,
-    };
-
     // "relative minor of Ab", "parallel major of F# minor", "5th mode of D harmonic minor", "three flats".
     private static ImmutableArray<ScaleMatch>? ByRelation(string typed, HouseStyle style)
     {
@@ -149,32 +124,34 @@ public static partial class ScaleSearch
 
     private static ImmutableArray<ScaleMatch>? BySteps(string[] words)
     {
-        var steps = words.Select(word => int.TryParse(word, out var step) && step is >= 1 and <= 6 ? step : 0).ToArray();
-        if (steps.Length < 3 || steps.Contains(0) || steps.Sum() != 12)
+        var steps = FormulaText.Steps(words);
+        // From 1 on, a third by its quality is a degree: 1 m3 4 5.
+        if (steps.Length < 3 || steps.Contains(0) || steps.Sum() != 12 || (words is ["1", ..] && words.Any(word => word is "m3" or "M3" or "A2")))
             return null;
         var bits = 0;
         for (int i = 0, semitones = 0; i < steps.Length; semitones += steps[i++])
             bits |= 1 << semitones;
-        return Sounding(bits, type => type.Steps.SequenceEqual(steps), words);
+        return Sounding(bits, type => type.Steps.SequenceEqual(steps), [.. steps.Select(step => $"{step}")]);
     }
 
     private static ImmutableArray<ScaleMatch>? ByDegrees(string[] words)
     {
-        words = [.. words.Select(DegreeWord)];
         if (words is [.., "8"])
             words = words[..^1];
-        if (words.Length < 3 || words[0] != "1")
+        if (words.Length < 3)
             return null;
         var degrees = new List<Degree>();
         foreach (var word in words)
         {
-            if (!Degree.TryParse(word, out var degree))
+            if (!FormulaText.TryDegree(word, out var degree))
                 return null;
             degrees.Add(degree);
         }
 
+        if (degrees[0] != new Degree(1))
+            return null;
         var bits = degrees.Aggregate(0, (sum, degree) => sum | (1 << (((degree.Semitones % 12) + 12) % 12)));
-        return Sounding(bits, type => type.Degrees.SequenceEqual(degrees) || type.Down.Degrees.SequenceEqual(degrees), words);
+        return Sounding(bits, type => type.Degrees.SequenceEqual(degrees) || type.Down.Degrees.SequenceEqual(degrees), [.. degrees.Select(degree => degree.Ascii)]);
     }
 
     // The scales of that sound, those written just so first; then the formula itself when it has no name; then those

@@ -41,9 +41,9 @@ public static class SheetEditor
             ChangeSetup setup => SheetRules.StaffHeight(setup.StaffHeight) is { } problem
                 ? EditOutcome.Refused("staffHeight", problem)
                 : EditOutcome.Done(sheet with { Setup = new PageSetup(setup.Paper, setup.StaffHeight) { LargeText = setup.LargeText, HalfSheets = setup.HalfSheets } }),
-            AddSection add => Add(sheet, add.KindId),
-            AddKeptSection kept => AddKept(sheet, kept.Section),
-            BeginWith begin => Begun(sheet, begin.Sections),
+            AddSection add => SectionAdding.Add(sheet, add.KindId),
+            AddKeptSection kept => SectionAdding.AddKept(sheet, kept.Section),
+            BeginWith begin => SectionAdding.BeginWith(sheet, begin.Sections),
             ChangeVersions { Versions: var versions } => versions is >= 1 and <= Sheet.MostVersions
                 ? Versioned(sheet, versions)
                 : EditOutcome.Refused("versions", Texts.Say("refused.versions", ("most", Sheet.MostVersions))),
@@ -195,64 +195,6 @@ public static class SheetEditor
         return EditOutcome.Done(sheet.With(section with { Own = questions, Slots = [.. slots] }) with { NextId = sheet.NextId + missing });
     }
 
-    private static EditOutcome Add(Sheet sheet, string kindId)
-    {
-        if (QuestionCatalogue.Standard.Find(kindId) is not { } kind)
-            return EditOutcome.Refused("kind", Texts.Say("refused.no-kind", ("id", kindId)));
-        if (sheet.Sections.Count >= SheetLimits.Sections)
-            return EditOutcome.Refused("addSection", Texts.Say("refused.sections", ("most", SheetLimits.Sections)));
-        // A new section goes on with the keys and clefs of the one before it; the first has the easy middle of the line.
-        var before = sheet.Sections.Count > 0 ? sheet.Sections[^1] : null;
-        var section = new Section(
-            sheet.NextId,
-            kind.Id,
-            "",
-            before?.Scales ?? [ScaleTypes.Major],
-            before?.Keys ?? [.. Key.Majors.Where(key => Math.Abs(key.Fifths) <= 2)],
-            before?.Clefs ?? [Clef.Treble],
-            before?.Notation ?? Notation.Accidentals,
-            before?.Direction ?? Direction.Ascending,
-            Scaffolding.Blank,
-            []);
-        section = SectionFitting.ForKind(section, kind, sheet.Style);
-        var added = sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 };
-        const int usualCount = 4;
-        var count = Math.Min(Math.Min(usualCount, QuestionDraw.Available(section, sheet.Style)), SheetLimits.Questions - sheet.QuestionCount);
-        return count < 1
-            ? EditOutcome.Refused("addSection", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)))
-            : EditOutcome.Done(Resize(added, section, count));
-    }
-
-    private static EditOutcome AddKept(Sheet sheet, Section kept)
-    {
-        if (sheet.Sections.Count >= SheetLimits.Sections)
-            return EditOutcome.Refused("addSection", Texts.Say("refused.sections", ("most", SheetLimits.Sections)));
-        var section = SectionFitting.Settled(kept with { Id = sheet.NextId, Slots = [] }, sheet.Style);
-        var available = QuestionDraw.Available(section, sheet.Style);
-        var count = Math.Min(Math.Min(kept.Slots.Count, available), SheetLimits.Questions - sheet.QuestionCount);
-        if (available == 0)
-            return EditOutcome.Refused("addSection", Scope.Advice(section, sheet.Style));
-        if (count < 1)
-            return EditOutcome.Refused("addSection", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)));
-        return EditOutcome.Done(Resize(sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 }, section, count));
-    }
-
-    private static EditOutcome Begun(Sheet sheet, ImmutableArray<Section> first)
-    {
-        if (first.IsDefaultOrEmpty)
-            return EditOutcome.Refused("warm-up", Texts.Say("refused.nothing-due"));
-        if (sheet.Sections.Count + first.Length > SheetLimits.Sections)
-            return EditOutcome.Refused("warm-up", Texts.Say("refused.sections", ("most", SheetLimits.Sections)));
-        if (sheet.QuestionCount + first.Sum(section => section.Slots.Count) > SheetLimits.Questions)
-            return EditOutcome.Refused("warm-up", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)));
-        // Drawn under another house style it may ask what this one does not write.
-        if (first.FirstOrDefault(section => section.Slots.Any(slot => !Scope.CanAsk(section, sheet.Style, slot.Drawn))) is { } beyond)
-            return EditOutcome.Refused("warm-up", Scope.Advice(beyond, sheet.Style));
-        var next = sheet.NextId;
-        Section[] numbered = [.. first.Select(section => section with { Id = next++, Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })] })];
-        return EditOutcome.Done(sheet with { Sections = sheet.Sections.InsertRange(0, numbered), NextId = next });
-    }
-
     private static Section WithTonics(Section section, ChangeKeys edit) => section with
     {
         AlsoTonics = edit.Also.IsDefault ? section.AlsoTonics : [.. edit.Also.Distinct().OrderBy(tonic => tonic.Fifths)],
@@ -290,7 +232,11 @@ public static class SheetEditor
         Slots = [.. section.Slots.Select(slot => slot.Pinned && !Scope.CanAsk(section, style, slot.Drawn) ? slot with { Pinned = false } : slot)],
     };
 
-    private static Sheet Resize(Sheet sheet, Section section, int count)
+    /// <summary>The sheet with so many questions in a section; those that come are drawn, those that stand stay.</summary>
+    /// <param name="sheet">The sheet, which has the section.</param>
+    /// <param name="section">The section, as it shall be but for its questions.</param>
+    /// <param name="count">How many, within what its scope holds.</param>
+    internal static Sheet Resize(Sheet sheet, Section section, int count)
     {
         var missing = Math.Max(0, count - section.Slots.Count);
         var fresh = Enumerable.Range(sheet.NextId, missing)

@@ -14,10 +14,6 @@ public static partial class PartReading
     private static readonly string[] Yes = ["yes", "y", "true", "t", "right", "correct", "ja", "oui", "sí", "si"];
     private static readonly string[] No = ["no", "n", "false", "f", "wrong", "nein", "nee", "non"];
 
-    // Steps of every vocabulary, in semitones; what stands for an interval is read as one.
-    private static readonly ImmutableDictionary<string, int> StepWords = "w 2, h 1, t 2, s 1, st 1, 1 1, 2 2, 3 3, 4 4, ½ 1, 1½ 3, 1/2 1, whole 2, half 1, tone 2, semitone 1, a2 3, m3 3, M3 4, w+h 3, wh 3"
-        .Split(", ").Select(row => row.Split(' ')).ToImmutableDictionary(row => row[0], row => int.Parse(row[1], CultureInfo.InvariantCulture));
-
     /// <summary>Whether the line is right for the part.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="part">The part of the answer.</param>
@@ -157,7 +153,7 @@ public static partial class PartReading
 
     private static bool IsDegrees(HouseStyle style, ScaleType type, ImmutableArray<Degree> degrees, string line)
     {
-        var written = line.Split([' ', ',', ';', '–', '-', '|'], StringSplitOptions.RemoveEmptyEntries);
+        var written = FormulaText.Words(line);
         return written.Length == degrees.Length && written.Zip(degrees).All(pair => IsDegree(style, type, pair.Second, pair.First));
     }
 
@@ -165,8 +161,6 @@ public static partial class PartReading
     private static bool IsDegree(HouseStyle style, ScaleType type, Degree degree, string word)
     {
         var plain = Plain(word);
-        if (plain == "R" && degree.Number == 1)
-            return true;
         foreach (var names in Enum.GetValues<DegreeWords>())
         {
             foreach (var seventh in Enum.GetValues<SeventhWord>())
@@ -178,27 +172,18 @@ public static partial class PartReading
         }
 
         var number = word.Trim().TrimEnd('.');
-        if (number.EndsWith("th", StringComparison.OrdinalIgnoreCase) || number.EndsWith("nd", StringComparison.OrdinalIgnoreCase) || number.EndsWith("rd", StringComparison.OrdinalIgnoreCase) || number.EndsWith("st", StringComparison.OrdinalIgnoreCase))
-            number = number[..^2];
         // A minor form's raised degree has its sharp by the scale's own count.
         if (DegreeNaming.OwnCount(type, degree) is { } own && (plain == Plain($"{own}") || plain == Plain(DegreeNaming.Numeral(own))))
             return true;
-        // The sign may stand before the number or after it; by the scale's own count a degree needs none.
-        return Degree.TryParse(number, out var read) && read == degree
-            || (number.Length == 2 && Degree.TryParse($"{number[1]}{number[0]}", out var turned) && turned == degree)
-            || (number == $"{degree.Number}" && type.Degrees.Contains(degree) && type.Degrees.Count(other => other.Number == degree.Number) == 1);
+        // By the scale's own count a degree needs no sign.
+        return FormulaText.TryDegree(number, out var read) && (read == degree
+            || (read == new Degree(degree.Number) && number[0] is >= '1' and <= '7' && type.Degrees.Contains(degree) && type.Degrees.Count(other => other.Number == degree.Number) == 1));
     }
 
     private static bool IsSteps(StepsPart steps, string line)
     {
         var text = White().Replace(line.Replace("half step", "half", StringComparison.OrdinalIgnoreCase).Replace("whole step", "whole", StringComparison.OrdinalIgnoreCase), " ");
-        var words = text.Split([' ', ',', ';', '–', '-', '|', '.'], StringSplitOptions.RemoveEmptyEntries);
-        if (words is [{ Length: > 2 } joined] && joined.All(sign => StepWords.ContainsKey($"{char.ToLowerInvariant(sign)}")))
-            words = [.. joined.Select(sign => $"{sign}")];
-        // Where the figures are tones and halves, 1 is a tone.
-        var inTones = words.Any(word => word is "½" or "1½" or "1/2");
-        var sizes = words.Select(word => inTones && word is "1" or "2" ? 2 * (word[0] - '0') : StepWords.TryGetValue(word == "M3" ? word : word.ToLowerInvariant(), out var size) ? size : 0);
-        return sizes.SequenceEqual(steps.Steps.Select(step => step.Semitones));
+        return FormulaText.Steps(FormulaText.Words(text.Replace('.', ' '))).SequenceEqual(steps.Steps.Select(step => step.Semitones));
     }
 
     private static bool IsIntervals(ImmutableArray<Interval> intervals, string line)

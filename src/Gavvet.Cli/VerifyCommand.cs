@@ -23,11 +23,11 @@ internal static class VerifyCommand
     }
 
     // Every staff height and paper in turn, on the width the kind takes.
-    private static string? Ink(Question question, Answer answer)
+    private static DrawnQuestion Drawn(Question question, Answer answer)
     {
         var turn = question.Prompt.Length + answer.Text.Length;
         var setup = new PageSetup((Paper)(turn % 2), PageSetup.SmallestStaff + (turn % (PageSetup.LargestStaff - PageSetup.SmallestStaff + 1)));
-        return FigureCheck.Problem(question, answer, setup, 1);
+        return FigureCheck.Draw(question, answer, setup, 1);
     }
 
     // Two notes in one place must touch, or the check of the ink is blind.
@@ -43,7 +43,7 @@ internal static class VerifyCommand
     {
         if (questions is < 1 or > Most)
             return CommandOutput.Refuse($"Ask for 1 to {Most} questions.");
-        var verification = Verification.Run(questions, seed, QuestionCatalogue.Standard, done => Console.Error.WriteLine($"{done} of {questions}"), Ink);
+        var verification = Verification.Run(questions, seed, QuestionCatalogue.Standard, done => Console.Error.WriteLine($"{done} of {questions}"), Drawn);
         foreach (var (kind, count) in verification.Kinds)
             Console.WriteLine($"{kind,-26} {count,8}");
         Console.WriteLine();
@@ -58,7 +58,7 @@ internal static class VerifyCommand
             return 1;
         }
 
-        Console.WriteLine($"{verification.Drawn} drawn and their ink checked, {verification.Unoffered} without a wrong answer to choose from");
+        Console.WriteLine($"{verification.Drawn} drawn, their ink checked and {verification.Measured} rings, slurs, brackets and dots measured, {verification.Unoffered} without a wrong answer to choose from");
         Console.WriteLine($"{questions} questions, {verification.Judged} scales read off the page and judged, {verification.Planted} planted faults, {verification.Failures.Count} failures");
         return verification.Failures.Count == 0 ? 0 : 1;
     }

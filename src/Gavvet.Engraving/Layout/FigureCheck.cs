@@ -1,8 +1,8 @@
-using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Verifying;
 
 namespace Gavvet.Engraving.Layout;
 
@@ -12,23 +12,22 @@ public static class FigureCheck
     // What a page leaves white beside a figure; a slur or ledger may reach into it.
     private const int Tolerance = 2_000;
 
-    /// <summary>What is wrong, or null.</summary>
-    public static string? Problem(Question question, Answer answer, PageSetup setup, int perRow)
+    /// <summary>The question drawn with its answer: what is wrong with the ink, and what stands where.</summary>
+    public static DrawnQuestion Draw(Question question, Answer answer, PageSetup setup, int perRow)
     {
         var metrics = new PageMetrics(setup);
         var width = (metrics.ContentWidth - ((perRow - 1) * metrics.Gutter)) / perRow;
-        for (var i = 0; i < question.Figures.Length; i++)
-        {
-            if (Problem(question.Figures[i], answer.Marks[i], metrics, width) is { } problem)
-                return problem;
-        }
-
-        return null;
+        var drawn = question.Figures.Zip(answer.Marks, (figure, marks) => (Figure: figure, Set: FigureSetter.Set(figure, marks, Ink.Answer, metrics, width))).ToArray();
+        return new DrawnQuestion(
+            drawn.Select(one => Problem(one.Figure, one.Set, width)).FirstOrDefault(problem => problem is not null),
+            [.. drawn.Select(one => DrawnReading.Of(one.Set.Primitives))]);
     }
 
-    private static string? Problem(Figure figure, ImmutableArray<Mark> marks, PageMetrics metrics, int width)
+    /// <summary>What is wrong, or null.</summary>
+    public static string? Problem(Question question, Answer answer, PageSetup setup, int perRow) => Draw(question, answer, setup, perRow).Problem;
+
+    private static string? Problem(Figure figure, SetFigure set, int width)
     {
-        var set = FigureSetter.Set(figure, marks, Ink.Answer, metrics, width);
         var page = new Page(width, set.Height, [new PageGroup(GroupKind.Furniture, default, null, set.Primitives)], []);
         if (Overlaps.Find(page) is [var (first, second), ..])
             return $"{first.Role} {first.InkBox} touches {second.Role} {second.InkBox} in a {figure.GetType().Name}.";

@@ -32,7 +32,7 @@ public sealed class Verification
     private readonly Dictionary<string, int> _schools = Schools.ToDictionary(school => school.Name, _ => 0);
     private readonly List<string> _failures = [];
     private int _unoffered;
-    private Func<Question, Answer, string?>? _drawn;
+    private Func<Question, Answer, DrawnQuestion>? _drawn;
 
     private Verification(IEnumerable<QuestionKind> kinds) => _kinds = kinds.ToDictionary(kind => kind.Id, _ => 0);
 
@@ -51,6 +51,9 @@ public sealed class Verification
     /// <summary>Questions drawn and their ink checked.</summary>
     public int Drawn { get; private set; }
 
+    /// <summary>Rings, slurs, brackets and dots measured in the ink.</summary>
+    public int Measured { get; private set; }
+
     /// <summary>Questions to choose from that had no wrong answer to offer, and so were not set.</summary>
     public int Unoffered => _unoffered;
 
@@ -62,8 +65,8 @@ public sealed class Verification
     /// <param name="seed">Where the draws begin; the same seed checks the same questions.</param>
     /// <param name="catalogue">The kinds of question.</param>
     /// <param name="progress">Told how many are done, now and then; or null.</param>
-    /// <param name="drawn">Draws a question with its answer and says what is wrong with the drawing, or null; or null where nothing is drawn.</param>
-    public static Verification Run(int questions, ulong seed, QuestionCatalogue catalogue, Action<int>? progress = null, Func<Question, Answer, string?>? drawn = null)
+    /// <param name="drawn">Draws a question with its answer; or null where nothing is drawn.</param>
+    public static Verification Run(int questions, ulong seed, QuestionCatalogue catalogue, Action<int>? progress = null, Func<Question, Answer, DrawnQuestion>? drawn = null)
     {
         var kinds = catalogue.All;
         var verification = new Verification(kinds) { _drawn = drawn };
@@ -149,8 +152,7 @@ public sealed class Verification
             if (_drawn is not null)
             {
                 Drawn++;
-                if (_drawn(question, answer) is { } ink)
-                    _failures.Add($"{what}: {ink}");
+                CheckDrawn(setting, question, answer, _drawn(question, answer), what);
             }
         }
         catch (UnwritableNoteException problem) when (setting.AnswerAs != AnswerForm.Write && problem.Message.Contains("no wrong answer", StringComparison.Ordinal))
@@ -209,6 +211,20 @@ public sealed class Verification
             Planted++;
             if (FigureReading.IsRight(setting, question.Figures[i], spoiled) == true)
                 _failures.Add($"{what}: a mark spoiled, and it is not noticed.");
+        }
+    }
+
+    // The drawing is read back by measuring, and what was measured held against the facts of the scale.
+    private void CheckDrawn(QuestionSetting setting, Question question, Answer answer, DrawnQuestion drawn, string what)
+    {
+        if (drawn.Problem is { } ink)
+            _failures.Add($"{what}: {ink}");
+        for (var i = 0; i < question.Figures.Length; i++)
+        {
+            var measured = drawn.Figures[i];
+            Measured += measured.Slurs.Length + measured.Brackets.Length + measured.Rings.Length + measured.Dots.Length;
+            if (DrawnTruth.Problem(setting, question.Figures[i], answer.Marks[i], measured) is { } problem)
+                _failures.Add($"{what}: {problem}");
         }
     }
 

@@ -11,7 +11,7 @@ public static class HeardLines
     public static IEnumerable<HeardLine> Of(Composition composition)
     {
         var part = composition.Worksheet.Edition.Part;
-        return NotatedStaff.Of(composition, withAnswers: true)
+        return NotatedStaff.OfKey(composition)
             .Where(staff => staff.Notes.Length > 0)
             .Select(staff => new HeardLine(staff.Words, [.. staff.Notes.Select(note => part is null ? note.Pitch : part.Sounding(note.Pitch))]));
     }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Questions;
 
 namespace Gavvet.Exchange;
 
@@ -14,15 +15,20 @@ namespace Gavvet.Exchange;
 /// <param name="InHalfNotes">Whether they are half notes.</param>
 public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signature, int Columns, ImmutableArray<NoteMark> Notes, bool InHalfNotes = false)
 {
-    /// <summary>Every staff of a composition, in order.</summary>
-    /// <param name="composition">The composition.</param>
-    /// <param name="withAnswers">Whether the key's marks are on them too.</param>
-    public static ImmutableArray<NotatedStaff> Of(Composition composition, bool withAnswers)
+    /// <summary>Every staff of a student's paper, in order. The answers are out of its reach.</summary>
+    /// <param name="paper">The paper.</param>
+    public static ImmutableArray<NotatedStaff> OfStudent(Worksheet paper) => Of(paper, _ => null);
+
+    /// <summary>Every staff of a key, in order, with the key's marks on them.</summary>
+    /// <param name="composition">The paper and its key.</param>
+    public static ImmutableArray<NotatedStaff> OfKey(Composition composition) => Of(composition.Worksheet, item => composition.Key.Answers.GetValueOrDefault(item.SlotId));
+
+    private static ImmutableArray<NotatedStaff> Of(Worksheet paper, Func<WorksheetItem, Answer?> answerTo)
     {
         var staves = ImmutableArray.CreateBuilder<NotatedStaff>();
-        foreach (var item in composition.Worksheet.Sections.SelectMany(section => section.Items))
+        foreach (var item in paper.Sections.SelectMany(section => section.Items))
         {
-            var answer = withAnswers ? composition.Key.Answers.GetValueOrDefault(item.SlotId) : null;
+            var answer = answerTo(item);
             for (var i = 0; i < item.Question.Figures.Length; i++)
             {
                 // Notes without a clef have no pitch to write down before the answer gives them one.

@@ -3,6 +3,7 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
+using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
@@ -163,9 +164,9 @@ public sealed class PrintedFiles(PrintRun run)
         ExportFormat[] scored = [.. formats.Where(format => format.OfScore is not null)];
         if (scored.Length == 0)
             yield break;
-        foreach (var (name, withAnswers) in new[] { ("student", false), ("key", true) })
+        foreach (var (name, stavesOf) in new (string, Func<Composition, ImmutableArray<NotatedStaff>>)[] { ("student", paper => NotatedStaff.OfStudent(paper.Worksheet)), ("key", NotatedStaff.OfKey) })
         {
-            ScorePart[] parts = [.. run.Compositions.Select(paper => new ScorePart($"{paper.Worksheet.Edition}" is { Length: > 0 } words ? words : Title, paper.Worksheet.Edition.Part, NotatedStaff.Of(paper, withAnswers)))];
+            ScorePart[] parts = [.. run.Compositions.Select(paper => new ScorePart($"{paper.Worksheet.Edition}" is { Length: > 0 } words ? words : Title, paper.Worksheet.Edition.Part, stavesOf(paper)))];
             foreach (var format in scored)
                 yield return format.OfScore!(name, Title, parts);
         }

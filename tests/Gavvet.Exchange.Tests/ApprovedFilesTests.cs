@@ -32,9 +32,9 @@ public class ApprovedFilesTests
     [Fact]
     public void The_scores_are_as_approved()
     {
-        ScorePart[] parts = [new("Concert pitch", null, NotatedStaff.Of(Composed(), true)), new("Alto saxophone", Instrument.Parse("alto-sax"), NotatedStaff.Of(Composed(Instrument.Parse("alto-sax")), true))];
+        ScorePart[] parts = [new("Concert pitch", null, NotatedStaff.OfKey(Composed())), new("Alto saxophone", Instrument.Parse("alto-sax"), NotatedStaff.OfKey(Composed(Instrument.Parse("alto-sax"))))];
         ApprovedText.Same("key-score", Encoding.UTF8.GetString(MusicXmlWriter.Write("Approved", parts)).Split('\n'));
-        ApprovedText.Same("student-score", Encoding.UTF8.GetString(MusicXmlWriter.Write("Approved", [new ScorePart("Concert pitch", null, NotatedStaff.Of(Composed(), false))])).Split('\n'));
+        ApprovedText.Same("student-score", Encoding.UTF8.GetString(MusicXmlWriter.Write("Approved", [new ScorePart("Concert pitch", null, NotatedStaff.OfStudent(Composed().Worksheet))])).Split('\n'));
     }
 
     // What a student's score sounds is what stands on the page: no sign is known to it that nobody wrote.

@@ -22,7 +22,7 @@ public class ExchangeTests
 
     private static XDocument Xml(byte[] file) => XDocument.Load(XmlReader.Create(new MemoryStream(file), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null }));
 
-    private static ScorePart Part(bool answers, Instrument? part = null) => new("Part", part, NotatedStaff.Of(Composed(part: part), answers));
+    private static ScorePart Part(bool answers, Instrument? part = null) => new("Part", part, answers ? NotatedStaff.OfKey(Composed(part: part)) : NotatedStaff.OfStudent(Composed(part: part).Worksheet));
 
     [Fact]
     public void The_student_score_has_what_is_given_and_the_key_has_all()
@@ -31,7 +31,7 @@ public class ExchangeTests
         var key = Xml(MusicXmlWriter.Write("T", [Part(true)]));
         Assert.Equal("4.0", student.Root!.Attribute("version")!.Value);
         // Two given tonics, and of the scale to complete the notes that are not missing.
-        var given = NotatedStaff.Of(Composed(), false).Sum(staff => staff.Notes.Length);
+        var given = NotatedStaff.OfStudent(Composed().Worksheet).Sum(staff => staff.Notes.Length);
         Assert.Equal(given, student.Descendants("pitch").Count());
         Assert.Equal((2 * 15) + 8, key.Descendants("pitch").Count());
         Assert.Equal("-3", key.Descendants("measure").ElementAt(2).Descendants("fifths").Single().Value);
@@ -63,7 +63,7 @@ public class ExchangeTests
     public void A_clef_is_written_as_scores_name_it(string clef, string sign, string line, string? octaves)
     {
         var sheet = SheetFile.Read($$"""{"gavvet":1,"title":"Clef","sections":[{"kind":"write-scale","clefs":["{{clef}}"],"count":1}]}""");
-        var written = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.Of(Composer.Compose(sheet), true))])).Descendants("clef").Single();
+        var written = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.OfKey(Composer.Compose(sheet)))])).Descendants("clef").Single();
         Assert.Equal((sign, line, octaves), (written.Element("sign")!.Value, written.Element("line")!.Value, written.Element("clef-octave-change")?.Value));
     }
 
@@ -74,7 +74,7 @@ public class ExchangeTests
     public void A_sign_that_takes_back_a_double_one_is_one_sign_of_the_score(string cancel, string expected)
     {
         var sheet = SheetFile.Read($$"""{"gavvet":1,"title":"Signs","houseStyle":{"preset":"classical","cancelDouble":"{{cancel}}"},"sections":[{"kind":"write-scale","scales":["melodic-minor"],"keys":{"flats":0,"sharps":0,"add":["G#"],"omit":["A"]},"direction":"up-down","count":1}]}""");
-        var notes = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.Of(Composer.Compose(sheet), true))])).Descendants("note").Where(note => note.Element("pitch")?.Element("step")?.Value == "F").ToArray();
+        var notes = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.OfKey(Composer.Compose(sheet)))])).Descendants("note").Where(note => note.Element("pitch")?.Element("step")?.Value == "F").ToArray();
         Assert.Equal(["double-sharp", expected], notes.Select(note => note.Element("accidental")!.Value));
     }
 

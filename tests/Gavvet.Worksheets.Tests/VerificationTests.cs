@@ -14,6 +14,7 @@ public class VerificationTests
         Assert.All(verification.Schooled, school => Assert.True(school.Value > 0, school.Key));
         Assert.True(verification.Judged > 500);
         Assert.True(verification.Planted > 500);
+        Assert.Equal(0, verification.Unoffered);
     }
 
     [Fact]

@@ -34,8 +34,19 @@ public static class Transposition
     {
         if (part.WrittenFifths == 0 && ScaleSpelling.CanSpell(type, concert))
             return concert;
-        var exact = concert.Fifths + part.WrittenFifths;
-        var kind = Math.Sign(Weight(type, concert).Leaning);
+        return Easiest(type, concert.Fifths + part.WrittenFifths, concert) ?? throw new UnwritableNoteException($"{concert} {type.Name} cannot be written for {part.Name} without triple accidentals.");
+    }
+
+    /// <summary>
+    /// Of a tonic and its enharmonic twins the one whose scale has fewer accidentals, a double counting two; on a tie the one
+    /// that keeps the kind of accidentals of the scale it came from. Null where none can be written.
+    /// </summary>
+    /// <param name="type">The scale type.</param>
+    /// <param name="exact">The tonic found, in fifths from C; it may lie beyond what is written.</param>
+    /// <param name="before">The tonic of the scale that was transposed.</param>
+    public static NoteName? Easiest(ScaleType type, int exact, NoteName before)
+    {
+        var kind = Math.Sign(Weight(type, before).Leaning);
         var candidates = Enumerable.Range(-1, 3)
             .Select(turn => exact + (12 * turn))
             .Where(NoteName.HasFifths)
@@ -46,9 +57,7 @@ public static class Transposition
             .ThenBy(candidate => kind != 0 && Math.Sign(candidate.Weight.Leaning) != kind)
             .ThenBy(candidate => Math.Abs(candidate.Tonic.Fifths - exact))
             .ToArray();
-        return candidates.Length > 0
-            ? candidates[0].Tonic
-            : throw new UnwritableNoteException($"{concert} {type.Name} cannot be written for {part.Name} without triple accidentals.");
+        return candidates.Length > 0 ? candidates[0].Tonic : null;
     }
 
     /// <summary>

@@ -22,7 +22,7 @@ public static class AnswerForms
     /// <param name="option">The way of asking; one that has its answer written on a staff leaves nothing to choose.</param>
     public static bool CanBe(QuestionKind kind, AnswerForm form, string option)
     {
-        return form == AnswerForm.Write || (kind.AnswersInWords && (kind.UsesClef || !kind.UsesClefAs(option)));
+        return form == AnswerForm.Write || (kind.AnswersInWords && (kind.UsesClef || !kind.UsesClefAs(option)) && !kind.Options.Any(way => way.Id == option && way.WritesOnStaff));
     }
 
     /// <summary>The instruction of a form, or the kind's own where answers are written.</summary>

@@ -47,7 +47,7 @@ public static class WrongAnswers
     {
         foreach (var (type, fifths, variant, code) in Slips(kind, setting))
         {
-            if (!kind.Takes(type) || variant < 0 || variant >= kind.Variants(type) || !NoteName.HasFifths(fifths))
+            if (!kind.Takes(type) || variant < 0 || variant >= kind.VariantsLike(setting, type) || !NoteName.HasFifths(fifths))
                 continue;
             var tonic = NoteName.FromFifths(fifths);
             if (setting.Style.CanSpell(type, tonic) && IsPractical(type, tonic) && kind.CanAsk(new Draw(type, tonic, setting.Clef, variant), setting.Style))
@@ -67,7 +67,7 @@ public static class WrongAnswers
                 yield return (type, fifths - (2 * setting.Key.Fifths), variant, FindingCode.SignatureWrong);
         }
 
-        if (kind.Variants(type) > 1)
+        if (kind.VariantsLike(setting, type) > 1)
         {
             yield return (type, fifths, variant + turn, FindingCode.StartedElsewhere);
             yield return (type, fifths, variant - turn, FindingCode.StartedElsewhere);

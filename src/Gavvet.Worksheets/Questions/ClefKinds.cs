@@ -22,8 +22,8 @@ internal static class ClefKinds
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Direction | KindUse.Words | KindUse.ConcertPitch,
         Takes = AnyScale,
         Weight = 6,
-        Options = [new("signs"), new(Adding)],
-        Offers = about => about.Option == Adding ? [] : [.. Clefs.Select(clef => new ClefPart(clef))],
+        Options = [new("signs"), new(Adding, WritesOnStaff: true)],
+        Offers = _ => [.. Clefs.Select(clef => new ClefPart(clef))],
         Pose = about =>
         {
             // Treble 8 below has the places of treble; the plain clef is the one asked for.

@@ -125,6 +125,12 @@ public sealed record QuestionKind
         }
     }
 
+    /// <summary>How many different questions it can ask about one scale in the way a question is asked.</summary>
+    /// <param name="about">The question's setting.</param>
+    /// <param name="type">The scale type.</param>
+    public int VariantsLike(QuestionSetting about, ScaleType type) =>
+        VariantsIn(new Section(1, Id, "", [type], Key.Majors, [about.Clef], about.Notation, about.Direction, about.Scaffolding, []) { Option = about.Option }, type);
+
     /// <summary>The instruction under the heading when the teacher gives none.</summary>
     /// <param name="section">The section.</param>
     /// <param name="style">The house style it is said in.</param>
@@ -193,7 +199,8 @@ public enum KindUse
 /// <summary>A way of asking; its name on screen stands in the resource file.</summary>
 /// <param name="Id">The name in files.</param>
 /// <param name="PrintsStaff">Whether it prints a staff where the kind does not otherwise.</param>
-public sealed record KindOption(string Id, bool PrintsStaff = false);
+/// <param name="WritesOnStaff">Whether a part of the answer is written on the staff, beside the words.</param>
+public sealed record KindOption(string Id, bool PrintsStaff = false, bool WritesOnStaff = false);
 
 /// <summary>Parts of the subject, in teaching order.</summary>
 public enum QuestionGroup

@@ -22,10 +22,10 @@ internal static class TransposeKinds
         return OnLines(prompt, OneName(ModeWord(about.Key.Mode)), () =>
         {
             var key = about.Key;
-            var concert = Practical(new Key(NoteName.FromFifths(Within(key.Tonic.Fifths - from.WrittenFifths)), key.Mode), key);
+            var concert = Transposed(key, -from.WrittenFifths);
             // By fifths, and by moving a pitch.
             TwoRoutes.Agree($"{key} of {from.Name} at concert pitch", concert.Tonic.PitchClass, from.Sounding(new Pitch(key.Tonic, 4)).Name.PitchClass);
-            var asked = to is null ? concert : Practical(new Key(NoteName.FromFifths(Within(concert.Tonic.Fifths + to.WrittenFifths)), key.Mode), key);
+            var asked = to is null ? concert : Transposed(concert, to.WrittenFifths);
             if (to is not null)
                 TwoRoutes.Agree($"{concert} for {to.Name}", asked.Tonic.PitchClass, to.Written(new Pitch(concert.Tonic, 4)).Name.PitchClass);
             ImmutableArray<WorkingStep> working =
@@ -47,12 +47,6 @@ internal static class TransposeKinds
 
     private static (Instrument From, Instrument? To) About(QuestionSetting about) => about.Option == ToPart ? Pairs[about.Variant] : (KeyKinds.Parts[about.Variant], null);
 
-    // A key with a signature; of the two that sound alike the one with fewer signs, on a tie of the kind read before.
-    private static Key Practical(Key key, Key before)
-    {
-        var twins = new[] { -12, 0, 12 }.Select(turn => key.Tonic.Fifths + turn).Where(NoteName.HasFifths).Select(fifths => new Key(NoteName.FromFifths(fifths), key.Mode)).Where(twin => !twin.IsTheoretical);
-        return twins.MinBy(twin => (Math.Abs(twin.Fifths), Math.Sign(twin.Fifths) != Math.Sign(before.Fifths)));
-    }
-
-    private static int Within(int fifths) => NoteName.HasFifths(fifths) ? fifths : fifths - (12 * Math.Sign(fifths));
+    // By the one rule for what is written: of the keys that sound alike the one with fewer signs.
+    private static Key Transposed(Key key, int fifths) => new(Transposition.Easiest(key.ScaleType, key.Tonic.Fifths + fifths, key.Tonic)!.Value, key.Mode);
 }

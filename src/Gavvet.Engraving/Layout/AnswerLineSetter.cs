@@ -10,16 +10,21 @@ internal static class AnswerLineSetter
 {
     private const int LineGap = 6_000;
 
+    /// <summary>The least width in which all lines stand in one row and can still be written on.</summary>
+    public static int LeastWidth(AnswerLinesFigure figure, PageMetrics metrics) =>
+        figure.Lines.Sum(line => Words(line.Before, metrics) + Least(line.Room, metrics) + Words(line.After, metrics)) + ((figure.Lines.Length - 1) * LineGap);
+
     public static SetFigure Set(AnswerLinesFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var (x, row) = (0, 0);
+        var rules = Rules(figure, metrics, width);
         for (var i = 0; i < figure.Lines.Length; i++)
         {
             var line = figure.Lines[i];
             var before = Words(line.Before, metrics);
             var after = Words(line.After, metrics);
-            var rule = Math.Min(Rule(line.Room, metrics), width - before - after);
+            var rule = Math.Min(rules[i], width - before - after);
             if (x > 0 && x + before + rule + after > width)
                 (x, row) = (0, row + 1);
             var baseline = ((row + 1) * metrics.WritingLine) - (metrics.Body / 3);
@@ -49,6 +54,18 @@ internal static class AnswerLineSetter
 
     private static int Words(string text, PageMetrics metrics) =>
         text.Length == 0 ? 0 : TextSetter.Width(text, TextStyle.Regular, metrics.Body) + (metrics.Body / 2);
+
+    // Where all lines have room in one row when they are a little shorter, they are.
+    private static int[] Rules(AnswerLinesFigure figure, PageMetrics metrics, int width)
+    {
+        int[] full = [.. figure.Lines.Select(line => Rule(line.Room, metrics))];
+        int[] least = [.. figure.Lines.Select(line => Least(line.Room, metrics))];
+        var missing = LeastWidth(figure, metrics) - least.Sum() + full.Sum() - width;
+        var spare = full.Sum() - least.Sum();
+        return missing <= 0 || missing > spare ? full : [.. full.Zip(least, (rule, shortest) => rule - (int)((long)(rule - shortest) * missing / spare))];
+    }
+
+    private static int Least(AnswerRoom room, PageMetrics metrics) => Rule(room, metrics) * (room == AnswerRoom.SevenNames ? 85 : 72) / 100;
 
     private static int Rule(AnswerRoom room, PageMetrics metrics) => room switch
     {

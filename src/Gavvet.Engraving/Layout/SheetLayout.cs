@@ -54,16 +54,18 @@ public static class SheetLayout
         yield return Head(section, metrics);
         if (!section.Bank.IsEmpty)
             yield return Bank(section.Bank, metrics);
-        var perRow = section.PerRow;
+        var rows = ShortRows.Of(section, metrics, width => MarksLeft(section.Marks, metrics, width));
+        var perRow = rows?.Columns ?? section.PerRow;
         var width = (metrics.ContentWidth - ((perRow - 1) * metrics.Gutter)) / perRow;
         if (section.Example is { } example)
-            yield return ExampleBlock(example, metrics, width);
+            yield return ExampleBlock(example, metrics, rows is null ? width : metrics.ContentWidth);
         foreach (var row in section.Items.Chunk(perRow))
         {
-            var items = row.Select(item => Item(item, section.Marks, metrics, width, key, unplaced)).ToArray();
+            var items = row.Select(item => Item(item, section.Marks, metrics, width, key, unplaced, rows)).ToArray();
             var height = items.Max(item => item.Box.Height);
+            // The room between questions follows what is in them.
             yield return new Block(
-                height + metrics.QuestionGap,
+                height + (rows is null ? metrics.QuestionGap : rows.OnOneRow ? ShortRows.RowGap : metrics.QuestionGap / 2),
                 false,
                 [.. items.Select((item, column) => item.Moved(column * (width + metrics.Gutter), 0))]);
         }
@@ -114,17 +116,50 @@ public static class SheetLayout
         return new Block(height + metrics.QuestionGap, false, [new PageGroup(GroupKind.Furniture, box, label, primitives)]);
     }
 
-    private static PageGroup Item(WorksheetItem item, int marksOf, PageMetrics metrics, int width, AnswerKey? key, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced)
+    private static PageGroup Item(WorksheetItem item, int marksOf, PageMetrics metrics, int width, AnswerKey? key, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced, ShortRows? rows)
     {
         var answer = key?.Answers.GetValueOrDefault(item.SlotId);
         var marks = answer?.Marks ?? [.. item.Question.Figures.Select(_ => ImmutableArray<Mark>.Empty)];
-        var number = $"{item.Number}.";
-        var indent = TextSetter.Width(number, TextStyle.Bold, metrics.Body) + (metrics.Body / 2);
-        var earned = MarksLine(marksOf, metrics, width);
-        var left = earned.Min(primitive => primitive.InkBox.Left) - metrics.Body;
+        var (height, primitives) = rows is { OnOneRow: true }
+            ? OneRow(item, marksOf, metrics, width, answer, marks, unplaced, rows)
+            : Below(item, marksOf, metrics, width, answer, marks, unplaced);
+        var words = item.Question.Prompt.Length == 0 ? "" : FigureText.Spoken(item.Question.Prompt) + ". ";
+        var label = $"Question {item.Number}. {words}{Described(item.Question, marks)}".TrimEnd();
+        return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives);
+    }
+
+    // Number, prompt, the lines to write on and the mark, all on the row the student writes in.
+    private static (int Height, ImmutableArray<Primitive> Primitives) OneRow(
+        WorksheetItem item, int marksOf, PageMetrics metrics, int width, Answer? answer, ImmutableArray<ImmutableArray<Mark>> marks, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced, ShortRows rows)
+    {
+        var baseline = metrics.WritingLine - (metrics.Body / 3);
+        var left = MarksLeft(marksOf, metrics, width);
+        var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        primitives.AddRange(TextSetter.Line($"{item.Number}.", TextStyle.Bold, metrics.Body, 0, baseline));
+        primitives.AddRange(MarksLine(marksOf, metrics, width).Select(primitive => primitive.Moved(0, baseline - metrics.Body)));
+        primitives.AddRange(TextSetter.Line(item.Question.Prompt, TextStyle.Regular, metrics.Body, ShortRows.Indent(item.Number, metrics), baseline));
+        var lines = FigureSetter.Set(item.Question.Figures[0], marks[0], Ink.Answer, metrics, left - rows.AnswerLeft);
+        primitives.AddRange(lines.Primitives.Select(primitive => primitive.Moved(rows.AnswerLeft, 0)));
+        if (answer is { AlsoRight: { IsEmpty: false } others })
+        {
+            // What else is right stands small above the answer; in large print there is no small.
+            var above = metrics.LargePrint ? [] : AlsoRightList.Beside(answer, rows.AnswerLeft, left, metrics.Small, metrics);
+            primitives.AddRange(above);
+            if (above.IsEmpty)
+                unplaced.Add((item.Number, others));
+        }
+
+        return (lines.Height, primitives.ToImmutable());
+    }
+
+    private static (int Height, ImmutableArray<Primitive> Primitives) Below(
+        WorksheetItem item, int marksOf, PageMetrics metrics, int width, Answer? answer, ImmutableArray<ImmutableArray<Mark>> marks, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced)
+    {
+        var indent = ShortRows.Indent(item.Number, metrics);
+        var left = MarksLeft(marksOf, metrics, width);
         var prompt = ImmutableArray.CreateBuilder<Primitive>();
-        prompt.AddRange(TextSetter.Line(number, TextStyle.Bold, metrics.Body, 0, metrics.Body));
-        prompt.AddRange(earned);
+        prompt.AddRange(TextSetter.Line($"{item.Number}.", TextStyle.Bold, metrics.Body, 0, metrics.Body));
+        prompt.AddRange(MarksLine(marksOf, metrics, width));
         var lines = TextSetter.Wrap(item.Question.Prompt, TextStyle.Regular, metrics.Body, left - indent);
         for (var i = 0; i < lines.Length; i++)
             prompt.AddRange(TextSetter.Line(lines[i], TextStyle.Regular, metrics.Body, indent, metrics.Body + (i * metrics.LineHeight)));
@@ -137,11 +172,11 @@ public static class SheetLayout
                 unplaced.Add((item.Number, others));
         }
 
-        var (height, primitives) = Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
-        var words = item.Question.Prompt.Length == 0 ? "" : FigureText.Spoken(item.Question.Prompt) + ". ";
-        var label = $"Question {item.Number}. {words}{Described(item.Question, marks)}".TrimEnd();
-        return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives);
+        return Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
     }
+
+    // Where the words of a question end for the sake of its mark.
+    private static int MarksLeft(int marks, PageMetrics metrics, int width) => MarksLine(marks, metrics, width).Min(primitive => primitive.InkBox.Left) - metrics.Body;
 
     // A short rule for the mark and what it is out of, at the right end of the question's first line.
     private static ImmutableArray<Primitive> MarksLine(int marks, PageMetrics metrics, int width)

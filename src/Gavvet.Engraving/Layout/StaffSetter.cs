@@ -21,6 +21,9 @@ internal sealed class StaffSetter
     private const int StemLength = 3_500;
     private const int StemFoot = 168;
     private const int MiddleLine = 4;
+    private const int RuleAbove = 800;
+    private const int RuleClear = 400;
+    private const int RuleReach = 900;
 
     private readonly StaffFigure _figure;
     private readonly ImmutableArray<InkedMark> _marks;
@@ -73,7 +76,30 @@ internal sealed class StaffSetter
         primitives.AddRange(Enumerable.Range(0, _figure.Columns).Where(_figure.BarlineBefore).Select(Barline));
         foreach (var mark in _marks)
             primitives.AddRange(Draw(mark));
+        primitives.AddRange(AnsweredRules());
         return new SetFigure(_systems * SystemHeight, primitives.ToImmutable());
+    }
+
+    // Where notes that were given and notes that were written stand on one staff, a fine rule runs over those that were
+    // written: on a copy in black alone they can still be told apart.
+    private IEnumerable<Primitive> AnsweredRules()
+    {
+        var notes = _marks.Where(mark => mark.Mark is NoteMark).ToLookup(mark => mark.Ink, mark => ((NoteMark)mark.Mark).Column);
+        if (!notes.Contains(Ink.Answer) || !notes.Contains(Ink.Given))
+            yield break;
+        // A note with a ring around it is told by that.
+        int[] written = [.. notes[Ink.Answer].Except(_marks.Select(mark => mark.Mark).OfType<RingMark>().Select(ring => ring.Note.Column)).Order()];
+        for (var first = 0; first < written.Length;)
+        {
+            var last = first;
+            while (last + 1 < written.Length && written[last + 1] == written[last] + 1 && SystemOf(written[last + 1]) == SystemOf(written[first]))
+                last++;
+            var run = _marks.Where(mark => mark.Mark is NoteMark note && note.Column >= written[first] && note.Column <= written[last]);
+            var highest = run.SelectMany(mark => Draw(mark)).Min(primitive => primitive.InkBox.Top);
+            var y = Math.Min(StaffTop(SystemOf(written[first])) - Space(RuleAbove), highest - Space(RuleClear));
+            yield return new LinePrimitive(Role.Rule, Ink.Answer, HeadCenter(written[first]) - Space(RuleReach), y, HeadCenter(written[last]) + Space(RuleReach), y, Space(EngravingDefaults.StaffLineThickness));
+            first = last + 1;
+        }
     }
 
     private int Space(int thousandths) => (int)((long)thousandths * _metrics.StaffSpace / 1000);
@@ -140,7 +166,7 @@ internal sealed class StaffSetter
         SignatureMark { Signature: var signature } => Enumerable.Range(0, _systems).SelectMany(system => Signature(signature, StaffTop(system), mark.Ink)),
         SlurMark slur => Slur(slur.Column, mark.Ink),
         SignRowMark row => Enumerable.Range(0, _systems).SelectMany(system => SignRow(row.Accidental, row.Positions, StaffTop(system), mark.Ink)),
-        // The head stands there already, and is wider than a written one.
+        // The head stands there already.
         AddedSignMark added => Note(added.Note, Ink.Given).OfType<GlyphPrimitive>().Where(glyph => glyph.Role == Role.Accidental).Select(glyph => glyph with { Ink = mark.Ink }),
         RingMark ring => Ring(ring.Note, mark.Ink),
         StrikeMark strike => Strike(strike.Note, mark.Ink),
@@ -155,8 +181,8 @@ internal sealed class StaffSetter
         var position = _figure.Clef.Position(note.Pitch);
         var top = StaffTop(SystemOf(note.Column));
         var center = HeadCenter(note.Column);
-        // A written answer is a filled head, so that it stands apart from given notes on any copier.
-        var head = _figure.InHalfNotes ? MusicGlyph.NoteheadHalf : ink == Ink.Answer ? MusicGlyph.NoteheadBlack : MusicGlyph.NoteheadWhole;
+        // The key writes what the student should write; its ink is heavier, so that it stands apart on any copier.
+        var head = _figure.InHalfNotes ? MusicGlyph.NoteheadHalf : MusicGlyph.NoteheadWhole;
         var left = center - (Space(head.Width) / 2);
         yield return new GlyphPrimitive(Role.Notehead, ink, head, left, Level(top, position), _metrics.StaffSpace);
         if (_figure.InHalfNotes)

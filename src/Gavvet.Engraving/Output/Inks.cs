@@ -14,5 +14,8 @@ internal static class Inks
         _ => "#000000",
     };
 
+    /// <summary>How much heavier a sign of the music face is in an ink, in thousandths of a staff space: an answer stands apart without its color too.</summary>
+    public static int Weight(Ink ink) => ink == Ink.Answer ? 80 : 0;
+
     public static SKColor Color(Ink ink) => SKColor.Parse(Hex(ink));
 }

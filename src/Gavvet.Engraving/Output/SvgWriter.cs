@@ -82,7 +82,7 @@ public static class SvgWriter
         var color = Inks.Hex(primitive.Ink);
         _ = primitive switch
         {
-            GlyphPrimitive glyph => svg.Append(CultureInfo.InvariantCulture, $"<use href=\"#{id}-{glyph.Glyph.Name}\" transform=\"translate({glyph.X} {glyph.Y}) scale({glyph.Space / 1000.0})\" fill=\"{color}\"/>"),
+            GlyphPrimitive glyph => svg.Append(CultureInfo.InvariantCulture, $"<use href=\"#{id}-{glyph.Glyph.Name}\" transform=\"translate({glyph.X} {glyph.Y}) scale({glyph.Space / 1000.0})\" fill=\"{color}\"{Heavier(glyph.Ink, color)}/>"),
             TextPrimitive text => svg.Append(CultureInfo.InvariantCulture, $"<text x=\"{text.X}\" y=\"{text.Y}\" font-family=\"'{FontFiles.TextFamily}'\" font-size=\"{text.Text.Size}\"{Cut(text.Text.Style)} fill=\"{color}\" xml:space=\"preserve\">{WebUtility.HtmlEncode(text.Text.Text)}</text>"),
             RectanglePrimitive { Box: var box } rectangle => svg.Append(CultureInfo.InvariantCulture, $"<rect x=\"{box.Left}\" y=\"{box.Top}\" width=\"{box.Width}\" height=\"{box.Height}\" rx=\"{rectangle.Radius}\" {(rectangle.Thickness == 0 ? $"fill=\"{color}\"" : $"fill=\"none\" stroke=\"{color}\" stroke-width=\"{rectangle.Thickness}\"")}/>"),
             SlurPrimitive slur => Slur(svg, slur, color),
@@ -95,6 +95,9 @@ public static class SvgWriter
         var p = slur.Outline;
         return svg.Append(CultureInfo.InvariantCulture, $"<path d=\"M{p[0].X} {p[0].Y}C{p[1].X} {p[1].Y} {p[2].X} {p[2].Y} {p[3].X} {p[3].Y}C{p[4].X} {p[4].Y} {p[5].X} {p[5].Y} {p[6].X} {p[6].Y}Z\" fill=\"{color}\"/>");
     }
+
+    // In the units of the outline, which is scaled with it.
+    private static string Heavier(Ink ink, string color) => Inks.Weight(ink) > 0 ? string.Create(CultureInfo.InvariantCulture, $" stroke=\"{color}\" stroke-width=\"{Inks.Weight(ink)}\"") : "";
 
     private static string Cut(TextStyle style) => style switch
     {

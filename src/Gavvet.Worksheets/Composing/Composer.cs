@@ -69,6 +69,7 @@ public static class Composer
         return new WorksheetSection(section.Id, heading, instruction, section.Columns > 0 ? section.Columns : kind.PerRow, example, items.MoveToImmutable())
         {
             LacksExample = section.Scaffolding == Scaffolding.WorkedExample && example is null,
+            ColumnsAsFit = section.Columns == 0,
             KindId = kind.Id,
             Marks = section.Marks,
             Bank = bank,

@@ -48,6 +48,9 @@ public sealed record WorksheetSection(
     WorkedExample? Example,
     ImmutableArray<WorksheetItem> Items)
 {
+    /// <summary>Whether questions in words may stand as many side by side as there is room for; the teacher said nothing else.</summary>
+    public bool ColumnsAsFit { get; init; }
+
     /// <summary>The kind's name in files.</summary>
     public string KindId { get; init; } = "";
 

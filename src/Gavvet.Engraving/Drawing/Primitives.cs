@@ -53,6 +53,9 @@ public enum Role
 
     /// <summary>A dark run of a QR code.</summary>
     QrCode,
+
+    /// <summary>A box around a number or for a mark.</summary>
+    FormBox,
 }
 
 /// <summary>A box in micrometers, y downward.</summary>

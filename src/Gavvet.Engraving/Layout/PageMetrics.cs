@@ -9,14 +9,22 @@ public sealed record PageMetrics
     {
         (Width, Height) = PaperSize.Of(setup.Paper);
         Height /= setup.HalfSheets ? 2 : 1;
-        StaffSpace = setup.StaffHeight * 1000 / 4;
+        Style = setup.Style;
+        // Beginners write on a staff a third larger than the class's own.
+        StaffSpace = (Style == PageStyle.FirstYears ? Math.Min(PageSetup.LargestStaff, setup.StaffHeight * 4 / 3) : setup.StaffHeight) * 1000 / 4;
         var large = setup.IsLargePrint;
-        Body = Points(large ? 18 : 11);
-        Title = Points(large ? 26 : 20);
-        Heading = Points(large ? 21 : 13);
-        Small = Points(large ? 18 : 9);
+        (Body, Title, Heading, Small) = Style switch
+        {
+            _ when large => (Points(18), Points(26), Points(21), Points(18)),
+            PageStyle.FirstYears => (Points(13), Points(22), Points(15), Points(10)),
+            PageStyle.SavingPaper => (Points(10), Points(15), Points(11), Points(8)),
+            _ => (Points(11), Points(20), Points(13), Points(9)),
+        };
         LargePrint = large;
     }
+
+    /// <summary>What the page is for.</summary>
+    public PageStyle Style { get; }
 
     public int Width { get; }
 
@@ -37,11 +45,11 @@ public sealed record PageMetrics
 
     public int Small { get; }
 
-    public int SideMargin => 17_000;
+    public int SideMargin => Style == PageStyle.SavingPaper ? 13_000 : 17_000;
 
-    public int TopMargin => 14_000;
+    public int TopMargin => Style == PageStyle.SavingPaper ? 10_000 : 14_000;
 
-    public int BottomMargin => 13_000;
+    public int BottomMargin => Style == PageStyle.SavingPaper ? 10_000 : 13_000;
 
     public int ContentWidth => Width - (2 * SideMargin);
 
@@ -49,14 +57,17 @@ public sealed record PageMetrics
     public int ContentBottom => Height - BottomMargin - (2 * Small);
 
     /// <summary>A line that is written on by hand is at least 9 mm high.</summary>
-    public int WritingLine => Math.Max(9_500, 2 * Body);
+    public int WritingLine => Math.Max(Style switch { PageStyle.FirstYears => 12_000, PageStyle.SavingPaper => 9_000, _ => 9_500 }, 2 * Body);
 
     public int LineHeight => Body * 135 / 100;
 
     /// <summary>White between two questions.</summary>
-    public int QuestionGap => 5_000;
+    public int QuestionGap => Style switch { PageStyle.FirstYears => 8_500, PageStyle.SavingPaper => 1_800, _ => 5_000 };
 
-    public int SectionGap => 7_000;
+    public int SectionGap => Style switch { PageStyle.FirstYears => 9_000, PageStyle.SavingPaper => 3_500, _ => 7_000 };
+
+    /// <summary>Whether a question shows what it is out of: beginners are told on the whole.</summary>
+    public bool ShowsMarks => Style != PageStyle.FirstYears;
 
     /// <summary>White between two questions side by side.</summary>
     public int Gutter => 10_000;

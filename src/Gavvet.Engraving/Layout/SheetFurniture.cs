@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Layout;
@@ -41,12 +42,30 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 
     private int LinesBaseline => metrics.TopMargin + TitleHeight + metrics.WritingLine;
 
-    private int InstructionsTop => LinesBaseline + (metrics.Body * 9 / 10);
+    private int InstructionsTop => LinesBaseline + ((HeadRows.Length - 1) * metrics.WritingLine) + (metrics.Body * 9 / 10);
 
-    private static readonly string[] HeadLabels = ["paper.name", "paper.date", "paper.class", "paper.marks"];
+    private static bool IsTotal(HeadLine line) => line.Label == "paper.marks";
 
-    // In hundredths of the room; a class's own name is printed and needs more.
-    private int[] Shares => sheet.Edition.Class is null ? [46, 22, 20, 12] : [36, 16, 36, 12];
+    // Lines share a row by how much is written on each, in hundredths of the room; a class's own name is printed and needs
+    // more. An exam has a second row.
+    private HeadLine[][] HeadRows => (sheet.Setup.Style, sheet.Edition.Class) switch
+    {
+        (PageStyle.Exam, var group) when metrics.LargePrint =>
+        [
+            [new("paper.name", 100)],
+            [new("paper.candidate", 100)],
+            [new("paper.date", 40), new("paper.class", 60, group)],
+            [Time with { Share = 60 }, new("paper.marks", 40)],
+        ],
+        (PageStyle.Exam, var group) => [[new("paper.name", 62), new("paper.candidate", 38)], [new("paper.date", 20), new("paper.class", 34, group), Time, new("paper.marks", 18)]],
+        (_, null) => [[new("paper.name", 46), new("paper.date", 22), new("paper.class", 20), new("paper.marks", 12)]],
+        (_, var group) => [[new("paper.name", 36), new("paper.date", 16), new("paper.class", 36, group), new("paper.marks", 12)]],
+    };
+
+    private HeadLine Time => new("paper.time", 28, sheet.Setup.Minutes > 0 ? Texts.Say("paper.minutes", ("minutes", sheet.Setup.Minutes)) : null);
+
+    /// <summary>A line at the head of a student's paper.</summary>
+    private sealed record HeadLine(string Label, int Share, string? Printed = null);
 
     private string What => kind switch
     {
@@ -116,45 +135,46 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         ]);
     }
 
-    // Name, date, class and marks share the line by how much is written on each.
     private IEnumerable<Primitive> StudentLines()
     {
-        var total = $"/ {sheet.Marks}";
-        (string Label, int Share)[] lines = [.. HeadLabels.Select((label, i) => (Texts.Say(label), Shares[i]))];
-        var gap = metrics.Body;
-        var labels = lines.Sum(line => TextSetter.Width(line.Label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3));
-        var rules = metrics.ContentWidth - labels - (gap * (lines.Length - 1)) - TextSetter.Width(total, TextStyle.Regular, metrics.Body) - (metrics.Body / 3);
-        var x = metrics.SideMargin;
-        foreach (var (label, share) in lines)
+        for (var row = 0; row < HeadRows.Length; row++)
         {
-            if (label == lines[2].Label && sheet.Edition.Class is { } group)
+            var (baseline, x, rules) = (LinesBaseline + (row * metrics.WritingLine), metrics.SideMargin, RulesOf(HeadRows[row]));
+            foreach (var line in HeadRows[row])
             {
-                var from = x + TextSetter.Width(label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3);
-                foreach (var primitive in Text(TextSetter.Shortened(group, TextStyle.Regular, metrics.Body, rules * share / 100), TextStyle.Regular, metrics.Body, from, LinesBaseline))
+                foreach (var primitive in Text(Texts.Say(line.Label), TextStyle.Regular, metrics.Body, x, baseline))
+                    yield return primitive;
+                x += LabelWidth(line);
+                var rule = rules * line.Share / 100;
+                // What is printed needs no rule to write on.
+                var y = baseline + (metrics.Body / 6);
+                foreach (var primitive in line.Printed is { } words
+                    ? Text(TextSetter.Shortened(words, TextStyle.Regular, metrics.Body, rule), TextStyle.Regular, metrics.Body, x, baseline)
+                    : [new LinePrimitive(Role.Rule, Ink.Given, x, y, x + rule, y, metrics.RuleThickness)])
+                    yield return primitive;
+                x += rule + metrics.Body;
+                if (!IsTotal(line))
+                    continue;
+                foreach (var primitive in Text(Total, TextStyle.Regular, metrics.Body, x - metrics.Body + (metrics.Body / 3), baseline))
                     yield return primitive;
             }
-
-            foreach (var primitive in Text(label, TextStyle.Regular, metrics.Body, x, LinesBaseline))
-                yield return primitive;
-            x += TextSetter.Width(label, TextStyle.Regular, metrics.Body) + (metrics.Body / 3);
-            var rule = rules * share / 100;
-            var y = LinesBaseline + (metrics.Body / 6);
-            yield return new LinePrimitive(Role.Rule, Ink.Given, x, y, x + rule, y, metrics.RuleThickness);
-            x += rule + gap;
         }
-
-        foreach (var primitive in Text(total, TextStyle.Regular, metrics.Body, x - gap + (metrics.Body / 3), LinesBaseline))
-            yield return primitive;
     }
+
+    private string Total => $"/ {sheet.Marks}";
+
+    // What labels, gaps and the total leave for rules.
+    private int RulesOf(HeadLine[] row) => metrics.ContentWidth - row.Sum(LabelWidth) - (metrics.Body * (row.Length - 1)) - (row.Any(IsTotal) ? TextSetter.Width(Total, TextStyle.Regular, metrics.Body) + (metrics.Body / 3) : 0);
+
+    private int LabelWidth(HeadLine line) => TextSetter.Width(Texts.Say(line.Label), TextStyle.Regular, metrics.Body) + (metrics.Body / 3);
 
     /// <summary>Where a student's name goes on each page: on its line on the first, at the right end of the head on the others.</summary>
     public NamePlace NamePlaceOn(int page)
     {
         if (page > 0)
             return new NamePlace(metrics.SideMargin + metrics.ContentWidth, metrics.TopMargin + metrics.Small, metrics.Small, metrics.ContentWidth / 3, true);
-        var labels = HeadLabels.Sum(label => TextSetter.Width(Texts.Say(label), TextStyle.Regular, metrics.Body) + (metrics.Body / 3));
-        var rules = metrics.ContentWidth - labels - (metrics.Body * 3) - TextSetter.Width($"/ {sheet.Marks}", TextStyle.Regular, metrics.Body) - (metrics.Body / 3);
-        return new NamePlace(metrics.SideMargin + TextSetter.Width(Texts.Say("paper.name"), TextStyle.Regular, metrics.Body) + (metrics.Body / 3), LinesBaseline, metrics.Body, rules * Shares[0] / 100, false);
+        var row = HeadRows[0];
+        return new NamePlace(metrics.SideMargin + LabelWidth(row[0]), LinesBaseline, metrics.Body, RulesOf(row) * row[0].Share / 100, false);
     }
 
     private string Shortened(string text) => Shortened(text, TextStyle.Italic, metrics.ContentWidth);

@@ -54,7 +54,7 @@ public static class SheetLayout
         yield return Head(section, metrics);
         if (!section.Bank.IsEmpty)
             yield return Bank(section.Bank, metrics);
-        var rows = ShortRows.Of(section, metrics, width => MarksLeft(section.Marks, metrics, width));
+        var rows = ShortRows.Of(section, metrics, width => QuestionSigns.Left(section.Marks, metrics, width));
         var perRow = rows?.Columns ?? section.PerRow;
         var width = (metrics.ContentWidth - ((perRow - 1) * metrics.Gutter)) / perRow;
         if (section.Example is { } example)
@@ -65,7 +65,7 @@ public static class SheetLayout
             var height = items.Max(item => item.Box.Height);
             // The room between questions follows what is in them.
             yield return new Block(
-                height + (rows is null ? metrics.QuestionGap : rows.OnOneRow ? ShortRows.RowGap : metrics.QuestionGap / 2),
+                height + (rows?.Gap(metrics) ?? metrics.QuestionGap),
                 false,
                 [.. items.Select((item, column) => item.Moved(column * (width + metrics.Gutter), 0))]);
         }
@@ -133,11 +133,11 @@ public static class SheetLayout
         WorksheetItem item, int marksOf, PageMetrics metrics, int width, Answer? answer, ImmutableArray<ImmutableArray<Mark>> marks, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced, ShortRows rows)
     {
         var baseline = metrics.WritingLine - (metrics.Body / 3);
-        var left = MarksLeft(marksOf, metrics, width);
+        var left = QuestionSigns.Left(marksOf, metrics, width);
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
-        primitives.AddRange(TextSetter.Line($"{item.Number}.", TextStyle.Bold, metrics.Body, 0, baseline));
-        primitives.AddRange(MarksLine(marksOf, metrics, width).Select(primitive => primitive.Moved(0, baseline - metrics.Body)));
-        primitives.AddRange(TextSetter.Line(item.Question.Prompt, TextStyle.Regular, metrics.Body, ShortRows.Indent(item.Number, metrics), baseline));
+        primitives.AddRange(QuestionSigns.Number(item.Number, metrics, baseline));
+        primitives.AddRange(QuestionSigns.Marks(marksOf, metrics, width).Select(primitive => primitive.Moved(0, baseline - metrics.Body)));
+        primitives.AddRange(TextSetter.Line(item.Question.Prompt, TextStyle.Regular, metrics.Body, QuestionSigns.Indent(item.Number, metrics), baseline));
         var lines = FigureSetter.Set(item.Question.Figures[0], marks[0], Ink.Answer, metrics, left - rows.AnswerLeft);
         primitives.AddRange(lines.Primitives.Select(primitive => primitive.Moved(rows.AnswerLeft, 0)));
         if (answer is { AlsoRight: { IsEmpty: false } others })
@@ -155,11 +155,11 @@ public static class SheetLayout
     private static (int Height, ImmutableArray<Primitive> Primitives) Below(
         WorksheetItem item, int marksOf, PageMetrics metrics, int width, Answer? answer, ImmutableArray<ImmutableArray<Mark>> marks, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced)
     {
-        var indent = ShortRows.Indent(item.Number, metrics);
-        var left = MarksLeft(marksOf, metrics, width);
+        var indent = QuestionSigns.Indent(item.Number, metrics);
+        var left = QuestionSigns.Left(marksOf, metrics, width);
         var prompt = ImmutableArray.CreateBuilder<Primitive>();
-        prompt.AddRange(TextSetter.Line($"{item.Number}.", TextStyle.Bold, metrics.Body, 0, metrics.Body));
-        prompt.AddRange(MarksLine(marksOf, metrics, width));
+        prompt.AddRange(QuestionSigns.Number(item.Number, metrics, metrics.Body));
+        prompt.AddRange(QuestionSigns.Marks(marksOf, metrics, width));
         var lines = TextSetter.Wrap(item.Question.Prompt, TextStyle.Regular, metrics.Body, left - indent);
         for (var i = 0; i < lines.Length; i++)
             prompt.AddRange(TextSetter.Line(lines[i], TextStyle.Regular, metrics.Body, indent, metrics.Body + (i * metrics.LineHeight)));
@@ -173,23 +173,6 @@ public static class SheetLayout
         }
 
         return Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
-    }
-
-    // Where the words of a question end for the sake of its mark.
-    private static int MarksLeft(int marks, PageMetrics metrics, int width) => MarksLine(marks, metrics, width).Min(primitive => primitive.InkBox.Left) - metrics.Body;
-
-    // A short rule for the mark and what it is out of, at the right end of the question's first line.
-    private static ImmutableArray<Primitive> MarksLine(int marks, PageMetrics metrics, int width)
-    {
-        const int rule = 6_000;
-        var words = $"/ {marks}";
-        var x = width - TextSetter.Width(words, TextStyle.Regular, metrics.Small);
-        var y = metrics.Body + (metrics.Small / 8);
-        return
-        [
-            new LinePrimitive(Role.Rule, Ink.Given, x - rule - (metrics.Small / 4), y, x - (metrics.Small / 4), y, metrics.RuleThickness),
-            .. TextSetter.Line(words, TextStyle.Regular, metrics.Small, x, metrics.Body),
-        ];
     }
 
     private static (int Height, ImmutableArray<Primitive> Primitives) Body(

@@ -14,11 +14,19 @@ internal sealed record ShortRows(int Columns, int AnswerLeft)
 {
     private const int MostColumns = 3;
 
-    /// <summary>White between two rows whose line has room of its own above it.</summary>
-    public const int RowGap = 1_000;
+    // White between two rows whose line has room of its own above it.
+    private const int RowGap = 1_000;
+
+    // White between a line to write on and the prompt below it, at the least.
+    private const int LeastGap = 1_800;
 
     /// <summary>Whether prompt and line share a row.</summary>
     public bool OnOneRow => AnswerLeft > 0;
+
+    /// <summary>White below a row.</summary>
+    public int Gap(PageMetrics metrics) => OnOneRow ? RowGap : StackedGap(metrics);
+
+    private static int StackedGap(PageMetrics metrics) => Math.Max(LeastGap, metrics.QuestionGap / 2);
 
     /// <summary>The best way, or null where figures are drawn and the kind says how they stand.</summary>
     /// <param name="section">The section.</param>
@@ -35,15 +43,12 @@ internal sealed record ShortRows(int Columns, int AnswerLeft)
     /// <summary>The width of a column.</summary>
     public int Width(PageMetrics metrics) => WidthOf(Columns, metrics);
 
-    /// <summary>Where a prompt begins after its number.</summary>
-    public static int Indent(int number, PageMetrics metrics) => TextSetter.Width($"{number}.", TextStyle.Bold, metrics.Body) + (metrics.Body / 2);
-
     // Each way that can be, with the height a question takes in it.
     private static IEnumerable<(ShortRows Rows, int Height)> Ways(WorksheetSection section, PageMetrics metrics, int columns, Func<int, int> left)
     {
         var width = WidthOf(columns, metrics);
         var room = left(width);
-        var indent = section.Items.Max(item => Indent(item.Number, metrics));
+        var indent = section.Items.Max(item => QuestionSigns.Indent(item.Number, metrics));
         var prompts = section.Items.Max(item => TextSetter.Width(item.Question.Prompt, TextStyle.Regular, metrics.Body));
         if (section.Items.All(item => item.Question.Figures[0] is AnswerLinesFigure))
         {
@@ -55,7 +60,7 @@ internal sealed record ShortRows(int Columns, int AnswerLeft)
         // Below each other: narrow columns only where nothing in them has to break.
         var heights = section.Items.Select(item => (Lines: TextSetter.Wrap(item.Question.Prompt, TextStyle.Regular, metrics.Body, room - indent).Length, Figure: FigureSetter.Set(item.Question.Figures[0], [], Drawing.Ink.Given, metrics, width))).ToArray();
         if (columns == 1 || !section.ColumnsAsFit || (heights.All(item => item.Lines <= MostColumns - columns + 1) && section.Items.All(item => Fits(item.Question.Figures[0], width, metrics))))
-            yield return (new ShortRows(columns, 0), (heights.Max(item => (Math.Max(1, item.Lines) * metrics.LineHeight) + item.Figure.Height) + (metrics.QuestionGap / 2)) / columns);
+            yield return (new ShortRows(columns, 0), (heights.Max(item => (Math.Max(1, item.Lines) * metrics.LineHeight) + item.Figure.Height) + StackedGap(metrics)) / columns);
     }
 
     private static bool Fits(Figure figure, int width, PageMetrics metrics) => figure switch

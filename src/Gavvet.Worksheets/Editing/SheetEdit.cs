@@ -37,6 +37,12 @@ public sealed record ChangeSetup(Paper Paper, int StaffHeight) : SheetEdit
 
     /// <summary>Whether each page holds the same half page twice.</summary>
     public bool HalfSheets { get; init; }
+
+    /// <summary>What the page is for.</summary>
+    public PageStyle Style { get; init; }
+
+    /// <summary>The time allowed in an exam, in minutes; 0 where it is left open.</summary>
+    public int Minutes { get; init; }
 }
 
 /// <summary>Adds a section at the end.</summary>

@@ -40,7 +40,9 @@ public static class SheetEditor
                 : EditOutcome.Done(sheet with { Instructions = text.Trim() }),
             ChangeSetup setup => SheetRules.StaffHeight(setup.StaffHeight) is { } problem
                 ? EditOutcome.Refused("staffHeight", problem)
-                : EditOutcome.Done(sheet with { Setup = new PageSetup(setup.Paper, setup.StaffHeight) { LargeText = setup.LargeText, HalfSheets = setup.HalfSheets } }),
+                : setup.Minutes is < 0 or > PageSetup.MostMinutes
+                ? EditOutcome.Refused("minutes", Texts.Say("refused.minutes", ("most", PageSetup.MostMinutes)))
+                : EditOutcome.Done(sheet with { Setup = new PageSetup(setup.Paper, setup.StaffHeight) { LargeText = setup.LargeText, HalfSheets = setup.HalfSheets, Style = setup.Style, Minutes = setup.Minutes } }),
             AddSection add => SectionAdding.Add(sheet, add.KindId),
             AddKeptSection kept => SectionAdding.AddKept(sheet, kept.Section),
             BeginWith begin => SectionAdding.BeginWith(sheet, begin.Sections),

@@ -45,6 +45,12 @@ internal sealed record PaperDocument
 
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool HalfSheets { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public PageStyle Style { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public int Minutes { get; init; }
 }
 
 /// <summary>A section with what its questions are drawn from.</summary>

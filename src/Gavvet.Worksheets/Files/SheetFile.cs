@@ -78,7 +78,7 @@ public static class SheetFile
             Title = sheet.Title,
             Instructions = sheet.Instructions,
             Seed = sheet.Seed,
-            Paper = new PaperDocument { Size = sheet.Setup.Paper, StaffHeight = sheet.Setup.StaffHeight, LargePrint = sheet.Setup.IsLargePrint, HalfSheets = sheet.Setup.HalfSheets },
+            Paper = new PaperDocument { Size = sheet.Setup.Paper, StaffHeight = sheet.Setup.StaffHeight, LargePrint = sheet.Setup.IsLargePrint, HalfSheets = sheet.Setup.HalfSheets, Style = sheet.Setup.Style, Minutes = sheet.Setup.Minutes },
             HouseStyle = HouseStyleFile.Words(sheet.Style),
             Versions = sheet.Versions,
             Parts = sheet.Parts,

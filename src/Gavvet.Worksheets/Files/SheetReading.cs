@@ -42,7 +42,7 @@ internal static class SheetReading
     {
         var height = Number("paper.staffHeight", paper.StaffHeight ?? (paper.LargePrint ? PageSetup.LargePrintStaff : PageSetup.Usual.StaffHeight), PageSetup.SmallestStaff, PageSetup.LargestStaff);
         // From ten millimeters on text is large anyhow; nothing more is to be remembered.
-        return new PageSetup(paper.Size, height) { LargeText = paper.LargePrint && height < PageSetup.LargePrintStaff, HalfSheets = paper.HalfSheets };
+        return new PageSetup(paper.Size, height) { LargeText = paper.LargePrint && height < PageSetup.LargePrintStaff, HalfSheets = paper.HalfSheets, Style = paper.Style, Minutes = Number("paper.minutes", paper.Minutes, 0, PageSetup.MostMinutes) };
     }
 
     private static Raw Read(SectionDocument document, string path, HouseStyle style)

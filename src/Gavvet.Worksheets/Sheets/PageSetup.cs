@@ -14,6 +14,22 @@ public enum Paper
     Letter,
 }
 
+/// <summary>What a page is for, and so how it is set.</summary>
+public enum PageStyle
+{
+    /// <summary>For work in class and at home.</summary>
+    Lesson,
+
+    /// <summary>For an exam: numbers and marks in boxes, a candidate’s number, the time allowed.</summary>
+    Exam,
+
+    /// <summary>For beginners: larger, with fewer words and more room.</summary>
+    FirstYears,
+
+    /// <summary>As much on a page as stays legible.</summary>
+    SavingPaper,
+}
+
 /// <summary>A paper size in numbers, upright.</summary>
 /// <param name="Width">In micrometers.</param>
 /// <param name="Height">In micrometers.</param>
@@ -47,6 +63,15 @@ public sealed record PageSetup(Paper Paper, int StaffHeight)
 
     /// <summary>Whether each page holds the same half page twice, to be cut.</summary>
     public bool HalfSheets { get; init; }
+
+    /// <summary>The longest time an exam can be given, in minutes.</summary>
+    public const int MostMinutes = 300;
+
+    /// <summary>What the page is for.</summary>
+    public PageStyle Style { get; init; }
+
+    /// <summary>The time allowed in an exam, in minutes; 0 where it is left to be written in. Other pages do not print it.</summary>
+    public int Minutes { get; init; }
 
     /// <summary>A4 with an 8 mm staff.</summary>
     public static PageSetup Usual { get; } = new(Paper.A4, 8);

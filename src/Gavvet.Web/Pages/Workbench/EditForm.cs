@@ -3,6 +3,7 @@ using System.Globalization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Web.Pages.Workbench;
 
@@ -18,9 +19,7 @@ internal static class EditForm
         {
             "title" => Good(new Retitle(form["title"].ToString())),
             "instructions" => Good(new Reinstruct(form["instructions"].ToString())),
-            "setup" => FileWords.TryParse<Paper>(form["paper"], out var paper) && Number(form["staffHeight"]) is { } height
-                ? Good(new ChangeSetup(paper, height) { LargeText = form.ContainsKey("largeText"), HalfSheets = form.ContainsKey("halfSheets") })
-                : Bad("staffHeight", $"Choose a paper and a staff from {PageSetup.SmallestStaff} to {PageSetup.LargestStaff} mm."),
+            "setup" => Setup(form),
             "add-section" => Good(new AddSection(form["kind"].ToString())),
             "remove-section" => Good(new RemoveSection(section)),
             "move-section" => Good(new MoveSection(section, Number(form["places"]) ?? 0)),
@@ -51,6 +50,16 @@ internal static class EditForm
             "redraw-all" => Good(new RedrawAll()),
             _ => Bad("section", "This page is older than the program. Load it again."),
         };
+    }
+
+    private static (SheetEdit?, string, string?) Setup(IFormCollection form)
+    {
+        if (!FileWords.TryParse<Paper>(form["paper"], out var paper) || Number(form["staffHeight"]) is not { } height || !FileWords.TryParse<PageStyle>(form["pageStyle"], out var style))
+            return Bad("staffHeight", $"Choose a paper, what it is for, and a staff from {PageSetup.SmallestStaff} to {PageSetup.LargestStaff} mm.");
+        var typed = form["minutes"].ToString().Trim();
+        return typed.Length == 0 || Number(typed) is > 0
+            ? Good(new ChangeSetup(paper, height) { LargeText = form.ContainsKey("largeText"), HalfSheets = form.ContainsKey("halfSheets"), Style = style, Minutes = Number(typed) ?? 0 })
+            : Bad("minutes", Texts.Say("refused.minutes", ("most", PageSetup.MostMinutes)));
     }
 
     private static (SheetEdit?, string, string?) Good(SheetEdit edit) => (edit, "", null);

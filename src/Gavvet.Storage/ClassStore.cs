@@ -22,6 +22,13 @@ public sealed class ClassStore(Database data, TimeProvider clock)
             .Select(row => new ClassInList(row.Id, row.Name, row.Students.Count, row.IsArchived)).ToListAsync();
     }
 
+    /// <summary>The parts the students of this year's classes play, as they are named in files.</summary>
+    public async Task<IReadOnlySet<string>> PartsAsync()
+    {
+        await using var database = data.Open();
+        return (await database.Students.Where(student => student.Part != null && database.Classes.Any(row => row.Id == student.ClassId && !row.IsArchived)).Select(student => student.Part!).Distinct().ToListAsync()).ToHashSet();
+    }
+
     /// <summary>A class, or null.</summary>
     public async Task<SchoolClass?> FindAsync(string id)
     {

@@ -68,6 +68,23 @@ test("a scale is shown whole, in the clef and house style chosen, at an address 
   clean();
 });
 
+test("the spread stands above the fold, with steps and degrees at their notes and what the scale is beside them", async () => {
+  for (const path of ["/atlas/harmonic-minor/D%23", "/atlas/melodic-minor/A", "/atlas/dorian/E"]) {
+    await open(path);
+    const spread = await boxOf(page.locator(".spread > svg").first());
+    const facts = await boxOf(page.locator(".spread .relations > div").first());
+    assert.ok(spread.y + spread.height < 800 && facts.y + facts.height < 800, path);
+    assert.match(await page.locator(".spread .relations").innerText(), /Signature|Parent/);
+  }
+  await open("/atlas/major/C");
+  // A degree stands under its head: the last of eight as the first.
+  const middles = async (text) => page.locator(".spread > svg text", { hasText: new RegExp(`^${text}$`) }).evaluate((one) => { const box = one.getBoundingClientRect(); return box.x + box.width / 2; });
+  const heads = await page.locator(".spread > svg use[href$=noteheadWhole]").evaluateAll((all) => all.map((one) => { const box = one.getBoundingClientRect(); return box.x + box.width / 2; }));
+  assert.equal(heads.length, 8);
+  for (const [place, degree] of [[0, "1"], [4, "5"], [7, "8"]]) assert.ok(Math.abs(heads[place] - await middles(degree)) < 3, degree);
+  clean();
+});
+
 test("what cannot be written is said in words, with a tonic that can", async () => {
   await open("/atlas/altered/Fb");
   assert.match(await page.locator("[role=alert]").first().textContent(), /F♭ altered would need a triple accidental.*E altered sounds the same/);

@@ -117,6 +117,24 @@ test("the house style of a sheet changes its words", async () => {
   assert.match(await paper(), /semibreves/);
 });
 
+test("a page is set for an exam, with the time allowed refused in words where it is none", async () => {
+  await page.goto(address());
+  await page.locator(".card-line > summary").first().click();
+  assert.equal(await page.locator("#minutes").isVisible(), false);
+  await after_(() => page.locator("#pageStyle").selectOption("exam"));
+  assert.match(await paper(), /Candidate number/);
+  await after_(async () => { await page.locator("#minutes").fill("45"); await page.locator("#minutes").press("Enter"); });
+  assert.match(await paper(), /45 minutes/);
+  await page.locator("#minutes").fill("soon");
+  await page.locator("#minutes").press("Enter");
+  await page.waitForFunction(() => document.getElementById("words-minutes").textContent.includes("in minutes, from 1 to 300"));
+  assert.equal(await page.inputValue("#minutes"), "soon");
+  assert.deepEqual(await violations(page), []);
+  await page.locator("#minutes").fill("");
+  await after_(() => page.locator("#pageStyle").selectOption("lesson"));
+  assert.doesNotMatch(await paper(), /Candidate number/);
+});
+
 test("the print room deals versions and parts into piles, and all of it into one ZIP", async () => {
   await page.goto(`${address()}/print`);
   assert.match(await page.locator("#words-versions").textContent(), /can carry .+ without a question that comes twice/);
@@ -125,7 +143,7 @@ test("the print room deals versions and parts into piles, and all of it into one
   await Promise.all([page.waitForNavigation(), page.keyboard.press("Enter")]);
   await Promise.all([page.waitForNavigation(), page.locator("input[value=piccolo]").check({ force: true })]);
   await Promise.all([page.waitForNavigation(), page.locator("input[value=keyboard]").check({ force: true })]);
-  const piles = await page.locator("tbody a").allTextContents();
+  const piles = await page.locator(".paper-pile .hint").allTextContents();
   assert.deepEqual(piles, ["student-A-keyboard.pdf", "student-A-piccolo.pdf", "student-B-keyboard.pdf", "student-B-piccolo.pdf", "key-A-keyboard.pdf", "key-A-piccolo.pdf", "key-B-keyboard.pdf", "key-B-piccolo.pdf", "key-short.pdf", "key-working.pdf"]);
   assert.deepEqual(await violations(page), []);
   const folder = temporaryFolder();

@@ -5,12 +5,12 @@ using Gavvet.Worksheets.Figures;
 
 namespace Gavvet.Engraving.Layout;
 
-/// <summary>Draws the circle of fifths: twelve places, each a white disc for a name, the hours inside.</summary>
+/// <summary>Draws the circle of fifths: twelve places, each a white disc for a name.</summary>
 internal static class CircleSetter
 {
     private const int Hours = 12;
 
-    public static SetFigure Set(ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
+    public static SetFigure Set(CircleFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
     {
         // Neighboring places stand clear of each other from 2.8 times their width outward.
         var place = Math.Min(metrics.WritingLine + (metrics.Body / 4), width * 10 / 67);
@@ -27,9 +27,10 @@ internal static class CircleSetter
             var disc = new Box(left - (place / 2), top - (place / 2), left + (place / 2), top + (place / 2));
             primitives.Add(new RectanglePrimitive(Role.CirclePlace, Ink.Paper, disc, place / 2, 0));
             primitives.Add(new RectanglePrimitive(Role.PlaceRim, Ink.Given, disc, place / 2, metrics.RuleThickness));
-            // The hours stand inside, so that a place can be spoken of.
+            // Where they are asked for the hours stand inside, so that a place can be spoken of.
             var inner = radius - place + (metrics.Small / 4);
-            primitives.AddRange(TextSetter.Centered($"{hour}", TextStyle.Regular, metrics.Small, x + (int)Math.Round(inner * Math.Cos(angle)), y + (int)Math.Round(inner * Math.Sin(angle)) + (metrics.Small / 4), Ink.Given));
+            if (figure.IsNumbered)
+                primitives.AddRange(TextSetter.Centered($"{hour}", TextStyle.Regular, metrics.Small, x + (int)Math.Round(inner * Math.Cos(angle)), y + (int)Math.Round(inner * Math.Sin(angle)) + (metrics.Small / 4), Ink.Given));
             if (!named.TryGetValue(hour, out var name))
                 continue;
             var style = name.Ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;

@@ -28,7 +28,7 @@ public static class FigureSetter
             LetterLineFigure letters => LetterLineSetter.Set(letters, marks, metrics, width),
             KeyboardFigure keyboard => KeyboardSetter.Set(keyboard, marks, metrics, width),
             ChoicesFigure choices => ChoicesSetter.Set(choices, marks, metrics, width),
-            CircleFigure => CircleSetter.Set(marks, metrics, width),
+            CircleFigure circle => CircleSetter.Set(circle, marks, metrics, width),
             FretboardFigure board => FretboardSetter.Set(board, marks, metrics, width),
             AnswerLinesFigure lines => AnswerLineSetter.Set(lines, marks, metrics, width),
             _ => throw new ArgumentException($"No drawing for {figure.GetType().Name}."),

@@ -62,7 +62,8 @@ public sealed record ChoicesFigure(ImmutableArray<string> Options) : Figure([]);
 
 /// <summary>The circle of fifths.</summary>
 /// <param name="Given">The names that are printed; the other places are blank.</param>
-public sealed record CircleFigure(ImmutableArray<Mark> Given) : Figure(Given);
+/// <param name="IsNumbered">Whether each place has its number inside, as on a clock.</param>
+public sealed record CircleFigure(ImmutableArray<Mark> Given, bool IsNumbered = false) : Figure(Given);
 
 /// <summary>A fretboard, the lowest string at the bottom.</summary>
 /// <param name="Strings">The names of the open strings, from the lowest.</param>

@@ -11,6 +11,7 @@ namespace Gavvet.Worksheets.Questions;
 internal static class CircleKinds
 {
     private const int Hours = 12;
+    private const string Numbered = "numbered";
 
     // Five places apart enough that each has a neighbor to count from.
     private static readonly int[] Blank = [0, 2, 5, 7, 10];
@@ -25,11 +26,12 @@ internal static class CircleKinds
         PerRow = 2,
         Weight = 6,
         Variants = _ => Hours,
+        Options = [new("plain"), new(Numbered)],
         Pose = about =>
         {
             ImmutableArray<int> blank = [.. Blank.Select(place => ((about.Variant + place) % Hours) + 1).Order()];
             ImmutableArray<Mark> given = [.. Enumerable.Range(1, Hours).Except(blank).Select(hour => Written(about, hour))];
-            return new PosedQuestion(new Question(Texts.Say(about.Scale.HasMinorThird ? "circle-of-fifths.minor" : "circle-of-fifths.major"), [new CircleFigure(given)]), () => new Answer(
+            return new PosedQuestion(new Question(Texts.Say(about.Scale.HasMinorThird ? "circle-of-fifths.minor" : "circle-of-fifths.major"), [new CircleFigure(given, about.Option == Numbered)]), () => new Answer(
                 about.Style,
                 [[.. blank.Select(hour => Written(about, hour))]],
                 [new AnsweredLine(new CirclePart([.. blank.Select(hour => (hour, KeysAt(about, hour)[0].Tonic))]))],
@@ -38,7 +40,7 @@ internal static class CircleKinds
                 Remarks =
                 [
                     .. blank.Where(hour => KeysAt(about, hour).Length > 1)
-                        .Select(hour => Texts.Say("circle-of-fifths.remark", ("hour", hour), ("keys", string.Join(Texts.Say("or"), KeysAt(about, hour).Select(key => about.Style.Say(key.Tonic)))))),
+                        .Select(hour => Texts.Say("circle-of-fifths.remark", ("keys", string.Join(Texts.Say("or"), KeysAt(about, hour).Select(key => about.Style.Say(key.Tonic)))))),
                 ],
             });
         },

@@ -93,6 +93,32 @@ public sealed class AtlasEntry
         }
     }
 
+    /// <summary>One line of the scale on a staff with its steps between the notes and its degrees under them.</summary>
+    /// <param name="descending">Whether the line coming down is meant.</param>
+    public StaffFigure Spread(bool descending)
+    {
+        var direction = descending ? Direction.Descending : Direction.Ascending;
+        var pitches = Scale.Pitches(direction, Clef.LowestTonic(Scale));
+        var places = pitches.Select(Clef.Position).ToArray();
+        var degrees = Scale.DegreesOf(direction);
+        ImmutableArray<Mark> given =
+        [
+            .. Signature is { } signature ? [new SignatureMark(signature)] : ImmutableArray<Mark>.Empty,
+            .. StaffNotes.InOneBar(pitches, Signature ?? default, Style),
+            .. Style.Signs(Scale, direction).Select((sign, column) => new GapMark(column, sign)),
+            // The upper tonic is the eighth where there are seven.
+            .. degrees.Select((degree, column) => new LabelMark(column, degree.Number == 1 && column == (descending ? 0 : degrees.Length - 1) && Scale.Type.IsSevenLetters ? "8" : $"{degree}")),
+        ];
+        return new StaffFigure(Clef, pitches.Length, Signature is { Count: > 0 }, StaffRows.Gaps | StaffRows.Labels, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given);
+    }
+
+    /// <summary>What parts read for it to sound: those that read the same notes together, in the order of the parts.</summary>
+    public ImmutableArray<AtlasReading> Readings =>
+    [
+        .. Instrument.All.Select(part => (Part: part, Read: For(part))).Where(pair => pair.Read is not null)
+            .GroupBy(pair => pair.Read!.Tonic).Select(group => new AtlasReading(group.First().Read!, [.. group.Select(pair => pair.Part)])),
+    ];
+
     /// <summary>The scale going up on a keyboard.</summary>
     public KeyboardFigure Keyboard
     {
@@ -185,6 +211,11 @@ public sealed class AtlasEntry
 /// <param name="FromTonic">The interval from the tonic up to it.</param>
 /// <param name="FromUpperTonic">The interval from the upper tonic down to it.</param>
 public sealed record AtlasDegree(Degree Degree, NoteName Note, string? Technical, string? Syllable, string Numeral, Interval FromTonic, Interval FromUpperTonic);
+
+/// <summary>A scale some parts read in common.</summary>
+/// <param name="Read">The scale as they read it.</param>
+/// <param name="Parts">The parts.</param>
+public sealed record AtlasReading(AtlasEntry Read, ImmutableArray<Instrument> Parts);
 
 /// <summary>The chords of one line of an entry.</summary>
 /// <param name="Descending">Whether it is the line coming down.</param>

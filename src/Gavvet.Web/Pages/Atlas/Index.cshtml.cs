@@ -13,7 +13,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Atlas;
 
 /// <summary>The atlas: any scale on any tonic.</summary>
-public sealed class IndexModel(SheetStore store, StyleList styles) : PageModel
+public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore classes) : PageModel
 {
     private const int FigureWidth = 176_000;
 
@@ -41,6 +41,12 @@ public sealed class IndexModel(SheetStore store, StyleList styles) : PageModel
 
     /// <summary>The fingering shown, or null.</summary>
     public Fingering? Fingering { get; private set; }
+
+    /// <summary>What instruments read, those the teacher's classes play first.</summary>
+    public IReadOnlyList<(AtlasReading Reading, bool IsPlayed)> Readings { get; private set; } = [];
+
+    /// <summary>The instruments the teacher's classes play.</summary>
+    public IReadOnlySet<string> Played { get; private set; } = new HashSet<string>();
 
     /// <summary>The sheets changed last, to set the scale on.</summary>
     public IReadOnlyList<SheetOnDesk> OpenSheets { get; private set; } = [];
@@ -87,6 +93,9 @@ public sealed class IndexModel(SheetStore store, StyleList styles) : PageModel
             Problem = problem.Message;
             Entry = new AtlasEntry(ScaleTypes.Major, default, house, staff);
         }
+
+        Played = await classes.PartsAsync();
+        Readings = [.. Entry.Readings.Select(reading => (reading, reading.Parts.Any(part => Played.Contains(part.Id)))).OrderByDescending(row => row.Item2)];
     }
 
     /// <summary>Another tonic, clef or house style chosen: the same scale at its own address.</summary>

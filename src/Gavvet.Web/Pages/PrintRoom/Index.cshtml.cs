@@ -4,6 +4,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
@@ -28,6 +29,9 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     public ImmutableArray<Pile> Piles { get; private set; } = [];
 
     public int Papers { get; private set; }
+
+    /// <summary>The parts to choose from under their heads: those the teacher's classes play, then the others by family.</summary>
+    public IReadOnlyList<(string Head, Instrument[] Parts)> Shelves { get; private set; } = [];
 
     /// <summary>The classes it can be printed for.</summary>
     public IReadOnlyList<ClassInList> Classes { get; private set; } = [];
@@ -178,6 +182,12 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         Seats = await settings.FindAsync(SeatsOf(stored.Id)) ?? "";
         Printings = await printings.ListAsync(stored.Id, "", 20);
         Classes = [.. (await classes.ListAsync()).Where(group => !group.IsArchived && group.Students > 0)];
+        var played = await classes.PartsAsync();
+        Shelves =
+        [
+            .. played.Count > 0 ? [("Your classes", [.. Instrument.All.Where(part => played.Contains(part.Id))])] : Array.Empty<(string, Instrument[])>(),
+            .. Instrument.All.Where(part => !played.Contains(part.Id)).GroupBy(part => part.Family).OrderBy(family => family.Key).Select(family => (Labels.Of(family.Key), family.ToArray())),
+        ];
         Stored = stored;
         var plan = PrintPlan.Of(stored.Sheet);
         Papers = plan.Editions.Length;

@@ -24,6 +24,8 @@ public static class Labels
     /// <summary>A number of things: "1 page", "3 pages".</summary>
     public static string Count(int count, string things) => Texts.Say($"count.{things}", ("count", count));
 
+    public static string Of(InstrumentFamily family) => Texts.Say($"label.family.{FileWords.Of(family)}");
+
     public static string Of(PageStyle style) => Texts.Say($"label.page.{FileWords.Of(style)}");
 
     public static string Of(Paper paper) => FileWords.Of(paper);

@@ -54,7 +54,8 @@ internal static class EditForm
 
     private static (SheetEdit?, string, string?) Setup(IFormCollection form)
     {
-        if (!FileWords.TryParse<Paper>(form["paper"], out var paper) || Number(form["staffHeight"]) is not { } height || !FileWords.TryParse<PageStyle>(form["pageStyle"], out var style))
+        var style = PageStyle.Lesson;
+        if (!FileWords.TryParse<Paper>(form["paper"], out var paper) || Number(form["staffHeight"]) is not { } height || (form.ContainsKey("pageStyle") && !FileWords.TryParse(form["pageStyle"], out style)))
             return Bad("staffHeight", $"Choose a paper, what it is for, and a staff from {PageSetup.SmallestStaff} to {PageSetup.LargestStaff} mm.");
         var typed = form["minutes"].ToString().Trim();
         return typed.Length == 0 || Number(typed) is > 0

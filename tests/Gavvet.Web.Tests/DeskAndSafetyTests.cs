@@ -18,7 +18,7 @@ public sealed class DeskAndSafetyTests : IAsyncLifetime
     public async Task An_empty_desk_says_what_to_do_and_a_new_sheet_opens()
     {
         var desk = await _visitor.OpenAsync("/");
-        Assert.Contains("The desk is empty. How would you like to begin?", desk.QuerySelector(".empty")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Press N for your first sheet", desk.QuerySelector(".empty")!.TextContent, StringComparison.Ordinal);
         var (response, _) = await _visitor.PostAsync("/?handler=New");
         var bench = await _visitor.OpenAsync(response.Headers.GetValues("HX-Redirect").Single());
         Assert.NotNull(bench.QuerySelector("#pages svg"));

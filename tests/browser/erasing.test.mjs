@@ -66,7 +66,7 @@ test("a sheet of the bin is deleted for good once that is confirmed", async () =
 test("the print room looks through all versions when it is asked to", async () => {
   await at.page.goto(at.server.address);
   await at.page.locator(".sheet-card", { hasText: "mock paper" }).getByRole("link", { name: /^Print / }).click();
-  await at.page.getByRole("button", { name: "Look through all versions and parts" }).click();
+  await at.page.getByRole("button", { name: "Look through all" }).click();
   await at.page.getByText(/Every question can be printed\. (The versions weigh|Every version weighs)/).waitFor();
   assert.deepEqual(await violations(at.page), []);
 });

@@ -7,7 +7,7 @@ const steps = [
   { words: "Click a question on the paper: draw it again, pin it, or give it another tonic.", on: "/sheets/", done: () => document.querySelector(".question[open] .question-buttons") },
   { words: "Press K for the key, S for the student page again.", on: "/sheets/", done: () => document.querySelector("#context input[name=shown]")?.value === "key" },
   { words: "Press P for the print room, and make a printing there (M).", on: "/sheets/", done: () => location.pathname.startsWith("/printings/") },
-  { words: "This printing is kept. Type the code at the foot of any page into the desk’s box to find its key. That is the tour.", on: "", done: () => false },
+  { words: "This printing is kept: set and printed. Printed for a class it is marked from here (M), handed back with slips or marked pages, and what was missed comes back on the next sheet. The help (0) tells the whole week.", on: "", done: () => false },
 ];
 
 const headNow = () => document.querySelector("#context input[name=head]")?.value ?? null;

@@ -21,7 +21,7 @@ public static class HandoutLayout
     public static ImmutableArray<Page> LayOut(AtlasEntry entry, Paper paper, Fingering? fingering = null)
     {
         // With fingers it has more lines to hold on its page.
-        var metrics = new PageMetrics(new PageSetup(paper, fingering is null ? 7 : 6));
+        var metrics = new PageMetrics(new PageSetup(paper, fingering is null ? 9 : 6));
         return Pagination.Fill([.. Blocks(entry, metrics, fingering)], metrics, new HandoutFurniture(entry.Name, entry.Type.OtherNames.Any() ? Texts.Say("handout.also", ("names", string.Join(", ", entry.Type.OtherNames))) : "", entry.Name, metrics));
     }
 
@@ -48,18 +48,15 @@ public static class HandoutLayout
 
     private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics, Fingering? fingering)
     {
-        // Lines with fingers show the scale themselves.
-        if (fingering is null || fingering.Of(entry).IsEmpty)
-            yield return Figure(entry.Staff, metrics, metrics.ContentWidth);
-        yield return Figure(entry.Keyboard, metrics, fingering is null ? metrics.ContentWidth * 3 / 4 : metrics.ContentWidth / 2);
+        // The line with its steps and degrees; coming down too where that is another. Lines with fingers follow.
+        foreach (var descending in entry.Scale.Type.IsTwoWay ? new[] { false, true } : [false])
+            yield return Figure(entry.Spread(descending), metrics, metrics.ContentWidth);
+        var half = (metrics.ContentWidth - metrics.Gutter) / 2;
+        yield return Beside(Figure(entry.Keyboard, metrics, half), Table(Facts(entry), metrics, half), half + metrics.Gutter);
         foreach (var block in fingering is null ? [] : Fingers(entry, fingering, metrics))
             yield return block;
-        yield return Heading(Texts.Say("handout.formula"), metrics);
-        yield return Figure(entry.Formula(false), metrics, metrics.ContentWidth);
-        if (entry.Scale.Type.IsTwoWay)
-            yield return Figure(entry.Formula(true), metrics, metrics.ContentWidth);
         yield return Heading(Texts.Say("handout.degrees"), metrics);
-        yield return Table(Rows(entry), metrics);
+        yield return Table(Rows(entry), metrics, metrics.ContentWidth, hasHead: true);
         yield return Heading(Texts.Say("handout.working"), metrics);
         foreach (var sentence in entry.Working)
             yield return Sentence(sentence, metrics);
@@ -79,6 +76,30 @@ public static class HandoutLayout
 
         yield return Sentence(fingering.Remark(entry), metrics);
     }
+
+    // What it is, in a few lines.
+    private static IEnumerable<string[]> Facts(AtlasEntry entry)
+    {
+        string[] Fact(string name, string words) => [Texts.Say(name), words];
+        if (entry.Signature is { } signature)
+            yield return Fact("handout.fact.signature", $"{signature}{(signature.Count > 0 ? $": {entry.Style.Say(signature.Notes)}" : "")}");
+        if (entry.Key is { } key)
+        {
+            yield return Fact("handout.fact.relative", entry.Style.Say(key.Relative));
+            if (!key.Parallel.IsTheoretical)
+                yield return Fact("handout.fact.parallel", entry.Style.Say(key.Parallel));
+            if (key.EnharmonicTwin is { } twin)
+                yield return Fact("handout.fact.same-sound", entry.Style.Say(entry.Type, twin.Tonic));
+        }
+
+        if (entry.Type.Parent is { } parent)
+            yield return Fact("handout.fact.parent", Texts.Say("handout.fact.parent-of", ("scale", entry.Style.Say(parent, ScaleSpelling.ParentOf(entry.Type, entry.Tonic).Tonic)), ("place", CountText.Ordinal(entry.Type.ParentPosition))));
+        yield return Fact("handout.fact.notes", entry.Style.Say(entry.Scale.Ascending));
+    }
+
+    // Two blocks beside each other, as high as the higher one.
+    private static Block Beside(Block left, Block right, int x) =>
+        new(Math.Max(left.Height, right.Height), false, [.. left.Groups, .. right.Groups.Select(group => group.Moved(x, 0))]);
 
     private static IEnumerable<string[]> Rows(AtlasEntry entry)
     {
@@ -101,22 +122,30 @@ public static class HandoutLayout
             Bookmark = words,
         };
 
-    internal static Block Table(IEnumerable<string[]> rows, PageMetrics metrics)
+    // Its columns share the width; the last cell of a row breaks where it is too long.
+    internal static Block Table(IEnumerable<string[]> rows, PageMetrics metrics, int width, bool hasHead = false)
     {
         var lines = rows.ToArray();
-        var widths = Enumerable.Range(0, lines[0].Length).Select(column => lines.Max(line => TextSetter.Width(line[column], TextStyle.Bold, metrics.Body))).ToArray();
+        var columns = lines[0].Length;
+        var widths = Enumerable.Range(0, columns).Select(column => lines.Max(line => TextSetter.Width(line[column], TextStyle.Bold, metrics.Body))).ToArray();
+        var spare = Math.Max(0, width - widths.Sum() - ((columns - 1) * ColumnGap));
+        var gap = columns > 2 ? ColumnGap + (spare / (columns - 1)) : ColumnGap;
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var y = metrics.Body;
         for (var row = 0; row < lines.Length; row++)
         {
-            var x = 0;
-            for (var column = 0; column < widths.Length; column++)
+            var (x, deep) = (0, 1);
+            for (var column = 0; column < columns; column++)
             {
-                primitives.AddRange(TextSetter.Line(lines[row][column], row == 0 ? TextStyle.Italic : TextStyle.Regular, metrics.Body, x, y));
-                x += widths[column] + ColumnGap;
+                var style = (hasHead && row == 0) || (!hasHead && column == 0) ? TextStyle.Italic : TextStyle.Regular;
+                var wrapped = TextSetter.Wrap(lines[row][column], style, metrics.Body, column == columns - 1 ? Math.Max(metrics.Body, width - x) : widths[column] + gap);
+                for (var line = 0; line < wrapped.Length; line++)
+                    primitives.AddRange(TextSetter.Line(wrapped[line], style, metrics.Body, x, y + (line * metrics.LineHeight)));
+                x += widths[column] + gap;
+                deep = Math.Max(deep, wrapped.Length);
             }
 
-            y += metrics.LineHeight;
+            y += deep * metrics.LineHeight;
         }
 
         return Block(y, primitives.ToImmutable(), null, metrics);

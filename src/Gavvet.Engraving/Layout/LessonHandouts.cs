@@ -93,7 +93,7 @@ public static class LessonHandouts
         }
 
         yield return HandoutLayout.Heading(Texts.Say("handout.key.chords"), metrics);
-        yield return HandoutLayout.Table(Chords(major), metrics);
+        yield return HandoutLayout.Table(Chords(major), metrics, metrics.ContentWidth, hasHead: true);
         yield return HandoutLayout.Heading(Texts.Say("handout.key.modes"), metrics);
         foreach (var (mode, i) in Modes.Select((mode, i) => (mode, i)))
         {

@@ -104,7 +104,7 @@ public static class MusicXmlWriter
         xml.WriteStartElement("time");
         xml.WriteAttributeString("print-object", "no");
         // As long as the staff has places for its notes.
-        xml.WriteElementString("beats", Number(WholeNote * Math.Max(1, staff.Columns) / (staff.InHalfNotes ? 2 : 1)));
+        xml.WriteElementString("beats", Number(staff.Columns == 0 ? WholeNote : staff.Values.Sum(value => value.Quarters())));
         xml.WriteElementString("beat-type", "4");
         xml.WriteEndElement();
         WriteClef(xml, staff.Clef);
@@ -123,10 +123,10 @@ public static class MusicXmlWriter
         for (var column = 0; column < staff.Columns; column++)
         {
             if (!notes.Contains(column))
-                WriteRest(xml, visible: false, staff.InHalfNotes);
+                WriteRest(xml, visible: false, staff.Values[column]);
             // Those at one place sound together.
             foreach (var (note, i) in notes[column].Select((note, i) => (note, i)))
-                WriteNote(xml, note, isWithTheLast: i > 0, staff.InHalfNotes);
+                WriteNote(xml, note, isWithTheLast: i > 0, staff.Values[column]);
         }
 
         xml.WriteStartElement("barline");
@@ -160,7 +160,7 @@ public static class MusicXmlWriter
         xml.WriteEndElement();
     }
 
-    private static void WriteNote(XmlWriter xml, NoteMark note, bool isWithTheLast, bool half)
+    private static void WriteNote(XmlWriter xml, NoteMark note, bool isWithTheLast, NoteValue value)
     {
         xml.WriteStartElement("note");
         if (isWithTheLast)
@@ -171,26 +171,29 @@ public static class MusicXmlWriter
             xml.WriteElementString("alter", Number((int)note.Pitch.Name.Accidental));
         xml.WriteElementString("octave", Number(note.Pitch.Octave));
         xml.WriteEndElement();
-        WriteValue(xml, half);
+        WriteValue(xml, value);
         if (note.Sign is { } sign)
             xml.WriteElementString("accidental", SignWord(sign, note.NaturalFirst));
         xml.WriteEndElement();
     }
 
-    private static void WriteRest(XmlWriter xml, bool visible, bool half = false)
+    private static void WriteRest(XmlWriter xml, bool visible, NoteValue value = NoteValue.Whole)
     {
         xml.WriteStartElement("note");
         if (!visible)
             xml.WriteAttributeString("print-object", "no");
         xml.WriteElementString("rest", null);
-        WriteValue(xml, half);
+        WriteValue(xml, value);
         xml.WriteEndElement();
     }
 
-    private static void WriteValue(XmlWriter xml, bool half)
+    // In quarter notes, which are the divisions of a score.
+    private static void WriteValue(XmlWriter xml, NoteValue value)
     {
-        xml.WriteElementString("duration", Number(half ? WholeNote / 2 : WholeNote));
-        xml.WriteElementString("type", half ? "half" : "whole");
+        xml.WriteElementString("duration", Number(value.Quarters()));
+        xml.WriteElementString("type", value switch { NoteValue.Whole => "whole", NoteValue.Quarter => "quarter", _ => "half" });
+        if (value == NoteValue.DottedHalf)
+            xml.WriteElementString("dot", null);
     }
 
     private static string SignWord(Accidental sign, bool naturalFirst) => (sign, naturalFirst) switch

@@ -12,8 +12,8 @@ namespace Gavvet.Exchange;
 /// <param name="Signature">The signature that stands there, or null.</param>
 /// <param name="Columns">Places for notes; those without a note are left empty.</param>
 /// <param name="Notes">The notes that stand there.</param>
-/// <param name="InHalfNotes">Whether they are half notes.</param>
-public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signature, int Columns, ImmutableArray<NoteMark> Notes, bool InHalfNotes = false)
+/// <param name="Values">The value of the note at each place.</param>
+public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signature, int Columns, ImmutableArray<NoteMark> Notes, ImmutableArray<NoteValue> Values)
 {
     /// <summary>Every staff of a student's paper, in order. The answers are out of its reach.</summary>
     /// <param name="paper">The paper.</param>
@@ -56,6 +56,6 @@ public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signatu
         var clef = marks.OfType<ClefMark>().FirstOrDefault()?.Clef ?? figure.Clef;
         ImmutableArray<NoteMark> notes = [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).ThenBy(note => note.Pitch.StaffStep).Select(note => InClef(added.GetValueOrDefault(note.Column, note), figure.Clef, clef))];
         var signature = marks.OfType<SignatureMark>().FirstOrDefault()?.Signature;
-        return new NotatedStaff(words, clef, signature, figure.Columns, notes, figure.InHalfNotes);
+        return new NotatedStaff(words, clef, signature, figure.Columns, notes, [.. Enumerable.Range(0, figure.Columns).Select(figure.ValueAt)]);
     }
 }

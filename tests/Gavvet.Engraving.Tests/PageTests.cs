@@ -102,7 +102,7 @@ public class PageTests
         var pages = Sample.Every(scaffolding: kind => kind.Scaffoldings.Contains(Scaffolding.Tonic) ? Scaffolding.Tonic : Scaffolding.Blank).Pages(PaperKind.Key);
         Assert.All(pages.All<TextPrimitive>().Where(text => text.Ink == Ink.Answer), text => Assert.Equal(TextStyle.BoldItalic, text.Text.Style));
         // The key writes what the student should: whole notes, in a heavier ink; and where some were given, a fine rule over those written.
-        Assert.All(pages.All<GlyphPrimitive>().Where(glyph => glyph.Role == Role.Notehead), head => Assert.Equal("noteheadWhole", head.Glyph.Name));
+        Assert.All(pages.All<GlyphPrimitive>().Where(glyph => glyph is { Role: Role.Notehead, Ink: Ink.Answer }), head => Assert.Equal("noteheadWhole", head.Glyph.Name));
         Assert.Contains("stroke-width=\"80\"", string.Concat(pages.Select(SvgWriter.File)), StringComparison.Ordinal);
         Assert.Contains(pages.All<LinePrimitive>(), line => line is { Role: Role.Rule, Ink: Ink.Answer });
         Assert.DoesNotContain(Sample.Every().Pages(PaperKind.Student).All<Primitive>(), primitive => primitive.Ink == Ink.Answer);

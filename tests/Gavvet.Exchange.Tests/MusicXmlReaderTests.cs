@@ -11,7 +11,8 @@ public class MusicXmlReaderTests
         Clef.Treble,
         null,
         8,
-        [.. line.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select((note, column) => new NoteMark(column, Pitch.Parse(note), null))]))]);
+        [.. line.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select((note, column) => new NoteMark(column, Pitch.Parse(note), null))],
+        [.. Enumerable.Repeat(NoteValue.Whole, 8)]))]);
 
     private static string Refused(string xml) => Assert.Throws<FormatException>(() => MusicXmlReader.Read(Encoding.UTF8.GetBytes(xml))).Message;
 

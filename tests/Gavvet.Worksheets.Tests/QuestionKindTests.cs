@@ -24,13 +24,39 @@ public class QuestionKindTests
     public void Room_for_an_answer_does_not_depend_on_the_key_asked(string id)
     {
         var kind = QuestionCatalogue.Standard.Get(id);
-        foreach (var group in Sample.AllSettings(kind).GroupBy(setting => setting with { Tonic = default, Variant = kind.Id is "change-clef" or "transpose-scale" ? setting.Variant : 0 }))
+        foreach (var group in Sample.AllSettings(kind).GroupBy(setting => setting with { Tonic = default, Variant = kind.Id is "change-clef" or "transpose-scale" or "key-of-melody" ? setting.Variant : 0 }))
         {
             var rooms = group.Select(setting => string.Join('|', kind.Ask(setting).Figures.Select(WithoutGiven))).Distinct();
             Assert.Single(rooms);
         }
 
         static string WithoutGiven(Figure figure) => $"{(figure is AnswerLinesFigure lines ? string.Join(',', lines.Lines) : figure with { Given = [] })}";
+    }
+
+    // A tune is one: four full bars, within a voice's tenth, from the scale of its key alone, closing on its tonic.
+    [Fact]
+    public void A_tune_has_a_meter_four_full_bars_and_a_voice_s_range()
+    {
+        var kind = QuestionCatalogue.Standard.Get("key-of-melody");
+        foreach (var setting in Sample.AllSettings(kind))
+        {
+            var staff = (StaffFigure)kind.Ask(setting).Figures[0];
+            NoteMark[] notes = [.. staff.Given.OfType<NoteMark>()];
+            Assert.Equal(staff.Columns, notes.Length);
+            Assert.Equal(4 * staff.Beats, staff.Rhythm.Sum(value => value.Quarters()));
+            Assert.Equal(3, Enumerable.Range(0, staff.Columns).Count(staff.BarlineBefore));
+            Assert.True(staff.Rhythm.Distinct().Count() > 1);
+            Assert.Equal(setting.Tonic, notes[^1].Pitch.Name);
+            Assert.InRange(notes.Max(note => note.Pitch.StaffStep) - notes.Min(note => note.Pitch.StaffStep), 3, 9);
+            Assert.All(notes, note => Assert.Contains(note.Pitch.Name, setting.Style.Spell(setting.Scale, setting.Tonic).Ascending));
+            // A sign lasts to its barline: raised again in a later bar it is written again.
+            foreach (var (note, column) in notes.Select((note, column) => (note, column)).Where(pair => pair.note.Sign is null && pair.column > 0))
+            {
+                var barline = Enumerable.Range(0, column + 1).Last(place => place == 0 || staff.BarlineBefore(place));
+                var before = notes[barline..column].LastOrDefault(other => other.Pitch.StaffStep == note.Pitch.StaffStep);
+                Assert.Equal(note.Pitch.Name.Accidental, before?.Pitch.Name.Accidental ?? staff.Given.OfType<SignatureMark>().Single().Signature.On(note.Pitch.Name.Letter));
+            }
+        }
     }
 
     [Theory, MemberData(nameof(Kinds))]

@@ -14,7 +14,7 @@ public static class Overlaps
         (Role.Ledger, Role.Ledger), (Role.WhiteKey, Role.WhiteKey), (Role.WhiteKey, Role.BlackKey), (Role.WhiteKey, Role.KeyDot),
         (Role.BlackKey, Role.KeyDot), (Role.Slur, Role.Slur), (Role.Ring, Role.StaffLine), (Role.Ring, Role.Notehead), (Role.Ring, Role.Accidental), (Role.Ring, Role.Ledger),
         (Role.FretLine, Role.FretLine), (Role.FretLine, Role.FretDot), (Role.FretDot, Role.DotLabel), (Role.FretDot, Role.DotRim), (Role.FretLine, Role.DotRim), (Role.DotRim, Role.DotLabel), (Role.FretLine, Role.DotLabel),
-        (Role.Circle, Role.CirclePlace), (Role.CirclePlace, Role.PlaceRim), (Role.Circle, Role.PlaceRim), (Role.PlaceRim, Role.Text), (Role.Circle, Role.Text), (Role.CirclePlace, Role.Text), (Role.TickBox, Role.Tick), (Role.FormBox, Role.Text),
+        (Role.Circle, Role.CirclePlace), (Role.CirclePlace, Role.PlaceRim), (Role.Circle, Role.PlaceRim), (Role.PlaceRim, Role.Text), (Role.Circle, Role.Text), (Role.CirclePlace, Role.Text), (Role.TickBox, Role.Tick), (Role.StaffLine, Role.Meter), (Role.Meter, Role.Meter), (Role.StaffLine, Role.NoteDot), (Role.Ledger, Role.NoteDot), (Role.FormBox, Role.Text),
     ];
 
     /// <summary>The pairs of primitives on a page that overlap and may not.</summary>

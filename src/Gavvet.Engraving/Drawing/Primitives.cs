@@ -56,6 +56,12 @@ public enum Role
 
     /// <summary>A box around a number or for a mark.</summary>
     FormBox,
+
+    /// <summary>A figure of a meter.</summary>
+    Meter,
+
+    /// <summary>The dot of a dotted note.</summary>
+    NoteDot,
 }
 
 /// <summary>A box in micrometers, y downward.</summary>

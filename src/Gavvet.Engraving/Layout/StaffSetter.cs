@@ -21,6 +21,8 @@ internal sealed class StaffSetter
     private const int StemLength = 3_500;
     private const int StemFoot = 168;
     private const int MiddleLine = 4;
+    private const int MeterRoom = 2_200;
+    private const int DotGap = 400;
     private const int RuleAbove = 800;
     private const int RuleClear = 400;
     private const int RuleReach = 900;
@@ -36,11 +38,14 @@ internal sealed class StaffSetter
     public StaffSetter(StaffFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
     {
         (_figure, _marks, _metrics, _width) = (figure, marks, metrics, width);
-        _notesLeft = Space(SignatureLeft + (figure.SignatureRoom ? (SignatureStep * KeySignature.Most) + 600 : 0));
+        _notesLeft = figure.Beats > 0 ? Space(MeterLeft + MeterRoom) : Space(SignatureLeft + (figure.SignatureRoom ? (SignatureStep * KeySignature.Most) + 600 : 0));
         var fitting = Math.Max(1, (_width - _notesLeft - Space(EndRoom)) / Space(NarrowestColumn));
         _systems = Math.Max(1, (figure.Columns + fitting - 1) / fitting);
         _columnsPerSystem = Math.Max(1, (figure.Columns + _systems - 1) / _systems);
     }
+
+    // A tune's signature is given, so its meter stands right after it, in thousandths of a staff space.
+    private int MeterLeft => SignatureLeft + (SignatureStep * (_figure.Given.OfType<SignatureMark>().FirstOrDefault()?.Signature.Count ?? 0)) + 500;
 
     private int ColumnWidth => (_width - _notesLeft - Space(EndRoom)) / _columnsPerSystem;
 
@@ -73,6 +78,7 @@ internal sealed class StaffSetter
                 primitives.AddRange(FinalBarline(top));
         }
 
+        primitives.AddRange(Meter());
         primitives.AddRange(Enumerable.Range(0, _figure.Columns).Where(_figure.BarlineBefore).Select(Barline));
         foreach (var mark in _marks)
             primitives.AddRange(Draw(mark));
@@ -140,6 +146,15 @@ internal sealed class StaffSetter
         return new GlyphPrimitive(Role.Clef, ink, glyph, Space(ClefLeft), Level(top, 2 * (clef.Line - 1)), _metrics.StaffSpace);
     }
 
+    // At the head of the first staff.
+    private IEnumerable<Primitive> Meter()
+    {
+        if (_figure.Beats == 0)
+            yield break;
+        foreach (var (number, position) in new[] { (_figure.Beats, 6), (4, 2) })
+            yield return new GlyphPrimitive(Role.Meter, Ink.Given, number switch { 2 => MusicGlyph.TimeSig2, 3 => MusicGlyph.TimeSig3, _ => MusicGlyph.TimeSig4 }, Space(MeterLeft), Level(StaffTop(0), position), _metrics.StaffSpace);
+    }
+
     // Before the room of a note and its sign; at the start of a further staff it closes the one above.
     private LinePrimitive Barline(int column)
     {
@@ -182,10 +197,19 @@ internal sealed class StaffSetter
         var top = StaffTop(SystemOf(note.Column));
         var center = HeadCenter(note.Column);
         // The key writes what the student should write; its ink is heavier, so that it stands apart on any copier.
-        var head = _figure.InHalfNotes ? MusicGlyph.NoteheadHalf : MusicGlyph.NoteheadWhole;
+        var value = _figure.ValueAt(note.Column);
+        var head = value switch
+        {
+            NoteValue.Whole => MusicGlyph.NoteheadWhole,
+            NoteValue.Quarter => MusicGlyph.NoteheadBlack,
+            _ => MusicGlyph.NoteheadHalf,
+        };
         var left = center - (Space(head.Width) / 2);
         yield return new GlyphPrimitive(Role.Notehead, ink, head, left, Level(top, position), _metrics.StaffSpace);
-        if (_figure.InHalfNotes)
+        // A dot stands in a space: beside a head on a line it is in the space above.
+        if (value == NoteValue.DottedHalf)
+            yield return new GlyphPrimitive(Role.NoteDot, ink, MusicGlyph.AugmentationDot, left + Space(head.Width) + Space(DotGap), Level(top, position + (position % 2 == 0 ? 1 : 0)), _metrics.StaffSpace);
+        if (value != NoteValue.Whole)
             yield return Stem(left, Space(head.Width), Level(top, position), position, ink);
         var ledgers = Theory.Clef.LedgerLines(position);
         var reach = Space(EngravingDefaults.LegerLineExtension);

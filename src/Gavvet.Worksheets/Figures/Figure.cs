@@ -35,9 +35,49 @@ public sealed record StaffFigure(
     /// <summary>How many notes a bar has; 0 where one bar holds them all.</summary>
     public int NotesInBar { get; init; }
 
+    /// <summary>The value of each note of a tune; empty where all are whole or half notes.</summary>
+    public ImmutableArray<NoteValue> Rhythm { get; init; } = [];
+
+    /// <summary>Quarter notes in a bar of a tune, printed as its meter; 0 where there is none.</summary>
+    public int Beats { get; init; }
+
+    /// <summary>The value of the note at a column.</summary>
+    /// <param name="column">Which place, from 0.</param>
+    public NoteValue ValueAt(int column) => column < Rhythm.Length ? Rhythm[column] : InHalfNotes ? NoteValue.Half : NoteValue.Whole;
+
     /// <summary>Whether a barline stands before a column.</summary>
     /// <param name="column">Which place, from 0.</param>
-    public bool BarlineBefore(int column) => NotesInBar > 0 && column > 0 && column % NotesInBar == 0;
+    public bool BarlineBefore(int column) => column > 0 && (Beats > 0 ? Rhythm.Take(column).Sum(value => value.Quarters()) % Beats == 0 : NotesInBar > 0 && column % NotesInBar == 0);
+}
+
+/// <summary>Values of notes.</summary>
+public enum NoteValue
+{
+    /// <summary>A whole note.</summary>
+    Whole,
+
+    /// <summary>A dotted half note.</summary>
+    DottedHalf,
+
+    /// <summary>A half note.</summary>
+    Half,
+
+    /// <summary>A quarter note.</summary>
+    Quarter,
+}
+
+/// <summary>What the values of notes come to.</summary>
+public static class NoteValues
+{
+    /// <summary>How many quarter notes a value lasts.</summary>
+    /// <param name="value">The value.</param>
+    public static int Quarters(this NoteValue value) => value switch
+    {
+        NoteValue.Whole => 4,
+        NoteValue.DottedHalf => 3,
+        NoteValue.Half => 2,
+        _ => 1,
+    };
 }
 
 /// <summary>A line of letters with room for an accidental after each.</summary>

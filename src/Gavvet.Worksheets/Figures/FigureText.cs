@@ -31,6 +31,8 @@ public static class FigureText
     {
         var clef = !staff.HidesClef ? $"{staff.Clef.Name} clef" : marks.OfType<ClefMark>().FirstOrDefault() is { } written ? $"{written.Clef.Name} clef written" : "no clef";
         yield return marks.OfType<SignatureMark>().FirstOrDefault() is { } mark ? $"{clef}, {mark.Signature}" : clef;
+        if (staff.Beats > 0)
+            yield return $"{CountText.Word(staff.Beats)} quarter notes to a bar";
         var notes = marks.OfType<NoteMark>().OrderBy(note => note.Column).ToArray();
         // Without a clef a note has a place and no name.
         if (notes.Length > 0 && staff.HidesClef)

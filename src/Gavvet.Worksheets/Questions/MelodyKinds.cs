@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Working;
@@ -9,9 +10,27 @@ namespace Gavvet.Worksheets.Questions;
 /// <summary>Tell the key of a short tune: major, or its relative minor by the raised seventh.</summary>
 internal static class MelodyKinds
 {
-    // Places in the scale, 0 the tonic; each tune in minor goes through its raised seventh.
-    private static readonly ImmutableArray<ImmutableArray<int>> InMajor = Tunes("0 2 4 3 2 1 -1 0|4 2 0 1 2 4 1 0|2 3 4 5 4 2 1 0|0 1 2 4 5 4 2 0|4 5 4 3 2 1 2 0|0 4 2 3 1 2 -1 0");
-    private static readonly ImmutableArray<ImmutableArray<int>> InMinor = Tunes("0 2 4 3 2 1 -1 0|4 2 0 -1 0 2 1 0|0 1 2 0 -1 1 -1 0|4 5 4 2 1 -1 1 0|2 1 0 -1 0 3 2 0|0 4 2 1 -1 0 -1 0");
+    // Tunes of four bars for a voice, our own: the beats of a bar, then places in the scale, 0 the tonic, with the value of
+    // each note (w, d dotted half, h, q). Each in minor goes through its raised seventh.
+    private static readonly ImmutableArray<Tune> InMajor = Tunes("""
+        4: 0q 1q 2q 0q 4h 4h 3q 2q 1q -1q 0w
+        3: 4q 4q 2q 0h 1q 2q 1q -1q 0d
+        4: 2h 3q 4q 5h 4h 4q 2q 1q 1q 0w
+        3: 0q 2q 4q 5h 4q 3q 1q -1q 0d
+        4: 4q 3q 2q 4q 5q 4q 2h 1q 3q 2q 1q 0w
+        3: 0h 2q 4h 3q 2q 1q -1q 0d
+        """);
+
+    private static readonly ImmutableArray<Tune> InMinor = Tunes("""
+        4: 0q 1q 2q 0q 4h 2h 3q 2q 1q -1q 0w
+        3: 4q 2q 0q -1h 0q 2q 1q -1q 0d
+        4: 0h 2q 1q 0h -1h 1q 0q 2q 1q 0w
+        3: 4q 5q 4q 2h 1q -1q 1q -1q 0d
+        4: 2q 1q 0q -1q 0h 3h 2q 1q 0q -1q 0w
+        3: 0h 4q 2h 1q 0q -1q 1q 0d
+        """);
+
+    private sealed record Tune(int Beats, ImmutableArray<int> Places, ImmutableArray<NoteValue> Rhythm);
 
     public static QuestionKind KeyOfMelody { get; } = new()
     {
@@ -23,9 +42,10 @@ internal static class MelodyKinds
         Variants = _ => InMajor.Length,
         Pose = about =>
         {
-            var (signature, tune, room) = (ScaleFacts.Signature(about.Key), Tune(about), ScaleFacts.Room(about));
-            var notes = StaffNotes.InOneBar(tune, signature, about.Style);
-            var staff = new StaffFigure(about.Clef, notes.Length, true, StaffRows.None, room with { Lowest = room.Lowest - 1 }, [new SignatureMark(signature), .. notes]);
+            var (signature, written, room) = (ScaleFacts.Signature(about.Key), TuneOf(about), ScaleFacts.Room(about));
+            var tune = Pitches(about, written);
+            var bars = new StaffFigure(about.Clef, tune.Length, true, StaffRows.None, room with { Lowest = room.Lowest - 1 }, []) { Rhythm = written.Rhythm, Beats = written.Beats };
+            var staff = bars with { Given = [new SignatureMark(signature), .. StaffNotes.InBars(tune, signature, about.Style, bars.BarlineBefore)] };
             return new PosedQuestion(new Question("", [staff, new AnswerLinesFigure(OneName())]), () =>
             {
                 // From what stands on the page alone: a note above its signature leads to a minor tonic; without one it is major.
@@ -40,13 +60,26 @@ internal static class MelodyKinds
         },
     };
 
-    private static ImmutableArray<Pitch> Tune(QuestionSetting about)
+    private static Tune TuneOf(QuestionSetting about) => (about.Scale.HasMinorThird ? InMinor : InMajor)[about.Variant];
+
+    private static ImmutableArray<Pitch> Pitches(QuestionSetting about, Tune tune)
     {
         var scale = ScaleFacts.Scale(about);
         var rising = scale.Pitches(Direction.Ascending, (about with { Octaves = 1 }).LowestTonic(scale));
-        var tunes = about.Scale.HasMinorThird ? InMinor : InMajor;
-        return [.. tunes[about.Variant].Select(place => place >= 0 ? rising[place] : rising[7 + place] with { Octave = rising[7 + place].Octave - 1 })];
+        return [.. tune.Places.Select(place => place >= 0 ? rising[place] : rising[7 + place] with { Octave = rising[7 + place].Octave - 1 })];
     }
 
-    private static ImmutableArray<ImmutableArray<int>> Tunes(string table) => [.. table.Split('|').Select(tune => tune.Split(' ').Select(int.Parse).ToImmutableArray())];
+    private static ImmutableArray<Tune> Tunes(string table) => [.. table.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(line =>
+    {
+        string[] notes = line[2..].Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        return new Tune(line[0] - '0', [.. notes.Select(note => int.Parse(note[..^1], CultureInfo.InvariantCulture))], [.. notes.Select(note => Value(note[^1]))]);
+    })];
+
+    private static NoteValue Value(char letter) => letter switch
+    {
+        'w' => NoteValue.Whole,
+        'd' => NoteValue.DottedHalf,
+        'h' => NoteValue.Half,
+        _ => NoteValue.Quarter,
+    };
 }

@@ -59,7 +59,10 @@ public sealed record KeptPrinting(string Id, string SheetId, string Title, DateT
 /// <param name="Title">The title then.</param>
 /// <param name="MadeAt">When.</param>
 /// <param name="PageCount">How many pages lie in its piles.</param>
-public sealed record PrintingOnDesk(string Id, string SheetId, string Title, DateTimeOffset MadeAt, int PageCount);
+/// <param name="Papers">How many papers are a student's.</param>
+/// <param name="Marked">How many of those have a marking that was not taken back.</param>
+/// <param name="ReturnedAt">When they were given back, or null.</param>
+public sealed record PrintingOnDesk(string Id, string SheetId, string Title, DateTimeOffset MadeAt, int PageCount, int Papers, int Marked, DateTimeOffset? ReturnedAt);
 
 /// <summary>Keeps printings. They are added whole and never changed.</summary>
 public sealed class PrintingStore(Database data, TimeProvider clock)
@@ -174,7 +177,17 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
         foreach (var term in DeskFilter.Terms(filter))
             rows = rows.Where(row => row.Words.Contains(term));
         return await rows.OrderByDescending(row => row.MadeAt).ThenByDescending(row => row.Id).Take(most)
-            .Select(row => new PrintingOnDesk(row.Id, row.SheetId, row.Title, row.MadeAt, row.Files.Sum(file => file.PageCount)))
+            .Select(row => new PrintingOnDesk(
+                row.Id,
+                row.SheetId,
+                row.Title,
+                row.MadeAt,
+                row.Files.Sum(file => file.PageCount),
+                database.Copies.Count(copy => copy.PrintingId == row.Id && copy.StudentId != null),
+                database.Copies.Count(copy => copy.PrintingId == row.Id && copy.StudentId != null
+                    && database.Markings.Any(marking => marking.PrintingId == row.Id && marking.Copy == copy.Number && marking.Undoes == null
+                        && !database.Markings.Any(undo => undo.PrintingId == row.Id && undo.Copy == copy.Number && undo.Undoes == marking.Id))),
+                row.ReturnedAt))
             .ToListAsync();
     }
 }

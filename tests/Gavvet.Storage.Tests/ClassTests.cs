@@ -84,6 +84,29 @@ public sealed class ClassTests : OnFolder
     }
 
     [Fact]
+    public async Task The_list_of_printings_says_how_many_papers_are_marked_and_the_parts_played_are_those_of_this_year()
+    {
+        var group = await Class("Mira", "Bo");
+        var printing = await Print(group);
+        async Task<(int Papers, int Marked, bool IsReturned)> ListedAsync() => Assert.Single(await Printings.ListAsync(null, "", 10)) is var listed ? (listed.Papers, listed.Marked, listed.ReturnedAt is not null) : default;
+        Assert.Equal((2, 0, false), await ListedAsync());
+        await Markings.AddAsync(printing, 1, Item, Marked(3));
+        await Markings.AddAsync(printing, 1, Item, Marked(4));
+        Assert.Equal((2, 1, false), await ListedAsync());
+        await Markings.AddAsync(printing, 2, Item, Marked(4));
+        Assert.Equal((2, 2, false), await ListedAsync());
+        await Markings.UndoAsync(printing);
+        await Markings.ReturnAsync(printing, []);
+        Assert.Equal((2, 1, true), await ListedAsync());
+
+        Assert.Empty(await Classes.PartsAsync());
+        await Classes.ChangeAsync(group.Id, group.Students[1] with { Part = Instrument.Parse("viola") });
+        Assert.Equal(["viola"], await Classes.PartsAsync());
+        await Classes.ArchiveAsync(group.Id, true);
+        Assert.Empty(await Classes.PartsAsync());
+    }
+
+    [Fact]
     public async Task Evidence_is_of_what_counts_and_a_stamp_moves_with_every_change()
     {
         var group = await Class("Mira", "Bo");

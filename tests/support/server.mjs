@@ -59,11 +59,15 @@ export const start = async ({ demo = false, data = null } = {}) => {
     server.on("exit", (code) => reject(new Error(`The server ended with ${code}: ${words}`)));
   });
   const ended = new Promise((resolve) => server.on("exit", resolve));
+  // A test that fails before it stops its server must not keep the file from ending, nor leave the server behind.
+  for (const held of [server, server.stdout, server.stderr]) held.unref();
+  process.on("exit", () => server.kill("SIGKILL"));
   return {
     address,
     path,
     pid: server.pid,
     stop: async (signal = "SIGTERM") => {
+      server.ref();
       server.kill(signal);
       await ended;
       if (signal === "SIGTERM") folder?.remove();

@@ -17,7 +17,7 @@ internal static class DrawnTruth
     public static string? Problem(QuestionSetting setting, Figure figure, ImmutableArray<Mark> answers, DrawnMarks drawn) => figure switch
     {
         StaffFigure { Columns: > 0 } staff => OnStaff(setting, staff, [.. staff.Given, .. answers], drawn),
-        FretboardFigure => OnFretboard(setting, drawn),
+        FretboardFigure board => drawn.Dots.Order().SequenceEqual(FigureReading.PlacesOf(setting, board.Frets)) ? null : "a dot lies where the scale has no note, or is missing.",
         _ => null,
     };
 
@@ -51,19 +51,6 @@ internal static class DrawnTruth
         int[] blue = [.. Enumerable.Range(0, names.Length).Where(column => ((names[column].PitchClass - setting.Tonic.PitchClass + 12) % 12) is 3 or 6 or 10)];
         var ringed = drawn.Rings.Order().ToArray();
         return ringed.SequenceEqual(others) || (setting.Scale.Family == ScaleFamily.Blues && ringed.SequenceEqual(blue)) ? null : $"rings stand at {string.Join(' ', ringed)}, the notes that differ at {string.Join(' ', others)}.";
-    }
-
-    // Every place whose sound the scale has, and no other: from the tuning and the steps.
-    private static string? OnFretboard(QuestionSetting setting, DrawnMarks drawn)
-    {
-        var form = setting.Style.LineOf(setting.Scale, setting.Tonic).Up;
-        HashSet<int> sounds = [.. Enumerable.Range(0, form.Steps.Length).Select(climbed => (setting.Tonic.PitchClass + form.Steps.Take(climbed).Sum()) % 12)];
-        var frets = drawn.Dots.Max(dot => dot.Fret);
-        var wanted = from s in Enumerable.Range(0, setting.Tuning.Length)
-                     from fret in Enumerable.Range(0, frets + 1)
-                     where sounds.Contains((setting.Tuning[s].Semitones + fret) % 12)
-                     select (s, fret);
-        return drawn.Dots.Order().SequenceEqual(wanted) ? null : "a dot lies where the scale has no note, or is missing.";
     }
 
     private static NoteName[] Names(StaffFigure staff, ImmutableArray<Mark> marks)

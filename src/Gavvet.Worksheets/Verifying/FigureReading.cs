@@ -19,7 +19,7 @@ internal static class FigureReading
             KeyboardFigure => Keys(setting, marks) is var keys && keys.All(key => key.Name.PitchClass == key.Semitones % 12)
                 && IsScale(setting with { Direction = Direction.Ascending }, keys.Select(key => key.Name)),
             CircleFigure => marks.OfType<HourMark>().Count() == 12 && marks.OfType<HourMark>().All(mark => StandsThere(setting, mark)),
-            FretboardFigure when setting.Option.Length == 0 => IsWholeFretboard(setting, [.. marks.OfType<DotMark>()]),
+            FretboardFigure board when setting.Option.Length == 0 => marks.OfType<DotMark>().Select(dot => (dot.String, dot.Fret)).Order().SequenceEqual(PlacesOf(setting, board.Frets)),
             _ => null,
         };
     }
@@ -59,13 +59,14 @@ internal static class FigureReading
     private static bool StandsThere(QuestionSetting setting, HourMark mark) =>
         new Key(NoteNaming.Parse(setting.Style.NoteNames, mark.Text), setting.Key.Mode) is { IsTheoretical: false } key && key.CirclePosition == mark.Hour;
 
-    // Every place whose sound the steps from the tonic reach, and no other.
-    private static bool IsWholeFretboard(QuestionSetting setting, DotMark[] dots)
+    /// <summary>Every place whose sound the steps from the tonic reach, as string and fret, up to a fret.</summary>
+    public static IEnumerable<(int String, int Fret)> PlacesOf(QuestionSetting setting, int frets)
     {
-        var form = setting.Style.LineOf(setting.Scale, setting.Tonic).Up;
-        var sounds = Enumerable.Range(0, form.Steps.Length).Select(climbed => (setting.Tonic.PitchClass + form.Steps.Take(climbed).Sum()) % 12).ToHashSet();
-        var frets = dots.Max(dot => dot.Fret);
-        var wanted = Enumerable.Range(0, setting.Tuning.Length).Sum(s => Enumerable.Range(0, frets + 1).Count(fret => sounds.Contains((setting.Tuning[s].Semitones + fret) % 12)));
-        return dots.Length == wanted && dots.All(dot => sounds.Contains((setting.Tuning[dot.String].Semitones + dot.Fret) % 12));
+        var steps = setting.Style.LineOf(setting.Scale, setting.Tonic).Up.Steps;
+        HashSet<int> sounds = [.. Enumerable.Range(0, steps.Length).Select(climbed => (setting.Tonic.PitchClass + steps.Take(climbed).Sum()) % 12)];
+        return from s in Enumerable.Range(0, setting.Tuning.Length)
+               from fret in Enumerable.Range(0, frets + 1)
+               where sounds.Contains((setting.Tuning[s].Semitones + fret) % 12)
+               select (s, fret);
     }
 }

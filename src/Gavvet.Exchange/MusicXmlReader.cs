@@ -6,6 +6,7 @@ using System.Text.RegularExpressions;
 using System.Xml;
 using System.Xml.Linq;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Exchange;
 
@@ -41,7 +42,7 @@ public static partial class MusicXmlReader
     public static ImmutableArray<ReadPart> Read(byte[] file)
     {
         if (file.Length > MostBytes)
-            throw new FormatException("This score is too large. Save it with the questions of one sheet alone.");
+            throw new FormatException(Texts.Say("score.large"));
         var xml = file is [(byte)'P', (byte)'K', ..] ? Unpacked(file) : file;
         try
         {
@@ -49,16 +50,16 @@ public static partial class MusicXmlReader
             var text = Encoding.UTF8.GetString(xml);
             // The usual definition is named and never fetched; one written into the file could name anything.
             if (text.Contains("<!ENTITY", StringComparison.OrdinalIgnoreCase) || OwnDefinition().IsMatch(text))
-                throw new FormatException("This file defines entities of its own, which is not read. Save the score anew as MusicXML.");
+                throw new FormatException(Texts.Say("score.entities"));
             var root = XDocument.Load(reader).Root!;
             if (root.Name.LocalName != "score-partwise")
-                throw new FormatException("This is no MusicXML score of parts. In the notation program save it as MusicXML.");
+                throw new FormatException(Texts.Say("score.no-parts"));
             var names = root.Descendants("score-part").GroupBy(part => (string?)part.Attribute("id") ?? "").ToDictionary(parts => parts.Key, parts => ((string?)parts.First().Element("part-name") ?? "").Trim());
             return [.. root.Elements("part").Select(part => new ReadPart(names.GetValueOrDefault((string?)part.Attribute("id") ?? "", ""), Staves(part)))];
         }
         catch (XmlException problem)
         {
-            throw new FormatException("This is no MusicXML: it cannot be read as XML. In the notation program save the score as MusicXML.", problem);
+            throw new FormatException(Texts.Say("score.no-xml"), problem);
         }
     }
 
@@ -68,9 +69,9 @@ public static partial class MusicXmlReader
         {
             using var archive = new ZipArchive(new MemoryStream(file), ZipArchiveMode.Read);
             if (archive.Entries.Count > MostEntries)
-                throw new FormatException("This container holds more than a score. Save the score anew.");
+                throw new FormatException(Texts.Say("score.container-more"));
             var score = archive.Entries.FirstOrDefault(entry => !entry.FullName.StartsWith("META-INF/", StringComparison.Ordinal) && (entry.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase) || entry.FullName.EndsWith(".musicxml", StringComparison.OrdinalIgnoreCase)))
-                ?? throw new FormatException("This container holds no score.");
+                ?? throw new FormatException(Texts.Say("score.container-none"));
             using var stream = score.Open();
             using var unpacked = new MemoryStream();
             var buffer = new byte[1 << 16];
@@ -78,14 +79,14 @@ public static partial class MusicXmlReader
             {
                 unpacked.Write(buffer, 0, read);
                 if (unpacked.Length > MostBytes)
-                    throw new FormatException("This score is too large. Save it with the questions of one sheet alone.");
+                    throw new FormatException(Texts.Say("score.large"));
             }
 
             return unpacked.ToArray();
         }
         catch (InvalidDataException problem)
         {
-            throw new FormatException("This container cannot be opened. Save the score anew.", problem);
+            throw new FormatException(Texts.Say("score.container"), problem);
         }
     }
 
@@ -112,10 +113,10 @@ public static partial class MusicXmlReader
     {
         var alter = (string?)pitch.Element("alter") is { } text ? double.TryParse(text, CultureInfo.InvariantCulture, out var number) ? number : double.NaN : 0;
         if ((string?)pitch.Element("step") is not { } step || !NoteText.TryParse(step.Trim(), out var letter) || !int.TryParse((string?)pitch.Element("octave"), CultureInfo.InvariantCulture, out var octave) || octave is < 0 or > 9)
-            throw new FormatException("A note of this score has no pitch that can be read. Save the score anew.");
+            throw new FormatException(Texts.Say("score.no-pitch"));
         return alter is -2 or -1 or 0 or 1 or 2
             ? new Pitch(new NoteName(letter.Letter, (Accidental)(int)alter), octave)
-            : throw new FormatException("A note of this score is altered by more or less than whole half steps, which no question asks for.");
+            : throw new FormatException(Texts.Say("score.altered"));
     }
 
     [GeneratedRegex(@"^\s*(\d{1,3})\.")]

@@ -3,6 +3,7 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Output;
 using Gavvet.Teaching;
 using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -25,11 +26,11 @@ public sealed record PageSidesRead(Page Student, Page Key)
     {
         try
         {
-            return PackedText.Unpack(packed).Split(Between) is [var student, var key] ? Of(student, key) : throw new FormatException("A page of this record cannot be read. It was changed.");
+            return PackedText.Unpack(packed).Split(Between) is [var student, var key] ? Of(student, key) : throw new FormatException(Texts.Say("record.page"));
         }
         catch (InvalidDataException problem)
         {
-            throw new FormatException("A page of this record cannot be read. It was changed.", problem);
+            throw new FormatException(Texts.Say("record.page"), problem);
         }
     }
 

@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -51,12 +52,12 @@ public static class PageCode
         code = "";
         var plain = Plain(text);
         if (plain.Length != Length)
-            return $"A page’s code has {Length} characters, such as 7K3M-Q2RX; this has {plain.Length}.";
+            return Texts.Say("code.length", ("length", Length), ("count", plain.Length));
         if (plain.FirstOrDefault(sign => !Signs.Contains(sign, StringComparison.Ordinal)) is var odd and not '\0')
-            return $"A page’s code has no “{odd}”. Look at the foot of the page once more.";
+            return Texts.Say("code.sign", ("sign", odd));
         int[] digits = [.. plain.Select(sign => Signs.IndexOf(sign, StringComparison.Ordinal))];
         if (Sum([0, .. digits[..^1]]) != digits[^1])
-            return "One character of the code is wrong, or two are exchanged. Look at the foot of the page once more.";
+            return Texts.Say("code.sum");
         code = plain;
         return null;
     }

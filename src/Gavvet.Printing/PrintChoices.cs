@@ -3,6 +3,7 @@ using Gavvet.Engraving.Layout;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -41,7 +42,7 @@ public sealed record PrintedCopy(string? Student, int Version, Instrument? Part,
     public static ImmutableArray<PrintedCopy> Of(IReadOnlyList<Student> students, Sheet sheet, int spares, Func<Student, string> nameOf)
     {
         if (spares is < 0 or > MostSpares)
-            throw new FormatException($"A pile has up to {MostSpares} spare papers.");
+            throw new FormatException(Texts.Say("print.spares", ("most", MostSpares)));
         var versions = VersionsBySeat.Of(students, sheet.Versions);
         return
         [
@@ -70,7 +71,7 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
     public static ImmutableArray<LargePrintSeat> Parse(string? text, Sheet sheet)
     {
         string[] lines = (text ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        return lines.Length > Most ? throw new FormatException($"Large print is for up to {Most} students a printing.") : [.. lines.Select(line => ParseLine(line, sheet))];
+        return lines.Length > Most ? throw new FormatException(Texts.Say("print.large", ("most", Most))) : [.. lines.Select(line => ParseLine(line, sheet))];
     }
 
     /// <summary>A sheet in large print: staves of 12 mm and text of 18 points.</summary>
@@ -84,9 +85,9 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
     {
         string[] words = line.Split(',', StringSplitOptions.TrimEntries);
         if (words[0].Length is 0 or > NameLength || words[0].Any(char.IsControl))
-            throw new FormatException($"“{(line.Length > 40 ? line[..40] + "…" : line)}” begins with no name. Write a name of up to {NameLength} characters, such as “Mira, B, viola”.");
+            throw new FormatException(Texts.Say("print.no-name", ("line", line.Length > 40 ? line[..40] + "…" : line), ("most", NameLength)));
         if (PrintCheck.Problem(words[0]) is { } unprintable)
-            throw new FormatException($"{words[0]}: {unprintable}");
+            throw new FormatException(Texts.Say("print.student", ("name", words[0]), ("problem", unprintable)));
         var seat = new LargePrintSeat(words[0], null, sheet.Parts.IsEmpty ? null : sheet.Parts[0]);
         foreach (var word in words.Skip(1))
             seat = word.Length == 1 ? seat with { Version = Letter(word[0], seat.Name, sheet) } : seat with { Part = PartOf(word, seat.Name, sheet) };
@@ -98,7 +99,9 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
         var letter = char.ToUpperInvariant(typed);
         return letter >= 'A' && letter < 'A' + sheet.Versions
             ? letter
-            : throw new FormatException($"{name}: there is no version {letter}. {(sheet.Versions == 1 ? "The sheet has one version; leave the letter out." : $"The versions are A to {(char)('A' + sheet.Versions - 1)}.")}");
+            : throw new FormatException(sheet.Versions == 1
+                ? Texts.Say("print.one-version", ("name", name), ("letter", letter))
+                : Texts.Say("print.version", ("name", name), ("letter", letter), ("last", (char)('A' + sheet.Versions - 1))));
     }
 
     private static Instrument PartOf(string word, string name, Sheet sheet)
@@ -108,11 +111,13 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
             var part = Instrument.Parse(word);
             if (sheet.Parts.Contains(part))
                 return part;
-            throw new FormatException($"{part.Name} is not among the parts of this sheet. {(sheet.Parts.IsEmpty ? "Choose it above first, or leave it out." : $"They are {string.Join(", ", sheet.Parts.Select(other => other.Name))}.")}");
+            throw new FormatException(sheet.Parts.IsEmpty
+                ? Texts.Say("print.no-parts", ("part", part.Name))
+                : Texts.Say("print.part", ("part", part.Name), ("parts", string.Join(", ", sheet.Parts.Select(other => other.Name)))));
         }
         catch (FormatException problem)
         {
-            throw new FormatException($"{name}: {problem.Message}", problem);
+            throw new FormatException(Texts.Say("print.student", ("name", name), ("problem", problem.Message)), problem);
         }
     }
 }

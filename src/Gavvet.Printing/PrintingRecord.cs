@@ -12,6 +12,7 @@ using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Printing;
@@ -62,13 +63,13 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
             {
                 { GavvetPrinting: Version } => record.Checked(),
                 { GavvetPrinting: 1 } => RecordOfVersion1.Upgraded(record, text).Checked(),
-                { GavvetPrinting: > Version } => throw new FormatException($"This printing was recorded by a later Gavvet. This one reads versions 1 to {Version}."),
-                _ => throw new FormatException("This is no record of a printing."),
+                { GavvetPrinting: > Version } => throw new FormatException(Texts.Say("record.later", ("version", Version))),
+                _ => throw new FormatException(Texts.Say("record.none")),
             };
         }
         catch (JsonException problem)
         {
-            throw new FormatException("This is no record of a printing.", problem);
+            throw new FormatException(Texts.Say("record.none"), problem);
         }
     }
 
@@ -87,7 +88,7 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
         var isSound = Title is not null && !Editions.IsDefault && !Copies.IsDefault
             && Editions.All(edition => edition is { Version: not null, Items.IsDefault: false } && edition.Items.All(item => item is { Item: { Ask: not null, Marks: >= 0 }, Box.Length: 4 }))
             && Copies.All(copy => copy is { Codes.IsDefault: false } && copy.Edition >= 0 && copy.Edition < Editions.Length);
-        return isSound ? this : throw new FormatException("This record was changed by hand and does not hold together any more. Use the file as it was written.");
+        return isSound ? this : throw new FormatException(Texts.Say("record.changed"));
     }
 }
 
@@ -197,5 +198,5 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
             Octaves = Item.Ask.Octaves,
             Variant = Item.Ask.Variant,
         },
-        AskedQuestionFile.Read(Asked ?? throw new FormatException($"Question {Item.Number} of this record was changed by hand; it does not say how it is judged.")));
+        AskedQuestionFile.Read(Asked ?? throw new FormatException(Texts.Say("record.question", ("number", Item.Number)))));
 }

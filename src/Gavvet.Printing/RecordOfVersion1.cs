@@ -5,6 +5,7 @@ using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -20,7 +21,7 @@ internal static class RecordOfVersion1
     public static PrintingRecord Upgraded(PrintingRecord record, string text)
     {
         if (record.Editions.IsDefault)
-            throw new FormatException("This record was changed by hand: it has no papers.");
+            throw new FormatException(Texts.Say("record.no-papers"));
         using var document = JsonDocument.Parse(text);
         var style = record.Style();
         var editions = document.RootElement.GetProperty("editions").EnumerateArray().ToArray();
@@ -78,7 +79,7 @@ internal static class RecordOfVersion1
                 UnderSignature = item.Ask.WriteWith == FileWords.Of(Notation.Signature),
                 OtherTonics = [.. item.Accepted.Select(other => (other.Ascending ?? other.Descending)?[0]).OfType<string>().Select(NoteText.Parse).Where(other => other != tonic).Distinct()],
             })
-            .FirstOrDefault() ?? throw new FormatException($"Question {item.Number} of this record was changed by hand: its answer is no scale.");
+            .FirstOrDefault() ?? throw new FormatException(Texts.Say("record.no-scale", ("number", item.Number)));
     }
 
     private static bool IsSpelled(Scale scale, ItemAnswer answer) =>

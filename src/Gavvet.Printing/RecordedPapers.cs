@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Teaching;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -31,16 +32,18 @@ public sealed class RecordedPapers
     public RecordedCopy Find(string? student, string? code)
     {
         if (student is null && code is null)
-            throw new FormatException("Say whose paper it is: student, or the code of a page.");
+            throw new FormatException(Texts.Say("paper.whose"));
         var byCode = code is null ? null : OfCode(code);
         if (student is null)
             return byCode!;
         RecordedCopy[] own = [.. Record.Copies.Where(copy => string.Equals(copy.Student, student.Trim(), StringComparison.OrdinalIgnoreCase))];
         if (own.Length == 0)
-            throw new FormatException($"No paper of this printing is {student.Trim()}’s. Look at the name, or give the code at the foot of the page.");
+            throw new FormatException(Texts.Say("paper.none", ("student", student.Trim())));
         if (byCode is not null)
-            return own.Contains(byCode) ? byCode : throw new FormatException($"The page {PageCode.Printed(Plain(code!))} is of {(byCode.Student is { } other ? $"{other}’s paper" : "a spare paper")}, not of {own[0].Student}’s.");
-        return own.Length == 1 ? own[0] : throw new FormatException($"{own.Length} papers of this printing are {own[0].Student}’s. Give the code at the foot of the page.");
+            return own.Contains(byCode) ? byCode : throw new FormatException(byCode.Student is { } other
+                ? Texts.Say("paper.other", ("code", PageCode.Printed(Plain(code!))), ("owner", other), ("student", own[0].Student!))
+                : Texts.Say("paper.spare", ("code", PageCode.Printed(Plain(code!))), ("student", own[0].Student!)));
+        return own.Length == 1 ? own[0] : throw new FormatException(Texts.Say("paper.several", ("count", own.Length), ("student", own[0].Student!)));
     }
 
     /// <summary>An item of a paper.</summary>
@@ -50,7 +53,7 @@ public sealed class RecordedPapers
     public SetItem ItemOf(RecordedCopy copy, int number)
     {
         var items = ItemsOf(copy);
-        return items.FirstOrDefault(item => item.Number == number) ?? throw new FormatException($"There is no item {number} on this paper. {(items.Length == 0 ? "It has none." : $"Its items are {items[0].Number} to {items[^1].Number}.")}");
+        return items.FirstOrDefault(item => item.Number == number) ?? throw new FormatException(items.Length == 0 ? Texts.Say("paper.no-items", ("number", number)) : Texts.Say("paper.item", ("number", number), ("first", items[0].Number), ("last", items[^1].Number)));
     }
 
     /// <summary>The items of a paper, in order.</summary>
@@ -63,9 +66,9 @@ public sealed class RecordedPapers
         if (problem is null && Record.Copies.FirstOrDefault(copy => copy.Codes.Contains(code)) is { } found)
             return found;
         if (problem is null)
-            throw new FormatException($"The page {PageCode.Printed(code)} is not of this printing.");
+            throw new FormatException(Texts.Say("paper.not-of", ("code", PageCode.Printed(code))));
         string[] near = [.. Record.Copies.SelectMany(copy => copy.Codes).Where(other => PageCode.IsNear(typed, other)).Take(2)];
-        throw new FormatException(near is [var one] ? $"{problem} It may be {PageCode.Printed(one)}." : problem);
+        throw new FormatException(near is [var one] ? Texts.Say("code.may-be", ("problem", problem), ("code", PageCode.Printed(one))) : problem);
     }
 
     private static string Plain(string typed) => PageCode.Problem(typed, out var code) is null ? code : typed;

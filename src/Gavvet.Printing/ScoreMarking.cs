@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Exchange;
 using Gavvet.Teaching;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -18,7 +19,7 @@ public static class ScoreMarking
         // A score may hold every version and part; the student wrote in one of them. The last staff of a question takes the answer.
         var staves = PartOf(papers, copy, score)?.Staves.Where(staff => staff.Number is { } number && items.ContainsKey(number) && staff.Notes.Length > 1).GroupBy(staff => staff.Number!.Value).ToArray() ?? [];
         if (staves.Length == 0)
-            throw new FormatException("No staff of this score has notes for a question of this paper. The score handed out has each question’s number over its staff; keep those words.");
+            throw new FormatException(Texts.Say("score.no-staff"));
         return [.. staves.Select(own => (items[own.Key], Marker.Mark(items[own.Key], papers.Style, new Decision.Written(own.Last().Text))))];
     }
 

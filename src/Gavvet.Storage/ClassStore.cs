@@ -1,5 +1,6 @@
 using Gavvet.Teaching;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage;
@@ -69,7 +70,7 @@ public sealed class ClassStore(Database data, TimeProvider clock)
     public Task<bool> AddAsync(string id, IReadOnlyList<Student> students) => ChangeAsync(id, (database, row) =>
     {
         if (row.Students.Count + students.Count > SchoolClass.MostStudents)
-            throw new FormatException($"A class has up to {SchoolClass.MostStudents} students; with these there would be {row.Students.Count + students.Count}.");
+            throw new FormatException(Texts.Say("class.most", ("most", SchoolClass.MostStudents), ("count", row.Students.Count + students.Count)));
         var place = row.Students.Count == 0 ? 0 : row.Students.Max(other => other.Place) + 1;
         foreach (var student in students)
         {
@@ -89,7 +90,7 @@ public sealed class ClassStore(Database data, TimeProvider clock)
     /// <exception cref="FormatException">The name or the seat is taken, or cannot be.</exception>
     public Task<bool> ChangeAsync(string id, Student student) => ChangeAsync(id, (_, row) =>
     {
-        var known = row.Students.Find(other => other.Id == student.Id) ?? throw new FormatException("This student is no longer in the class. Load the page again.");
+        var known = row.Students.Find(other => other.Id == student.Id) ?? throw new FormatException(Texts.Say("class.student-gone"));
         Check(row, student.Id, student);
         known.Name = student.Name.Trim();
         Fill(known, student);
@@ -102,7 +103,7 @@ public sealed class ClassStore(Database data, TimeProvider clock)
     /// <param name="seat">The seat, or null to stand up.</param>
     public Task<bool> SitAsync(string id, string student, Seat? seat) => ChangeAsync(id, (_, row) =>
     {
-        var moved = row.Students.Find(other => other.Id == student) ?? throw new FormatException("This student is no longer in the class. Load the page again.");
+        var moved = row.Students.Find(other => other.Id == student) ?? throw new FormatException(Texts.Say("class.student-gone"));
         if (seat is { } place && row.Students.Find(other => other.SeatRow == place.Row && other.SeatNumber == place.Number) is { } there)
             (there.SeatRow, there.SeatNumber) = (moved.SeatRow, moved.SeatNumber);
         (moved.SeatRow, moved.SeatNumber) = (seat?.Row, seat?.Number);
@@ -132,7 +133,7 @@ public sealed class ClassStore(Database data, TimeProvider clock)
             throw new FormatException(problem);
         var names = await database.Classes.Where(row => row.Id != id).Select(row => row.Name).ToListAsync();
         if (names.Exists(other => string.Equals(other, name.Trim(), StringComparison.CurrentCultureIgnoreCase)))
-            throw new FormatException($"There is a class called {name.Trim()} already. Give this one another name, such as the year with it.");
+            throw new FormatException(Texts.Say("class.taken", ("name", name.Trim())));
     }
 
     private static void Check(ClassRow row, string id, Student student)
@@ -141,9 +142,9 @@ public sealed class ClassStore(Database data, TimeProvider clock)
             throw new FormatException(problem);
         var others = row.Students.Where(other => other.Id != id).ToArray();
         if (others.FirstOrDefault(other => string.Equals(other.Name, student.Name.Trim(), StringComparison.CurrentCultureIgnoreCase)) is { } same)
-            throw new FormatException($"There is a {same.Name} in this class already. Add an initial, so that their papers can be told apart.");
+            throw new FormatException(Texts.Say("class.student-taken", ("name", same.Name)));
         if (student.Seat is { } seat && others.FirstOrDefault(other => other.SeatRow == seat.Row && other.SeatNumber == seat.Number) is { } there)
-            throw new FormatException($"Row {seat.Row}, seat {seat.Number} is {there.Name}’s already.");
+            throw new FormatException(Texts.Say("class.seat-taken", ("row", seat.Row), ("seat", seat.Number), ("name", there.Name)));
     }
 
     private static void Fill(StudentRow row, Student student)

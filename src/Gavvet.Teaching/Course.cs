@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
@@ -82,7 +83,7 @@ public sealed record Course(string Id, string Name, ImmutableArray<Topic> Topics
     /// <param name="id">Such as exam-course.</param>
     /// <exception cref="FormatException">There is none of this name.</exception>
     public static Course Get(string id) => Shipped.FirstOrDefault(course => course.Id == id)
-        ?? throw new FormatException($"There is no course called “{id}”. There are {string.Join(", ", Shipped.Select(course => course.Id))}.");
+        ?? throw new FormatException(Texts.Say("plan.course", ("id", id), ("courses", string.Join(", ", Shipped.Select(course => course.Id)))));
 
     /// <summary>How many lessons its topics take.</summary>
     public int Lessons => Topics.Sum(topic => topic.Lessons);

@@ -31,15 +31,15 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     {
         const int longest = 3_660;
         if (days.Count == 0)
-            throw new FormatException("The class has no day. Say on which days of the week it meets, such as mon,thu.");
+            throw new FormatException(Texts.Say("plan.no-day"));
         if (lessons is < 1 or > MostLessons)
-            throw new FormatException($"A plan has from 1 to {MostLessons} lessons; {lessons} is not among them.");
+            throw new FormatException(Texts.Say("plan.lessons", ("most", MostLessons), ("lessons", lessons)));
         var topics = course.Topics.SelectMany(topic => Enumerable.Repeat(topic, topic.Lessons)).ToArray();
         var laid = ImmutableArray.CreateBuilder<Lesson>(lessons);
         for (var day = 0; laid.Count < lessons; day++)
         {
             if (day > longest || DateOnly.MaxValue.DayNumber - start.DayNumber <= day)
-                throw new FormatException("The holidays leave no room for so many lessons within ten years. Look at the list of holidays.");
+                throw new FormatException(Texts.Say("plan.no-room"));
             var date = start.AddDays(day);
             if (!days.Contains(date.DayOfWeek) || holidays.Contains(date))
                 continue;
@@ -57,7 +57,7 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     public static ImmutableArray<DayOfWeek> ReadDays(string text)
     {
         string[] words = text.Split([',', ' '], StringSplitOptions.RemoveEmptyEntries);
-        return [.. words.Select(word => Array.FindIndex(Days, day => word.Length >= 2 && ($"{(DayOfWeek)Array.IndexOf(Days, day)}".StartsWith(word, StringComparison.OrdinalIgnoreCase))) is >= 0 and var day ? (DayOfWeek)day : throw new FormatException($"“{word}” is no day of the week. Write {string.Join(", ", Days.Skip(1))} or sun.")).Distinct().Order()];
+        return [.. words.Select(word => Array.FindIndex(Days, day => word.Length >= 2 && ($"{(DayOfWeek)Array.IndexOf(Days, day)}".StartsWith(word, StringComparison.OrdinalIgnoreCase))) is >= 0 and var day ? (DayOfWeek)day : throw new FormatException(Texts.Say("plan.day", ("word", word), ("days", string.Join(", ", Days.Skip(1)))))).Distinct().Order()];
     }
 
     /// <summary>Reads holidays: a date a line, or the first and the last day with two full stops between.</summary>
@@ -75,9 +75,9 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
                 continue;
             string[] ends = line.Split("..", StringSplitOptions.TrimEntries);
             if (ends.Length > 2 || !TryDate(ends[0], out var first) || !TryDate(ends[^1], out var last))
-                throw new FormatException($"Line {i + 1} of the holidays: “{line}” is no date. Write 2026-12-24, or 2026-12-21..2027-01-03 for all days between.");
+                throw new FormatException(Texts.Say("plan.holiday", ("line", i + 1), ("text", line)));
             if (last < first || last.DayNumber - first.DayNumber > longest)
-                throw new FormatException($"Line {i + 1} of the holidays: {line} {(last < first ? "ends before it begins" : "is longer than a year")}.");
+                throw new FormatException(Texts.Say(last < first ? "plan.holiday-ends" : "plan.holiday-long", ("line", i + 1), ("text", line)));
             for (var day = first; day <= last; day = day.AddDays(1))
                 days.Add(day);
         }
@@ -88,7 +88,7 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     /// <summary>Reads a date such as 2026-03-12.</summary>
     /// <param name="text">The text.</param>
     /// <exception cref="FormatException">It is none.</exception>
-    public static DateOnly ReadDate(string text) => TryDate(text, out var day) ? day : throw new FormatException($"“{text}” is no date. Write it as 2026-03-12.");
+    public static DateOnly ReadDate(string text) => TryDate(text, out var day) ? day : throw new FormatException(Texts.Say("plan.date", ("text", text)));
 
     private static bool TryDate(string text, out DateOnly day) => DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out day);
 }

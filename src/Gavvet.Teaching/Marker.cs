@@ -2,6 +2,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
@@ -48,10 +49,10 @@ public static class Marker
         Decision.Right => new Marking(MarkedAs.Correct, item.Marks, item.Marks, []) { IsByHand = true },
         Decision.Wrong => new Marking(MarkedAs.Wrong, 0, item.Marks, []) { IsByHand = true },
         Decision.Blank => new Marking(MarkedAs.Blank, 0, item.Marks, []) { IsByHand = true },
-        Decision.Earned(var marks, _) when marks < 0 || marks > item.Marks => throw new FormatException($"Item {item.Number} has {item.Marks} {(item.Marks == 1 ? "mark" : "marks")}; {marks} cannot be earned."),
+        Decision.Earned(var marks, _) when marks < 0 || marks > item.Marks => throw new FormatException(Texts.Say("marking.earned", ("item", item.Number), ("of", item.Marks), ("marks", marks))),
         Decision.Earned(var marks, var answer) => Decided(item, marks, string.IsNullOrWhiteSpace(answer) ? null : Judged(item, style, answer)),
         Decision.Mistake(var code) => Judged(item, style, item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == code)?.Text
-            ?? throw new FormatException($"Item {item.Number} does not invite this mistake.")),
+            ?? throw new FormatException(Texts.Say("marking.mistake", ("item", item.Number)))),
         Decision.Written(var answer) => Judged(item, style, answer),
         _ => throw new ArgumentException("There is no such decision.", nameof(decision)),
     };

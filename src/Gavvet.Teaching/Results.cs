@@ -4,6 +4,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
@@ -74,20 +75,20 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
     public static ResultsFile Read(string text)
     {
         if (text.Length > MostCharacters)
-            throw new FormatException("This file is too large for results.");
+            throw new FormatException(Texts.Say("results.large"));
         try
         {
             using (var document = JsonDocument.Parse(text))
             {
                 if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("gavvetResults", out var version) || !version.TryGetInt32(out var number))
-                    throw new FormatException("This is no results file: it does not say “gavvetResults”.");
+                    throw new FormatException(Texts.Say("results.mark"));
                 if (number != Version)
-                    throw new FormatException($"These results were written by a later Gavvet. This one reads version {Version}.");
+                    throw new FormatException(Texts.Say("results.later", ("version", Version)));
             }
 
             var file = JsonSerializer.Deserialize<ResultsFile>(text, Json)!;
             if (file.Title is null || file.Markings.IsDefault)
-                throw new FormatException("This is no results file: its title or its markings are missing.");
+                throw new FormatException(Texts.Say("results.title"));
             for (var i = 0; i < file.Markings.Length; i++)
                 file.Markings[i].Check(i);
             return file;
@@ -95,7 +96,7 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
         catch (Exception problem) when (problem is JsonException or InvalidOperationException)
         {
             var path = (problem as JsonException)?.Path is { Length: > 1 } place ? $" at {place.TrimStart('$', '.')}" : "";
-            throw new FormatException($"This is no results file: something is missing, unknown or of the wrong kind{path}.", problem);
+            throw new FormatException(Texts.Say("results.broken", ("path", path)), problem);
         }
     }
 }
@@ -145,7 +146,7 @@ public sealed record KeptResult(
 
     /// <summary>What the answer was found to be.</summary>
     [JsonIgnore]
-    public MarkedAs As => FileWords.TryParse<MarkedAs>(Verdict, out var verdict) ? verdict : throw new FormatException($"“{Verdict}” is no verdict. There are {FileWords.All<MarkedAs>()}.");
+    public MarkedAs As => FileWords.TryParse<MarkedAs>(Verdict, out var verdict) ? verdict : throw new FormatException(Texts.Say("results.verdict", ("verdict", Verdict), ("verdicts", FileWords.All<MarkedAs>())));
 
     internal static KeptResult From(Result result) => new(
         result.Student,
@@ -172,11 +173,11 @@ public sealed record KeptResult(
     {
         object?[] needed = [Date, Version, SectionTitle, Asked?.Kind, Asked?.Group, Asked?.Type, Asked?.Tonic, Prompt, Answer, Verdict, By];
         if (needed.Contains(null) || Findings.IsDefault || Findings.Any(finding => finding is not { Code: not null, Message: not null }))
-            throw new FormatException($"This is no results file: something is missing in marking {at + 1}.");
+            throw new FormatException(Texts.Say("results.missing", ("number", at + 1)));
         if (!DateOnly.TryParseExact(Date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
-            throw new FormatException($"Marking {at + 1} of the results: “{Date}” is no date. Write it as 2026-03-12.");
+            throw new FormatException(Texts.Say("results.date", ("number", at + 1), ("date", Date)));
         _ = As;
         if (Of < 0 || Marks < 0 || Marks > Of)
-            throw new FormatException($"Marking {at + 1} of the results: {Marks} of {Of} marks cannot be.");
+            throw new FormatException(Texts.Say("results.marks", ("number", at + 1), ("marks", Marks), ("of", Of)));
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using CsvHelper;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
@@ -21,7 +22,7 @@ public static class RosterText
     {
         var rows = Rows(text);
         if (rows.Count == 0)
-            throw new FormatException("The list is empty. Write a student a line, such as “Mira, viola”.");
+            throw new FormatException(Texts.Say("roster.empty"));
         var hasHead = rows[0].Cells.Any(cell => Word(cell) == "name");
         var columns = hasHead ? Head(rows[0].Cells) : Columns;
         var students = ImmutableArray.CreateBuilder<Student>();
@@ -30,16 +31,16 @@ public static class RosterText
         foreach (var (line, cells) in hasHead ? rows.Skip(1) : rows)
         {
             if (students.Count == SchoolClass.MostStudents)
-                throw new FormatException($"Line {line}: a class has up to {SchoolClass.MostStudents} students. Make two classes of it.");
+                throw new FormatException(Texts.Say("roster.most", ("line", line), ("most", SchoolClass.MostStudents)));
             var student = At(line, () => Student(columns, cells, idOf));
             if (!lines.TryAdd(student.Name, line))
-                throw new FormatException($"Line {line}: {student.Name} stands on line {lines[student.Name]} already. Add an initial, so that their papers can be told apart.");
+                throw new FormatException(Texts.Say("roster.twice", ("line", line), ("name", student.Name), ("other", lines[student.Name])));
             if (student.Seat is { } seat && !seats.TryAdd(seat, line))
-                throw new FormatException($"Line {line}: row {seat.Row}, seat {seat.Number} is taken on line {seats[seat]} already.");
+                throw new FormatException(Texts.Say("roster.seat-taken", ("line", line), ("row", seat.Row), ("seat", seat.Number), ("other", seats[seat])));
             students.Add(student);
         }
 
-        return students.Count > 0 ? students.ToImmutable() : throw new FormatException("There is no student below the head of the table. Write a student a line.");
+        return students.Count > 0 ? students.ToImmutable() : throw new FormatException(Texts.Say("roster.head-alone"));
     }
 
     /// <summary>The roster as a table that <see cref="Read"/> takes. Cells that a spreadsheet would take for a formula begin with an apostrophe.</summary>
@@ -83,7 +84,7 @@ public static class RosterText
         }
         catch (CsvFormatException problem)
         {
-            throw new FormatException($"Line {problem.LineNumber}: the quotes of this line do not close. Write the name without quotes.", problem);
+            throw new FormatException(Texts.Say("roster.quotes", ("line", problem.LineNumber)), problem);
         }
 
         return rows;
@@ -99,16 +100,16 @@ public static class RosterText
     {
         string[] words = [.. cells.Select(Word)];
         if (words.FirstOrDefault(word => !Columns.Contains(word)) is { } odd)
-            throw new FormatException($"Line 1: there is no column “{odd}”. The columns are {string.Join(", ", Columns)}; only name is needed.");
+            throw new FormatException(Texts.Say("roster.column", ("column", odd), ("columns", string.Join(", ", Columns))));
         if (words.GroupBy(word => word).FirstOrDefault(group => group.Count() > 1) is { } twice)
-            throw new FormatException($"Line 1: the column {twice.Key} stands twice.");
+            throw new FormatException(Texts.Say("roster.column-twice", ("column", twice.Key)));
         return words;
     }
 
     private static Student Student(string[] columns, string[] cells, Func<string, string> idOf)
     {
         if (cells.Length > columns.Length)
-            throw new FormatException($"there are {cells.Length} cells where the table has {columns.Length} columns.");
+            throw new FormatException(Texts.Say("roster.cells", ("cells", cells.Length), ("columns", columns.Length)));
         string Cell(string column) => Array.IndexOf(columns, column) is >= 0 and var at && at < cells.Length ? cells[at] : "";
         var name = Cell("name");
         if (SchoolClass.NameProblem(name) is { } problem)
@@ -123,25 +124,25 @@ public static class RosterText
     }
 
     private static Clef ClefOf(string word) => Clef.Find(Word(word)) ?? Clef.All.FirstOrDefault(clef => Word(clef.Name) == Word(word) || $"{Word(word)} clef" == Word(clef.Name))
-        ?? throw new FormatException($"there is no clef called “{word}”. There are {string.Join(", ", Clef.All.Select(clef => clef.Id))}.");
+        ?? throw new FormatException(Texts.Say("roster.clef", ("word", word), ("clefs", string.Join(", ", Clef.All.Select(clef => clef.Id)))));
 
     private static bool IsLarge(string word) => word switch
     {
         "large" => true,
         "" or "normal" or "usual" => false,
-        _ => throw new FormatException($"the size of print is large or normal; “{word}” is neither."),
+        _ => throw new FormatException(Texts.Say("roster.size", ("word", word))),
     };
 
     private static Seat? SeatOf(string row, string seat)
     {
         if (row.Length == 0 && seat.Length == 0)
             return null;
-        return new Seat(Place(row, "row"), Place(seat, "seat"));
+        return new Seat(Place(row, "roster.seat-half.row", "roster.place.row"), Place(seat, "roster.seat-half.seat", "roster.place.seat"));
     }
 
-    private static int Place(string text, string what) => int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number is >= 1 and <= SchoolClass.MostSeats
+    private static int Place(string text, string missing, string wrong) => int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number is >= 1 and <= SchoolClass.MostSeats
         ? number
-        : throw new FormatException(text.Length == 0 ? $"the {what} is missing. Give row and seat, or neither." : $"“{text}” is no {what}. Write a number from 1 to {SchoolClass.MostSeats}.");
+        : throw new FormatException(text.Length == 0 ? Texts.Say(missing) : Texts.Say(wrong, ("text", text), ("most", SchoolClass.MostSeats)));
 
     private static string Word(string cell) => cell.Trim().ToLowerInvariant();
 
@@ -153,7 +154,7 @@ public static class RosterText
         }
         catch (FormatException problem)
         {
-            throw new FormatException($"Line {line}: {problem.Message}", problem);
+            throw new FormatException(Texts.Say("roster.line", ("line", line), ("problem", problem.Message)), problem);
         }
     }
 }

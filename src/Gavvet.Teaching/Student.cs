@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
@@ -55,7 +56,7 @@ public sealed record SchoolClass(string Id, string Name, ImmutableArray<Student>
     public static string? NameProblem(string name)
     {
         if (name.Trim().Length is 0 or > NameLength || name.Any(char.IsControl))
-            return $"A name has from 1 to {NameLength} characters, such as “Mira” or “M. K.”.";
-        return name.TrimStart() is ['=' or '+' or '-' or '@', ..] ? $"“{name.Trim()}” begins like a formula. Write the name alone, such as “Mira”." : null;
+            return Texts.Say("student.name", ("most", NameLength));
+        return name.TrimStart() is ['=' or '+' or '-' or '@', ..] ? Texts.Say("student.formula", ("name", name.Trim())) : null;
     }
 }

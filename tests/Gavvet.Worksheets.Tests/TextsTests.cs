@@ -10,10 +10,9 @@ public partial class TextsTests
 {
     private static readonly string Source = Path.Combine(Checkout.Folder, "src");
 
-    private static readonly Dictionary<string, string> Messages = XDocument.Load(Path.Combine(Source, "Gavvet.Worksheets", "Wording", "Texts.resx")).Root!.Elements("data")
-        .ToDictionary(data => data.Attribute("name")!.Value, data => data.Element("value")!.Value);
+    private static readonly Dictionary<string, string> Messages = Words("Gavvet.Worksheets/Wording/Texts.resx");
 
-    private static readonly string Code = string.Join('\n', new[] { "Worksheets", "Engraving", "Teaching", "Printing", "Web" }.SelectMany(room => Directory.GetFiles(Path.Combine(Source, $"Gavvet.{room}"), "*.cs*", SearchOption.AllDirectories)).Where(file => !file.Contains("/obj/", StringComparison.Ordinal)).Select(File.ReadAllText));
+    private static readonly string Code = CodeOf("Worksheets", "Engraving", "Exchange", "Teaching", "Printing", "Storage", "Web", "Cli");
 
     [Fact]
     public void Every_message_is_said_somewhere()
@@ -51,6 +50,29 @@ public partial class TextsTests
     }
 
     [Fact]
+    public void What_the_theory_says_stands_in_its_file_and_nothing_else_does()
+    {
+        var words = Words("Gavvet.Theory/Wording/TheoryTexts.resx");
+        var code = CodeOf("Theory");
+        Assert.Equal(words.Keys.Order(), NamedWithDots().Matches(code).Select(match => match.Groups[1].Value).Where(words.ContainsKey).Distinct().Order());
+        foreach (Match said in Saying().Matches(code))
+            Assert.True(words.ContainsKey(said.Groups[1].Value), said.Groups[1].Value);
+    }
+
+    // A sentence in code is one that no other language can say. What no user sees, such as a fault of the program, may stand there.
+    [Theory]
+    [InlineData("Theory")]
+    [InlineData("Worksheets")]
+    [InlineData("Exchange")]
+    [InlineData("Teaching")]
+    [InlineData("Printing")]
+    [InlineData("Engraving")]
+    public void No_refusal_is_a_sentence_in_code(string room)
+    {
+        Assert.DoesNotContain(Refusals().Matches(CodeOf(room)), sentence => true);
+    }
+
+    [Fact]
     public void An_argument_that_is_not_given_is_no_blank()
     {
         Assert.Equal("E major. e minor has", Texts.Say("parallel-key.prompt", ("key", "E major"), ("parallel", "e minor")));
@@ -61,6 +83,17 @@ public partial class TextsTests
         // What stands in an argument is never taken for a place.
         Assert.Equal("{parallel}. x has", Texts.Say("parallel-key.prompt", ("key", "{parallel}"), ("parallel", "x")));
     }
+
+    private static Dictionary<string, string> Words(string file) => XDocument.Load(Path.Combine(Source, file)).Root!.Elements("data")
+        .ToDictionary(data => data.Attribute("name")!.Value, data => data.Element("value")!.Value);
+
+    private static string CodeOf(params string[] rooms) => string.Join('\n', rooms.SelectMany(room => Directory.GetFiles(Path.Combine(Source, $"Gavvet.{room}"), "*.cs*", SearchOption.AllDirectories)).Where(file => !file.Contains("/obj/", StringComparison.Ordinal)).Select(File.ReadAllText));
+
+    [GeneratedRegex("""(?:FormatException|UnwritableNoteException)\((?:"[^"]* |\$"[^"]*[A-Za-z] )""")]
+    private static partial Regex Refusals();
+
+    [GeneratedRegex("\"([a-z.-]+)\"")]
+    private static partial Regex NamedWithDots();
 
     [GeneratedRegex("(?:Texts\\.Say|Why)\\(\\s*\"([^\"$]+)\"")]
     private static partial Regex Saying();

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Layout;
 
@@ -35,7 +36,7 @@ public static class TextSetter
         {
             var sign = rune.ToString();
             if (!Signs.ContainsKey(sign) && !face.Covers(sign))
-                return $"The page’s typeface has no sign for “{sign}”. Write it in another way.";
+                return Texts.Say("refused.no-sign", ("sign", sign));
         }
 
         return null;

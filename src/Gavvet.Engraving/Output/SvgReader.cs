@@ -5,6 +5,7 @@ using System.Xml;
 using System.Xml.Linq;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Output;
 
@@ -36,7 +37,7 @@ public static partial class SvgReader
         }
         catch (Exception problem) when (problem is XmlException or ArgumentException or InvalidOperationException or KeyNotFoundException or IndexOutOfRangeException or FormatException or OverflowException or NullReferenceException)
         {
-            throw new FormatException("This page cannot be read. It was changed, or a later Gavvet wrote it.", problem);
+            throw new FormatException(Texts.Say("page.unreadable"), problem);
         }
     }
 
@@ -47,7 +48,7 @@ public static partial class SvgReader
         "rect" => [Rectangle(element)],
         "path" when element.Attribute("stroke") is not null => Lines(element),
         "path" => [Slur(element)],
-        var other => throw new FormatException($"No page of ours has “{other}”."),
+        var other => throw new XmlException($"No page of ours has “{other}”."),
     };
 
     private static GlyphPrimitive Glyph(XElement use)

@@ -31,7 +31,7 @@ public readonly record struct Key(NoteName Tonic, KeyMode Mode = KeyMode.Major)
     /// <summary>The key signature.</summary>
     /// <exception cref="UnwritableNoteException">The key is theoretical; the message names its practical twin.</exception>
     public KeySignature Signature => IsTheoretical
-        ? throw new UnwritableNoteException($"{this} has no key signature: it would need {Math.Abs(Fifths)} {(Fifths > 0 ? "sharps" : "flats")}. Write {PracticalTwin} instead.")
+        ? throw new UnwritableNoteException(TheoryTexts.Say(Fifths > 0 ? "no-signature.sharps" : "no-signature.flats", ("key", this), ("count", Math.Abs(Fifths)), ("twin", PracticalTwin)))
         : new KeySignature(Fifths);
 
     /// <summary>The key of the same sound twelve fifths nearer to C; itself when it is not theoretical.</summary>

@@ -21,7 +21,7 @@ public readonly record struct KeySignature
     public KeySignature(int fifths)
     {
         if (fifths is < -Most or > Most)
-            throw new UnwritableNoteException("A key signature has at most seven sharps or flats.");
+            throw new UnwritableNoteException(TheoryTexts.Say("signature.most"));
         Fifths = fifths;
     }
 

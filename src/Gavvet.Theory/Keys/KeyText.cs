@@ -63,6 +63,6 @@ public static class KeyText
             return key;
         return NoteNaming.TryParse(system, typed, out var tonic)
             ? new Key(tonic)
-            : throw new FormatException($"“{typed}” is not a key. Write a tonic and its mode, such as Eb major or D#m.");
+            : throw new FormatException(TheoryTexts.Say("no-key", ("text", typed)));
     }
 }

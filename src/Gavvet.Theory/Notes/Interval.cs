@@ -46,7 +46,7 @@ public readonly record struct Interval
     public Interval(int letterSteps, int semitones)
     {
         if (letterSteps < 0 || QualityOf(letterSteps, semitones) is null)
-            throw new ArgumentException($"{semitones} semitones over {letterSteps + 1} letters is not an interval with a name.");
+            throw new ArgumentException(TheoryTexts.Say("interval.nameless", ("semitones", semitones), ("letters", letterSteps + 1)));
         LetterSteps = letterSteps;
         Semitones = semitones;
     }
@@ -105,7 +105,7 @@ public readonly record struct Interval
             }
         }
 
-        throw new FormatException($"“{text}” is not an interval. Write a quality and a number, such as M3, P5 or A2.");
+        throw new FormatException(TheoryTexts.Say("no-interval", ("text", text)));
     }
 
     /// <summary>The short form: M3, P5, A2.</summary>

@@ -16,9 +16,9 @@ public readonly record struct NoteName
     public NoteName(Letter letter, Accidental accidental = Accidental.Natural)
     {
         if (letter is < Letter.C or > Letter.B)
-            throw new UnwritableNoteException("A note's letter is one of C D E F G A B.");
+            throw new UnwritableNoteException(TheoryTexts.Say("note.letter"));
         if (!Accidentals.CanWrite((int)accidental))
-            throw new UnwritableNoteException("A note takes at most two sharps or two flats.");
+            throw new UnwritableNoteException(TheoryTexts.Say("note.accidental"));
         Letter = letter;
         Accidental = accidental;
     }
@@ -51,7 +51,7 @@ public readonly record struct NoteName
     public static NoteName FromFifths(int fifths)
     {
         if (!HasFifths(fifths))
-            throw new UnwritableNoteException("That note would need a triple accidental, which is not written.");
+            throw new UnwritableNoteException(TheoryTexts.Say("note.triple"));
         return ByFifths[fifths + 15];
     }
 
@@ -74,7 +74,7 @@ public readonly record struct NoteName
         var alteration = semitones - letter.Semitones();
         return Accidentals.CanWrite(alteration)
             ? new NoteName(letter, (Accidental)alteration)
-            : throw new UnwritableNoteException($"{letter} would need a triple accidental, which is not written.");
+            : throw new UnwritableNoteException(TheoryTexts.Say("letter.triple", ("letter", letter)));
     }
 
     /// <summary>The name in proper signs, such as E♭ or F𝄪.</summary>

@@ -90,7 +90,7 @@ public static partial class NoteText
         if (typed.Length > 20)
             typed = typed[..20] + "…";
         return typed.Length == 0
-            ? "A note name is missing. Write a letter from A to G, with ♯ or ♭ if needed, such as Eb or F#."
-            : $"“{typed}” is not a note name. Write a letter from A to G, with ♯ or ♭ if needed, such as Eb or F#.";
+            ? TheoryTexts.Say("no-note.missing")
+            : TheoryTexts.Say("no-note", ("text", typed));
     }
 }

@@ -18,7 +18,7 @@ public readonly record struct Pitch(NoteName Name, int Octave)
     public static Pitch At(NoteName name, int staffStep) =>
         Letter.C.Up(staffStep) == name.Letter
             ? new Pitch(name, (staffStep - (int)name.Letter) / Letters.Count)
-            : throw new ArgumentException($"{name} does not stand {staffStep} letters above C0.");
+            : throw new ArgumentException(TheoryTexts.Say("pitch.letter", ("name", name), ("steps", staffStep)));
 
     /// <summary>The pitch an interval away.</summary>
     /// <param name="interval">How far.</param>
@@ -40,7 +40,7 @@ public readonly record struct Pitch(NoteName Name, int Octave)
     {
         return text.Length > 1 && char.IsAsciiDigit(text[^1]) && NoteText.TryParse(text[..^1], out var name)
             ? new Pitch(name, text[^1] - '0')
-            : throw new FormatException($"“{text}” is not a pitch. Write a note name and its octave, such as Bb3.");
+            : throw new FormatException(TheoryTexts.Say("no-pitch", ("text", text)));
     }
 
     /// <summary>The name in proper signs with its octave, such as E♭4.</summary>

@@ -107,7 +107,7 @@ public sealed record Instrument
     {
         var plain = ScaleNames.Plain(id);
         return All.FirstOrDefault(part => ScaleNames.Plain(part.Id) == plain || ScaleNames.Plain(part.Name) == plain)
-            ?? throw new FormatException($"“{id}” is not a part here. Did you mean {All.MinBy(part => TextDistance.Between(ScaleNames.Plain(part.Id), plain))!.Id}?");
+            ?? throw new FormatException(TheoryTexts.Say("no-part", ("id", id), ("nearest", All.MinBy(part => TextDistance.Between(ScaleNames.Plain(part.Id), plain))!.Id)));
     }
 
     private static Instrument Row(string line)

@@ -34,7 +34,7 @@ public static class Transposition
     {
         if (part.WrittenFifths == 0 && ScaleSpelling.CanSpell(type, concert))
             return concert;
-        return Easiest(type, concert.Fifths + part.WrittenFifths, concert) ?? throw new UnwritableNoteException($"{concert} {type.Name} cannot be written for {part.Name} without triple accidentals.");
+        return Easiest(type, concert.Fifths + part.WrittenFifths, concert) ?? throw new UnwritableNoteException(TheoryTexts.Say("part.triple", ("tonic", concert), ("scale", type.Name), ("part", part.Name)));
     }
 
     /// <summary>

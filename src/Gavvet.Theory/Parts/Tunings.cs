@@ -28,6 +28,6 @@ public static class Tunings
         ImmutableArray<Pitch> strings = [.. text.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Pitch.Parse)];
         return strings.Length is >= Fewest and <= Most
             ? strings
-            : throw new FormatException($"A fretboard has {Fewest} to {Most} strings, such as E2 A2 D3 G3 B3 E4.");
+            : throw new FormatException(TheoryTexts.Say("strings", ("fewest", Fewest), ("most", Most)));
     }
 }

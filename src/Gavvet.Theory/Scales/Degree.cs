@@ -16,7 +16,7 @@ public readonly record struct Degree
     public Degree(int number, Accidental alteration = Accidental.Natural)
     {
         if (number is < 1 or > 7)
-            throw new ArgumentOutOfRangeException(nameof(number), "A scale degree is a number from 1 to 7.");
+            throw new ArgumentOutOfRangeException(nameof(number), TheoryTexts.Say("degree.number"));
         _lettersAboveTonic = number - 1;
         Alteration = alteration;
     }
@@ -46,7 +46,7 @@ public readonly record struct Degree
     /// <exception cref="FormatException">It is no degree.</exception>
     public static Degree Parse(string text) => TryParse(text, out var degree)
         ? degree
-        : throw new FormatException($"“{text}” is not a scale degree. Write a number from 1 to 7 with its sign before it, such as b3 or #4.");
+        : throw new FormatException(TheoryTexts.Say("no-degree", ("text", text)));
 
     /// <summary>Reads a degree if it is one.</summary>
     /// <param name="text">What was typed.</param>

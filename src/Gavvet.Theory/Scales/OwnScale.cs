@@ -59,24 +59,26 @@ public static class OwnScale
     {
         var degrees = FormulaText.Words(text).Select(word => FormulaText.TryDegree(word, out var degree) ? degree : Degree.Parse(word)).ToImmutableArray();
         if (degrees.Length is < Fewest or > Most)
-            throw new FormatException($"A scale has from {Fewest} to {Most} degrees; there are {degrees.Length} here. Leave the octave out.");
+            throw new FormatException(TheoryTexts.Say("own.degrees", ("fewest", Fewest), ("most", Most), ("count", degrees.Length)));
         if (degrees[0] != default)
-            throw new FormatException("A scale begins with degree 1.");
+            throw new FormatException(TheoryTexts.Say("own.first"));
         for (var i = 1; i < degrees.Length; i++)
         {
             if (degrees[i].Number < degrees[i - 1].Number || degrees[i].Semitones <= degrees[i - 1].Semitones)
-                throw new FormatException($"{degrees[i]} does not lie above {degrees[i - 1]}. Write the degrees in rising order.");
+                throw new FormatException(TheoryTexts.Say("own.rising", ("degree", degrees[i]), ("before", degrees[i - 1])));
         }
 
         if (degrees[^1].Semitones > 11)
-            throw new FormatException($"{degrees[^1]} sounds the octave. End below it.");
+            throw new FormatException(TheoryTexts.Say("own.octave", ("degree", degrees[^1])));
         if (degrees.GroupBy(degree => degree.Number).FirstOrDefault(same => same.Count() > 2) is { } thrice)
-            throw new FormatException($"Degree {thrice.Key} comes {thrice.Count()} times. A letter is written twice at most.");
+            throw new FormatException(TheoryTexts.Say("own.thrice", ("number", thrice.Key), ("count", thrice.Count())));
         var semitones = degrees.Select(degree => degree.Semitones).Append(12).ToArray();
         for (var i = 1; i < semitones.Length; i++)
         {
             if (semitones[i] - semitones[i - 1] > FormulaText.WidestStep)
-                throw new FormatException($"From {degrees[i - 1]} to {(i < degrees.Length ? degrees[i].ToString() : "the octave")} there are {semitones[i] - semitones[i - 1]} semitones. A step of a scale has {FormulaText.WidestStep} at most.");
+                throw new FormatException(i < degrees.Length
+                    ? TheoryTexts.Say("own.wide", ("degree", degrees[i - 1]), ("next", degrees[i]), ("semitones", semitones[i] - semitones[i - 1]), ("most", FormulaText.WidestStep))
+                    : TheoryTexts.Say("own.wide-octave", ("degree", degrees[i - 1]), ("semitones", semitones[i] - semitones[i - 1]), ("most", FormulaText.WidestStep)));
         }
 
         return new ScaleForm(
@@ -90,18 +92,18 @@ public static class OwnScale
         var words = FormulaText.Words(text);
         var steps = FormulaText.Steps(words);
         if (steps.IndexOf(steps.FirstOrDefault(step => step is < 1 or > 4)) is >= 0 and var odd)
-            throw new FormatException($"“{words[odd]}” is not a step. Write each step as 1, 2, 3 or 4 semitones.");
+            throw new FormatException(TheoryTexts.Say("own.no-step", ("word", words[odd])));
         if (steps.Length != Letters.Count)
-            throw new FormatException($"There are {steps.Length} steps. With seven the letters are certain; for another number enter the degrees.");
+            throw new FormatException(TheoryTexts.Say("own.steps", ("count", steps.Length)));
         if (steps.Sum() != 12)
-            throw new FormatException($"The steps add up to {steps.Sum()} semitones. An octave has 12.");
+            throw new FormatException(TheoryTexts.Say("own.sum", ("sum", steps.Sum())));
         var degrees = ImmutableArray.CreateBuilder<Degree>(Letters.Count);
         var semitones = 0;
         for (var number = 1; number <= Letters.Count; number++)
         {
             var alteration = semitones - new Degree(number).Semitones;
             if (!Accidentals.CanWrite(alteration))
-                throw new FormatException($"The {number}th note would need a triple accidental on C. Such a scale is not written with seven letters.");
+                throw new FormatException(TheoryTexts.Say("own.triple", ("number", number)));
             degrees.Add(new Degree(number, (Accidental)alteration));
             semitones += steps[number - 1];
         }
@@ -116,9 +118,9 @@ public static class OwnScale
     {
         var text = (name ?? "").Trim();
         if (text.Length is 0 or > LongestName)
-            throw new FormatException($"Give the scale a name of up to {LongestName} characters.");
+            throw new FormatException(TheoryTexts.Say("own.name", ("most", LongestName)));
         return ScaleNames.Find(text) is [var taken, ..]
-            ? throw new FormatException($"There is already a scale called {taken.Name}. Give yours another name.")
+            ? throw new FormatException(TheoryTexts.Say("own.taken", ("name", taken.Name)))
             : text;
     }
 }

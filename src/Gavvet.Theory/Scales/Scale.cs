@@ -90,7 +90,7 @@ public sealed class Scale
     public ImmutableArray<Pitch> Pitches(Direction direction, Pitch lowestTonic, int octaves)
     {
         if (lowestTonic.Name != Tonic)
-            throw new ArgumentException($"{lowestTonic} is not the tonic {Tonic}.");
+            throw new ArgumentException(TheoryTexts.Say("not-the-tonic", ("pitch", lowestTonic), ("tonic", Tonic)));
         return Line(Climbed(Ascending, lowestTonic, octaves), Reversed(Climbed(Reversed(Descending), lowestTonic, octaves)), direction);
     }
 

@@ -113,8 +113,8 @@ public static class ScaleNames
         if (found.IsEmpty && OwnScale.OfFormula(name) is { } own)
             return own;
         throw new FormatException(found.IsEmpty
-            ? $"“{name}” is not a scale here. Did you mean {Nearest(name).Id}?"
-            : $"“{name}” may mean {string.Join(" or ", found.Select(type => $"{type.Name} ({type.Id})"))}. Say which.");
+            ? TheoryTexts.Say("no-scale", ("name", name), ("nearest", Nearest(name).Id))
+            : TheoryTexts.Say("may-mean", ("name", name), ("scales", TheoryTexts.Or(found.Select(type => $"{type.Name} ({type.Id})")))));
     }
 
     /// <summary>The scale type with the name most like a text.</summary>

@@ -52,7 +52,7 @@ public static partial class ScaleSearch
             return one;
         var fitting = plain.Take(6).Select(match => match.Tonic is { } tonic ? style.Say(match.Type, tonic) : match.Type.Name).ToArray();
         return fitting.Length > 1
-            ? throw new FormatException($"“{text}” may be {string.Join(", ", fitting[..^1])} or {fitting[^1]}. Say which.")
+            ? throw new FormatException(TheoryTexts.Say("may-be", ("text", text), ("scales", TheoryTexts.Or(fitting))))
             : new ScaleMatch(ScaleNames.Parse(text), null, null);
     }
 
@@ -71,7 +71,7 @@ public static partial class ScaleSearch
         {
             0 => KeyText.Parse(text, style.NoteNames),
             1 => keys[0],
-            _ => throw new FormatException($"“{text}” may be {string.Join(" or ", keys.Take(4).Select(key => style.Say(key)))}. Say which."),
+            _ => throw new FormatException(TheoryTexts.Say("may-be", ("text", text), ("scales", TheoryTexts.Or(keys.Take(4).Select(key => style.Say(key)))))),
         };
     }
 

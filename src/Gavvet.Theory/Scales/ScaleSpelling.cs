@@ -26,7 +26,9 @@ public static class ScaleSpelling
         }
         catch (UnwritableNoteException)
         {
-            throw new UnwritableNoteException($"{tonic} {type.Name} would need a triple accidental, which is not written. {Offer(type, tonic)}".TrimEnd());
+            throw new UnwritableNoteException(Twin(type, tonic) is { } twin
+                ? TheoryTexts.Say("scale.triple.offer", ("tonic", tonic), ("scale", type.Name), ("twin", twin))
+                : TheoryTexts.Say("scale.triple", ("tonic", tonic), ("scale", type.Name)));
         }
     }
 
@@ -132,13 +134,10 @@ public static class ScaleSpelling
         return true;
     }
 
-    private static string Offer(ScaleType type, NoteName tonic)
-    {
-        var twin = NoteName.All
-            .Where(other => other.PitchClass == tonic.PitchClass && other != tonic && CanSpell(type, other))
-            .OrderBy(other => Math.Abs(other.Fifths))
-            .Select(other => (NoteName?)other)
-            .FirstOrDefault();
-        return twin is { } offered ? $"{offered} {type.Name} sounds the same and can be written." : "";
-    }
+    // The tonic of the same sound, nearest to C, on which the scale can be written.
+    private static NoteName? Twin(ScaleType type, NoteName tonic) => NoteName.All
+        .Where(other => other.PitchClass == tonic.PitchClass && other != tonic && CanSpell(type, other))
+        .OrderBy(other => Math.Abs(other.Fifths))
+        .Select(other => (NoteName?)other)
+        .FirstOrDefault();
 }

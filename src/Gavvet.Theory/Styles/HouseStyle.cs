@@ -116,7 +116,6 @@ public sealed record HouseStyle
     public static HouseStyle Parse(string id)
     {
         var plain = ScaleNames.Plain(id).Replace(' ', '-');
-        return Presets.FirstOrDefault(preset => preset.Id == plain) ?? throw new FormatException(
-            $"“{id}” is not a preset of house style. Did you mean {Presets.MinBy(preset => TextDistance.Between(preset.Id, plain))!.Id}? There are {string.Join(", ", Presets.Select(preset => preset.Id))}.");
+        return Presets.FirstOrDefault(preset => preset.Id == plain) ?? throw new FormatException(TheoryTexts.Say("no-preset", ("id", id), ("nearest", Presets.MinBy(preset => TextDistance.Between(preset.Id, plain))!.Id), ("all", string.Join(", ", Presets.Select(preset => preset.Id)))));
     }
 }

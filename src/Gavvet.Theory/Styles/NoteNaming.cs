@@ -78,9 +78,9 @@ public static class NoteNaming
             return note;
         throw new FormatException(system switch
         {
-            NameSystem.German => $"“{text}” is not a note name in German. Write C D E F G A H with -is or -es, such as Fis, Es or B for the note below H.",
-            NameSystem.Dutch => $"“{text}” is not a note name in Dutch. Write C D E F G A B with -is or -es, such as Fis, Es or Bes.",
-            NameSystem.French => $"“{text}” is not a note name in French. Write do ré mi fa sol la si with dièse or bémol, such as fa dièse.",
+            NameSystem.German => TheoryTexts.Say("no-note.german", ("text", text)),
+            NameSystem.Dutch => TheoryTexts.Say("no-note.dutch", ("text", text)),
+            NameSystem.French => TheoryTexts.Say("no-note.french", ("text", text)),
             _ => NoteText.Problem(text),
         });
     }

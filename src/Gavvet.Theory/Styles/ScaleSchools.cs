@@ -39,8 +39,7 @@ public static class ScaleSchools
     {
         if (!type.IsChromatic || ReferenceEquals(style.LineOf(type, tonic), Named(style.Chromatic, type)))
             return null;
-        var written = style.Chromatic == ChromaticSchool.Harmonic ? "sharps going up and flats coming down" : "the harmonic chromatic scale";
-        return $"On {style.Say(tonic)} this is {written}: it needs fewer double accidentals.";
+        return TheoryTexts.Say(style.Chromatic == ChromaticSchool.Harmonic ? "chromatic.up-down" : "chromatic.harmonic", ("tonic", style.Say(tonic)));
     }
 
     /// <summary>The signature a house style prints, or null where it writes accidentals only.</summary>

@@ -52,7 +52,7 @@ public static class AnswerForms
         var right = AnswerPhrase.Of(question, answer.Marks);
         var wrong = WrongAnswers.Of(kind, setting, Choices - 1);
         if (wrong.IsEmpty)
-            throw new UnwritableNoteException($"“{kind.Name}” about {setting.Style.Say(setting.Scale, setting.Tonic)} has no wrong answer to offer. Have it written instead.");
+            throw new UnwritableNoteException(Texts.Say("refused.no-wrong", ("kind", kind.Name), ("scale", setting.Style.Say(setting.Scale, setting.Tonic))));
         return setting.AnswerAs == AnswerForm.Choice
             ? Chosen(setting, question, answer, right, wrong)
             : TrueOrFalse(setting, question, answer, right, wrong[(int)(Chance(setting, 2) % (ulong)wrong.Length)].Text);

@@ -61,7 +61,7 @@ public static class WordsJudge
     private static Judgement Judge(AskedQuestion asked, HouseStyle style, string written, Func<ImmutableArray<WrongAnswer>> mistakes)
     {
         if (string.IsNullOrWhiteSpace(written))
-            throw new FormatException("The answer is empty. Write what stands on the line.");
+            throw new FormatException(Texts.Say("answer-empty"));
         if (!asked.Choices.IsEmpty)
             return OfChoice(asked, written);
         if (asked.Scale is not null && Whole(asked, AnswerText.Notes(written, style.NoteNames)) is { } notes)
@@ -93,7 +93,7 @@ public static class WordsJudge
 
     // A letter that stands for an answer of the list to match.
     private static string? Matched(AskedQuestion asked, string written) => !asked.List.IsEmpty && written.Trim().TrimEnd('.', ')').ToUpperInvariant() is [>= 'A' and <= 'Z' and var letter]
-        ? asked.List.ElementAtOrDefault(letter - 'A') ?? throw new FormatException($"There is no answer {letter} in the list. It goes from A to {(char)('A' + asked.List.Length - 1)}.")
+        ? asked.List.ElementAtOrDefault(letter - 'A') ?? throw new FormatException(Texts.Say("answer-letter", ("letter", letter), ("last", (char)('A' + asked.List.Length - 1))))
         : null;
 
     // The whole scale, where all of it was typed or only the notes that were missing on the page; null where the line asked is another.
@@ -127,7 +127,7 @@ public static class WordsJudge
         if (chosen < 0)
             chosen = Find(choices, option => letter.Length > 0 && option.StartsWith(letter, StringComparison.OrdinalIgnoreCase));
         if (chosen < 0)
-            throw new FormatException($"“{written.Trim()}” is not one of the choices. Write one of {string.Join(", ", choices)}.");
+            throw new FormatException(Texts.Say("answer-choice", ("answer", written.Trim()), ("choices", string.Join(", ", choices))));
         return asked.RightChoices.Contains(chosen)
             ? new Judgement(Verdict.Correct, [], 1, 1)
             : new Judgement(Verdict.Wrong, [new Finding(FindingCode.NotTheAnswer, 1, new Thing.Words(asked.Text), new Thing.Words(choices[chosen]))], 0, 1);

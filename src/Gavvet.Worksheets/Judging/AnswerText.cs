@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Judging;
 
@@ -35,12 +36,12 @@ public static class AnswerText
             }
 
             if (notes.Count == MostNotes)
-                throw new FormatException($"An answer has up to {MostNotes} notes.");
+                throw new FormatException(Texts.Say("answer-notes", ("most", MostNotes)));
             notes.Add(Note(word, system) with { AfterBarline = barline });
             barline = false;
         }
 
-        return notes.Count > 0 ? notes.ToImmutable() : throw new FormatException("The answer is empty. Write the notes one after the other, such as D E F# G.");
+        return notes.Count > 0 ? notes.ToImmutable() : throw new FormatException(Texts.Say("answer-empty.notes"));
     }
 
     /// <summary>Reads the signs of a key signature in the order they are written, such as "F# C#".</summary>

@@ -47,7 +47,7 @@ internal static class Confusions
     {
         string[] cells = [.. line.Split('|').Select(cell => cell.Trim())];
         if (!FileWords.TryParse<FindingCode>(cells[2], out var code))
-            throw new FormatException($"There is no finding called {cells[2]}.");
+            throw new InvalidDataException($"There is no finding called {cells[2]}.");
         return from asked in cells[0].Split(' ')
                from written in cells[1].Split(' ')
                select new Row(asked, ScaleTypes.Get(written), code);

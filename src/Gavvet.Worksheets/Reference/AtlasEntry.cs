@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
-using Gavvet.Worksheets.Working;
 using Gavvet.Worksheets.Wording;
+using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Worksheets.Reference;
 
@@ -174,7 +174,7 @@ public sealed class AtlasEntry
     public ImmutableArray<string> Working => [.. ScaleWorking.Of(Type, Tonic, Style).Select(step => WorkingSentences.Sentence(Style, step))];
 
     /// <summary>The route by degrees, in one sentence.</summary>
-    public string ByDegrees => $"Degrees: {string.Join(", ", Degrees(false).Select(degree => $"{degree.Degree} {Style.Say(degree.Note)}"))}.";
+    public string ByDegrees => Texts.Say("atlas.degrees", ("degrees", string.Join(", ", Degrees(false).Select(degree => $"{degree.Degree} {Style.Say(degree.Note)}"))));
 
     /// <summary>The route by steps, in one sentence.</summary>
     public string BySteps => WorkingSentences.Sentence(Style, new StepsWalked(Scale.Type, Scale.Ascending, Scale.MeasuredSteps(Direction.Ascending)));
@@ -189,15 +189,15 @@ public sealed class AtlasEntry
         get
         {
             if (!Scale.Type.IsTwoWay && Scale.Type.IsPalindrome())
-                yield return "The steps read the same up and down.";
+                yield return Texts.Say("atlas.palindrome");
             else if (!Scale.Type.IsTwoWay && Scale.Type.Reflections() is { IsEmpty: false } mirrors)
-                yield return $"Read downward its steps are those of {string.Join(" and ", mirrors.Select(type => type.Name))}.";
+                yield return Texts.Say("atlas.mirror", ("scales", string.Join(" and ", mirrors.Select(type => type.Name))));
             var transpositions = Scale.Type.Transpositions();
             if (transpositions == 12)
                 yield break;
             yield return Texts.Say("atlas.transpositions", ("count", transpositions));
             if (transpositions > 1)
-                yield return $"The same notes by sound on {Style.Say(Scale.Type.TonicsSharingNotes(Tonic))}.";
+                yield return Texts.Say("atlas.same-notes", ("tonics", Style.Say(Scale.Type.TonicsSharingNotes(Tonic))));
         }
     }
 }

@@ -32,15 +32,15 @@ public sealed record Fingering(string Id, string Name)
     {
         var lines = Of(entry);
         if (lines.IsEmpty)
-            return this == OneOctave || this == TwoOctaves ? "Fingers for the keyboard are listed here for major, the minor scales and the chromatic scale only." : "No octave of this scale lies in first position with one setting of the hand on each string.";
+            return this == OneOctave || this == TwoOctaves ? Texts.Say("fingers.no-keys") : Texts.Say("fingers.no-strings");
         var marks = lines.SelectMany(line => line.Staff.Given.OfType<LabelMark>()).Select(mark => mark.Text).ToArray();
         string[] parts =
         [
-            marks.Any(mark => mark[0] is 'L' or 'H') ? "L is a low finger and H a high one, a semitone from where it stands in the major scale of the open string. " : "",
-            marks.Any(mark => mark[0] == 'x') ? "x is a stretched finger. " : "",
-            marks.Any(mark => mark[0] == '½') ? "½ is half position. " : "",
+            marks.Any(mark => mark[0] is 'L' or 'H') ? Texts.Say("fingers.low-high") : "",
+            marks.Any(mark => mark[0] == 'x') ? Texts.Say("fingers.stretched") : "",
+            marks.Any(mark => mark[0] == '½') ? Texts.Say("fingers.half") : "",
         ];
-        return string.Concat(parts) + "The usual fingers, from memory; books differ.";
+        return string.Join(' ', parts.Append(Texts.Say("fingers.source")).Where(part => part.Length > 0));
     }
 
     private static ImmutableArray<FingeredLine> OnKeys(AtlasEntry entry, int octaves)

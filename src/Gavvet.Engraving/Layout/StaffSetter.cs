@@ -10,18 +10,9 @@ namespace Gavvet.Engraving.Layout;
 internal sealed class StaffSetter
 {
     // In thousandths of a staff space.
-    private const int ClefLeft = 600;
-    private const int SignatureLeft = 4_000;
-    private const int SignatureStep = 1_120;
-    private const int AccidentalRoom = 2_150;
-    private const int NarrowestColumn = 4_260;
-    private const int EndRoom = 1_500;
-    private const int SlurClearance = 300;
-    private const int SlurDepth = 1_150;
     private const int StemLength = 3_500;
     private const int StemFoot = 168;
     private const int MiddleLine = 4;
-    private const int MeterRoom = 2_200;
     private const int DotGap = 400;
     private const int RuleAbove = 800;
     private const int RuleClear = 400;
@@ -31,50 +22,24 @@ internal sealed class StaffSetter
     private readonly ImmutableArray<InkedMark> _marks;
     private readonly PageMetrics _metrics;
     private readonly int _width;
-    private readonly int _notesLeft;
-    private readonly int _columnsPerSystem;
-    private readonly int _systems;
+    private readonly StaffGrid _grid;
 
     public StaffSetter(StaffFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
     {
         (_figure, _marks, _metrics, _width) = (figure, marks, metrics, width);
-        _notesLeft = figure.Beats > 0 ? Space(MeterLeft + MeterRoom) : Space(SignatureLeft + (figure.SignatureRoom ? (SignatureStep * KeySignature.Most) + 600 : 0));
-        var fitting = Math.Max(1, (_width - _notesLeft - Space(EndRoom)) / Space(NarrowestColumn));
-        _systems = Math.Max(1, (figure.Columns + fitting - 1) / fitting);
-        _columnsPerSystem = Math.Max(1, (figure.Columns + _systems - 1) / _systems);
+        _grid = new StaffGrid(figure, metrics, width);
     }
-
-    // A tune's signature is given, so its meter stands right after it, in thousandths of a staff space.
-    private int MeterLeft => SignatureLeft + (SignatureStep * (_figure.Given.OfType<SignatureMark>().FirstOrDefault()?.Signature.Count ?? 0)) + 500;
-
-    private int ColumnWidth => (_width - _notesLeft - Space(EndRoom)) / _columnsPerSystem;
-
-    private int RoomAbove => Space(Math.Max(
-        _figure.SignatureRoom ? 2_100 : 1_600,
-        (_figure.Columns > 0 ? Math.Max(0, _figure.Range.Highest - 8) * 500 : 0) + (_figure.Columns > 0 ? 1_900 : 0)));
-
-    private int RoomBelow => Space(Math.Max(_figure.Clef == Theory.Clef.TrebleEightBelow ? 2_800 : 1_900, _figure.Columns > 0 ? (-_figure.Range.Lowest * 500) + 1_700 : 0));
-
-    private int SlurRoom => _figure.Rows.HasFlag(StaffRows.Slurs) ? Space(SlurClearance + SlurDepth) : 0;
-
-    // A row to be written in by hand is a writing line; one that is printed needs only its text.
-    private int GapRoom => !_figure.Rows.HasFlag(StaffRows.Gaps) ? 0
-        : _figure.Given.OfType<GapMark>().Any() ? _metrics.LineHeight : _metrics.WritingLine;
-
-    private int LabelRoom => _figure.Rows.HasFlag(StaffRows.Labels) ? _metrics.LineHeight : 0;
-
-    private int SystemHeight => RoomAbove + Space(4_000) + RoomBelow + SlurRoom + GapRoom + LabelRoom;
 
     public SetFigure Set()
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
-        for (var system = 0; system < _systems; system++)
+        for (var system = 0; system < _grid.Systems; system++)
         {
-            var top = (system * SystemHeight) + RoomAbove;
+            var top = _grid.StaffTop(system);
             primitives.AddRange(StaffLines(top));
             if (!_figure.HidesClef)
                 primitives.Add(ClefAt(_figure.Clef, top, Ink.Given));
-            if (_figure.Columns > 0 && system == _systems - 1)
+            if (_figure.Columns > 0 && system == _grid.Systems - 1)
                 primitives.AddRange(FinalBarline(top));
         }
 
@@ -83,7 +48,7 @@ internal sealed class StaffSetter
         foreach (var mark in _marks)
             primitives.AddRange(Draw(mark));
         primitives.AddRange(AnsweredRules());
-        return new SetFigure(_systems * SystemHeight, primitives.ToImmutable());
+        return new SetFigure(_grid.Systems * _grid.SystemHeight, primitives.ToImmutable());
     }
 
     // Where notes that were given and notes that were written stand on one staff, a fine rule runs over those that were
@@ -98,31 +63,19 @@ internal sealed class StaffSetter
         for (var first = 0; first < written.Length;)
         {
             var last = first;
-            while (last + 1 < written.Length && written[last + 1] == written[last] + 1 && SystemOf(written[last + 1]) == SystemOf(written[first]))
+            while (last + 1 < written.Length && written[last + 1] == written[last] + 1 && _grid.SystemOf(written[last + 1]) == _grid.SystemOf(written[first]))
                 last++;
             var run = _marks.Where(mark => mark.Mark is NoteMark note && note.Column >= written[first] && note.Column <= written[last]);
             var highest = run.SelectMany(mark => Draw(mark)).Min(primitive => primitive.InkBox.Top);
-            var y = Math.Min(StaffTop(SystemOf(written[first])) - Space(RuleAbove), highest - Space(RuleClear));
-            yield return new LinePrimitive(Role.Rule, Ink.Answer, HeadCenter(written[first]) - Space(RuleReach), y, HeadCenter(written[last]) + Space(RuleReach), y, Space(EngravingDefaults.StaffLineThickness));
+            var y = Math.Min(_grid.StaffTop(_grid.SystemOf(written[first])) - Space(RuleAbove), highest - Space(RuleClear));
+            yield return new LinePrimitive(Role.Rule, Ink.Answer, _grid.HeadCenter(written[first]) - Space(RuleReach), y, _grid.HeadCenter(written[last]) + Space(RuleReach), y, Space(EngravingDefaults.StaffLineThickness));
             first = last + 1;
         }
     }
 
-    private int Space(int thousandths) => (int)((long)thousandths * _metrics.StaffSpace / 1000);
+    private int Space(int thousandths) => _grid.Space(thousandths);
 
-    private int StaffTop(int system) => (system * SystemHeight) + RoomAbove;
-
-    private int SystemOf(int column) => column / _columnsPerSystem;
-
-    /// <summary>The middle of a column's notehead.</summary>
-    private int HeadCenter(int column)
-    {
-        var left = _notesLeft + (column % _columnsPerSystem * ColumnWidth);
-        var slack = ColumnWidth - Space(AccidentalRoom) - Space(MusicGlyph.NoteheadWhole.Width);
-        return left + (slack / 2) + Space(AccidentalRoom) + (Space(MusicGlyph.NoteheadWhole.Width) / 2);
-    }
-
-    private int Level(int staffTop, int position) => staffTop + ((8 - position) * _metrics.StaffSpace / 2);
+    private int Level(int staffTop, int position) => _grid.Level(staffTop, position);
 
     private IEnumerable<Primitive> StaffLines(int top)
     {
@@ -143,7 +96,7 @@ internal sealed class StaffSetter
             (ClefSign.C, 0) => MusicGlyph.CClef,
             _ => throw new InvalidOperationException($"The music font’s list has no sign for the {clef.Name} clef."),
         };
-        return new GlyphPrimitive(Role.Clef, ink, glyph, Space(ClefLeft), Level(top, 2 * (clef.Line - 1)), _metrics.StaffSpace);
+        return new GlyphPrimitive(Role.Clef, ink, glyph, Space(StaffGrid.ClefLeft), Level(top, 2 * (clef.Line - 1)), _metrics.StaffSpace);
     }
 
     // At the head of the first staff.
@@ -152,16 +105,16 @@ internal sealed class StaffSetter
         if (_figure.Beats == 0)
             yield break;
         foreach (var (number, position) in new[] { (_figure.Beats, 6), (4, 2) })
-            yield return new GlyphPrimitive(Role.Meter, Ink.Given, number switch { 2 => MusicGlyph.TimeSig2, 3 => MusicGlyph.TimeSig3, _ => MusicGlyph.TimeSig4 }, Space(MeterLeft), Level(StaffTop(0), position), _metrics.StaffSpace);
+            yield return new GlyphPrimitive(Role.Meter, Ink.Given, number switch { 2 => MusicGlyph.TimeSig2, 3 => MusicGlyph.TimeSig3, _ => MusicGlyph.TimeSig4 }, _grid.MeterLeft, Level(_grid.StaffTop(0), position), _metrics.StaffSpace);
     }
 
     // Before the room of a note and its sign; at the start of a further staff it closes the one above.
     private LinePrimitive Barline(int column)
     {
-        var (system, x) = column % _columnsPerSystem == 0
-            ? (SystemOf(column) - 1, _width - Space(EngravingDefaults.ThinBarlineThickness))
-            : (SystemOf(column), _notesLeft + (column % _columnsPerSystem * ColumnWidth));
-        return new LinePrimitive(Role.Barline, Ink.Given, x, StaffTop(system), x, StaffTop(system) + (4 * _metrics.StaffSpace), Space(EngravingDefaults.ThinBarlineThickness));
+        var (system, x) = column % _grid.ColumnsPerSystem == 0
+            ? (_grid.SystemOf(column) - 1, _width - Space(EngravingDefaults.ThinBarlineThickness))
+            : (_grid.SystemOf(column), _grid.NotesLeft + (column % _grid.ColumnsPerSystem * _grid.ColumnWidth));
+        return new LinePrimitive(Role.Barline, Ink.Given, x, _grid.StaffTop(system), x, _grid.StaffTop(system) + (4 * _metrics.StaffSpace), Space(EngravingDefaults.ThinBarlineThickness));
     }
 
     private IEnumerable<Primitive> FinalBarline(int top)
@@ -177,10 +130,10 @@ internal sealed class StaffSetter
     private IEnumerable<Primitive> Draw(InkedMark mark) => mark.Mark switch
     {
         NoteMark note => Note(note, mark.Ink),
-        ClefMark written => Enumerable.Range(0, _systems).Select(system => ClefAt(written.Clef, StaffTop(system), mark.Ink)),
-        SignatureMark { Signature: var signature } => Enumerable.Range(0, _systems).SelectMany(system => Signature(signature, StaffTop(system), mark.Ink)),
+        ClefMark written => Enumerable.Range(0, _grid.Systems).Select(system => ClefAt(written.Clef, _grid.StaffTop(system), mark.Ink)),
+        SignatureMark { Signature: var signature } => Enumerable.Range(0, _grid.Systems).SelectMany(system => Signature(signature, _grid.StaffTop(system), mark.Ink)),
         SlurMark slur => Slur(slur.Column, mark.Ink),
-        SignRowMark row => Enumerable.Range(0, _systems).SelectMany(system => SignRow(row.Accidental, row.Positions, StaffTop(system), mark.Ink)),
+        SignRowMark row => Enumerable.Range(0, _grid.Systems).SelectMany(system => SignRow(row.Accidental, row.Positions, _grid.StaffTop(system), mark.Ink)),
         // The head stands there already.
         AddedSignMark added => Note(added.Note, Ink.Given).OfType<GlyphPrimitive>().Where(glyph => glyph.Role == Role.Accidental).Select(glyph => glyph with { Ink = mark.Ink }),
         RingMark ring => Ring(ring.Note, mark.Ink),
@@ -194,8 +147,8 @@ internal sealed class StaffSetter
     private IEnumerable<Primitive> Note(NoteMark note, Ink ink)
     {
         var position = _figure.Clef.Position(note.Pitch);
-        var top = StaffTop(SystemOf(note.Column));
-        var center = HeadCenter(note.Column);
+        var top = _grid.StaffTop(_grid.SystemOf(note.Column));
+        var center = _grid.HeadCenter(note.Column);
         // The key writes what the student should write; its ink is heavier, so that it stands apart on any copier.
         var value = _figure.ValueAt(note.Column);
         var head = value switch
@@ -253,7 +206,7 @@ internal sealed class StaffSetter
     {
         var glyph = SignGlyph(kind);
         for (var i = 0; i < positions.Length; i++)
-            yield return new GlyphPrimitive(Role.Accidental, ink, glyph, Space(SignatureLeft + (i * SignatureStep)), Level(top, positions[i]), _metrics.StaffSpace);
+            yield return new GlyphPrimitive(Role.Accidental, ink, glyph, _grid.SignAt(i), Level(top, positions[i]), _metrics.StaffSpace);
     }
 
     // Around the head and its sign, with some air.
@@ -288,24 +241,24 @@ internal sealed class StaffSetter
     // Under the two notes, clear of their heads, ledgers and accidentals.
     private IEnumerable<Primitive> Slur(int column, Ink ink)
     {
-        var system = SystemOf(column);
-        var joined = _marks.Where(mark => mark.Mark is NoteMark note && (note.Column == column || note.Column == column + 1) && SystemOf(note.Column) == system);
+        var system = _grid.SystemOf(column);
+        var joined = _marks.Where(mark => mark.Mark is NoteMark note && (note.Column == column || note.Column == column + 1) && _grid.SystemOf(note.Column) == system);
         var lowest = joined.SelectMany(note => Draw(note)).Max(primitive => primitive.InkBox.Bottom);
         // At the end of a system the slur leads to the barline; the next note stands on the next staff.
-        var end = SystemOf(column + 1) == system ? HeadCenter(column + 1) : HeadCenter(column) + (ColumnWidth / 2);
-        yield return new SlurPrimitive(ink, HeadCenter(column), end, lowest + Space(SlurClearance), Space(SlurDepth), Space(EngravingDefaults.SlurMidpointThickness));
+        var end = _grid.SystemOf(column + 1) == system ? _grid.HeadCenter(column + 1) : _grid.HeadCenter(column) + (_grid.ColumnWidth / 2);
+        yield return new SlurPrimitive(ink, _grid.HeadCenter(column), end, lowest + Space(StaffGrid.SlurClearance), Space(StaffGrid.SlurDepth), Space(EngravingDefaults.SlurMidpointThickness));
     }
 
     private IEnumerable<Primitive> Gap(GapMark gap, Ink ink)
     {
-        var row = StaffTop(SystemOf(gap.Column)) + Space(4_000) + RoomBelow + SlurRoom;
+        var row = _grid.GapRow(gap.Column);
         // After the last note of a system the step stands at its end.
         // The step at the end of a system is drawn in from the edge, and so has less room beside the one before.
-        var atEnd = _marks.Select(mark => mark.Mark).OfType<GapMark>().Where(mark => mark.Column > 0 && SystemOf(mark.Column + 1) != SystemOf(mark.Column) && SystemOf(mark.Column - 1) == SystemOf(mark.Column));
-        var room = atEnd.Select(mark => (_width - HeadCenter(mark.Column - 1) - (ColumnWidth / 2)) * 2 / 3).Append(ColumnWidth).Min();
+        var atEnd = _marks.Select(mark => mark.Mark).OfType<GapMark>().Where(mark => mark.Column > 0 && _grid.SystemOf(mark.Column + 1) != _grid.SystemOf(mark.Column) && _grid.SystemOf(mark.Column - 1) == _grid.SystemOf(mark.Column));
+        var room = atEnd.Select(mark => (_width - _grid.HeadCenter(mark.Column - 1) - (_grid.ColumnWidth / 2)) * 2 / 3).Append(_grid.ColumnWidth).Min();
         var size = RowSize(_marks.Where(mark => mark.Mark is GapMark).Select(mark => (((GapMark)mark.Mark).Text, mark.Ink)), room);
-        var center = Math.Min(HeadCenter(gap.Column) + (ColumnWidth / 2), _width - (TextSetter.Width(gap.Text, Style(ink), size) / 2));
-        return TextSetter.Centered(gap.Text, Style(ink), size, center, row + (GapRoom / 2) + (_metrics.Body / 3), ink);
+        var center = Math.Min(_grid.HeadCenter(gap.Column) + (_grid.ColumnWidth / 2), _width - (TextSetter.Width(gap.Text, Style(ink), size) / 2));
+        return TextSetter.Centered(gap.Text, Style(ink), size, center, row + (_grid.GapRoom / 2) + (_metrics.Body / 3), ink);
     }
 
     // A row is set in one size, smaller than the body where its widest text would touch the next.
@@ -318,12 +271,12 @@ internal sealed class StaffSetter
 
     private IEnumerable<Primitive> Label(LabelMark label, Ink ink)
     {
-        var row = StaffTop(SystemOf(label.Column)) + Space(4_000) + RoomBelow + SlurRoom + GapRoom;
+        var row = _grid.LabelRow(label.Column);
         var baseline = row + _metrics.Body;
-        var (needed, room) = (TextSetter.Width(label.Text, Style(ink), _metrics.Body), _width - Space(ClefLeft));
+        var (needed, room) = (TextSetter.Width(label.Text, Style(ink), _metrics.Body), _width - Space(StaffGrid.ClefLeft));
         return _figure.Columns == 0
-            ? TextSetter.Line(label.Text, Style(ink), needed > room ? (int)((long)_metrics.Body * room / needed) : _metrics.Body, Space(ClefLeft), baseline, ink)
-            : TextSetter.Centered(label.Text, Style(ink), RowSize(_marks.Where(mark => mark.Mark is LabelMark).Select(mark => (((LabelMark)mark.Mark).Text, mark.Ink)), ColumnWidth), HeadCenter(label.Column), baseline, ink);
+            ? TextSetter.Line(label.Text, Style(ink), needed > room ? (int)((long)_metrics.Body * room / needed) : _metrics.Body, Space(StaffGrid.ClefLeft), baseline, ink)
+            : TextSetter.Centered(label.Text, Style(ink), RowSize(_marks.Where(mark => mark.Mark is LabelMark).Select(mark => (((LabelMark)mark.Mark).Text, mark.Ink)), _grid.ColumnWidth), _grid.HeadCenter(label.Column), baseline, ink);
     }
 
     private static TextStyle Style(Ink ink) => ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;

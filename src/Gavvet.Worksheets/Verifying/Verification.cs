@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Judging;
@@ -16,20 +15,8 @@ namespace Gavvet.Worksheets.Verifying;
 /// </summary>
 public sealed class Verification
 {
-    private static readonly ImmutableArray<(string Name, HouseStyle Style)> Schools =
-    [
-        .. HouseStyle.Presets.Select(preset => (preset.Id, preset)),
-        ("german names, numerals", HouseStyle.Classical with { NoteNames = NameSystem.German, Degrees = DegreeWords.Numerals }),
-        ("french names, la-based syllables", HouseStyle.Classical with { NoteNames = NameSystem.French, Degrees = DegreeWords.Syllables, Syllables = SyllableSchool.LaBased }),
-        ("dutch names, semitones", HouseStyle.Classical with { NoteNames = NameSystem.Dutch, Steps = StepWords.Semitones }),
-        ("minors and modes with accidentals", HouseStyle.Classical with { WritingMinors = MinorWriting.Accidentals, WritingModes = ModeWriting.Accidentals }),
-        ("modes with the tonic's signature", HouseStyle.Classical with { WritingModes = ModeWriting.TonicSignature, FindingModes = ModeSchool.AlteredDegrees }),
-        ("melodic minor both ways, sharp four up", HouseStyle.Classical with { MelodicMinor = MelodicSchool.SameBothWays, BlueNote = BlueNoteSpelling.SharpFourUp }),
-        ("harmonic chromatic, natural first", HouseStyle.Classical with { Chromatic = ChromaticSchool.Harmonic, CancelDouble = CancelDouble.NaturalFirst, FindingMinors = MinorSchool.ParallelMajor }),
-    ];
-
     private readonly Dictionary<string, int> _kinds;
-    private readonly Dictionary<string, int> _schools = Schools.ToDictionary(school => school.Name, _ => 0);
+    private readonly Dictionary<string, int> _schools = SettingThrow.Schools.ToDictionary(school => school, _ => 0);
     private readonly List<string> _failures = [];
     private int _unoffered;
     private Func<Question, Answer, DrawnQuestion>? _drawn;
@@ -76,7 +63,7 @@ public sealed class Verification
             var dice = new Dice(SplitMix64.At(seed, (ulong)i + 1));
             var kind = kinds[i % kinds.Length];
             // Some scopes hold nothing, as a sharp key has no theoretical flat twin: the next throw may.
-            while (verification.Throw(kind, scales[kind.Id], dice) is var (setting, school))
+            while (SettingThrow.Of(kind, scales[kind.Id], dice) is var (setting, school))
             {
                 if (setting is null)
                     continue;
@@ -89,50 +76,6 @@ public sealed class Verification
         }
 
         return verification;
-    }
-
-    private (QuestionSetting? Setting, string School) Throw(QuestionKind kind, ScaleType[] scales, Dice dice)
-    {
-        var (school, style) = Schools[dice.Next(Schools.Length)];
-        var type = scales[dice.Next(scales.Length)];
-        var tonic = Scope.TonicAt(type, Key.Majors[dice.Next(Key.Majors.Length)]);
-        var option = kind.Options.IsEmpty ? "" : kind.Options[dice.Next(kind.Options.Length)].Id;
-        var forms = Enum.GetValues<AnswerForm>().Where(form => AnswerForms.CanBe(kind, form, option)).ToArray();
-        var section = new Section(
-            1,
-            kind.Id,
-            "",
-            [type],
-            Key.Majors,
-            Clef.All,
-            kind.UsesNotation ? (Notation)dice.Next(2) : Notation.Accidentals,
-            kind.UsesDirection ? (Direction)dice.Next(3) : Direction.Ascending,
-            kind.Scaffoldings[dice.Next(kind.Scaffoldings.Length)],
-            [])
-        {
-            Option = option,
-            Octaves = kind.UsesOctaves ? 1 + dice.Next(3) : 1,
-            AnswerAs = forms[dice.Next(forms.Length)],
-            Own = [OwnQuestions.Sample],
-        };
-        var variants = kind.VariantsIn(section, type);
-        if (variants == 0)
-            return (null, school);
-        var draw = new Draw(type, tonic, Clef.All[dice.Next(Clef.All.Length)], dice.Next(variants));
-        if (!style.CanSpell(type, tonic) || !kind.CanAsk(draw, style))
-            return (null, school);
-        var part = dice.Next(4) == 0 ? Instrument.All[dice.Next(Instrument.All.Length)] : null;
-        try
-        {
-            var setting = QuestionSetting.Of(section, draw, style).For(kind, part);
-            if (part is not null && kind.UsesClefAs(setting.Option) && part.LowestTonic(style.Spell(setting.Scale, setting.Tonic), setting.Octaves) is null)
-                setting = setting with { Octaves = 1 };
-            return (setting, school);
-        }
-        catch (UnwritableNoteException)
-        {
-            return (null, school); // no key of the part takes the scale without triple accidentals
-        }
     }
 
     private void Check(QuestionKind kind, QuestionSetting setting, string school, Dice dice)

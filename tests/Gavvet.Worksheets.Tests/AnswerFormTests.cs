@@ -34,6 +34,9 @@ public class AnswerFormTests
             var claim = question.Prompt[(question.Prompt.LastIndexOf("nswer: ", StringComparison.Ordinal) + 7)..];
             var isTrue = answer.Marks[^1].OfType<TickMark>().Single().Option == 0;
             Assert.Equal(isTrue, WordsJudge.IsRight(kind, setting with { AnswerAs = AnswerForm.Write }, claim));
+            // Beside a tick at “False” the key writes what would be right.
+            var beside = answer.Marks[^1].OfType<TickMark>().Single().Words;
+            Assert.True(isTrue ? beside.Length == 0 : WordsJudge.IsRight(kind, setting with { AnswerAs = AnswerForm.Write }, beside), $"{claim}: {beside}");
             verdicts.Add(isTrue ? "true" : "false");
         }
 

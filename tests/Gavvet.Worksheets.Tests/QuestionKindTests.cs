@@ -174,4 +174,19 @@ public class QuestionKindTests
         Assert.Equal("8 letters: G, A, B, C, D, E, F, G.", FigureText.Describe(letters.Ask(Sample.Setting("G")).Figures[0], []));
         Assert.Equal("How many? one sharp; Which? F sharp.", FigureText.Describe(QuestionCatalogue.Standard.Get("count-accidentals").Ask(Sample.Setting("G")).Figures[0], QuestionCatalogue.Standard.Get("count-accidentals").Answer(Sample.Setting("G")).Marks[0]));
     }
+
+    [Fact]
+    public void Three_columns_are_offered_just_where_there_are_words_alone()
+    {
+        foreach (var kind in QuestionCatalogue.Standard.All.Where(kind => !kind.AsksOwn))
+        {
+            foreach (var option in kind.Options.Select(option => option.Id).DefaultIfEmpty(""))
+            {
+                var asked = Sample.AllSettings(kind).Take(40).Select(setting => setting with { Option = option }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), setting.Style)).ToArray();
+                var figures = asked.Select(setting => kind.Ask(setting).Figures).ToArray();
+                Assert.True(kind.MostColumnsAs(option) == 2 || figures.All(drawn => drawn is [AnswerLinesFigure]), $"{kind.Id} {option}");
+                Assert.True(!kind.AnswersInWords || kind.MostColumnsAs(option) == 3 || figures.All(drawn => drawn is not [AnswerLinesFigure { Lines: [_] }]), $"{kind.Id} {option}");
+            }
+        }
+    }
 }

@@ -11,6 +11,9 @@ namespace Gavvet.Engraving.Layout;
 /// <summary>Lays a worksheet out on pages.</summary>
 public static class SheetLayout
 {
+    // Staffs, keyboards and circles side by side; words may stand in more columns.
+    private const int MostFigures = 2;
+
     /// <summary>The pages of one of the papers.</summary>
     public static ImmutableArray<Page> LayOut(Composition composition, PaperKind kind) => kind switch
     {
@@ -55,7 +58,7 @@ public static class SheetLayout
         if (!section.Bank.IsEmpty)
             yield return Bank(section.Bank, metrics);
         var rows = ShortRows.Of(section, metrics, width => QuestionSigns.Left(section.Marks, metrics, width));
-        var perRow = rows?.Columns ?? section.PerRow;
+        var perRow = rows?.Columns ?? Math.Min(section.PerRow, MostFigures);
         var width = (metrics.ContentWidth - ((perRow - 1) * metrics.Gutter)) / perRow;
         if (section.Example is { } example)
             yield return ExampleBlock(example, metrics, rows is null ? width : metrics.ContentWidth);

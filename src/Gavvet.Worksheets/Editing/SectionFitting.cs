@@ -20,6 +20,7 @@ internal static class SectionFitting
 
     private static Section Shaped(Section section, QuestionKind kind) => section with
     {
+        Columns = Math.Min(section.Columns, kind.MostColumnsAs(kind.Options.Any(option => option.Id == section.Option) ? section.Option : "")),
         Option = kind.Options.Any(option => option.Id == section.Option) ? section.Option : "",
         Octaves = kind.UsesOctaves ? section.Octaves : 1,
         AnswerAs = AnswerForms.CanBe(kind, section.AnswerAs, section.Option) ? section.AnswerAs : AnswerForm.Write,

@@ -112,7 +112,7 @@ public static class SheetEditor
         ChangeMarks { Marks: var marks } => marks is >= 1 and <= SheetLimits.Marks
             ? EditOutcome.Done(sheet.With(section with { Marks = marks }))
             : EditOutcome.Refused("marks", Texts.Say("refused.marks", ("most", SheetLimits.Marks))),
-        ChangeColumns { Columns: var columns } => columns is >= 0 and <= 2
+        ChangeColumns { Columns: var columns } => columns >= 0 && columns <= QuestionCatalogue.Standard.Get(section.KindId).MostColumnsAs(section.Option)
             ? EditOutcome.Done(sheet.With(section with { Columns = columns }))
             : EditOutcome.Refused("columns", Texts.Say("refused.columns")),
         ChangeAnswerForm change => Changed(sheet, section with { AnswerAs = change.Form }),

@@ -75,8 +75,8 @@ public static class FigureText
 
     private static IEnumerable<string> OfChoices(ChoicesFigure choices, ImmutableArray<Mark> marks)
     {
-        var ticked = marks.OfType<TickMark>().Select(tick => tick.Option).ToHashSet();
-        return choices.Options.Select((option, i) => ticked.Contains(i) ? $"marked: {Spoken(option)}" : Spoken(option));
+        var ticked = marks.OfType<TickMark>().ToDictionary(tick => tick.Option, tick => tick.Words);
+        return choices.Options.Select((option, i) => !ticked.TryGetValue(i, out var words) ? Spoken(option) : words.Length == 0 ? $"marked: {Spoken(option)}" : $"marked: {Spoken(option)}, {Spoken(words)}");
     }
 
     private static IEnumerable<string> OfCircle(ImmutableArray<Mark> marks)

@@ -68,7 +68,8 @@ public sealed record BracketMark(int Column) : Mark;
 
 /// <summary>A tick in a box.</summary>
 /// <param name="Option">Which box, from 0.</param>
-public sealed record TickMark(int Option) : Mark;
+/// <param name="Words">What is written beside it, such as what would be right; or empty.</param>
+public sealed record TickMark(int Option, string Words = "") : Mark;
 
 /// <summary>A key on the circle of fifths.</summary>
 /// <param name="Hour">1 to 12, C major and A minor at 12.</param>

@@ -67,7 +67,7 @@ internal static class SheetReading
             Title = document.Title is { } title ? Ruled($"{path}.title", title, SheetRules.Title) : "",
             Octaves = Number($"{path}.octaves", document.Octaves, 1, SheetLimits.Octaves),
             Marks = Number($"{path}.marks", document.Marks, 1, SheetLimits.Marks),
-            Columns = Number($"{path}.columns", document.Columns ?? 0, 0, 2),
+            Columns = Number($"{path}.columns", document.Columns ?? 0, 0, kind.MostColumnsAs(document.Ask ?? "")),
             AnswerAs = document.AnswerAs,
             Option = Option(kind, document.Ask ?? "", $"{path}.ask"),
             Tuning = Tuning(document.Tuning, $"{path}.tuning"),

@@ -98,7 +98,7 @@ public static class AnswerForms
         var prompt = question.Prompt.Length == 0 ? Texts.Say("form.claim", ("claim", claim)) : Texts.Say("form.claim-after", ("prompt", question.Prompt), ("claim", claim));
         return (
             Replaced(question, new ChoicesFigure([Texts.Say("form.true"), Texts.Say("form.false")])) with { Prompt = prompt },
-            Reworded(question, answer, new TickMark(isTrue ? 0 : 1), isTrue ? Texts.Say("form.is-true") : Texts.Say("form.is-false", ("right", right))));
+            Reworded(question, answer, isTrue ? new TickMark(0) : new TickMark(1, right), isTrue ? Texts.Say("form.is-true") : Texts.Say("form.is-false", ("right", right))));
     }
 
     // The answer as it stands among others to choose from: words that nothing more is derived from.

@@ -104,6 +104,10 @@ public sealed record QuestionKind
     /// <param name="option">The way of asking; empty for the first.</param>
     public bool UsesClefAs(string option) => UsesClef || Options.Any(way => way.PrintsStaff && way.Id == option);
 
+    /// <summary>How many questions stand side by side at the most: three where there are words alone, two beside a figure.</summary>
+    /// <param name="option">The way of asking; empty for the first.</param>
+    public int MostColumnsAs(string option) => AnswersInWords && !UsesClefAs(option) && !UsesTuning && !AsksOwn ? 3 : 2;
+
     /// <summary>How many different questions it can ask about one scale as a section asks them.</summary>
     /// <param name="section">The section.</param>
     /// <param name="type">The scale type.</param>

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
@@ -12,8 +11,6 @@ namespace Gavvet.Worksheets.Questions;
 /// <summary>Questions that give a scale on a staff and have another written on the staff below it.</summary>
 internal static class RewrittenScaleKinds
 {
-    private static readonly ConcurrentDictionary<(Clef, Clef), StaffRange> Rooms = new();
-
     public static QuestionKind ConvertForm { get; } = Again(
         "convert-form",
         QuestionGroup.Scales,
@@ -54,13 +51,12 @@ internal static class RewrittenScaleKinds
         "change-clef",
         QuestionGroup.Scales,
         AnyScale,
-        about => Texts.Say("change-clef.prompt", ("scale", ScaleFacts.Prompt(about)), ("clef", Other(about).Name.ToLowerInvariant())),
+        about => Texts.Say(Moved(about) switch { 0 => "change-clef.prompt", < 0 => "change-clef.prompt.lower", _ => "change-clef.prompt.higher" }, ("scale", ScaleFacts.Prompt(about)), ("clef", Other(about).Name.ToLowerInvariant())),
         given: about => about,
         asked: about => about with { Clef = Other(about), Variant = Clef.All.IndexOf(about.Clef) - (Clef.All.IndexOf(about.Clef) > Clef.All.IndexOf(Other(about)) ? 1 : 0) },
         working: (about, scale) => [Placed(about, scale)],
-        // At one pitch in both clefs, where the two together need the fewest ledger lines.
-        lowest: (of, scale) => Shared(of.Clef, Other(of), scale),
-        room: of => RoomBeside(of.Clef, Other(of))) with
+        lowest: (of, scale) => Clefs(of).Lowest(scale).First,
+        room: of => Clefs(of).Room) with
     {
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
         Variants = _ => Clef.All.Length - 1,
@@ -149,9 +145,9 @@ internal static class RewrittenScaleKinds
     // Where the first note stands in either clef; the others follow it line by line and space by space.
     private static Explained Placed(QuestionSetting about, Scale scale)
     {
-        var tonic = Shared(about.Clef, Other(about), scale);
-        var first = scale.Pitches(about.Direction, tonic)[0];
-        return Why("change-clef.working", ("note", first.Name), ("place", StaffPlaces.Say(about.Clef.Position(first), about.Style)), ("clef", about.Clef.Name.ToLowerInvariant()), ("otherPlace", StaffPlaces.Say(Other(about).Position(first), about.Style)), ("otherClef", Other(about).Name.ToLowerInvariant()));
+        var (given, asked) = Clefs(about).Lowest(scale);
+        var (first, second) = (scale.Pitches(about.Direction, given)[0], scale.Pitches(about.Direction, asked)[0]);
+        return Why(given == asked ? "change-clef.working" : "change-clef.working.octave", ("note", first.Name), ("place", StaffPlaces.Say(about.Clef.Position(first), about.Style)), ("clef", about.Clef.Name.ToLowerInvariant()), ("otherPlace", StaffPlaces.Say(Other(about).Position(second), about.Style)), ("otherClef", Other(about).Name.ToLowerInvariant()));
     }
 
     // Twelve fifths away; both tonics with one sign at most, and for keys both with a signature.
@@ -167,15 +163,14 @@ internal static class RewrittenScaleKinds
 
     private static Clef Other(QuestionSetting about) => Clef.All.Where(clef => clef != about.Clef).ElementAt(about.Variant);
 
-    private static Pitch Shared(Clef first, Clef second, Scale scale) => Enumerable.Range(1, 6)
-        .Select(octave => new Pitch(scale.Tonic, octave))
-        .MinBy(tonic => first.Ledgers(scale, tonic, 1) + second.Ledgers(scale, tonic, 1));
+    private static ClefPair Clefs(QuestionSetting about) => new(about.Clef, Other(about));
 
-    private static StaffRange RoomBeside(Clef clef, Clef other) => Rooms.GetOrAdd((clef, other), static pair =>
+    // Octaves from where it is given to where it is asked.
+    private static int Moved(QuestionSetting about)
     {
-        var tonics = ScaleTypes.All.SelectMany(_ => Enum.GetValues<Letter>(), (type, letter) => ScaleSpelling.Spell(type, new NoteName(letter))).Select(scale => Shared(pair.Item1, pair.Item2, scale)).ToArray();
-        return new(Math.Min(0, tonics.Min(pair.Item1.Position)), Math.Max(8, tonics.Max(pair.Item1.Position) + Letters.Count));
-    });
+        var (given, asked) = Clefs(about).Lowest(ScaleFacts.Scale(about));
+        return asked.Octave - given.Octave;
+    }
 
     private static QuestionSetting Transposed(QuestionSetting about)
     {

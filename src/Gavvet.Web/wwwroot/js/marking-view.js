@@ -71,8 +71,21 @@ const sentence = (finding) => {
   return line;
 };
 
+const verdicts = { right: ["correct", "accepted"], blank: ["blank"], wrong: ["wrong", "misspelled"] };
+
+// The button of what was found stands out; where nothing was found yet, the one for most papers.
+const showSayings = (verdict) => {
+  for (const control of document.querySelectorAll("[data-say]")) {
+    const isSaid = verdicts[control.dataset.say].includes(verdict);
+    control.setAttribute("aria-pressed", isSaid);
+    control.classList.toggle("btn-accent", isSaid || (!verdict && control.dataset.say === "right"));
+    control.classList.toggle("btn-quiet", !control.classList.contains("btn-accent"));
+  }
+};
+
 const showVerdict = () => {
   const marking = now();
+  showSayings(marking?.verdict);
   const box = at("verdict");
   box.className = `verdict verdict-${marking?.verdict ?? "none"}`;
   if (!marking) return box.replaceChildren(element("p", "Not marked yet", { className: "hint" }));

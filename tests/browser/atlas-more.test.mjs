@@ -33,6 +33,15 @@ test("fretboard, circle and parts follow the scale, and the strings can be chose
   assert.match(await at.page.locator("tr", { hasText: "Viola" }).innerText(), /G major[^]+Viola, alto clef/);
   await Promise.all([at.page.waitForNavigation(), at.page.locator("#tuning").selectOption("ukulele")]);
   assert.match(at.page.url(), /tuning=ukulele/);
+  // A position shows what lies under the hand there, and stays with the next tonic where that has it too.
+  await Promise.all([at.page.waitForNavigation(), at.page.locator("#tuning").selectOption("guitar")]);
+  const dots = () => at.page.locator("section[aria-labelledby=fretboard-head] svg").first().evaluate((svg) => svg.innerHTML);
+  const whole = await dots();
+  await Promise.all([at.page.waitForNavigation(), at.page.locator("#position").selectOption("3")]);
+  assert.match(at.page.url(), /position=3/);
+  assert.notEqual(await dots(), whole);
+  await Promise.all([at.page.waitForURL(/atlas\/major\/C.*position=3/), at.page.getByRole("radio", { name: "C", exact: true }).check()]);
+  assert.equal(await at.page.locator("#position").inputValue(), "3");
   assert.deepEqual(await violations(at.page), []);
 });
 

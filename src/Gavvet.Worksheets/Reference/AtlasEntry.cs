@@ -9,6 +9,9 @@ namespace Gavvet.Worksheets.Reference;
 /// <summary>Everything there is to say of one scale on one tonic, in a house style.</summary>
 public sealed class AtlasEntry
 {
+    // Frets from the open string to its octave.
+    private const int Octave = 12;
+
     /// <summary>The entry of a scale.</summary>
     /// <param name="type">The scale type.</param>
     /// <param name="tonic">The tonic.</param>
@@ -155,8 +158,17 @@ public sealed class AtlasEntry
     /// <param name="tuning">The open strings, from the lowest.</param>
     public FretboardFigure Fretboard(ImmutableArray<Pitch> tuning)
     {
-        const int octave = 12;
-        return new FretboardFigure([.. tuning.Select(pitch => Style.Say(pitch.Name))], octave, [.. FretboardDots.Of(Scale, Style, tuning, octave)]);
+        return new FretboardFigure([.. tuning.Select(pitch => Style.Say(pitch.Name))], Octave, [.. FretboardDots.Of(Scale, Style, tuning, Octave)]);
+    }
+
+    /// <summary>The scale in one position of the left hand; the fretboard goes on beyond the twelfth fret where the position does.</summary>
+    /// <param name="tuning">The open strings, from the lowest.</param>
+    /// <param name="first">The first fret of the position, one of <see cref="FretPositions.Of"/>.</param>
+    public FretboardFigure Fretboard(ImmutableArray<Pitch> tuning, int first)
+    {
+        var frets = Math.Max(Octave, first + FretPositions.Span(tuning) - 1);
+        var reached = FretPositions.Notes(Scale, tuning, first);
+        return new FretboardFigure([.. tuning.Select(pitch => Style.Say(pitch.Name))], frets, [.. FretboardDots.Of(Scale, Style, tuning, frets).Where(dot => reached.Contains((dot.String, dot.Fret)))]);
     }
 
     /// <summary>The notes of the scale on the circle of fifths, where each is named by its major key's place.</summary>

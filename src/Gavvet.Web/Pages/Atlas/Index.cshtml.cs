@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Storage;
@@ -39,6 +40,15 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
 
     public ImmutableArray<Pitch> Strings => KnownTunings.First(known => known.Name == Tuning).Strings;
 
+    /// <summary>The first fret of the position shown, or null for the whole fretboard.</summary>
+    public int? Position { get; private set; }
+
+    /// <summary>The first frets of the positions there are.</summary>
+    public IReadOnlyList<int> Positions => FretPositions.Of(Entry.Scale, Strings);
+
+    /// <summary>The fretboard as it is shown.</summary>
+    public FretboardFigure Fretboard => Position is { } first ? Entry.Fretboard(Strings, first) : Entry.Fretboard(Strings);
+
     /// <summary>The fingering shown, or null.</summary>
     public Fingering? Fingering { get; private set; }
 
@@ -76,7 +86,7 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
         return StatusCode(StatusCodes.Status409Conflict);
     }
 
-    public async Task OnGetAsync(string? type, string? tonic, string? style, string? clef, string? q, string? tuning, string? fingering)
+    public async Task OnGetAsync(string? type, string? tonic, string? style, string? clef, string? q, string? tuning, string? fingering, string? position)
     {
         Fingering = Fingering.Find(fingering);
         OpenSheets = await store.ListAsync("", 12);
@@ -94,18 +104,19 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
             Entry = new AtlasEntry(ScaleTypes.Major, default, house, staff);
         }
 
+        Position = int.TryParse(position, NumberStyles.None, CultureInfo.InvariantCulture, out var first) && Positions.Contains(first) ? first : null;
         Played = await classes.PartsAsync();
         Readings = [.. Entry.Readings.Select(reading => (reading, reading.Parts.Any(part => Played.Contains(part.Id)))).OrderByDescending(row => row.Item2)];
     }
 
     /// <summary>Another tonic, clef or house style chosen: the same scale at its own address.</summary>
-    public async Task<IActionResult> OnGetGoAsync(string type, string tonic, string? style, string? clef, string? tuning, string? fingering)
+    public async Task<IActionResult> OnGetGoAsync(string type, string tonic, string? style, string? clef, string? tuning, string? fingering, string? position)
     {
         if (ScaleNames.Only(type) is not { } found || !NoteText.TryParse(tonic, out var note))
             return NotFound();
         var address = Places.Atlas(found, note, await styles.FindAsync(style), Clef.Find(clef) ?? Clef.Treble);
         // What else is shown stays shown.
-        string[] shown = [.. KnownTunings.Any(known => known.Name == tuning) ? new[] { $"tuning={tuning}" } : [], .. Fingering.Find(fingering) is { } chosen ? new[] { $"fingering={chosen.Id}" } : []];
+        string[] shown = [.. KnownTunings.Any(known => known.Name == tuning) ? new[] { $"tuning={tuning}" } : [], .. int.TryParse(position, NumberStyles.None, CultureInfo.InvariantCulture, out var first) ? new[] { $"position={first}" } : [], .. Fingering.Find(fingering) is { } chosen ? new[] { $"fingering={chosen.Id}" } : []];
         return Redirect(shown.Length == 0 ? address : $"{address}{(address.Contains('?', StringComparison.Ordinal) ? '&' : '?')}{string.Join('&', shown)}");
     }
 

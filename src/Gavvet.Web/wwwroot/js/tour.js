@@ -1,13 +1,19 @@
-// A tour of two minutes made of real steps: each is done on the real screen, and the next one follows when it is done.
+// A tour of a teacher's week made of real steps: each is done on the real screen, and the next one follows when it is done.
 const store = "gavvet-tour";
+const here = (pattern) => pattern.test(location.pathname);
 const steps = [
-  { words: "Press New sheet (N) to begin a worksheet.", on: "/", done: () => location.pathname.startsWith("/sheets/") },
-  { words: "The paper is always true. Click the line beside “Write the scale” in the margin to see what it is drawn from.", on: "/sheets/", done: () => document.querySelector(".card-line[open] .fifths-line") },
-  { words: "Drag along the line of fifths to choose the keys. The page answers at once.", on: "/sheets/", done: (head) => head !== null && headNow() !== head },
-  { words: "Click a question on the paper: draw it again, pin it, or give it another tonic.", on: "/sheets/", done: () => document.querySelector(".question[open] .question-buttons") },
-  { words: "Press K for the key, S for the student page again.", on: "/sheets/", done: () => document.querySelector("#context input[name=shown]")?.value === "key" },
-  { words: "Press P for the print room, and make a printing there (M).", on: "/sheets/", done: () => location.pathname.startsWith("/printings/") },
-  { words: "This printing is kept: set and printed. Printed for a class it is marked from here (M), handed back with slips or marked pages, and what was missed comes back on the next sheet. The help (0) tells the whole week.", on: "", done: () => false },
+  { words: "A week begins with a class. Go to Classes, type a name for one (N) and press Enter.", done: () => here(/^\/classes\/[0-9a-f]+$/) },
+  { words: "Write two or three students in, a name a line, and take them into the list.", done: () => document.querySelector(".student") },
+  { words: "Set: go to the desk and press New sheet (N).", done: () => here(/^\/sheets\//) },
+  { words: "The paper is always true. Click the line beside “Write the scale” in the margin to see what it is drawn from.", done: () => document.querySelector(".card-line[open] .fifths-line") },
+  { words: "Drag along the line of fifths to choose the keys. The page answers at once.", done: (head) => head !== null && headNow() !== head },
+  { words: "Click a question on the paper: draw it again, pin it, or give it another tonic.", done: () => document.querySelector(".question[open] .question-buttons") },
+  { words: "Press K for the key, S for the student page again.", done: () => document.querySelector("#context input[name=shown]")?.value === "key" },
+  { words: "Print: press P for the print room, choose your class there, and make the printing (M).", done: () => here(/^\/printings\/[0-9a-f]+$/) && document.querySelector("main a[href$='/mark']") },
+  { words: "Mark: press M. Then R where an answer is right, X where it is not, or click the mistake that was made.", done: () => here(/\/mark$/) && document.querySelector("#item-line .note-button:not(.note-open, .note-pending)") },
+  { words: "Hand back: open What happened (O) and give the papers back. The slips say to each student what to look at.", done: () => here(/\/results$/) && document.getElementById("back") && !document.querySelector("form[action$='handler=Return']") },
+  { words: "Follow up: ask for a follow-up for all. Of what was missed a sheet is made, and it stands on the desk.", done: () => document.querySelector("#next ~ .row-card a[href^='/sheets/'], #next ~ [role=status]") },
+  { words: "That is a week: set, printed, marked, handed back and followed up. The class’s plan and its map of keys stand on its page, and each screen has its help (0).", done: () => false },
 ];
 
 const headNow = () => document.querySelector("#context input[name=head]")?.value ?? null;
@@ -52,6 +58,8 @@ document.addEventListener("click", (event) => {
   else location.href = "/";
 });
 for (const happened of ["htmx:afterSettle", "toggle", "click"]) document.addEventListener(happened, () => setTimeout(look, 50), true);
+// What a key does, and what the program answers to it, is seen a moment later.
+setInterval(look, 500);
 if (at >= 0) {
   show();
   look();

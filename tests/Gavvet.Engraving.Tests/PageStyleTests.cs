@@ -84,6 +84,29 @@ public class PageStyleTests
         static int InRow(Sheet sheet) => sheet.Pages(PaperKind.Student)[0].Groups.Where(group => group.Kind is GroupKind.Question).GroupBy(group => group.Box.Top).Max(row => row.Count());
     }
 
+    // A page ends a third empty only where no later question of the section would have fitted: the room of a question follows
+    // its kind, so that those of one section break alike.
+    [Theory]
+    [InlineData(6)]
+    [InlineData(8)]
+    [InlineData(14)]
+    public void No_page_is_a_third_empty_where_another_question_of_its_section_fits(int height)
+    {
+        foreach (var kind in QuestionCatalogue.Standard.All.Where(kind => !kind.AsksOwn))
+        {
+            var pages = Sample.AllKeys(kind.Id, Notation.Signature, Direction.Ascending, height).Pages(PaperKind.Student);
+            var foot = pages.SelectMany(page => page.Groups).Where(group => group.Kind is GroupKind.Question).Max(group => group.Box.Bottom);
+            for (var i = 0; i + 1 < pages.Length; i++)
+            {
+                var left = foot - Questions(pages[i]).Max(group => group.Box.Bottom);
+                var smallest = pages.Skip(i + 1).SelectMany(Questions).Min(group => group.Box.Height);
+                Assert.True(left < pages[i].Height / 3 || smallest > left, $"{kind.Id}, page {i + 1}: {left} left, {smallest} would do");
+            }
+        }
+
+        static IEnumerable<PageGroup> Questions(Page page) => page.Groups.Where(group => group.Kind is GroupKind.Question);
+    }
+
     private static IEnumerable<string> Words(IEnumerable<Page> pages) => pages.All<TextPrimitive>().Select(text => text.Text.Text);
 
     private static IEnumerable<(int Page, int Slot, int Top)> Places(IReadOnlyList<Page> pages) =>

@@ -12,32 +12,8 @@ const recipe = { gavvet: 1, seed: 5, title: "Bramblewick quiz", versions: 2, sec
   { kind: "relative-key", keys: { flats: 4, sharps: 4 }, count: 2 },
   { kind: "name-key", keys: { flats: 4, sharps: 4 }, count: 2, answerAs: "choice" }] };
 
-const newClass = async (name, roster) => {
-  await at.page.goto(`${at.server.address}/classes`);
-  await at.page.locator("#name").fill(name);
-  await at.page.keyboard.press("Enter");
-  await at.page.waitForURL(/\/classes\/[0-9a-f]+$/);
-  await at.page.locator("#students").fill(roster);
-  await at.page.getByRole("button", { name: "Write them in" }).click();
-  await at.page.locator(".student").first().waitFor();
-  return at.page.url();
-};
-
-const printFor = async (name, sheet = recipe) => {
-  await at.page.goto(at.server.address);
-  await at.page.locator(".desk-more > summary").click();
-  await at.page.locator("#file").setInputFiles({ name: "quiz.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(sheet)) });
-  await at.page.getByRole("button", { name: "Bring in", exact: true }).click();
-  await at.bench();
-  await at.page.goto(`${new URL(at.page.url()).origin}${new URL(at.page.url()).pathname}/print`);
-  await at.page.locator("#group").selectOption({ label: await at.page.locator("#group option").filter({ hasText: name }).textContent() });
-  await at.page.locator("#spares").fill("1");
-  await at.page.keyboard.press("Escape");
-  await at.page.getByRole("button", { name: "Make the printing" }).click();
-  await at.page.waitForURL(/\/printings\/[0-9a-f]+$/, { timeout: 60_000 });
-  return at.page.url();
-};
-
+const { newClass } = at;
+const printFor = (name, sheet = recipe) => at.printFor(name, sheet, 1);
 const student = (name) => at.page.locator(".student").filter({ has: at.page.locator(".student-name", { hasText: new RegExp(`^${name}$`) }) });
 
 const openMarking = async (printing) => {

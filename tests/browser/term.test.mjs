@@ -28,25 +28,9 @@ const pdfText = async (path) => {
 const topics = async () => (await at.page.locator(".topic summary").allInnerTexts()).map((words) => words.replace(/\s*(taught)?\s*$/, ""));
 
 test("a class is printed for and marked", async () => {
-  await at.page.goto(`${at.server.address}/classes`);
-  await at.page.locator("#name").fill("Hazelmoor strings");
-  await at.page.keyboard.press("Enter");
-  await at.page.waitForURL(/\/classes\/[0-9a-f]+$/);
-  group = new URL(at.page.url()).pathname;
-  await at.page.locator("#students").fill("Mira, viola\nBo, trumpet\nIda\nTom");
-  await at.page.getByRole("button", { name: "Write them in" }).click();
-  await at.page.locator(".student").first().waitFor();
+  group = new URL(await at.newClass("Hazelmoor strings", "Mira, viola\nBo, trumpet\nIda\nTom")).pathname;
   assert.deepEqual(await violations(at.page), []);
-  await at.page.goto(at.server.address);
-  await at.page.locator(".desk-more > summary").click();
-  await at.page.locator("#file").setInputFiles({ name: "quiz.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(recipe)) });
-  await at.page.getByRole("button", { name: "Bring in", exact: true }).click();
-  await at.bench();
-  await at.page.goto(`${at.page.url().split("?")[0]}/print`);
-  await at.page.locator("#group").selectOption({ index: 1 });
-  await at.page.getByRole("button", { name: "Make the printing" }).click();
-  await at.page.waitForURL(/\/printings\/[0-9a-f]+$/, { timeout: 60_000 });
-  printing = new URL(at.page.url()).pathname;
+  printing = new URL(await at.printFor("Hazelmoor strings", recipe)).pathname;
   await at.page.goto(`${at.server.address}${printing}/mark`);
   await at.page.locator(".marking-body[data-shown]").waitFor();
   for (let paper = 0; paper < 4; paper++) for (let item = 0; item < 4; item++) await at.page.keyboard.press(item < 2 ? "1" : "r");

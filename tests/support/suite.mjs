@@ -52,6 +52,32 @@ export const suite = (options = {}) => {
     await at.page.getByRole("button", { name: "New sheet" }).click();
     await at.bench();
   };
+  // A class with its list of students; its address.
+  at.newClass = async (name, roster) => {
+    await at.page.goto(`${at.server.address}/classes`);
+    await at.page.locator("#name").fill(name);
+    await at.page.keyboard.press("Enter");
+    await at.page.waitForURL(/\/classes\/[0-9a-f]+$/);
+    await at.page.locator("#students").fill(roster);
+    await at.page.getByRole("button", { name: "Write them in" }).click();
+    await at.page.locator(".student").first().waitFor();
+    return at.page.url();
+  };
+  // A sheet's file brought in, and a printing of it for a class; its address.
+  at.printFor = async (name, sheet, spares = 0) => {
+    await at.page.goto(at.server.address);
+    await at.page.locator(".desk-more > summary").click();
+    await at.page.locator("#file").setInputFiles({ name: "quiz.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(sheet)) });
+    await at.page.getByRole("button", { name: "Bring in", exact: true }).click();
+    await at.bench();
+    await at.page.goto(`${new URL(at.page.url()).origin}${new URL(at.page.url()).pathname}/print`);
+    await at.page.locator("#group").selectOption({ label: await at.page.locator("#group option").filter({ hasText: name }).textContent() });
+    await at.page.locator("#spares").fill(`${spares}`);
+    await at.page.keyboard.press("Escape");
+    await at.page.getByRole("button", { name: "Make the printing" }).click();
+    await at.page.waitForURL(/\/printings\/[0-9a-f]+$/, { timeout: 60_000 });
+    return at.page.url();
+  };
   // The workbench is ready when the last of its scripts has run.
   at.bench = async () => {
     await at.page.waitForURL(/\/sheets\//);

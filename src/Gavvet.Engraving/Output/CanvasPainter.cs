@@ -10,7 +10,7 @@ namespace Gavvet.Engraving.Output;
 /// Paints pages onto canvases: a PDF's or a picture's. Fonts are made once a painter, and signs and lines that follow one
 /// another in one ink are drawn together: a page is then a tenth of the calls.
 /// </summary>
-internal sealed class CanvasPainter(bool commonTextOnly) : IDisposable
+internal sealed class CanvasPainter(FacePart face) : IDisposable
 {
     private readonly SKPaint _paint = new() { IsAntialias = true };
     private readonly Dictionary<int, SKFont> _music = [];
@@ -47,7 +47,7 @@ internal sealed class CanvasPainter(bool commonTextOnly) : IDisposable
             case GlyphPrimitive glyph:
                 return Glyphs(canvas, primitives, first, glyph);
             case TextPrimitive text:
-                using (var run = Run(text.Text.Glyphs.AsSpan(), [.. text.Text.Offsets.Select(x => new SKPoint(x, 0))], TextFont(text.Text.Style, text.Text.Size)))
+                using (var run = Run(text.Text.Glyphs.AsSpan(), [.. text.Text.Places.Select(x => new SKPoint(x, 0))], TextFont(text.Text.Style, text.Text.Size)))
                     canvas.DrawText(run, text.X, text.Y, _paint);
                 break;
             case RectanglePrimitive { Box: var box } rectangle:
@@ -117,7 +117,7 @@ internal sealed class CanvasPainter(bool commonTextOnly) : IDisposable
     private SKFont TextFont(TextStyle style, int size)
     {
         if (!_text.TryGetValue((style, size), out var font))
-            _text[(style, size)] = font = new SKFont(commonTextOnly ? TextFace.Of(style).CommonTypeface : TextFace.Of(style).Typeface, size) { Subpixel = true, Hinting = SKFontHinting.None, LinearMetrics = true };
+            _text[(style, size)] = font = new SKFont(TextFace.Of(style).Part(face), TextFace.Of(style).CanvasSize(size)) { Subpixel = true, Hinting = SKFontHinting.None, LinearMetrics = true };
         return font;
     }
 

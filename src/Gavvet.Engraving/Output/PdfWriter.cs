@@ -17,7 +17,7 @@ public static class PdfWriter
         ArgumentOutOfRangeException.ThrowIfZero(pages.Count);
         using var buffer = new MemoryStream();
         var metadata = new SKDocumentPdfMetadata { Title = title, Creator = "Gavvet", Producer = "Gavvet" };
-        using (var painter = new CanvasPainter(HasCommonTextOnly(pages)))
+        using (var painter = new CanvasPainter(FaceParts.For(Texts(pages))))
         using (var document = SKDocument.CreatePdf(buffer, metadata))
         {
             foreach (var page in pages)
@@ -36,7 +36,6 @@ public static class PdfWriter
         return PdfAppendix.Append(buffer.ToArray(), "en-US", bookmarks);
     }
 
-    // Then the PDF carries a seventh of the face.
-    private static bool HasCommonTextOnly(IReadOnlyList<Page> pages) =>
-        pages.All(page => page.Groups.All(group => group.Primitives.All(primitive => primitive is not TextPrimitive text || TextFace.IsCommon(text.Text.Text))));
+    private static IEnumerable<string> Texts(IReadOnlyList<Page> pages) =>
+        pages.SelectMany(page => page.Groups).SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text);
 }

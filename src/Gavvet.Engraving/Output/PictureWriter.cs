@@ -1,4 +1,5 @@
 using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Fonts;
 using SkiaSharp;
 
 namespace Gavvet.Engraving.Output;
@@ -13,7 +14,7 @@ public static class PictureWriter
         using var surface = SKSurface.Create(new SKImageInfo(width, (int)Math.Round(page.Height * scale)));
         surface.Canvas.Clear(SKColors.White);
         surface.Canvas.Scale(scale);
-        using (var painter = new CanvasPainter(false))
+        using (var painter = new CanvasPainter(FacePart.Whole))
             painter.Paint(surface.Canvas, page);
         using var image = surface.Snapshot();
         using var png = image.Encode(SKEncodedImageFormat.Png, 100);

@@ -7,7 +7,7 @@ namespace Gavvet.Worksheets.Questions;
 
 /// <summary>
 /// Two clefs with one scale written in both: at one pitch where three ledger lines are enough for it, otherwise an octave
-/// apart. Where no more than one way needs the fewest ledger lines, the lower is taken.
+/// apart; each time where the two together need the fewest ledger lines, the lower on a tie.
 /// </summary>
 /// <param name="First">The clef the scale is given in.</param>
 /// <param name="Second">The clef it is written into.</param>

@@ -7,7 +7,7 @@ import { join } from "node:path";
 import { root, temporaryFolder } from "../tests/support/commands.mjs";
 import { launch, start } from "../tests/support/server.mjs";
 
-const limits = { "last byte": 45, painted: 100, "painted against fixed work": 0.5, search: 50, start: 2500, memory: 240 };
+const limits = { "last byte": 30, painted: 80, "painted against fixed work": 0.35, search: 50, start: 1500, memory: 240 };
 const warmUps = 20;
 const counted = 200;
 const sheetsOnTheDesk = 5000;

@@ -15,6 +15,8 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
     private readonly SKPaint _paint = new() { IsAntialias = true };
     private readonly Dictionary<int, SKFont> _music = [];
     private readonly Dictionary<(TextStyle, int), SKFont> _text = [];
+    private readonly Dictionary<ShapedText, SKTextBlob> _runs = [];
+    private readonly SKTextBlobBuilder _builder = new();
     private readonly List<ushort> _glyphs = [];
     private readonly List<SKPoint> _places = [];
 
@@ -32,6 +34,9 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
     {
         foreach (var font in _music.Values.Concat(_text.Values))
             font.Dispose();
+        foreach (var run in _runs.Values)
+            run.Dispose();
+        _builder.Dispose();
         _paint.Dispose();
     }
 
@@ -47,8 +52,7 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
             case GlyphPrimitive glyph:
                 return Glyphs(canvas, primitives, first, glyph);
             case TextPrimitive text:
-                using (var run = Run(text.Text.Glyphs.AsSpan(), [.. text.Text.Places.Select(x => new SKPoint(x, 0))], TextFont(text.Text.Style, text.Text.Size)))
-                    canvas.DrawText(run, text.X, text.Y, _paint);
+                canvas.DrawText(Run(text.Text), text.X, text.Y, _paint);
                 break;
             case RectanglePrimitive { Box: var box } rectangle:
                 _paint.Style = rectangle.Thickness == 0 ? SKPaintStyle.Fill : SKPaintStyle.Stroke;
@@ -121,11 +125,21 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
         return font;
     }
 
-    private static SKTextBlob Run(ReadOnlySpan<ushort> glyphs, ReadOnlySpan<SKPoint> places, SKFont font)
+    // The same words stand on many pages.
+    private SKTextBlob Run(ShapedText text)
     {
-        using var builder = new SKTextBlobBuilder();
-        builder.AddPositionedRun(glyphs, font, places);
-        return builder.Build()!;
+        if (_runs.TryGetValue(text, out var known))
+            return known;
+        _places.Clear();
+        foreach (var x in text.Places)
+            _places.Add(new SKPoint(x, 0));
+        return _runs[text] = Run(text.Glyphs.AsSpan(), CollectionsMarshal.AsSpan(_places), TextFont(text.Style, text.Size));
+    }
+
+    private SKTextBlob Run(ReadOnlySpan<ushort> glyphs, ReadOnlySpan<SKPoint> places, SKFont font)
+    {
+        _builder.AddPositionedRun(glyphs, font, places);
+        return _builder.Build()!;
     }
 
     private static SKPath Path(SlurPrimitive slur)

@@ -34,7 +34,7 @@ public sealed record ShapedText(string Text, TextStyle Style, int Size, Immutabl
 /// <summary>
 /// How finely text is set on a canvas. A PDF writes letters that follow one another by their own advances as one word, but only
 /// where the places are the advances to the last bit; so the size is rounded to a step on which every advance is exact in a
-/// float, which moves a letter by less than a hundredth of a millimeter. A page is then half as long, and quicker to pack.
+/// float, which moves a letter by less than a thirtieth of a millimeter. Its words then take half the room, and pack quicker.
 /// </summary>
 internal static class CanvasGrid
 {
@@ -132,25 +132,30 @@ public sealed class TextFace
         using var buffer = new HarfBuzzSharp.Buffer();
         buffer.AddUtf16(text);
         buffer.GuessSegmentProperties();
+        int[] advances;
         lock (_shaping)
+        {
             _font.Shape(buffer, NoLigatures);
-        var glyphs = ImmutableArray.CreateBuilder<ushort>(buffer.Length);
-        var offsets = ImmutableArray.CreateBuilder<int>(buffer.Length);
-        var places = ImmutableArray.CreateBuilder<float>(buffer.Length);
+            advances = [.. buffer.GlyphInfos.Select(info => _font.GetHorizontalGlyphAdvance(info.Codepoint))];
+        }
+
+        var (infos, positions) = (buffer.GlyphInfos, buffer.GlyphPositions);
+        var glyphs = ImmutableArray.CreateBuilder<ushort>(infos.Length);
+        var offsets = ImmutableArray.CreateBuilder<int>(infos.Length);
+        var places = ImmutableArray.CreateBuilder<float>(infos.Length);
         var scale = CanvasGrid.Size(size, _unitsPerEm) / _unitsPerEm;
         long pen = 0;
         var natural = long.MinValue;
-        for (var i = 0; i < buffer.Length; i++)
+        for (var i = 0; i < infos.Length; i++)
         {
-            var glyph = (ushort)buffer.GlyphInfos[i].Codepoint;
-            var advance = _font.GetHorizontalGlyphAdvance(glyph);
-            var start = pen + buffer.GlyphPositions[i].XOffset;
+            var glyph = (ushort)infos[i].Codepoint;
+            var start = pen + positions[i].XOffset;
             glyphs.Add(glyph);
             offsets.Add(Scaled(start, size));
             // Where a word begins, and where two letters are moved together, the place is the page's own.
-            places.Add(start == natural ? places[^1] + (_font.GetHorizontalGlyphAdvance(glyphs[^2]) * scale) : offsets[^1]);
-            natural = glyph == _space ? long.MinValue : start + advance;
-            pen += buffer.GlyphPositions[i].XAdvance;
+            places.Add(start == natural ? places[^1] + (advances[i - 1] * scale) : offsets[^1]);
+            natural = glyph == _space ? long.MinValue : start + advances[i];
+            pen += positions[i].XAdvance;
         }
 
         return new ShapedText(text, Style, size, glyphs.MoveToImmutable(), offsets.MoveToImmutable(), places.MoveToImmutable(), Scaled(pen, size));

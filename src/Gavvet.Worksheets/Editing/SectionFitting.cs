@@ -18,15 +18,19 @@ internal static class SectionFitting
         ? section with { Notation = Notation.Accidentals, Scaffolding = section.Scaffolding == Scaffolding.Signature ? Scaffolding.Blank : section.Scaffolding }
         : section;
 
-    private static Section Shaped(Section section, QuestionKind kind) => section with
+    private static Section Shaped(Section section, QuestionKind kind)
     {
-        Columns = Math.Min(section.Columns, kind.MostColumnsAs(kind.Options.Any(option => option.Id == section.Option) ? section.Option : "")),
-        Option = kind.Options.Any(option => option.Id == section.Option) ? section.Option : "",
-        Octaves = kind.UsesOctaves ? section.Octaves : 1,
-        AnswerAs = AnswerForms.CanBe(kind, section.AnswerAs, section.Option) ? section.AnswerAs : AnswerForm.Write,
-        Own = kind.AsksOwn && section.Own.IsEmpty ? [OwnQuestions.Sample] : section.Own,
-        Scaffolding = kind.Scaffoldings.Contains(section.Scaffolding) ? section.Scaffolding : Scaffolding.Blank,
-    };
+        var option = kind.Options.Any(way => way.Id == section.Option) ? section.Option : "";
+        return section with
+        {
+            Option = option,
+            Columns = Math.Min(section.Columns, kind.MostColumnsAs(option)),
+            Octaves = kind.UsesOctaves ? section.Octaves : 1,
+            AnswerAs = AnswerForms.CanBe(kind, section.AnswerAs, section.Option) ? section.AnswerAs : AnswerForm.Write,
+            Own = kind.AsksOwn && section.Own.IsEmpty ? [OwnQuestions.Sample] : section.Own,
+            Scaffolding = kind.Scaffoldings.Contains(section.Scaffolding) ? section.Scaffolding : Scaffolding.Blank,
+        };
+    }
 
     // A kind that has no question in the keys at hand, such as one about theoretical keys, begins with all of them.
     private static Section Widened(Section section, HouseStyle style) => QuestionDraw.Available(section, style) > 0 ? section : section with { Keys = Key.Majors };

@@ -1,8 +1,12 @@
 using System.Net;
 using System.Text;
+using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Editing;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Hosting;
 
 namespace Gavvet.Web.Tests;
 
@@ -137,6 +141,29 @@ public sealed class DeskAndSafetyTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Nothing_of_the_demo_is_at_work_once_the_server_has_ended()
+    {
+        var demo = await Visitor.ArriveAsync(demo: true);
+        var (classes, jobs, sheet) = (demo.Services.GetRequiredService<DemoClasses>(), demo.Services.GetRequiredService<PrintJobs>(), (await demo.Store.ListAsync())[0].Id);
+        var stored = (await demo.Store.FindAsync(sheet))!;
+        await demo.DisposeAsync();
+        Assert.True(classes.ExecuteTask!.IsCompletedSuccessfully);
+        // A printing begun after the end is none.
+        var late = jobs.Start(stored, PrintChoices.None, "demo")!;
+        await late.Making;
+        Assert.Contains("was stopped", late.Problem, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_end_waits_for_work_that_takes_longer_to_leave_than_the_host_waits()
+    {
+        var visitor = await Visitor.ArriveAsync(builder => builder.Services.AddSingleton<IHostedService, SlowToLeave>());
+        var slow = visitor.Services.GetServices<IHostedService>().OfType<SlowToLeave>().Single();
+        await visitor.DisposeAsync();
+        Assert.True(slow.HasLeft);
+    }
+
+    [Fact]
     public async Task A_start_that_cannot_be_is_refused_in_words()
     {
         Assert.Contains("--data", (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync([]))).Message, StringComparison.Ordinal);
@@ -152,5 +179,18 @@ public sealed class DeskAndSafetyTests : IAsyncLifetime
         var (response, fragments) = await _visitor.PostAsync("/?handler=Import", form);
         Assert.Equal(expected, response.StatusCode);
         return fragments;
+    }
+
+    // Two seconds are what the host waits for.
+    private sealed class SlowToLeave : BackgroundService
+    {
+        public bool HasLeft { get; private set; }
+
+        protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+        {
+            await Task.Delay(Timeout.Infinite, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            await Task.Delay(TimeSpan.FromSeconds(2.5), CancellationToken.None);
+            HasLeft = true;
+        }
     }
 }

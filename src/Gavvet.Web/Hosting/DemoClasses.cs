@@ -14,7 +14,7 @@ namespace Gavvet.Web.Hosting;
 /// Two classes of the made-up Hazelmoor School of Music with three printings, whose students make real mistakes: each has
 /// a skill, and some have a confusion of their own.
 /// </summary>
-internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingStore markings, PrintingStore printings, OpenPrintings open, PrintJobs jobs, ClassPlans plans, ILogger<DemoClasses> log)
+internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingStore markings, PrintingStore printings, OpenPrintings open, PrintJobs jobs, ClassPlans plans, ILogger<DemoClasses> log) : BackgroundService
 {
     private const string Theory = """
         name,part,clef,size,row,seat
@@ -65,7 +65,10 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
 
     private static readonly (string Name, string Roster)[] Groups = [("Hazelmoor theory 2", Theory), ("Hazelmoor strings", Strings)];
 
-    /// <summary>Makes them, where there is no class; the printings and their markings come in the background, and go on at the next start where they were cut short.</summary>
+    // The classes whose papers are printed and marked; none where they are not all of the demo's.
+    private string[] _ids = [];
+
+    /// <summary>Makes them, where there is no class; the printings and their markings come in the background once the server runs, and go on at the next start where they were cut short.</summary>
     public async Task FillAsync()
     {
         var known = await classes.ListAsync();
@@ -84,46 +87,56 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
                 await plans.SetAsync(row.Id, new PlanAsTyped(course, start, "mon,thu", Course.Get(course).Lessons, ""));
         }
 
-        string?[] ids = [.. Groups.Select(group => known.FirstOrDefault(row => row.Name == group.Name)?.Id)];
-        if (ids.All(id => id is not null))
-            _ = Task.Run(() => PrintAndMarkAsync(ids!));
+        string[] ids = [.. Groups.Select(group => known.FirstOrDefault(row => row.Name == group.Name)?.Id).OfType<string>()];
+        _ids = ids.Length == Groups.Length ? ids : [];
     }
 
-    private async Task PrintAndMarkAsync(string[] ids)
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        if (_ids is not [])
+            await PrintAndMarkAsync(stoppingToken);
+    }
+
+    private async Task PrintAndMarkAsync(CancellationToken ended)
     {
         try
         {
             foreach (var (words, group, marked, returned) in Printings)
             {
-                var before = (await markings.PrintingsOfAsync(ids[group])).FirstOrDefault(printing => printing.Title.Contains(words, StringComparison.Ordinal));
-                if (before is { Marked: > 0 } || await classes.FindAsync(ids[group]) is not { } found || (await store.ListAsync(words, 1)) is not [var sheet, ..] || await store.FindAsync(sheet.Id) is not { } stored)
+                ended.ThrowIfCancellationRequested();
+                var before = (await markings.PrintingsOfAsync(_ids[group])).FirstOrDefault(printing => printing.Title.Contains(words, StringComparison.Ordinal));
+                if (before is { Marked: > 0 } || await classes.FindAsync(_ids[group]) is not { } found || (await store.ListAsync(words, 1)) is not [var sheet, ..] || await store.FindAsync(sheet.Id) is not { } stored)
                     continue;
                 var two = stored.Sheet with { Versions = 2, Parts = [] };
                 var choices = PrintChoices.None with { QrAddress = "", Class = found.Name, Copies = PrintedCopy.Of(found.Present, two, 1, student => student.Id) };
-                if ((before?.Id ?? await PrintedAsync(stored with { Sheet = two }, choices, found.Id)) is { } printing && await open.FindAsync(printing) is { } opened)
-                    await MarkAsync(opened, marked, returned);
+                if ((before?.Id ?? await PrintedAsync(stored with { Sheet = two }, choices, found.Id, ended)) is { } printing && await open.FindAsync(printing) is { } opened)
+                    await MarkAsync(opened, marked, returned, ended);
             }
+        }
+        catch (OperationCanceledException)
+        {
+            // The program ends; its next start goes on from here.
         }
         catch (Exception problem)
         {
-            // Most often the program ended meanwhile.
             log.LogWarning("The demo classes were not finished: {Problem}", problem.GetType().Name);
         }
     }
 
-    private async Task<string?> PrintedAsync(StoredSheet stored, PrintChoices choices, string classId)
+    private async Task<string?> PrintedAsync(StoredSheet stored, PrintChoices choices, string classId, CancellationToken ended)
     {
         if (jobs.Start(stored, choices, "demo", classId) is not { } job)
             return null;
-        await job.Making;
+        await job.Making.WaitAsync(ended);
         return job.PrintingId;
     }
 
-    private async Task MarkAsync(OpenPrinting printing, int papers, bool returned)
+    private async Task MarkAsync(OpenPrinting printing, int papers, bool returned, CancellationToken ended)
     {
         var made = new List<(int Copy, SetItem Item, Teaching.Marking Marking)>();
         foreach (var copy in printing.Record.Copies.Where(copy => copy.Student is not null).Take(papers))
         {
+            ended.ThrowIfCancellationRequested();
             foreach (var item in printing.Papers.ItemsOf(copy))
                 made.Add((copy.Number, item, Marker.Mark(item, printing.Papers.Style, Said(copy.Number, item))));
         }

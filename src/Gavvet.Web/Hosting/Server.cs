@@ -22,9 +22,10 @@ public sealed class Server : IAsyncDisposable
 
     private readonly DataFolder _folder;
     private readonly string? _throwAway;
+    private readonly Task _waking;
 
-    private Server(WebApplication application, DataFolder folder, string? throwAway) =>
-        (Application, _folder, _throwAway) = (application, folder, throwAway);
+    private Server(WebApplication application, DataFolder folder, string? throwAway, Task waking) =>
+        (Application, _folder, _throwAway, _waking) = (application, folder, throwAway, waking);
 
     public WebApplication Application { get; }
 
@@ -47,7 +48,7 @@ public sealed class Server : IAsyncDisposable
             var words = await DatabaseStart.PrepareAsync(folder);
             var database = new Database(folder);
             // The object mapper takes as long to wake as the server, so both wake at once; the first page then waits for neither.
-            _ = Task.Run(() => new SheetStore(database, TimeProvider.System).ListAsync("", 1));
+            var waking = Task.Run(() => new SheetStore(database, TimeProvider.System).ListAsync("", 1));
             AddServices(builder, folder, options);
             builder.Services.AddSingleton(database);
             builder.Services.AddSingleton(new StartWords(words));
@@ -63,7 +64,7 @@ public sealed class Server : IAsyncDisposable
                 await application.Services.GetRequiredService<DemoClasses>().FillAsync();
             }
 
-            return new Server(application, folder, throwAway) { SetUpLink = setUp };
+            return new Server(application, folder, throwAway, waking) { SetUpLink = setUp };
         }
         catch
         {
@@ -90,6 +91,8 @@ public sealed class Server : IAsyncDisposable
     public async ValueTask DisposeAsync()
     {
         var database = Application.Services.GetRequiredService<Database>();
+        // The host waits two seconds for what runs beside the requests; nothing of it may write into the folder after its end.
+        await Task.WhenAll([_waking, .. Application.Services.GetServices<IHostedService>().Where(service => service is BackgroundService or PrintJobs).Select(service => service.StopAsync(CancellationToken.None))]).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         await Application.DisposeAsync();
         // First the leave, then the log: a kill between the two must not look like a loss.
         if (Directory.Exists(_folder.Path))
@@ -160,6 +163,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton(folder);
         services.AddSingleton<Backups>();
         services.AddHostedService<DailyCopies>();
+        services.AddHostedService(provider => provider.GetRequiredService<DemoClasses>());
         services.AddSingleton<HeavyWork>();
         RequestLimits.Add(services);
         services.AddSingleton(options);

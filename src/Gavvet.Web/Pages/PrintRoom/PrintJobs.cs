@@ -60,6 +60,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     private static readonly PagePacking Packing = new(face => FaceNames.Value[face], PageSides.Pack);
 
     private readonly ConcurrentDictionary<string, PrintJob> _jobs = new();
+    private volatile bool _stopped;
 
     /// <summary>Begins a printing; null when too many are waiting already.</summary>
     /// <param name="stored">The sheet.</param>
@@ -74,6 +75,8 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
             _jobs.TryRemove(old.Id, out _);
         var job = new PrintJob { SheetId = stored.Id, ClassId = classId };
         _jobs[job.Id] = job;
+        if (_stopped)
+            job.Cancel();
         job.Making = MakeAsync(job, stored, choices, person);
         return job;
     }
@@ -83,6 +86,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     /// <summary>At the end of the program nothing half made is kept, and nothing is written after it.</summary>
     public async Task StopAsync(CancellationToken cancellationToken)
     {
+        _stopped = true;
         foreach (var job in _jobs.Values)
             job.Cancel();
         await Task.WhenAll(_jobs.Values.Select(job => job.Making));
@@ -121,6 +125,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     {
         while (true)
         {
+            job.Ended.ThrowIfCancellationRequested();
             var plan = PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() });
             var frozen = await heavy.RunAsync(Lane.Long, person, ended => FrozenPrinting.Of(plan, catalogue, Packing, new PrintPace(1, job.Tell, ended)), job.Ended);
             if (await printings.AddAsync(Kept(stored, frozen, job.ClassId), job.Ended) is { } kept)

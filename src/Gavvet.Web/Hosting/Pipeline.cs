@@ -21,6 +21,12 @@ internal static class Pipeline
         var options = application.Services.GetRequiredService<ServerOptions>();
         if (options.BehindProxy)
             application.UseForwardedHeaders();
+        var memory = application.Services.GetRequiredService<IdleMemory>();
+        application.Use((HttpContext context, RequestDelegate next) =>
+        {
+            memory.Asked();
+            return next(context);
+        });
         application.Use(AddHeadersAsync);
         application.UseHostFiltering();
         application.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = Problems.AnswerAsync, SuppressDiagnosticsCallback = problem => !Problems.IsOurFault(problem.Exception) });

@@ -9,8 +9,8 @@ namespace Gavvet.Storage;
 /// </summary>
 internal static class BackupCheck
 {
-    private const string NotOurs = "This file holds more than a Gavvet backup does. Choose a file that was made here.";
-    private const string Broken = "This backup is damaged. Choose another copy.";
+    private static string NotOurs => StorageTexts.Say("backup.not-ours");
+    private static string Broken => StorageTexts.Say("backup.broken");
 
     // 2000 to 2200 in milliseconds since 1970.
     private const long Earliest = 946_684_800_000;
@@ -28,7 +28,7 @@ internal static class BackupCheck
     public static async Task RunAsync(string path, string scratch)
     {
         if (await DatabaseEngine.AskAsync(path, "PRAGMA application_id") is not (long)DatabaseStart.ApplicationId)
-            throw new BackupException("This is no Gavvet backup. Choose a file that was made here with “Download a backup”.");
+            throw new BackupException(StorageTexts.Say("backup.none"));
         if (await DatabaseEngine.AskAsync(path, "PRAGMA integrity_check") is not "ok")
             throw new BackupException(Broken);
         // A trigger, a view or a table of another program's would run with what is restored; ours has none.
@@ -40,7 +40,7 @@ internal static class BackupCheck
         }
         catch (StartException)
         {
-            throw new BackupException("This backup was made by a later Gavvet. Restore it there.");
+            throw new BackupException(StorageTexts.Say("backup.later"));
         }
 
         await DatabaseEngine.AskAsync(path, "PRAGMA journal_mode=DELETE");
@@ -51,7 +51,7 @@ internal static class BackupCheck
         foreach (var (table, column) in Times)
         {
             if (await CountAsync(path, $"{table} WHERE {column} NOT BETWEEN {Earliest} AND {Latest}") > 0)
-                throw new BackupException("This backup holds times that cannot be. Choose another copy.");
+                throw new BackupException(StorageTexts.Say("backup.times"));
         }
 
         await CheckBodiesAsync(path);

@@ -126,7 +126,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     public async Task<StagedBackup> StageCopyAsync(string? name)
     {
         if (PathOf(name) is not { } copy)
-            throw new BackupException("There is no copy of that day. Choose one of those shown.");
+            throw new BackupException(StorageTexts.Say("backup.no-day"));
         await using var file = File.OpenRead(copy);
         return await StageAsync(file, long.MaxValue);
     }
@@ -148,7 +148,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         {
             DatabaseFile.Delete(path);
             if (DatabaseEngine.TroubleOf(problem) is { } and not DatabaseTrouble.Full || problem is InvalidOperationException or FormatException or OverflowException)
-                throw new BackupException("This is no Gavvet backup, or it is damaged.", problem);
+                throw new BackupException(StorageTexts.Say("backup.none-or-broken"), problem);
             throw;
         }
     }
@@ -174,7 +174,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     public Task<string> RestoreAsync(string? token, Database data)
     {
         if (Staged(token) is not { } staged || !File.Exists(staged))
-            throw new BackupException("Choose the backup once more; nothing is waiting to be restored.");
+            throw new BackupException(StorageTexts.Say("backup.nothing-waits"));
         return data.AloneAsync(async () =>
         {
             var before = FreeName("before-restore", ".gavvet");
@@ -218,7 +218,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         for (var read = await from.ReadAsync(buffer); read > 0; read = await from.ReadAsync(buffer))
         {
             if (to.Length + read > most)
-                throw new BackupException($"The file is too large for a backup: up to {LargestFile >> 30} GB can be read.");
+                throw new BackupException(StorageTexts.Say("backup.too-large", ("size", LargestFile >> 30)));
             await to.WriteAsync(buffer.AsMemory(0, read));
         }
     }

@@ -54,7 +54,7 @@ public sealed partial class DataFolder : IDisposable
     public void SeeThatItIsThere()
     {
         if (!File.Exists(InUse) || !File.Exists(DatabasePath))
-            throw new DataFolderGoneException($"The data folder {Path} is not there any more.");
+            throw new DataFolderGoneException(StorageTexts.Say("folder.gone", ("folder", Path)));
     }
 
     /// <summary>Opens a folder, making it if need be.</summary>
@@ -74,12 +74,12 @@ public sealed partial class DataFolder : IDisposable
         catch (UnauthorizedAccessException)
         {
             folder?.Dispose();
-            throw new StartException($"The data folder {full} cannot be written. Choose another with --data.");
+            throw new StartException(StorageTexts.Say("folder.no-writing", ("folder", full)));
         }
         catch (IOException problem) when (problem is not FileNotFoundException)
         {
             folder?.Dispose();
-            throw new StartException($"The data folder {full} cannot be opened: {problem.Message}");
+            throw new StartException(StorageTexts.Say("folder.no-opening", ("folder", full), ("problem", problem.Message)));
         }
     }
 
@@ -152,7 +152,7 @@ public sealed partial class DataFolder : IDisposable
         }
         catch (IOException)
         {
-            throw new StartException($"Another Gavvet is running on the data folder {folder}. Stop it first, or choose another folder with --data.");
+            throw new StartException(StorageTexts.Say("folder.taken", ("folder", folder)));
         }
     }
 }

@@ -26,11 +26,11 @@ public static class DatabaseStart
         }
         catch (Exception problem) when (StorageMessages.IsDamage(problem))
         {
-            throw new DamagedDatabaseException($"The database {folder.DatabasePath} is damaged or is not a database. {Advice(folder)}", problem);
+            throw new DamagedDatabaseException(StorageTexts.Say("database.damaged-or-none", ("database", folder.DatabasePath), ("advice", Advice(folder))), problem);
         }
         catch (Exception problem) when (StorageMessages.AtStart(problem) is { } words)
         {
-            throw new StartException($"Gavvet cannot start on the data folder {folder.Path}. {words}", problem);
+            throw new StartException(StorageTexts.Say("folder.no-start", ("folder", folder.Path), ("why", words)), problem);
         }
     }
 
@@ -45,7 +45,7 @@ public static class DatabaseStart
         {
             // Whoever has copies had a database; an empty one is what is left of it.
             if (copies.Count > 0 && await IsEmptyAsync(path))
-                throw new DamagedDatabaseException($"The database {path} is empty, and there are copies of a database that was not. {Advice(folder)}");
+                throw new DamagedDatabaseException(StorageTexts.Say("database.empty", ("database", path), ("advice", Advice(folder))));
             words = await LogIsMissingAsync(folder);
             if (folder.IsDamageSeen || words is not null)
                 await LookThroughAsync(folder);
@@ -60,7 +60,7 @@ public static class DatabaseStart
         }
         else if (copies.Count > 0)
         {
-            throw new DamagedDatabaseException($"There is no database {path}, and there are copies of one. {Advice(folder)}");
+            throw new DamagedDatabaseException(StorageTexts.Say("database.missing", ("database", path), ("advice", Advice(folder))));
         }
 
         await MigrateAsync(copy);
@@ -77,19 +77,19 @@ public static class DatabaseStart
     {
         if (!folder.EndedSuddenly || File.Exists(folder.DatabasePath + "-wal") || await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode") is not "wal")
             return null;
-        return "Gavvet ended suddenly the last time, and the file gavvet.db-wal with the last changes is missing since. What was saved just before may be lost; the copies in the data folder are whole.";
+        return StorageTexts.Say("database.log-missing");
     }
 
     private static async Task LookThroughAsync(DataFolder folder)
     {
         if (await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA integrity_check(1)") is not "ok")
-            throw new DamagedDatabaseException($"The database {folder.DatabasePath} is damaged. {Advice(folder)}");
+            throw new DamagedDatabaseException(StorageTexts.Say("database.damaged", ("database", folder.DatabasePath), ("advice", Advice(folder))));
         folder.MarkDamage(false);
     }
 
     private static string Advice(DataFolder folder) => new Backups(folder, TimeProvider.System).Copies() is [var newest, ..]
-        ? $"The newest copy is copies/{newest.Name}.gavvet in the same folder: keep the damaged file aside, and put that copy in its place."
-        : "Put a copy back in its place.";
+        ? StorageTexts.Say("database.newest-copy", ("copy", newest.Name))
+        : StorageTexts.Say("database.put-back");
 
     /// <summary>Brings a copy to the program's version where it lies.</summary>
     /// <exception cref="StartException">It is newer than the program.</exception>
@@ -107,7 +107,7 @@ public static class DatabaseStart
         var applied = await AppliedAsync(path);
         var known = typeof(GavvetDatabase).Assembly.GetTypes().Select(type => type.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>().ToHashSet();
         if (applied.Exists(migration => !known.Contains(migration)))
-            throw new StartException($"The database {path} was made by a later Gavvet. Start that one, or choose another folder with --data.");
+            throw new StartException(StorageTexts.Say("database.later", ("database", path)));
         return applied.Count == known.Count ? null : applied.LastOrDefault() ?? "empty";
     }
 

@@ -237,11 +237,11 @@ public sealed class SheetStore(Database data, TimeProvider clock)
         var body = SheetFile.Write(sheet);
         try
         {
-            return SheetFile.Write(SheetFile.Read(body)) == body ? body : throw new UnsavableSheetException("This would leave a sheet that opens otherwise than it was saved, so it was not done.");
+            return SheetFile.Write(SheetFile.Read(body)) == body ? body : throw new UnsavableSheetException(StorageTexts.Say("sheet.otherwise"));
         }
         catch (SheetFileException problem)
         {
-            throw new UnsavableSheetException($"This would leave a sheet that could not be opened again, so it was not done. {problem.Message}", problem);
+            throw new UnsavableSheetException(StorageTexts.Say("sheet.no-opening", ("problem", problem.Message)), problem);
         }
     }
 

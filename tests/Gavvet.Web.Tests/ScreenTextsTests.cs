@@ -20,15 +20,51 @@ public partial class ScreenTextsTests
     }
 
     [Fact]
+    public void No_sentence_of_the_code_is_beside_the_localizer()
+    {
+        var found = from file in Directory.GetFiles(Path.Combine(Checkout.Folder, "src", "Gavvet.Web"), "*.cs*", SearchOption.AllDirectories)
+                    where Path.GetExtension(file) is ".cs" or ".cshtml" && !file.Contains("/obj/", StringComparison.Ordinal) && !Path.GetFileName(file).StartsWith("Demo", StringComparison.Ordinal)
+                    from line in File.ReadLines(file)
+                    where !line.TrimStart().StartsWith("//", StringComparison.Ordinal) && !AtTheConsole().IsMatch(line)
+                    from Match bare in BareSentences().Matches(line)
+                    select $"{Path.GetFileName(file)}: {bare.Value}";
+        Assert.Equal("", string.Join('\n', found));
+    }
+
+    [Fact]
+    public void A_sentence_in_code_would_be_found()
+    {
+        Assert.Matches(BareSentences(), "throw new FormatException(\"There is no such decision.\");");
+        Assert.Matches(BareSentences(), "_ => $\"Give {what} a name.\",");
+        Assert.Matches(BareSentences(), "@(closed ? \"laid away\" : open)");
+        Assert.DoesNotMatch(BareSentences(), "throw new FormatException(Say(\"There is no such decision.\"));");
+        Assert.DoesNotMatch(BareSentences(), "class=\"@(closed ? \"btn-quiet wide\" : \"\")\"");
+        Assert.DoesNotMatch(BareSentences(), "@(closed ? ScreenTexts.Say(\"laid away\") : open)");
+    }
+
+    [Fact]
+    public void A_text_of_the_code_is_said_with_what_stands_in_its_places() =>
+        Assert.Equal("From 3 to 7.", Gavvet.Web.Pages.Shared.ScreenTexts.Say("From {0} to {1}.", 3, 7));
+
+    [Fact]
     public void A_page_with_bare_words_would_be_found()
     {
         Assert.Matches(BareWords(), "<h1>Check an answer</h1>");
         Assert.Matches(BareWords(), "<input aria-label=\"Name\">");
+        Assert.Matches(BareWords(), "<input aria-label=\"Delete @sheet.Title\">");
         Assert.DoesNotMatch(BareWords(), "<h1>@Say[\"Check an answer\"]</h1>");
         Assert.DoesNotMatch(BareWords(), "<input aria-label=\"@Say[\"Name\"]\" name=\"name\">");
     }
 
     // Words between two tags, or in an attribute that is read out, in which nothing is asked of the program.
-    [GeneratedRegex("""(?<=[\w"'/)\]]>)[^<>@{}]*[A-Za-z]{2}[^<>@{}]*(?=<)|\s(aria-label|title|placeholder|alt)="[^"@]*[A-Za-z]{2}[^"@]*(?=")""")]
+    [GeneratedRegex("""(?<=[\w"'/)\]]>)[^<>@{}]*[A-Za-z]{2}[^<>@{}]*(?=<)|\s(aria-label|title|placeholder|alt|hx-confirm)="(?!Mira@)[^"@]*[A-Za-z]{2}[^"@]*(?=["@])""")]
     private static partial Regex BareWords();
+
+    // A sentence from its first letter to its full stop; or words of which one is chosen by a condition.
+    [GeneratedRegex("""(?<!Say[\[(])\$?"[A-Z“][^"\\]* [^"\\]*\.(?=")|(?<=[?:] )\$?"[^"\\/<>=-]*[a-z}] [a-z][^"\\/<>=-]*(?=")(?!"[,\]])""")]
+    private static partial Regex BareSentences();
+
+    // What stands on the console at the start, and in the log, is said to the keeper of the machine.
+    [GeneratedRegex(@"StartException\(|\blog\.|Console\.|_log\.")]
+    private static partial Regex AtTheConsole();
 }

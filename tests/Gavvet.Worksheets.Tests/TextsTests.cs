@@ -49,13 +49,15 @@ public partial class TextsTests
             Assert.True(Messages.ContainsKey($"finding.{FileWords.Of(code)}"), $"{code}");
     }
 
-    [Fact]
-    public void What_the_theory_says_stands_in_its_file_and_nothing_else_does()
+    [Theory]
+    [InlineData("Theory", "Wording/TheoryTexts.resx")]
+    [InlineData("Storage", "StorageTexts.resx")]
+    public void What_a_room_says_stands_in_its_file_and_nothing_else_does(string room, string file)
     {
-        var words = Words("Gavvet.Theory/Wording/TheoryTexts.resx");
-        var code = CodeOf("Theory");
+        var words = Words($"Gavvet.{room}/{file}");
+        var code = CodeOf(room);
         Assert.Equal(words.Keys.Order(), NamedWithDots().Matches(code).Select(match => match.Groups[1].Value).Where(words.ContainsKey).Distinct().Order());
-        foreach (Match said in Saying().Matches(code))
+        foreach (Match said in SayingOfARoom().Matches(code))
             Assert.True(words.ContainsKey(said.Groups[1].Value), said.Groups[1].Value);
     }
 
@@ -67,6 +69,7 @@ public partial class TextsTests
     [InlineData("Teaching")]
     [InlineData("Printing")]
     [InlineData("Engraving")]
+    [InlineData("Storage")]
     public void No_refusal_is_a_sentence_in_code(string room)
     {
         Assert.DoesNotContain(Refusals().Matches(CodeOf(room)), sentence => true);
@@ -89,12 +92,15 @@ public partial class TextsTests
 
     private static string CodeOf(params string[] rooms) => string.Join('\n', rooms.SelectMany(room => Directory.GetFiles(Path.Combine(Source, $"Gavvet.{room}"), "*.cs*", SearchOption.AllDirectories)).Where(file => !file.Contains("/obj/", StringComparison.Ordinal)).Select(File.ReadAllText));
 
-    [GeneratedRegex("""(?:FormatException|UnwritableNoteException)\((?:"[^"]* |\$"[^"]*[A-Za-z] )""")]
+    [GeneratedRegex("""(?:FormatException|UnwritableNoteException|BackupException|StartException|DataFolderGoneException|DamagedDatabaseException|UnsavableSheetException)\((?:"[^"]* |\$"[^"]*[A-Za-z] )""")]
     private static partial Regex Refusals();
 
     [GeneratedRegex("\"([a-z.-]+)\"")]
     private static partial Regex NamedWithDots();
 
-    [GeneratedRegex("(?:Texts\\.Say|Why)\\(\\s*\"([^\"$]+)\"")]
+    [GeneratedRegex("(?:\\bTexts\\.Say|Why)\\(\\s*\"([^\"$]+)\"")]
     private static partial Regex Saying();
+
+    [GeneratedRegex("(?:TheoryTexts|StorageTexts)\\.Say\\(\\s*\"([^\"$]+)\"")]
+    private static partial Regex SayingOfARoom();
 }

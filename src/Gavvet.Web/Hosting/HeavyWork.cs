@@ -68,10 +68,10 @@ internal sealed class HeavyWork : IDisposable
         lock (_ofPerson)
         {
             if (_ofPerson.GetValueOrDefault(person) >= OfOnePerson)
-                throw new TooMuchWorkException("Much of yours is being made at this moment. Wait until some of it is done.");
+                throw new TooMuchWorkException(Say("Much of yours is being made at this moment. Wait until some of it is done."));
             var queued = _lanes[lane].Writer.TryWrite(new Work(person, () => Complete(done, work, cancellation)));
             if (!queued)
-                throw new TooMuchWorkException("Much is being made at this moment. Wait a little and try again.");
+                throw new TooMuchWorkException(Say("Much is being made at this moment. Wait a little and try again."));
             _ofPerson[person] = _ofPerson.GetValueOrDefault(person) + 1;
         }
 

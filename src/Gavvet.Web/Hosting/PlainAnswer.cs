@@ -10,16 +10,16 @@ internal static partial class PlainAnswer
     {
         var words = context.Response.StatusCode switch
         {
-            StatusCodes.Status400BadRequest => "That could not be read. Load the page again and try once more.",
-            StatusCodes.Status401Unauthorized => "You are not signed in any more.",
-            StatusCodes.Status403Forbidden => "This came from another site, so nothing was done.",
-            StatusCodes.Status404NotFound => "There is nothing at this address. It may have been deleted from the desk.",
-            StatusCodes.Status405MethodNotAllowed => "That cannot be done at this address.",
-            StatusCodes.Status413PayloadTooLarge => "That is too large to be a sheet file.",
-            StatusCodes.Status414UriTooLong => "That address is too long. Type fewer words.",
-            StatusCodes.Status415UnsupportedMediaType => "That was sent in a form this page does not read. Load the page again and try once more.",
-            StatusCodes.Status429TooManyRequests => "Much is being made at this moment. Wait a little and try again.",
-            _ => "Something went wrong here. Nothing that was saved is lost; load the page again.",
+            StatusCodes.Status400BadRequest => Say("That could not be read. Load the page again and try once more."),
+            StatusCodes.Status401Unauthorized => Say("You are not signed in any more."),
+            StatusCodes.Status403Forbidden => Say("This came from another site, so nothing was done."),
+            StatusCodes.Status404NotFound => Say("There is nothing at this address. It may have been deleted from the desk."),
+            StatusCodes.Status405MethodNotAllowed => Say("That cannot be done at this address."),
+            StatusCodes.Status413PayloadTooLarge => Say("That is too large to be a sheet file."),
+            StatusCodes.Status414UriTooLong => Say("That address is too long. Type fewer words."),
+            StatusCodes.Status415UnsupportedMediaType => Say("That was sent in a form this page does not read. Load the page again and try once more."),
+            StatusCodes.Status429TooManyRequests => Say("Much is being made at this moment. Wait a little and try again."),
+            _ => Say("Something went wrong here. Nothing that was saved is lost; load the page again."),
         };
         return WriteAsync(context, words);
     }

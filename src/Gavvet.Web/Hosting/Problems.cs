@@ -56,7 +56,7 @@ internal static class Problems
         else if (HttpMethods.IsGet(context.Request.Method) && context.Request.Headers.Accept.ToString().Contains("text/html", StringComparison.Ordinal))
             context.Response.Redirect(page);
         return context.Response.StatusCode == StatusCodes.Status409Conflict
-            ? PlainAnswer.WriteAsync(context, "The last state of this sheet cannot be read. Open the sheet to go back to an earlier one.")
+            ? PlainAnswer.WriteAsync(context, Say("The last state of this sheet cannot be read. Open the sheet to go back to an earlier one."))
             : Task.CompletedTask;
     }
 }

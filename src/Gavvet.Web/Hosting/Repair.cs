@@ -71,7 +71,7 @@ internal sealed class Repair : IDisposable
         try
         {
             var aside = await _backups.PutInPlaceAsync(form["copy"]);
-            await PlainAnswer.WriteAsync(context, $"The copy is in its place, and Gavvet starts again. The damaged database is kept as {aside} in the data folder.");
+            await PlainAnswer.WriteAsync(context, Say("The copy is in its place, and Gavvet starts again. The damaged database is kept as {0} in the data folder.", aside));
             // The answer's stylesheet is still to be fetched.
             _ = Task.Delay(TimeSpan.FromSeconds(1)).ContinueWith(_ => _done.TrySetResult(), TaskScheduler.Default);
         }

@@ -168,8 +168,8 @@ internal sealed class Attempts(TimeProvider clock)
 
     /// <summary>A wait in words.</summary>
     public static string Words(TimeSpan wait) => wait < TimeSpan.FromMinutes(1)
-        ? $"{Math.Max(1, (int)Math.Ceiling(wait.TotalSeconds)).ToString(CultureInfo.InvariantCulture)} seconds"
-        : $"{(int)Math.Ceiling(wait.TotalMinutes)} minutes";
+        ? Say("{0} seconds", Math.Max(1, (int)Math.Ceiling(wait.TotalSeconds)).ToString(CultureInfo.InvariantCulture))
+        : Say("{0} minutes", (int)Math.Ceiling(wait.TotalMinutes));
 
     // Two seconds after the fourth, and double with each.
     private static TimeSpan Delay(int failures)

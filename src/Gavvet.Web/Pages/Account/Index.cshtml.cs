@@ -25,11 +25,11 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
         if (!options.NeedsSignIn)
             return NotFound();
         var teacher = await users.FindByNameAsync(SetUp.Teacher);
-        Problem = teacher is null ? "No passphrase is set."
-            : (fresh ?? "").Length < SetUp.ShortestPassphrase ? $"A passphrase has at least {SetUp.ShortestPassphrase} characters; a few words do well."
-            : fresh != again ? "The two are not alike. Type the new passphrase twice."
+        Problem = teacher is null ? Say("No passphrase is set.")
+            : (fresh ?? "").Length < SetUp.ShortestPassphrase ? Say("A passphrase has at least {0} characters; a few words do well.", SetUp.ShortestPassphrase)
+            : fresh != again ? Say("The two are not alike. Type the new passphrase twice.")
             : (await users.ChangePasswordAsync(teacher, passphrase ?? "", fresh!)).Succeeded ? null
-            : "The passphrase you have now is another one. Type it once more.";
+            : Say("The passphrase you have now is another one. Type it once more.");
         if (Problem is not null)
         {
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
@@ -38,7 +38,7 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
 
         audit.Write("passphrase-changed", HttpContext);
         await sessions.EndOthersAsync(Own);
-        Said = "The passphrase is changed, and every other browser is signed out.";
+        Said = Say("The passphrase is changed, and every other browser is signed out.");
         return await ShownAsync();
     }
 

@@ -42,7 +42,7 @@ internal static class Handout
     {
         if (FamilyWords.Find(family) is not { } found || !NoteText.TryParse(tonic, out var note) || FamilyModel.EntriesOf(found, note, house) is not [_, ..] entries)
             return Results.NotFound();
-        return Several($"{found.Name()} on {note}", entries, paper);
+        return Several(Say("{0} on {1}", found.Name(), note), entries, paper);
     }
 
     // A scale in every key whose signature has up to so many sharps or flats, from the flats to the sharps.
@@ -54,7 +54,7 @@ internal static class Handout
             .Select(place => Scope.TonicAt(found, place))
             .Where(tonic => house.CanSpell(found, tonic))
             .Select(tonic => new AtlasEntry(found, tonic, house, Clef.Find(clef) ?? Clef.Treble))];
-        return entries.Length == 0 ? Results.NotFound() : Several($"{CountText.Capitalized(found.Name)} to {CountText.Word(most)} sharps and flats", entries, paper);
+        return entries.Length == 0 ? Results.NotFound() : Several(Say("{0} to {1} sharps and flats", CountText.Capitalized(found.Name), CountText.Word(most)), entries, paper);
     }
 
     private static IResult Several(string title, IReadOnlyList<AtlasEntry> entries, string? paper) => Results.File(

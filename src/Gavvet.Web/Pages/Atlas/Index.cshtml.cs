@@ -30,9 +30,9 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
     public static IReadOnlyList<(string Name, string Words, ImmutableArray<Pitch> Strings)> KnownTunings { get; } =
     [
         ("guitar", "Guitar", Tunings.Guitar),
-        ("bass-guitar", "Bass guitar", Tunings.BassGuitar),
+        ("bass-guitar", Say("Bass guitar"), Tunings.BassGuitar),
         ("ukulele", "Ukulele", Tunings.Ukulele),
-        ("mandolin", "Mandolin or violin", Tunings.Mandolin),
+        ("mandolin", Say("Mandolin or violin"), Tunings.Mandolin),
     ];
 
     /// <summary>The tuning of the fretboard shown.</summary>
@@ -69,7 +69,7 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
         var section = ScaleSection.Of(found, note, Clef.Find(staff) ?? Clef.Treble);
         if (string.IsNullOrEmpty(sheet))
         {
-            var (begun, _) = await begin.WithSectionAsync(section, $"{CountText.Capitalized(found.Name)} on {note}");
+            var (begun, _) = await begin.WithSectionAsync(section, Say("{0} on {1}", CountText.Capitalized(found.Name), note));
             return begun is null ? NotFound() : Redirect($"/sheets/{begun.Id}");
         }
 

@@ -38,7 +38,7 @@ public static class CheckStaff
         // The names of what belongs there stand in one row; lines begin below it.
         var row = drawn.OfType<TextPrimitive>().Where(text => text.Ink == Ink.Answer).Select(text => text.Y + BelowName).DefaultIfEmpty(0).Max();
         return new MarkedStaff(
-            SvgWriter.Inline(page, "written", "The answer as written"),
+            SvgWriter.Inline(page, "written", Say("The answer as written")),
             Share(lines[0], page.Height),
             Share(lines[4], page.Height),
             [.. ringed.Zip(rings, (finding, ring) => new RingedFinding(finding, Share(ring.Left + (ring.Width / 2), page.Width), Share(Math.Max(ring.Bottom, row), page.Height)))]);
@@ -65,7 +65,7 @@ public static class CheckStaff
         var places = notes.Select(note => request.OnStaff.Position(note.Pitch)).ToArray();
         ImmutableArray<Mark> given = signature.Count > 0 ? [new SignatureMark(signature), .. notes] : [.. notes];
         var figure = new StaffFigure(request.OnStaff, notes.Length, signature.Count > 0, StaffRows.None, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given);
-        return SvgWriter.Inline(FigureDrawing.Draw(figure, [], WidthOf(figure)), "key", "The scale as the key has it");
+        return SvgWriter.Inline(FigureDrawing.Draw(figure, [], WidthOf(figure)), "key", Say("The scale as the key has it"));
     }
 
     // Where a note stands: where it was clicked, or else at the place of its letter nearest to the note before it.

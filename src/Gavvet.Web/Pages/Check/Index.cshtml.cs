@@ -18,10 +18,10 @@ public sealed class IndexModel(StyleList styles) : PageModel
         try
         {
             if (score is not { Length: > 0 and <= MusicXmlReader.MostBytes })
-                throw new FormatException("Choose the score a student saved, .musicxml or .mxl.");
+                throw new FormatException(Say("Choose the score a student saved, .musicxml or .mxl."));
             using var bytes = new MemoryStream();
             await score.CopyToAsync(bytes, HttpContext.RequestAborted);
-            var staff = MusicXmlReader.Read(bytes.ToArray()).SelectMany(part => part.Staves).FirstOrDefault(staff => staff.Notes.Length > 0) ?? throw new FormatException("There is no note in this score.");
+            var staff = MusicXmlReader.Read(bytes.ToArray()).SelectMany(part => part.Staves).FirstOrDefault(staff => staff.Notes.Length > 0) ?? throw new FormatException(Say("There is no note in this score."));
             return new JsonResult(new { notes = staff.Text });
         }
         catch (FormatException problem)

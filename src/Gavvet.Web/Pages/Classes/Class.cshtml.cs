@@ -17,7 +17,7 @@ internal sealed record StudentLine(string ClassId, Student Student, string? Prob
     /// <summary>What differs from the usual, in a few words.</summary>
     public string Summary => string.Join(" · ", new[]
     {
-        Student.Part?.Name, Student.Clef?.Name, Student.IsLarge ? "large print" : null, Student.IsAway ? "away today" : null,
+        Student.Part?.Name, Student.Clef?.Name, Student.IsLarge ? Say("large print") : null, Student.IsAway ? Say("away today") : null,
     }.OfType<string>());
 }
 
@@ -53,7 +53,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings, Eras
         return await ChangedAsync(id, "students", text, async () =>
         {
             if (file is { Length: > MostCharacters } || text.Length > MostCharacters)
-                throw new FormatException($"This is more than a class of up to {SchoolClass.MostStudents} students. Choose the list of one class.");
+                throw new FormatException(Say("This is more than a class of up to {0} students. Choose the list of one class.", SchoolClass.MostStudents));
             var read = RosterText.Read(text, _ => "");
             if (read.Select(student => PrintCheck.Problem(student.Name) is { } odd ? $"{student.Name}: {odd}" : null).FirstOrDefault(odd => odd is not null) is { } unprintable)
                 throw new FormatException(unprintable);
@@ -69,7 +69,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings, Eras
         try
         {
             if (row is null != seat is null || row is < 1 or > SchoolClass.MostSeats || seat is < 1 or > SchoolClass.MostSeats)
-                throw new FormatException($"Give row and seat, each from 1 to {SchoolClass.MostSeats}, or neither.");
+                throw new FormatException(Say("Give row and seat, each from 1 to {0}, or neither.", SchoolClass.MostSeats));
             if (PrintCheck.Problem(name ?? "") is { } odd)
                 throw new FormatException(odd);
             var changed = known with
@@ -112,7 +112,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings, Eras
 
     public Task<IActionResult> OnPostArchiveAsync(string id, bool archived) => ChangedAsync(id, "class-name", "", () => classes.ArchiveAsync(id, archived));
 
-    public async Task<IActionResult> OnPostAnonymousAsync(string id) => await erasure.AnonymousAsync(id, place => $"Student {place}") ? Redirect($"/classes/{id}") : NotFound();
+    public async Task<IActionResult> OnPostAnonymousAsync(string id) => await erasure.AnonymousAsync(id, place => Say("Student {0}", place)) ? Redirect($"/classes/{id}") : NotFound();
 
     public async Task<IActionResult> OnPostRemoveAsync(string id, string? student) => await erasure.StudentAsync(student ?? "") ? Redirect($"/classes/{id}") : NotFound();
 

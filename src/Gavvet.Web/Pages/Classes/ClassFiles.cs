@@ -37,7 +37,7 @@ internal static class ClassFiles
         var size = FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4;
         var topic = what == "topic" ? (await plans.NextAsync(id))?.Topic : null;
         if (what == "topic" && topic is null)
-            return new Refused(StatusCodes.Status409Conflict, "There is no lesson to come. Lay a plan over the term first.");
+            return new Refused(StatusCodes.Status409Conflict, Say("There is no lesson to come. Lay a plan over the term first."));
         if (!FileWords.TryParse<LessonHandout>(what, out var handout) && topic is null)
             return Results.NotFound();
         HandoutReader[] readers = [.. group.Students.Select(student => new HandoutReader(student.Part, student.Clef ?? student.Part?.Clef ?? Clef.Treble)).DefaultIfEmpty(new HandoutReader(null, Clef.Treble)).Distinct().OrderBy(reader => reader.Part is null ? -1 : Instrument.All.IndexOf(reader.Part))];
@@ -95,7 +95,7 @@ internal static class ClassFiles
         {
             var (first, last) = (LessonPlan.ReadDate(from ?? ""), LessonPlan.ReadDate(to ?? ""));
             if (await results.DrawAsync(id, miss => miss.Day >= first && miss.Day <= last) is not { } draw)
-                return new Refused(StatusCodes.Status409Conflict, "Nothing is marked in these days.");
+                return new Refused(StatusCodes.Status409Conflict, Say("Nothing is marked in these days."));
             return await heavy.RunAsync(Lane.Short, Person.Of(context), _ => Pile(group, draw, keys == true), context.RequestAborted);
         }
         catch (FormatException problem)
@@ -109,8 +109,8 @@ internal static class ClassFiles
         var drawn = group.Students.AsParallel().AsOrdered().Select(student => (student, FollowUp: draw.For([student.Name], "Follow-up"))).ToArray();
         PersonalSheet[] sheets = [.. drawn.Where(one => one.FollowUp is not null).Select(one => new PersonalSheet(one.student.Name, one.FollowUp!.Sheet, one.student.IsLarge))];
         return sheets.Length == 0
-            ? new Refused(StatusCodes.Status409Conflict, "Nobody missed anything in these days.")
-            : Results.File(PdfWriter.Write("Follow-ups", FollowUpPile.Of(keys ? $"Follow-ups for {group.Name}: keys" : $"Follow-ups for {group.Name}", group.Name, sheets, keys)), "application/pdf", keys ? "follow-ups-keys.pdf" : "follow-ups.pdf");
+            ? new Refused(StatusCodes.Status409Conflict, Say("Nobody missed anything in these days."))
+            : Results.File(PdfWriter.Write("Follow-ups", FollowUpPile.Of(keys ? Say("Follow-ups for {0}: keys", group.Name) : Say("Follow-ups for {0}", group.Name), group.Name, sheets, keys)), "application/pdf", keys ? "follow-ups-keys.pdf" : "follow-ups.pdf");
     }
 
     private static async Task<IResult> StudentAsync(string id, string student, ClassStore classes, MarkingStore markings)

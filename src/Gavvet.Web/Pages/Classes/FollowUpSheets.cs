@@ -32,7 +32,7 @@ internal sealed class FollowUpSheets(SheetStore sheets, HeavyWork heavy)
         var made = ImmutableArray.CreateBuilder<(FollowUp, string)>();
         foreach (var one in drawn)
             made.Add((one, (await sheets.CreateAsync(one.Sheet)).Id));
-        return new MadeFollowUps(made.ToImmutable(), made.Count == 0 ? "Nothing was missed, so there is nothing to follow up." : null);
+        return new MadeFollowUps(made.ToImmutable(), made.Count == 0 ? Say("Nothing was missed, so there is nothing to follow up.") : null);
     }
 
     private static FollowUp[] Drawn(FollowUpDraw draw, string title, int? groups) =>

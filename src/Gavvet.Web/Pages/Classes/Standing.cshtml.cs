@@ -18,7 +18,7 @@ internal sealed record StandingCell(string Group, string Type, string Tonic, IRe
 
     /// <summary>The cell as a sentence.</summary>
     public string Said(HouseStyle style) =>
-        $"{style.Say(ScaleTypes.Get(Type), NoteText.Parse(Tonic))}: {string.Join(", ", new[] { (StandingIs.Secure, "secure"), (StandingIs.OnceRight, "once right"), (StandingIs.Shaky, "shaky") }.Where(pair => Count(pair.Item1) > 0).Select(pair => Standings.Count == 1 ? pair.Item2 : $"{Count(pair.Item1)} {pair.Item2}"))}";
+        $"{style.Say(ScaleTypes.Get(Type), NoteText.Parse(Tonic))}: {string.Join(", ", new[] { (StandingIs.Secure, Say("secure")), (StandingIs.OnceRight, Say("once right")), (StandingIs.Shaky, Say("shaky")) }.Where(pair => Count(pair.Item1) > 0).Select(pair => Standings.Count == 1 ? pair.Item2 : $"{Count(pair.Item1)} {pair.Item2}"))}";
 }
 
 /// <summary>The answers behind a place of the map.</summary>
@@ -68,8 +68,8 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
         {
             var (first, last) = (LessonPlan.ReadDate(Span.From), LessonPlan.ReadDate(Span.To));
             if (first > last)
-                throw new FormatException("The span ends before it begins. Exchange the two days.");
-            FollowUps = await FollowAsync(id, miss => miss.Day >= first && miss.Day <= last, $"Follow-up, {first.ToString(DayFormat, System.Globalization.CultureInfo.InvariantCulture)} to {last.ToString(DayFormat, System.Globalization.CultureInfo.InvariantCulture)}", groups);
+                throw new FormatException(Say("The span ends before it begins. Exchange the two days."));
+            FollowUps = await FollowAsync(id, miss => miss.Day >= first && miss.Day <= last, Say("Follow-up, {0} to {1}", first.ToString(DayFormat, System.Globalization.CultureInfo.InvariantCulture), last.ToString(DayFormat, System.Globalization.CultureInfo.InvariantCulture)), groups);
         }
         catch (FormatException problem)
         {

@@ -54,8 +54,8 @@ public sealed record DeskView(
     public string Name(string list) => list switch
     {
         "printings" => $"Printings ({Printings.Count})",
-        "library" => $"Section library ({Own.Count + Shelf.Count})",
-        "deleted" => $"Recently deleted ({Deleted.Count})",
-        _ => $"Sheets ({(Sheets.Count == MostSheets ? $"{MostSheets} of {SheetCount}" : $"{Sheets.Count}")})",
+        "library" => Say("Section library ({0})", Own.Count + Shelf.Count),
+        "deleted" => Say("Recently deleted ({0})", Deleted.Count),
+        _ => Say("Sheets ({0})", Sheets.Count == MostSheets ? Say("{0} of {1}", MostSheets, SheetCount) : $"{Sheets.Count}"),
     };
 }

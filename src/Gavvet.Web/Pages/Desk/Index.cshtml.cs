@@ -27,7 +27,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
     public async Task<IActionResult> OnPostLessonAsync(string? group)
     {
         var sheet = await heavy.RunAsync(Lane.Short, Person.Of(HttpContext), _ => plans.SheetAsync(group ?? "", PageCode.FreshSeed()).GetAwaiter().GetResult(), HttpContext.RequestAborted);
-        return sheet is null ? await ChangedAsync(new DeskNotice("There is no lesson to come and nothing is due. Lay a plan over the class’s term first.", null)) : Open(await store.CreateAsync(sheet));
+        return sheet is null ? await ChangedAsync(new DeskNotice(Say("There is no lesson to come and nothing is due. Lay a plan over the class’s term first."), null)) : Open(await store.CreateAsync(sheet));
     }
 
     /// <summary>The lists alone, as the filter is typed.</summary>
@@ -51,7 +51,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
     public async Task<IActionResult> OnPostDemoAsync()
     {
         await DemoData.FillAsync(store);
-        return await ChangedAsync(new DeskNotice("The demo sheets are on the desk.", null));
+        return await ChangedAsync(new DeskNotice(Say("The demo sheets are on the desk."), null));
     }
 
     public async Task<IActionResult> OnPostDuplicateAsync(string sheet) =>
@@ -60,21 +60,21 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
     public async Task<IActionResult> OnPostDeleteAsync(string sheet)
     {
         var title = (await store.LookAsync(sheet))?.Title;
-        return await store.DeleteAsync(sheet) ? await ChangedAsync(new DeskNotice($"“{title}” is deleted.", $"/?handler=Restore&sheet={sheet}")) : NotFound();
+        return await store.DeleteAsync(sheet) ? await ChangedAsync(new DeskNotice(Say("“{0}” is deleted.", title), $"/?handler=Restore&sheet={sheet}")) : NotFound();
     }
 
     public async Task<IActionResult> OnPostRestoreAsync(string sheet) =>
-        await store.RestoreAsync(sheet) ? await ChangedAsync(new DeskNotice("The sheet is back on the desk.", null)) : NotFound();
+        await store.RestoreAsync(sheet) ? await ChangedAsync(new DeskNotice(Say("The sheet is back on the desk."), null)) : NotFound();
 
     /// <summary>Deletes a sheet of the bin with its whole history, here and in the copies.</summary>
     public async Task<IActionResult> OnPostEraseAsync(string sheet) =>
-        await erasure.SheetAsync(sheet) ? await ChangedAsync(new DeskNotice("The sheet is gone for good, with all its states.", null)) : NotFound();
+        await erasure.SheetAsync(sheet) ? await ChangedAsync(new DeskNotice(Say("The sheet is gone for good, with all its states."), null)) : NotFound();
 
     public async Task<IActionResult> OnPostForgetAsync(long kept) =>
-        await library.MarkAsync(kept, true) ? await ChangedAsync(new DeskNotice("The section is out of the library.", $"/?handler=Remember&kept={kept}")) : NotFound();
+        await library.MarkAsync(kept, true) ? await ChangedAsync(new DeskNotice(Say("The section is out of the library."), $"/?handler=Remember&kept={kept}")) : NotFound();
 
     public async Task<IActionResult> OnPostRememberAsync(long kept) =>
-        await library.MarkAsync(kept, false) ? await ChangedAsync(new DeskNotice("The section is back in the library.", null)) : NotFound();
+        await library.MarkAsync(kept, false) ? await ChangedAsync(new DeskNotice(Say("The section is back in the library."), null)) : NotFound();
 
     /// <summary>Finds a printed page by the code at its foot.</summary>
     public async Task<IActionResult> OnPostCodeAsync(string? code)
@@ -82,7 +82,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
         if (PageCode.Problem(code, out var plain) is { } problem)
             return Problem("code", problem);
         if (await printings.FindCodeAsync(plain) is null)
-            return Problem("code", "No printing on this desk has a page with this code.");
+            return Problem("code", Say("No printing on this desk has a page with this code."));
         Response.Headers["HX-Redirect"] = $"/p/{plain}";
         return StatusCode(StatusCodes.Status204NoContent);
     }
@@ -91,9 +91,9 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
     public async Task<IActionResult> OnPostImportAsync(IFormFile? file)
     {
         if (file is null || file.Length == 0)
-            return Problem("file", "Choose a sheet file first: one that was exported from a workbench.");
+            return Problem("file", Say("Choose a sheet file first: one that was exported from a workbench."));
         if (file.Length > SheetLimits.FileBytes)
-            return Problem("file", $"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
+            return Problem("file", Say("The file is too large for a sheet: up to {0} KB can be read.", SheetLimits.FileBytes / 1024));
         try
         {
             using var reader = new StreamReader(file.OpenReadStream());

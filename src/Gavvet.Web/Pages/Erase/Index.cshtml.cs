@@ -47,7 +47,7 @@ internal sealed class IndexModel(Erasure erasure, WorkbenchViews views, OpenPrin
         Name = (name ?? "").Trim();
         if (Name.Length is >= Shortest and <= LargePrintSeat.NameLength && !Name.Any(char.IsControl))
             return true;
-        Problem = $"Type the name as it was written, from {Shortest} to {LargePrintSeat.NameLength} characters, such as “Mira”.";
+        Problem = Say("Type the name as it was written, from {0} to {1} characters, such as “Mira”.", Shortest, LargePrintSeat.NameLength);
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return false;
     }

@@ -39,7 +39,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
         if (a is { } first && b is { } second && await history.FindAsync(id, Math.Min(first, second)) is { } before && await history.FindAsync(id, Math.Max(first, second)) is { } after)
         {
             Compared = (before, after);
-            Differences = before.Sheet is { } earlier && after.Sheet is { } later ? SheetComparison.Between(earlier, later) : ["One of the two cannot be read."];
+            Differences = before.Sheet is { } earlier && after.Sheet is { } later ? SheetComparison.Between(earlier, later) : [Say("One of the two cannot be read.")];
         }
 
         return Page();
@@ -53,7 +53,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
             return await history.NameAsync(id, plain) ? Redirect($"/sheets/{id}/history") : NotFound();
         if (!await ShowAsync(id))
             return NotFound();
-        Problem = $"Give the state a name of up to {SheetHistory.NameLength} characters, such as “Before the concert”.";
+        Problem = Say("Give the state a name of up to {0} characters, such as “Before the concert”.", SheetHistory.NameLength);
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();
     }
@@ -66,7 +66,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
             return Redirect($"/sheets/{id}");
         if (!await ShowAsync(id))
             return NotFound();
-        Problem = outcome.Now is null ? "This state cannot be read. Choose another." : "The sheet was changed in another window meanwhile. Look at the list again, then choose once more.";
+        Problem = outcome.Now is null ? Say("This state cannot be read. Choose another.") : Say("The sheet was changed in another window meanwhile. Look at the list again, then choose once more.");
         Response.StatusCode = StatusCodes.Status409Conflict;
         return Page();
     }
@@ -75,17 +75,17 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
     public string Change(StoredRevision state)
     {
         if (state.ParentId is null)
-            return "The sheet as it was begun.";
+            return Say("The sheet as it was begun.");
         if (state.Sheet is not { } sheet)
-            return "This state cannot be read.";
+            return Say("This state cannot be read.");
         if (States.FirstOrDefault(other => other.Id == state.ParentId) is not { Sheet: { } parent })
             return "";
         var words = SheetComparison.Between(parent, sheet);
         return words.Length switch
         {
-            0 => "Nothing that shows.",
+            0 => Say("Nothing that shows."),
             1 => words[0],
-            _ => $"{words[0]} And {Shared.Labels.Count(words.Length - 1, "other-change")}.",
+            _ => Say("{0} And {1}.", words[0], Shared.Labels.Count(words.Length - 1, "other-change")),
         };
     }
 
@@ -95,7 +95,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
         if (state.Sheet is not { } sheet)
             return "";
         var pages = SheetLayout.Student(Composer.Compose(sheet, catalogue, Edition.Only).Worksheet);
-        return SvgWriter.Inline(pages[0], id, $"First page, {state.MadeAt.ToLocalTime():d MMM yyyy, HH:mm}");
+        return SvgWriter.Inline(pages[0], id, Say("First page, {0:d MMM yyyy, HH:mm}", state.MadeAt.ToLocalTime()));
     }
 
     private async Task<bool> ShowAsync(string id)

@@ -56,7 +56,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             var set = found.Papers.ItemOf(own, item);
             var marking = Marker.Mark(set, found.Papers.Style, Said(say, written, marks, code));
             if ((written?.Length ?? 0) > LongestWords || (remark?.Length ?? 0) > LongestWords)
-                throw new FormatException($"This is longer than {LongestWords:N0} characters. Write less.");
+                throw new FormatException(Say("This is longer than {0:N0} characters. Write less.", LongestWords));
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
             await markings.AddAsync(id, copy, set, marking);
             return new JsonResult(new { marking = MarkingData.Of(await markings.SaidAsync(id, marking)) });
@@ -73,7 +73,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         if (await open.FindAsync(id) is null)
             return NotFound();
         if (await markings.UndoAsync(id) is not { } undone)
-            return new JsonResult(new { problem = "There is nothing to take back." }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+            return new JsonResult(new { problem = Say("There is nothing to take back.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         var current = await markings.CurrentAsync(id);
         return new JsonResult(new { copy = undone.Copy, item = undone.Item, marking = current.TryGetValue((undone.Copy, undone.Item), out var before) ? MarkingData.Of(before.Marking) : null });
     }
@@ -86,13 +86,13 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         try
         {
             if (score is not { Length: > 0 and <= MusicXmlReader.MostBytes })
-                throw new FormatException("Choose the score a student saved, .musicxml or .mxl.");
+                throw new FormatException(Say("Choose the score a student saved, .musicxml or .mxl."));
             using var bytes = new MemoryStream();
             await score.CopyToAsync(bytes, HttpContext.RequestAborted);
             var marked = ScoreMarking.Of(found.Papers, own, MusicXmlReader.Read(bytes.ToArray()));
             await markings.AddAllAsync(id, [.. marked.Select(item => (copy, item.Item, item.Marking))]);
             var current = await markings.CurrentAsync(id);
-            return new JsonResult(new { markings = current.Values.Where(kept => kept.Copy == copy).Select(kept => new { copy, item = kept.Item, marking = MarkingData.Of(kept.Marking) }), said = $"{marked.Length} of the items are marked from the score." });
+            return new JsonResult(new { markings = current.Values.Where(kept => kept.Copy == copy).Select(kept => new { copy, item = kept.Item, marking = MarkingData.Of(kept.Marking) }), said = Say("{0} of the items are marked from the score.", marked.Length) });
         }
         catch (FormatException problem)
         {
@@ -106,7 +106,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         if (await open.FindAsync(id) is null)
             return NotFound();
         if (string.IsNullOrWhiteSpace(instead) || string.IsNullOrEmpty(said) || instead.Length > LongestWords || said.Length > LongestWords)
-            return new JsonResult(new { problem = "Write a sentence for the students." }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+            return new JsonResult(new { problem = Say("Write a sentence for the students.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         await markings.SayAsync(id, said, instead.Trim());
         var current = await markings.CurrentAsync(id);
         return new JsonResult(new { markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, marking = MarkingData.Of(kept.Marking) }) });
@@ -137,8 +137,8 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         "wrong" => new Decision.Wrong(),
         "blank" => new Decision.Blank(),
         "written" => new Decision.Written(written ?? ""),
-        "marks" => new Decision.Earned(marks ?? throw new FormatException("Type how many marks it earns."), written),
-        "mistake" => new Decision.Mistake(FileWords.TryParse<FindingCode>(code, out var known) ? known : throw new FormatException("This mistake has no name here.")),
-        _ => throw new FormatException("There is no such decision."),
+        "marks" => new Decision.Earned(marks ?? throw new FormatException(Say("Type how many marks it earns.")), written),
+        "mistake" => new Decision.Mistake(FileWords.TryParse<FindingCode>(code, out var known) ? known : throw new FormatException(Say("This mistake has no name here."))),
+        _ => throw new FormatException(Say("There is no such decision.")),
     };
 }

@@ -25,7 +25,7 @@ internal sealed class OpenPrinting(string id, PrintingRecord record)
         string[] wanted = [.. codes.Distinct()];
         var sides = await printings.SidesAsync([.. wanted.Where(code => !_pages.ContainsKey(code))]);
         Parallel.ForEach(sides, page => _pages[page.Key] = PageSidesRead.Of(page.Value.Student, page.Value.Key));
-        return wanted.ToDictionary(code => code, code => _pages.TryGetValue(code, out var page) ? page : throw new FormatException("A page of this printing is gone."));
+        return wanted.ToDictionary(code => code, code => _pages.TryGetValue(code, out var page) ? page : throw new FormatException(Say("A page of this printing is gone.")));
     }
 
     /// <summary>A paper with what was decided for it, to be drawn.</summary>

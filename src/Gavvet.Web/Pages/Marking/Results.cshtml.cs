@@ -56,7 +56,7 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
         try
         {
             if (file is not { Length: > 0 and <= LargestFile })
-                throw new FormatException("Choose a results file, as “mark --results” or this page writes it.");
+                throw new FormatException(Say("Choose a results file, as “mark --results” or this page writes it."));
             using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
             var results = ResultsFile.Read(await reader.ReadToEndAsync(HttpContext.RequestAborted));
             await TakeAsync(id, results);
@@ -102,10 +102,10 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
         {
             var result = results.Markings[i];
             if (!owners.TryGetValue(result.Student ?? "", out var number))
-                throw new FormatException($"Marking {i + 1} of the file: no paper of this printing is {result.Student ?? "a spare"}’s. Nothing was taken in.");
+                throw new FormatException(Say("Marking {0} of the file: no paper of this printing is {1}’s. Nothing was taken in.", i + 1, result.Student ?? Say("a spare")));
             var item = Printing.Papers.ItemOf(Printing.Record.Copies.Single(copy => copy.Number == number), result.Item);
             if (result.Of != item.Marks || result.Answer != item.Answer)
-                throw new FormatException($"Marking {i + 1} of the file: item {result.Item} of {result.Student}’s paper asks something else. The file is of another printing; nothing was taken in.");
+                throw new FormatException(Say("Marking {0} of the file: item {1} of {2}’s paper asks something else. The file is of another printing; nothing was taken in.", i + 1, result.Item, result.Student));
             taken.Add((number, item, new Teaching.Marking(result.As, result.Marks, result.Of, result.Findings) { Written = result.Written, Remark = result.Remark, IsByHand = result.By == "teacher" }));
         }
 
@@ -132,7 +132,7 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
             var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
             var current = await markings.CurrentAsync(id);
             var papers = found.Record.Copies
-                .Select(copy => (copy.Number, Name: MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? $"Paper {copy.Number}", Items: found.Papers.ItemsOf(copy), Markings: current.Where(pair => pair.Key.Copy == copy.Number).ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking)))
+                .Select(copy => (copy.Number, Name: MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? Say("Paper {0}", copy.Number), Items: found.Papers.ItemsOf(copy), Markings: current.Where(pair => pair.Key.Copy == copy.Number).ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking)))
                 .Where(paper => paper.Markings.Count > 0)
                 .ToArray();
             Papers = [.. papers.Select(paper => (paper.Number, paper.Name, paper.Markings.Values.Sum(marking => marking.Marks), paper.Items.Sum(item => item.Marks), paper.Items.Length - paper.Markings.Count))];
@@ -153,8 +153,8 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
         {
             var pairs = Outcome.Versions.SelectMany((first, i) => Outcome.Versions.Skip(i + 1).Select(second => (first, second, Chance: Outcome.ByChance(first.Shares, second.Shares))));
             return pairs.Where(pair => pair.Chance < 0.05).OrderBy(pair => pair.Chance).Select(pair => (string?)(pair.first.Shares.Average() < pair.second.Shares.Average()
-                ? $"Version {pair.first.Version} was harder than version {pair.second.Version}, more than chance explains."
-                : $"Version {pair.second.Version} was harder than version {pair.first.Version}, more than chance explains.")).FirstOrDefault();
+                ? Say("Version {0} was harder than version {1}, more than chance explains.", pair.first.Version, pair.second.Version)
+                : Say("Version {0} was harder than version {1}, more than chance explains.", pair.second.Version, pair.first.Version))).FirstOrDefault();
         }
     }
 }

@@ -67,7 +67,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
             var choices = string.IsNullOrEmpty(group) ? await ForNobodyAsync(stored, seats, address) : await ForClassAsync(stored, group, spares, bySeat, address);
             var job = jobs.Start(stored, choices, Person.Of(HttpContext), string.IsNullOrEmpty(group) ? null : group);
             return job is null
-                ? Said("Other printings are still being made. Wait until they are done.", StatusCodes.Status429TooManyRequests)
+                ? Said(Say("Other printings are still being made. Wait until they are done."), StatusCodes.Status429TooManyRequests)
                 : Partial("PrintRoom/_Job", job);
         }
         catch (FormatException problem)
@@ -87,9 +87,9 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     private async Task<PrintChoices> ForClassAsync(StoredSheet stored, string group, int spares, bool bySeat, string? address)
     {
         if (await classes.FindAsync(group) is not { } found)
-            throw new FormatException("This class is gone. Load the page again.");
+            throw new FormatException(Say("This class is gone. Load the page again."));
         if (found.Present.IsEmpty)
-            throw new FormatException($"Nobody of {found.Name} is here today. Look at the roster.");
+            throw new FormatException(Say("Nobody of {0} is here today. Look at the roster.", found.Name));
         Student[] students = [.. found.Present];
         if (bySeat)
             students = [.. students.OrderBy(student => student.Seat?.Row ?? int.MaxValue).ThenBy(student => student.Seat?.Number)];
@@ -100,7 +100,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     public IActionResult OnGetJob(string id, string job)
     {
         if (jobs.Find(job) is not { } running || running.SheetId != id)
-            return Said("This printing is no longer known. Look at the list of printings below.", StatusCodes.Status404NotFound);
+            return Said(Say("This printing is no longer known. Look at the list of printings below."), StatusCodes.Status404NotFound);
         if (running.PrintingId is not { } printing)
             return Partial("PrintRoom/_Job", running);
         Response.Headers["HX-Redirect"] = $"/printings/{printing}";
@@ -130,8 +130,9 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
             if ((plan.TooMuch(catalogue) ?? PrintRun.Compose(plan, catalogue, new PrintPace(1, null, ended)).Problem) is { } problem)
                 return Partial("PrintRoom/_Checked", (problem, true));
             int[] loads = [.. plan.Versions.Select(version => version.Load)];
-            var alike = loads.Length == 1 ? "" : loads.Min() == loads.Max() ? $" Every version weighs {loads[0]}." : $" The versions weigh {loads.Min()} to {loads.Max()}.";
-            return Partial("PrintRoom/_Checked", ($"Every question can be printed.{alike}", false));
+            return Partial("PrintRoom/_Checked", (loads.Length == 1 ? Say("Every question can be printed.")
+                : loads.Min() == loads.Max() ? Say("Every question can be printed. Every version weighs {0}.", loads[0])
+                : Say("Every question can be printed. The versions weigh {0} to {1}.", loads.Min(), loads.Max()), false));
         }, HttpContext.RequestAborted);
     }
 
@@ -185,7 +186,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         var played = await classes.PartsAsync();
         Shelves =
         [
-            .. played.Count > 0 ? [("Your classes", [.. Instrument.All.Where(part => played.Contains(part.Id))])] : Array.Empty<(string, Instrument[])>(),
+            .. played.Count > 0 ? [(Say("Your classes"), [.. Instrument.All.Where(part => played.Contains(part.Id))])] : Array.Empty<(string, Instrument[])>(),
             .. Instrument.All.Where(part => !played.Contains(part.Id)).GroupBy(part => part.Family).OrderBy(family => family.Key).Select(family => (Labels.Of(family.Key), family.ToArray())),
         ];
         Stored = stored;
@@ -204,9 +205,11 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         get
         {
             if (Capacity.BottleneckId is not { } id || Sheet.Find(id) is not { } section)
-                return $"The sheet can carry {Sheet.MostVersions} versions without a question that comes twice.";
+                return Say("The sheet can carry {0} versions without a question that comes twice.", Sheet.MostVersions);
             var name = catalogue.HeadingOf(section, Sheet.Style);
-            return $"The sheet can carry {CountText.Word(Capacity.Versions)} {(Capacity.Versions == 1 ? "version" : "versions")} without a question that comes twice; “{name}” allows no more.";
+            return Capacity.Versions == 1
+                ? Say("The sheet can carry one version without a question that comes twice; “{0}” allows no more.", name)
+                : Say("The sheet can carry {0} versions without a question that comes twice; “{1}” allows no more.", CountText.Word(Capacity.Versions), name);
         }
     }
 }

@@ -103,11 +103,11 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
         catch (OperationCanceledException)
         {
             // Stopped by the teacher, or the program ends.
-            job.Failed("The printing was stopped. Nothing was kept of it.");
+            job.Failed(Say("The printing was stopped. Nothing was kept of it."));
         }
         catch (PrintingWithheldException problem)
         {
-            job.Failed($"Nothing was printed. {problem.Message}");
+            job.Failed(Say("Nothing was printed. {0}", problem.Message));
         }
         catch (TooMuchWorkException problem)
         {
@@ -116,7 +116,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
         catch (Exception problem)
         {
             log.LogError(problem, "A printing of sheet {Sheet} failed", stored.Id);
-            job.Failed(StorageMessages.Of(problem) ?? "The printing could not be made. Nothing was kept of it; try once more.");
+            job.Failed(StorageMessages.Of(problem) ?? Say("The printing could not be made. Nothing was kept of it; try once more."));
         }
     }
 

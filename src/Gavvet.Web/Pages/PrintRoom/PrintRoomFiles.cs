@@ -58,7 +58,7 @@ internal static class PrintRoomFiles
         if (plan.TooMuch(catalogue) is { } tooMuch)
             throw new PrintingWithheldException(tooMuch);
         var run = PrintRun.Compose(plan, catalogue, new PrintPace(1, null, ended));
-        return run.Problem is { } problem ? throw new PrintingWithheldException($"This sheet cannot be printed yet. {problem}") : run;
+        return run.Problem is { } problem ? throw new PrintingWithheldException(Say("This sheet cannot be printed yet. {0}", problem)) : run;
     }
 
     private static async Task<IResult> AnswerAsync(string id, SheetStore store, Func<StoredSheet, Task<IResult>> make)

@@ -37,7 +37,7 @@ internal static class ClassPapers
                 return await PdfAsync(heavy, context, found.Record.Title, [.. returned.Select(page => Named(SvgReader.Read(page.Page), JsonSerializer.Deserialize<NamePlace>(page.NamePlace), MarkingStore.NameOf(owners, page.Copy, null)))], $"{kind}.pdf");
             var papers = await MarkedAsync(id, paper, found, owners, printings, markings);
             Page[] pages = [.. kind == "slip" ? Slips.Of(papers) : papers.SelectMany(marked => MarkedPages.Of(marked))];
-            return pages.Length == 0 ? new Refused(StatusCodes.Status409Conflict, "Nothing is marked yet, so there is nothing to give back.") : await PdfAsync(heavy, context, found.Record.Title, pages, $"{kind}.pdf");
+            return pages.Length == 0 ? new Refused(StatusCodes.Status409Conflict, Say("Nothing is marked yet, so there is nothing to give back.")) : await PdfAsync(heavy, context, found.Record.Title, pages, $"{kind}.pdf");
         });
 
     /// <summary>What is kept when the papers are given back: each slip and each marked page by itself, without the name.</summary>

@@ -35,7 +35,7 @@ public static class Labels
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var clefs = kind.UsesClefAs(section.Option) ? $" · {string.Join(", ", section.Clefs.Select(clef => clef.Name.ToLowerInvariant()))}" : "";
-        var scales = section.Scales is [{ Id: "major" }] ? "" : $" · {(section.Scales.Length <= 2 ? string.Join(", ", section.Scales.Select(type => type.Name)) : $"{section.Scales.Length} scales")}";
+        var scales = section.Scales is [{ Id: "major" }] ? "" : $" · {(section.Scales.Length <= 2 ? string.Join(", ", section.Scales.Select(type => type.Name)) : Say("{0} scales", section.Scales.Length))}";
         var keys = kind.UsesTonic ? $" · {Keys(section.Keys)}" : "";
         return $"{section.Slots.Count}{scales}{keys}{clefs}";
     }
@@ -46,9 +46,9 @@ public static class Labels
         return (keys.Count, unbroken) switch
         {
             ( <= 2, _) => string.Join(", ", keys.Select(key => key.Tonic)),
-            (_, true) => $"{keys[0].Tonic} to {keys[^1].Tonic}",
+            (_, true) => Say("{0} to {1}", keys[0].Tonic, keys[^1].Tonic),
             ( <= 5, _) => string.Join(" ", keys.Select(key => key.Tonic)),
-            _ => $"{keys.Count} keys",
+            _ => Say("{0} keys", keys.Count),
         };
     }
 }

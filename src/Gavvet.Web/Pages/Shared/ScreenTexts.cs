@@ -1,7 +1,25 @@
+using System.Globalization;
+using Microsoft.Extensions.Localization;
+using Microsoft.Extensions.Logging.Abstractions;
+using Microsoft.Extensions.Options;
+
 namespace Gavvet.Web.Pages.Shared;
 
 /// <summary>
-/// The words of the screens. English stands in the pages themselves, each text in <c>Say["…"]</c>; another language is
-/// one resource file beside this class, <c>ScreenTexts.de.resx</c> for German, with the English text as the name.
+/// The words of the screens. English stands where it is said, each text in <c>Say["…"]</c> on a page and in <c>Say("…")</c>
+/// in code; another language is one resource file beside this class, <c>ScreenTexts.de.resx</c> for German, with the
+/// English text as the name.
 /// </summary>
-public sealed class ScreenTexts;
+public sealed class ScreenTexts
+{
+    private static readonly IStringLocalizer Words = new ResourceManagerStringLocalizerFactory(Options.Create(new LocalizationOptions()), NullLoggerFactory.Instance).Create(typeof(ScreenTexts));
+
+    /// <summary>A text in the language of the screens.</summary>
+    /// <param name="text">The English text, with places such as {0}.</param>
+    /// <param name="arguments">What stands in the places.</param>
+    public static string Say(string text, params object?[] arguments)
+    {
+        string words = Words[text];
+        return arguments.Length == 0 ? words : string.Format(CultureInfo.CurrentCulture, words, arguments);
+    }
+}

@@ -38,12 +38,12 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
     private async Task<IActionResult> SetAsync(string passphrase, string again)
     {
         if (passphrase.Length < SetUp.ShortestPassphrase)
-            return Refused($"A passphrase has at least {SetUp.ShortestPassphrase} characters; a few words do well.");
+            return Refused(Say("A passphrase has at least {0} characters; a few words do well.", SetUp.ShortestPassphrase));
         if (passphrase != again)
-            return Refused("The two are not alike. Type the passphrase twice.");
+            return Refused(Say("The two are not alike. Type the passphrase twice."));
         var teacher = new IdentityUser(SetUp.Teacher);
         if (!(await users.CreateAsync(teacher, passphrase)).Succeeded)
-            return Refused("This passphrase cannot be used. Choose another.");
+            return Refused(Say("This passphrase cannot be used. Choose another."));
         audit.Write("passphrase-set", HttpContext);
         await BeginAsync(teacher);
         return Redirect("/");
@@ -52,12 +52,12 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
     private async Task<IActionResult> EnterAsync(string passphrase, string? returnUrl)
     {
         if (IsNew)
-            return Refused("No passphrase is set yet. Open the link the server printed at its start.");
+            return Refused(Say("No passphrase is set yet. Open the link the server printed at its start."));
         var who = browsers.Of(HttpContext);
         if (attempts.Wait(who) is { Ticks: > 0 } wait)
         {
             audit.Write("made-to-wait", HttpContext);
-            return Refused($"Too many wrong passphrases came from here. Wait {Attempts.Words(wait)} and try again.", StatusCodes.Status429TooManyRequests);
+            return Refused(Say("Too many wrong passphrases came from here. Wait {0} and try again.", Attempts.Words(wait)), StatusCodes.Status429TooManyRequests);
         }
 
         var teacher = (await users.FindByNameAsync(SetUp.Teacher))!;
@@ -66,8 +66,8 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
             attempts.Failed(who);
             audit.Write("refused", HttpContext);
             return Refused(attempts.Wait(who) is { Ticks: > 0 } next
-                ? $"That is not the passphrase. Wait {Attempts.Words(next)} before you try again; the wait grows with each wrong one."
-                : "That is not the passphrase. Try again.");
+                ? Say("That is not the passphrase. Wait {0} before you try again; the wait grows with each wrong one.", Attempts.Words(next))
+                : Say("That is not the passphrase. Try again."));
         }
 
         attempts.Succeeded(who);

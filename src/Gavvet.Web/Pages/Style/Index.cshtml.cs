@@ -56,7 +56,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
     public async Task<IActionResult> OnPostUseAsync()
     {
         await settings.ChooseStyleOfNewSheetsAsync(Read(Request.Form));
-        return Said("New sheets now begin in this style.", isProblem: false);
+        return Said(Say("New sheets now begin in this style."), isProblem: false);
     }
 
     /// <summary>Keeps it under a name.</summary>
@@ -65,7 +65,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
         const int longest = 60;
         var plain = (name ?? "").Trim();
         if (plain.Length is 0 or > longest)
-            return Said($"Give the style a name of up to {longest} characters, such as “Hazelmoor”.", isProblem: true);
+            return Said(Say("Give the style a name of up to {0} characters, such as “Hazelmoor”.", longest), isProblem: true);
         await settings.KeepStyleAsync(plain, Read(Request.Form));
         Response.Headers["HX-Redirect"] = $"/style?kept={(await settings.StylesAsync()).Single(own => own.Name == plain).Id}";
         return StatusCode(StatusCodes.Status204NoContent);
@@ -87,7 +87,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
         if (outcome.Sheet is null)
             return Said(outcome.Words!, isProblem: true);
         if ((await store.SaveAsync(sheet, stored.Head, outcome.Sheet, null)).IsStale)
-            return Said("The sheet is being changed in another window. Try once more.", isProblem: true);
+            return Said(Say("The sheet is being changed in another window. Try once more."), isProblem: true);
         Response.Headers["HX-Redirect"] = $"/sheets/{sheet}";
         return StatusCode(StatusCodes.Status204NoContent);
     }
@@ -100,13 +100,13 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
     public async Task<IActionResult> OnPostImportAsync(IFormFile? file)
     {
         if (file is null || file.Length is 0 or > SheetLimits.FileBytes)
-            return Said("Choose a house style file first: one that was exported here.", isProblem: true);
+            return Said(Say("Choose a house style file first: one that was exported here."), isProblem: true);
         try
         {
             using var reader = new StreamReader(file.OpenReadStream());
             var style = HouseStyleFile.Read(await reader.ReadToEndAsync());
             var name = Path.GetFileNameWithoutExtension(file.FileName).Trim();
-            await settings.KeepStyleAsync(name.Length is > 0 and <= 60 ? name : "Brought in", style);
+            await settings.KeepStyleAsync(name.Length is > 0 and <= 60 ? name : Say("Brought in"), style);
             Response.Headers["HX-Redirect"] = $"/style?kept={(await settings.StylesAsync()).Last(own => own.Style == style).Id}";
             return StatusCode(StatusCodes.Status204NoContent);
         }
@@ -121,7 +121,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
     {
         var sheet = SheetEditor.Apply(Specimen, new ChangeHouseStyle(style)).Sheet ?? Specimen with { Style = style };
         var composition = Composer.Compose(sheet, catalogue, Edition.Only);
-        return SvgWriter.Inline(SheetLayout.Key(composition.Worksheet, composition.Key)[0], "specimen", "A page set in this house style, with its answers");
+        return SvgWriter.Inline(SheetLayout.Key(composition.Worksheet, composition.Key)[0], "specimen", Say("A page set in this house style, with its answers"));
     }
 
     // A field that is missing or strange stays as the preset has it.

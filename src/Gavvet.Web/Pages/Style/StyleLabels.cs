@@ -78,13 +78,13 @@ public static class StyleLabels
     };
 
     /// <summary>What a matter is called.</summary>
-    public static string Legend(string field) => Legends[field];
+    public static string Legend(string field) => Say(Legends[field]);
 
     /// <summary>What a choice is called.</summary>
     public static string Choice(string field, string choice) => choice switch
     {
-        "yes" => "Yes",
-        "no" => "No",
-        _ => Choices[$"{field} {choice}"],
+        "yes" => Say("Yes"),
+        "no" => Say("No"),
+        _ => Say(Choices[$"{field} {choice}"]),
     };
 }

@@ -30,25 +30,25 @@ internal static class EditForm
             "clefs" => Clefs(section, form["clefs"]),
             "count" => Number(form["count"]) is { } count
                 ? Good(new ChangeCount(section, count))
-                : Bad("count", "Write the number of questions in figures, such as 6."),
+                : Bad("count", Say("Write the number of questions in figures, such as 6.")),
             "scaffold" => Choice<Scaffolding>(form[name], name, choice => new ChangeScaffolding(section, choice)),
             "writeWith" => Choice<Notation>(form[name], name, choice => new ChangeNotation(section, choice)),
             "direction" => Choice<Direction>(form[name], name, choice => new ChangeDirection(section, choice)),
             "heading" => Good(new ChangeHeading(section, form["heading"].ToString())),
-            "octaves" => Number(form["octaves"]) is { } octaves ? Good(new ChangeOctaves(section, octaves)) : Bad("octaves", "Choose one, two or three octaves."),
-            "marks" => Number(form["marks"]) is { } marks ? Good(new ChangeMarks(section, marks)) : Bad("marks", "Write the marks in figures, such as 2."),
-            "columns" => Number(form["columns"]) is { } columns ? Good(new ChangeColumns(section, columns)) : Bad("columns", "Choose one of those shown."),
+            "octaves" => Number(form["octaves"]) is { } octaves ? Good(new ChangeOctaves(section, octaves)) : Bad("octaves", Say("Choose one, two or three octaves.")),
+            "marks" => Number(form["marks"]) is { } marks ? Good(new ChangeMarks(section, marks)) : Bad("marks", Say("Write the marks in figures, such as 2.")),
+            "columns" => Number(form["columns"]) is { } columns ? Good(new ChangeColumns(section, columns)) : Bad("columns", Say("Choose one of those shown.")),
             "answer-form" => Choice<AnswerForm>(form[name], "answerAs", choice => new ChangeAnswerForm(section, choice)),
             "option" => Good(new ChangeOption(section, form["option"].ToString())),
             "tuning" => Good(new ChangeTuning(section, form["tuning"].ToString())),
             "own" => OwnQuestions(section, form),
-            "versions" => Number(form["versions"]) is { } versions ? Good(new ChangeVersions(versions)) : Bad("versions", "Write the number of versions in figures, such as 3."),
+            "versions" => Number(form["versions"]) is { } versions ? Good(new ChangeVersions(versions)) : Bad("versions", Say("Write the number of versions in figures, such as 3.")),
             "parts" => Parts(form["parts"]),
-            "house-style" => Bad("houseStyle", "Choose one of those shown."),
+            "house-style" => Bad("houseStyle", Say("Choose one of those shown.")),
             "question" => QuestionForm.Read(form),
             "add-at" => AddAt(form["at"].ToString()),
             "redraw-all" => Good(new RedrawAll()),
-            _ => Bad("section", "This page is older than the program. Load it again."),
+            _ => Bad("section", Say("This page is older than the program. Load it again.")),
         };
     }
 
@@ -56,7 +56,7 @@ internal static class EditForm
     {
         var style = PageStyle.Lesson;
         if (!FileWords.TryParse<Paper>(form["paper"], out var paper) || Number(form["staffHeight"]) is not { } height || (form.ContainsKey("pageStyle") && !FileWords.TryParse(form["pageStyle"], out style)))
-            return Bad("staffHeight", $"Choose a paper, what it is for, and a staff from {PageSetup.SmallestStaff} to {PageSetup.LargestStaff} mm.");
+            return Bad("staffHeight", Say("Choose a paper, what it is for, and a staff from {0} to {1} mm.", PageSetup.SmallestStaff, PageSetup.LargestStaff));
         var typed = form["minutes"].ToString().Trim();
         return typed.Length == 0 || Number(typed) is > 0
             ? Good(new ChangeSetup(paper, height) { LargeText = form.ContainsKey("largeText"), HalfSheets = form.ContainsKey("halfSheets"), Style = style, Minutes = Number(typed) ?? 0 })
@@ -70,7 +70,7 @@ internal static class EditForm
     // The section and the place of a gap in what the sheet covers.
     private static (SheetEdit?, string, string?) AddAt(string gap) => gap.Split(' ') is [var section, var tonic] && Key.Majors.FirstOrDefault(key => NoteText.Ascii(key.Tonic) == tonic) is { } place
         ? Good(new AddQuestionAt(Number(section) ?? 0, place))
-        : Bad("question", "Choose a place on the line of fifths.");
+        : Bad("question", Say("Choose a place on the line of fifths."));
 
     private static (SheetEdit?, string, string?) Keys(int section, IFormCollection form)
     {
@@ -96,7 +96,7 @@ internal static class EditForm
     {
         var scales = ids.Select(ScaleTypes.Find).ToArray();
         return scales.Contains(null)
-            ? Bad("scales", "Choose from the scales shown.")
+            ? Bad("scales", Say("Choose from the scales shown."))
             : Good(new ChangeScales(section, [.. scales.OfType<ScaleType>().Distinct()]));
     }
 
@@ -117,12 +117,12 @@ internal static class EditForm
     {
         var (prompts, answers, clefs) = (form["prompt"], form["answer"], form["ownClef"]);
         if (prompts.Count != answers.Count || prompts.Count != clefs.Count)
-            return Bad("own", "This page is older than the program. Load it again.");
+            return Bad("own", Say("This page is older than the program. Load it again."));
         var rows = Enumerable.Range(0, prompts.Count).Select(i => new OwnQuestion(prompts[i]!.Trim(), answers[i]!.Trim(), Clef.Find(clefs[i]))).ToList();
         if (Number(form["remove"]) is { } gone && gone >= 0 && gone < rows.Count)
             rows.RemoveAt(gone);
         if (form.ContainsKey("more"))
-            rows.Add(new OwnQuestion("Another question", "Its answer", null));
+            rows.Add(new OwnQuestion(Say("Another question"), Say("Its answer"), null));
         return Good(new ChangeOwnQuestions(section, [.. rows]) { Reshapes = rows.Count != prompts.Count });
     }
 
@@ -130,13 +130,13 @@ internal static class EditForm
     {
         var clefs = ids.Select(Clef.Find).ToArray();
         return clefs.Contains(null)
-            ? Bad("clefs", $"Choose from {string.Join(", ", Clef.All.Select(clef => clef.Name.ToLowerInvariant()))}.")
+            ? Bad("clefs", Say("Choose from {0}.", string.Join(", ", Clef.All.Select(clef => clef.Name.ToLowerInvariant()))))
             : Good(new ChangeClefs(section, [.. clefs.OfType<Clef>()]));
     }
 
     private static (SheetEdit?, string, string?) Choice<T>(string? word, string field, Func<T, SheetEdit> edit)
         where T : struct, Enum =>
-        FileWords.TryParse<T>(word, out var choice) ? Good(edit(choice)) : Bad(field, "Choose one of those shown.");
+        FileWords.TryParse<T>(word, out var choice) ? Good(edit(choice)) : Bad(field, Say("Choose one of those shown."));
 
     private static int? Number(string? text) =>
         int.TryParse(text, NumberStyles.AllowLeadingSign | NumberStyles.AllowLeadingWhite | NumberStyles.AllowTrailingWhite, CultureInfo.InvariantCulture, out var number) ? number : null;

@@ -97,7 +97,7 @@ internal sealed class IndexModel(SheetStore store, SectionLibrary library, Workb
         if (PrintCheck.Problem(edited) is { } unprintable && (edit.Typing is not null || PrintCheck.Problem(stored.Sheet) is null))
             return Refused(edit.Typing?.Split(' ')[0] ?? outcome.Field ?? "section", section, unprintable);
         if (views.Draw(stored, edited, form["shown"]) is not { } drawn)
-            return Refused(outcome.Field ?? "section", section, "This would leave a page that cannot be drawn, so it was not done. Choose something else.");
+            return Refused(outcome.Field ?? "section", section, Say("This would leave a page that cannot be drawn, so it was not done. Choose something else."));
         var saved = await store.SaveAsync(id, stored.Head, edited, edit.Typing);
         if (saved.IsStale)
             return Stale(saved.Now!);
@@ -113,7 +113,7 @@ internal sealed class IndexModel(SheetStore store, SectionLibrary library, Workb
             return NotFound();
         var name = $"{QuestionCatalogue.Standard.HeadingOf(found, stored.Sheet.Style)}, {Labels.Summary(found)}";
         await library.KeepAsync(found.Title.Length > 0 ? found.Title : name, stored.Sheet, found);
-        return Partial("Workbench/_FieldWords", new FieldWords("section", section, "In your section library now. It can be added to any sheet (A).", IsProblem: false));
+        return Partial("Workbench/_FieldWords", new FieldWords("section", section, Say("In your section library now. It can be added to any sheet (A)."), IsProblem: false));
     }
 
     public Task<IActionResult> OnPostUndoAsync(string id) => StepAsync(id, store.UndoAsync);

@@ -7,7 +7,7 @@ namespace Gavvet.Web.Pages.Workbench;
 /// <summary>Reads what the choices of a question post: what to do, the section, the slot and, where it needs more, what with.</summary>
 internal static class QuestionForm
 {
-    private const string Old = "This page is older than the program. Load it again.";
+    private static string Old => Say("This page is older than the program. Load it again.");
 
     /// <summary>The edit, or at which field the form cannot be read and why.</summary>
     public static (SheetEdit? Edit, string Field, string? Problem) Read(IFormCollection form)
@@ -35,7 +35,7 @@ internal static class QuestionForm
             : (null, "question", NoteText.Problem(form[$"tonic-{slot}"])),
         "clef" => Clef.Find(form[$"clef-{slot}"]) is { } clef
             ? (new ChooseClef(section, slot, clef), "", null)
-            : (null, "question", "Choose one of the clefs shown."),
+            : (null, "question", Say("Choose one of the clefs shown.")),
         _ => (null, "question", Old),
     };
 

@@ -35,7 +35,7 @@ internal static class SheetPapers
             var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
             return composition.Key.MayPrint
                 ? Results.File(PdfWriter.Write(stored.Sheet.Title, SheetLayout.LayOut(composition, kind)), "application/pdf", $"{FileName(stored.Sheet)}-{FileWords.Of(kind)}.pdf")
-                : new Refused(StatusCodes.Status409Conflict, $"This sheet cannot be printed yet: question {string.Join(", ", composition.Key.Withheld.Select(withheld => withheld.Number))} is withheld. Draw it again on the workbench.");
+                : new Refused(StatusCodes.Status409Conflict, Say("This sheet cannot be printed yet: question {0} is withheld. Draw it again on the workbench.", string.Join(", ", composition.Key.Withheld.Select(withheld => withheld.Number))));
         }, context.RequestAborted);
     }
 

@@ -60,7 +60,7 @@ public sealed record PageView(int Number, string Svg, string Hash, ImmutableArra
     public static PageView Of(Page page, int number, int of, PaperKind kind, Sheet sheet)
     {
         var slots = sheet.Sections.SelectMany(section => section.Slots.Select(slot => (section, slot))).ToDictionary(pair => pair.slot.Id);
-        var svg = SvgWriter.Inline(page, $"p{number}", $"{Labels.Of(kind)}, page {number} of {of}");
+        var svg = SvgWriter.Inline(page, $"p{number}", Say("{0}, page {1} of {2}", Labels.Of(kind), number, of));
         var questions = page.Groups.Where(group => group.Kind is GroupKind.Question).Select(group =>
         {
             var question = (GroupKind.Question)group.Kind;

@@ -7,6 +7,7 @@ import { Agent, request } from "node:http";
 import { join } from "node:path";
 import { root, temporaryFolder } from "../tests/support/commands.mjs";
 import { start } from "../tests/support/server.mjs";
+import { crowd, edits, pause, Teacher } from "./teacher.mjs";
 
 const short = process.argv[2] === "short";
 const scale = short ? 10 : 1;
@@ -23,71 +24,7 @@ const hold = (what, value, unit) => {
   if (value > limit) fail(`${what} took ${value.toFixed(0)} ${unit}`);
 };
 const bench = join(root, "bench/Gavvet.Bench/bin/Release/net10.0/Gavvet.Bench.dll");
-const pause = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 const at = (numbers, share) => numbers.toSorted((a, b) => a - b)[Math.min(numbers.length - 1, Math.ceil(numbers.length * share) - 1)];
-
-// A teacher's browser: cookies of its own, one proof for its posts.
-class Teacher {
-  constructor(address) {
-    this.address = address;
-    this.agent = new Agent({ keepAlive: true, maxSockets: 6 });
-    this.cookies = "";
-  }
-
-  send(method, path, fields = null) {
-    // A value that is a list stands several times.
-    const body = fields ? new URLSearchParams(Object.entries(fields).flatMap(([name, value]) => [value].flat().map((one) => [name, one]))).toString() : null;
-    const headers = { Cookie: this.cookies, Accept: "text/html" };
-    if (body !== null) Object.assign(headers, { "Content-Type": "application/x-www-form-urlencoded", "Content-Length": Buffer.byteLength(body), "HX-Request": "true", Origin: this.address, "X-Gavvet-Form": this.proof });
-    return new Promise((resolve, reject) => {
-      const sent = request(this.address + path, { method, headers, agent: this.agent }, (answer) => {
-        const parts = [];
-        answer.on("data", (part) => parts.push(part));
-        answer.on("end", () => {
-          for (const cookie of answer.headers["set-cookie"] ?? []) this.cookies = cookie.split(";")[0];
-          if (answer.statusCode >= 500 && !this.expects?.includes(answer.statusCode)) fail(`${answer.statusCode} from ${method} ${path}`);
-          resolve({ status: answer.statusCode, headers: answer.headers, bytes: Buffer.concat(parts), text: Buffer.concat(parts).toString() });
-        });
-      });
-      sent.on("error", reject);
-      if (body !== null) sent.write(body);
-      sent.end();
-    });
-  }
-
-  async open(path) {
-    const page = await this.send("GET", path);
-    this.proof = page.text.match(/X-Gavvet-Form&quot;:&quot;([^&]+)&quot;/)?.[1];
-    this.head = page.text.match(/name="head" value="([^"]+)"/)?.[1];
-    return page;
-  }
-
-  async begin() {
-    await this.open("/");
-    const made = await this.send("POST", "/?handler=New", {});
-    this.sheet = made.headers["hx-redirect"];
-    await this.open(this.sheet);
-    return this;
-  }
-
-  async edit(fields) {
-    const begun = performance.now();
-    const answer = await this.send("POST", `${this.sheet}?handler=Edit`, { head: this.head, shown: "student", inSight: "1", ...fields });
-    const took = performance.now() - begun;
-    const next = answer.text.match(/name="head" value="([^"]+)"/)?.[1];
-    if (answer.status === 200 && next) this.head = next;
-    return { took, answer };
-  }
-}
-
-const edits = [
-  (i) => ({ edit: "title", title: `Title ${i}` }),
-  (i) => ({ edit: "count", section: "1", count: `${3 + (i % 3)}` }),
-  (i) => ({ edit: "direction", section: "1", direction: i % 2 ? "up-down" : "up" }),
-  (i) => ({ edit: "clefs", section: "1", clefs: i % 2 ? "bass" : "treble" }),
-  () => ({ edit: "redraw-all" }),
-  (i) => ({ edit: "kind", section: "1", kind: i % 2 ? "write-steps" : "write-scale" }),
-];
 
 const run = (name, words, environment) => {
   const begun = performance.now();
@@ -104,29 +41,14 @@ if (!short) {
   run("Gavvet.Engraving.Tests", ["--filter-class", "*RandomEditTests"], { GAVVET_EDIT_SEQUENCES: "100000" });
 }
 
-const crowd = async (server, teachers, seconds) => {
-  const times = [];
-  const until = performance.now() + seconds * 1000;
-  await Promise.all(teachers.map(async (teacher, who) => {
-    await pause((who * 1000) / teachers.length);
-    for (let i = 0; performance.now() < until; i += 1) {
-      const { took, answer } = await teacher.edit(edits[i % edits.length](i));
-      if (answer.status !== 200) fail(`${answer.status} for an edit of teacher ${who}`);
-      times.push(took);
-      // A teacher looks before the next edit.
-      await pause(Math.max(0, 1000 - took));
-    }
-  }));
-  return times;
-};
 const memory = (server) => Number(readFileSync(`/proc/${server.pid}/status`, "utf8").match(/VmHWM:\s+(\d+)/)[1]) / 1024;
 
 {
   const server = await start();
   const teachers = [];
-  for (let i = 0; i < 50; i += 1) teachers.push(await new Teacher(server.address).begin());
-  await crowd(server, teachers, 5);
-  const times = await crowd(server, teachers, 60 / scale);
+  for (let i = 0; i < 50; i += 1) teachers.push(await new Teacher(server.address, fail).begin());
+  await crowd(teachers, 5);
+  const times = await crowd(teachers, 60 / scale);
   console.log(`${times.length} edits by 50 teachers, half within ${at(times, 0.5).toFixed(0)} ms`);
   hold("50 teachers", at(times, 0.99), "ms");
   // Five of them print 26 versions of six questions, the others go on.
@@ -151,7 +73,7 @@ const memory = (server) => Number(readFileSync(`/proc/${server.pid}/status`, "ut
       await pause(250);
     }
   }));
-  const beside = await crowd(server, teachers.slice(5), 30 / scale);
+  const beside = await crowd(teachers.slice(5), 30 / scale);
   const printed = await printing;
   console.log(`${beside.length} edits beside ${printed.filter(Boolean).length} printings of 26 versions`);
   hold("50 teachers, five printing", at(beside, 0.99), "ms");
@@ -159,7 +81,7 @@ const memory = (server) => Number(readFileSync(`/proc/${server.pid}/status`, "ut
   hold("a printing of 26 versions", (size() - before) / printers.length, "MB");
 
   // One browser asks for its workbench two hundred times at once, and for the print room; another edits meanwhile.
-  const flooder = await new Teacher(server.address).begin();
+  const flooder = await new Teacher(server.address, fail).begin();
   flooder.agent = new Agent({ keepAlive: true, maxSockets: 220 });
   flooder.expects = [503];
   await flooder.edit({ edit: "kind", section: "1", kind: "write-steps" });
@@ -175,7 +97,7 @@ const memory = (server) => Number(readFileSync(`/proc/${server.pid}/status`, "ut
   hold("an edit in another's flood", Math.max(...calm), "ms");
 
   // Another site's picture, and words without end.
-  const stranger = new Teacher(server.address);
+  const stranger = new Teacher(server.address, fail);
   for (const words of [1_000, 3_400, 8_000, 30_000]) {
     const answer = await stranger.send("GET", `/?filter=${Array(words).fill("a").join("+")}`).catch(() => ({ status: 431 }));
     if (![200, 414, 431].includes(answer.status)) fail(`${answer.status} for a filter of ${words} words`);
@@ -195,7 +117,7 @@ const memory = (server) => Number(readFileSync(`/proc/${server.pid}/status`, "ut
 // A printing as large as one may be: eight hundred students' pages with as many of keys.
 if (!short) {
   const server = await start();
-  const teacher = await new Teacher(server.address).begin();
+  const teacher = await new Teacher(server.address, fail).begin();
   await teacher.edit({ edit: "keys", section: "1", keys: "Cb Gb Db Ab Eb Bb F C G D A E B F# C#".split(" ") });
   await teacher.edit({ edit: "scales", section: "1", scales: ["major", "natural-minor", "harmonic-minor", "dorian", "lydian", "mixolydian"] });
   await teacher.edit({ edit: "count", section: "1", count: "14" });
@@ -232,8 +154,8 @@ if (!short) {
   console.log("restores while ten teachers edit");
   const server = await start();
   const teachers = [];
-  for (let i = 0; i < 10; i += 1) teachers.push(await new Teacher(server.address).begin());
-  const keeper = new Teacher(server.address);
+  for (let i = 0; i < 10; i += 1) teachers.push(await new Teacher(server.address, fail).begin());
+  const keeper = new Teacher(server.address, fail);
   await keeper.open("/backup");
   const backup = (await keeper.send("GET", "/backup/file")).bytes;
   const confirmed = [];
@@ -280,7 +202,7 @@ if (!short) {
 {
   console.log("a database another program holds");
   const server = await start();
-  const teacher = await new Teacher(server.address).begin();
+  const teacher = await new Teacher(server.address, fail).begin();
   const holder = spawn("dotnet", [bench, "lock", join(server.path, "gavvet.db"), "7"], { stdio: ["ignore", "pipe", "inherit"] });
   await new Promise((resolve) => holder.stdout.once("data", resolve));
   teacher.expects = [503];
@@ -306,7 +228,7 @@ if (!short) {
     console.log("a full disk");
     const data = join(disk.path, "data");
     const server = await start({ data });
-    const teacher = await new Teacher(server.address).begin();
+    const teacher = await new Teacher(server.address, fail).begin();
     teacher.expects = [503];
     let last = "";
     let refused = null;
@@ -329,7 +251,7 @@ if (!short) {
     await server.stop("SIGKILL");
     rmSync(join(disk.path, "filler"), { recursive: true, force: true });
     const again = await start({ data });
-    if (!(await new Teacher(again.address).send("GET", "/")).text.includes(last)) fail(`“${last}” was called saved before the disk was full, and is not there`);
+    if (!(await new Teacher(again.address, fail).send("GET", "/")).text.includes(last)) fail(`“${last}” was called saved before the disk was full, and is not there`);
     await again.stop();
     // A start on a full disk ends in words.
     const fresh = join(disk.path, "fresh");

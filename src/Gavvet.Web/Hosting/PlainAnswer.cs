@@ -42,18 +42,26 @@ internal static partial class PlainAnswer
     private static string Notice(HttpContext context, string words)
     {
         var more = context.Response.StatusCode == StatusCodes.Status401Unauthorized
-            ? " Not saved: sign in. What you typed is still here and is sent then. <a class=\"btn btn-sm\" href=\"/sign-in?returnUrl=%2Fsigned-in\" target=\"_blank\">Sign in</a> <button type=\"button\" class=\"btn btn-sm\" data-send-again>Send it now</button>"
-            : HttpMethods.IsPost(context.Request.Method) ? " <button type=\"button\" class=\"btn btn-sm\" data-send-again>Try again</button>" : "";
-        return $"<div id=\"notice\" hx-swap-oob=\"true\" class=\"notice notice-problem\" role=\"alert\">{WebUtility.HtmlEncode(words)}{more}</div>";
+            ? $" {Encoded(Say("Not saved: sign in. What you typed is still here and is sent then."))} <a class=\"btn btn-sm\" href=\"/sign-in?returnUrl=%2Fsigned-in\" target=\"_blank\">{Encoded(Say("Sign in"))}</a> <button type=\"button\" class=\"btn btn-sm\" data-send-again>{Encoded(Say("Send it now"))}</button>"
+            : HttpMethods.IsPost(context.Request.Method) ? $" <button type=\"button\" class=\"btn btn-sm\" data-send-again>{Encoded(Say("Try again"))}</button>" : "";
+        return $"<div id=\"notice\" hx-swap-oob=\"true\" class=\"notice notice-problem\" role=\"alert\">{Encoded(words)}{more}</div>";
     }
 
     // A page of a sheet that is broken for any reason: the sheet's file and its earlier states need none of it.
     private static string Page(HttpContext context, string words)
     {
         var sheet = context.Response.StatusCode >= StatusCodes.Status500InternalServerError && SheetPage().Match(context.Request.Path.Value ?? "") is { Success: true } match ? match.Groups[1].Value : null;
-        var ways = sheet is null ? "" : $"<p>The desk and your other sheets still work. <a href=\"/sheets/{sheet}/history\">Earlier states of this sheet</a> · <a href=\"/sheets/{sheet}/sheet.json\" download>Its file, to keep or to send in</a></p>";
-        return $"<!doctype html><html lang=\"en-US\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><title>Gavvet</title><link rel=\"stylesheet\" href=\"/css/gavvet.css\"></head><body><main class=\"plain-answer\"><h1>Gavvet</h1><p>{WebUtility.HtmlEncode(words)}</p>{ways}<p><a href=\"/\">To the desk</a></p></main></body></html>";
+        var ways = sheet is null ? "" : $"<p>{Encoded(Say("The desk and your other sheets still work."))} <a href=\"/sheets/{sheet}/history\">{Encoded(Say("Earlier states of this sheet"))}</a> · <a href=\"/sheets/{sheet}/sheet.json\" download>{Encoded(Say("Its file, to keep or to send in"))}</a></p>";
+        return Framed("Gavvet", $"<h1>Gavvet</h1><p>{Encoded(words)}</p>{ways}<p><a href=\"/\">{Encoded(Say("To the desk"))}</a></p>");
     }
+
+    /// <summary>A page that needs nothing of the program but its styles.</summary>
+    /// <param name="title">Its title.</param>
+    /// <param name="content">What stands on it, as HTML.</param>
+    public static string Framed(string title, string content) =>
+        $"<!doctype html><html lang=\"en-US\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><title>{Encoded(title)}</title><link rel=\"stylesheet\" href=\"/lib/bootstrap.min.css\"><link rel=\"stylesheet\" href=\"/css/gavvet.css\"></head><body><main class=\"plain-answer\">{content}</main></body></html>";
+
+    private static string Encoded(string words) => WebUtility.HtmlEncode(words);
 
     [GeneratedRegex("^/sheets/([0-9a-f]{32})(?:/|$)")]
     private static partial Regex SheetPage();

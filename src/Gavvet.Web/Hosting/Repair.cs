@@ -84,16 +84,18 @@ internal sealed class Repair : IDisposable
     private Task WriteAsync(HttpContext context, string problem)
     {
         var copies = _backups.Copies();
-        var page = new StringBuilder("<!doctype html><html lang=\"en-US\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><title>The database is damaged, Gavvet</title><link rel=\"stylesheet\" href=\"/lib/bootstrap.min.css\"><link rel=\"stylesheet\" href=\"/css/gavvet.css\"></head><body><main class=\"plain-answer\"><h1>The database is damaged</h1>");
+        var page = new StringBuilder($"<h1>{Encoded(Say("The database is damaged"))}</h1>");
         if (problem.Length > 0)
-            page.Append(CultureInfo.InvariantCulture, $"<p role=\"alert\" class=\"field-error\">{WebUtility.HtmlEncode(problem)}</p>");
-        page.Append(copies.Count > 0
-            ? "<p>Gavvet keeps a copy of each day. Put one in the database’s place: you then have everything as it was when the copy was made. The damaged database is kept beside it.</p>"
-            : "<p>There is no copy of the last days in the data folder. Keep the folder as it is, start Gavvet on a new one with --data, and restore a backup there.</p>");
+            page.Append(CultureInfo.InvariantCulture, $"<p role=\"alert\" class=\"field-error\">{Encoded(problem)}</p>");
+        page.Append(CultureInfo.InvariantCulture, $"<p>{Encoded(copies.Count > 0
+            ? Say("Gavvet keeps a copy of each day. Put one in the database’s place: you then have everything as it was when the copy was made. The damaged database is kept beside it.")
+            : Say("There is no copy of the last days in the data folder. Keep the folder as it is, start Gavvet on a new one with --data, and restore a backup there."))}</p>");
         foreach (var copy in copies)
-            page.Append(CultureInfo.InvariantCulture, $"<form method=\"post\" action=\"/\"><input type=\"hidden\" name=\"word\" value=\"{_word}\"><input type=\"hidden\" name=\"copy\" value=\"{copy.Name}\"><button class=\"btn btn-accent\">Put the copy of {copy.MadeAt.ToLocalTime():d MMMM yyyy, HH:mm} in its place</button></form>");
+            page.Append(CultureInfo.InvariantCulture, $"<form method=\"post\" action=\"/\"><input type=\"hidden\" name=\"word\" value=\"{_word}\"><input type=\"hidden\" name=\"copy\" value=\"{copy.Name}\"><button class=\"btn btn-accent\">{Encoded(Say("Put the copy of {0:d MMMM yyyy, HH:mm} in its place", copy.MadeAt.ToLocalTime()))}</button></form>");
         context.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
         context.Response.ContentType = "text/html; charset=utf-8";
-        return context.Response.WriteAsync(page.Append("</main></body></html>").ToString());
+        return context.Response.WriteAsync(PlainAnswer.Framed(Say("The database is damaged, Gavvet"), page.ToString()));
     }
+
+    private static string Encoded(string words) => WebUtility.HtmlEncode(words);
 }

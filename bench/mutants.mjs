@@ -5,31 +5,12 @@ import { spawnSync } from "node:child_process";
 import { cpSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { root, temporaryFolder } from "../tests/support/commands.mjs";
+import { named } from "./faults.mjs";
 
 const [many, seed, folder] = [Number(process.argv[2] ?? 40), Number(process.argv[3] ?? 1), process.argv[4] ?? ""];
 const copy = temporaryFolder();
 cpSync(root, copy.path, { recursive: true, filter: (path) => !/node_modules|\/\.git(\/|$)|docs\/screenshots/.test(path.slice(root.length)) });
 const worksheets = ["Gavvet.Worksheets.Tests", "Gavvet.Engraving.Tests"];
-
-// file, what stands there, what is put in its place, suites that may notice
-const named = {
-  "balance removed": ["src/Gavvet.Worksheets/Versions/SheetVersions.cs", "        plan.Balance();\n", "", ["Gavvet.Worksheets.Tests"]],
-  "heavy to heavy": ["src/Gavvet.Worksheets/Versions/VersionPlan.cs", "OrderBy(version => _totals[version])", "OrderByDescending(version => _totals[version])", ["Gavvet.Worksheets.Tests"]],
-  "the tie of a wrong signature": ["src/Gavvet.Worksheets/Judging/ScaleJudge.cs", "asMeant.Halves <= reading.Halves", "asMeant.Halves < reading.Halves", ["Gavvet.Worksheets.Tests"]],
-  "the tie of a wrong first note": ["src/Gavvet.Worksheets/Judging/ScaleJudge.cs", "Order(meant) < Order(_best.By)", "Order(meant) > Order(_best.By)", ["Gavvet.Worksheets.Tests"]],
-  "expected and found swapped": ["src/Gavvet.Worksheets/Judging/FindingSentences.cs", '("expected", finding.Expected.Say(style)),\n            ("found", finding.Found.Say(style))', '("expected", finding.Found.Say(style)),\n            ("found", finding.Expected.Say(style))', ["Gavvet.Worksheets.Tests"]],
-  "a double accidental weighs one": ["src/Gavvet.Worksheets/Questions/QuestionLoad.cs", "            _ => 3,\n        });\n    }\n\n    // Degrees", "            _ => 1,\n        });\n    }\n\n    // Degrees", ["Gavvet.Worksheets.Tests"]],
-  "a page code is not read with I for 1": ["src/Gavvet.Printing/PageCode.cs", ".Replace('I', '1')", "", ["Gavvet.Printing.Tests"]],
-  "above for below in a working": ["src/Gavvet.Worksheets/Wording/Texts.resx", "two letters below", "two letters above", ["Gavvet.Worksheets.Tests"]],
-  "keys.add dropped": ["src/Gavvet.Worksheets/Files/SheetReading.cs", "AlsoTonics = [.. (keys.Add ?? []).Distinct()]", "AlsoTonics = []", ["Gavvet.Worksheets.Tests"]],
-  "the section limit lost": ["src/Gavvet.Worksheets/Editing/SheetEditor.cs", "if (sheet.Sections.Count >= SheetLimits.Sections)\n            return EditOutcome.Refused(\"addSection\", $\"A sheet holds up to {SheetLimits.Sections} sections. Make a second sheet for more.\");\n        // A new section", "// A new section", ["Gavvet.Worksheets.Tests"]],
-  "marks limit times a hundred": ["src/Gavvet.Worksheets/Sheets/SheetLimits.cs", "Marks = 20", "Marks = 2000", ["Gavvet.Worksheets.Tests"]],
-  "a range without its top note": ["src/Gavvet.Theory/Parts/Transposition.cs", "<= part.Highest", "< part.Highest", ["Gavvet.Worksheets.Tests", "Gavvet.Theory.Tests"]],
-  "typing after undo": ["src/Gavvet.Storage/SheetStore.cs", "\n        && await LatestChildAsync(database, head.Id) is null;", ";", ["Gavvet.Storage.Tests"]],
-  "tenor clef on line 3": ["src/Gavvet.Theory/Keys/Clef.cs", '"Tenor", ClefSign.C, 4', '"Tenor", ClefSign.C, 3', ["Gavvet.Exchange.Tests", "Gavvet.Theory.Tests"]],
-  "natural-sharp lost": ["src/Gavvet.Exchange/MusicXmlWriter.cs", '        (Accidental.Sharp, true) => "natural-sharp",\n', "", ["Gavvet.Exchange.Tests"]],
-  "a free signature error by component": ["src/Gavvet.Worksheets/Judging/Marking.cs", "withSignature && ofSignature == 0 ? 1 : 0", "withSignature ? 1 : 0", ["Gavvet.Worksheets.Tests"]],
-};
 
 const run = (words, cwd) => spawnSync("dotnet", words, { cwd, encoding: "utf8", maxBuffer: 1 << 28, timeout: 300_000, env: { ...process.env, DOTNET_CLI_TELEMETRY_OPTOUT: "1", GAVVET_EDIT_SEQUENCES: "150" } });
 const caught = (suites) => {

@@ -179,6 +179,19 @@ public class KindAnswerTests
         Assert.Equal(["E♭ G♭ B♭"], QuestionCatalogue.Standard.Get("blue-note").Answer(Setting("minor-blues C", 0) with { Style = HouseStyle.Jazz }).Accepted);
 
     [Fact]
+    public void A_clef_that_is_missing_is_right_by_every_name_under_which_its_places_are_read_so()
+    {
+        foreach (var clef in Clef.All)
+        {
+            var line = QuestionCatalogue.Standard.Get("missing-clef").Answer(Setting("major F", 0) with { Clef = clef }).Lines[0];
+            Assert.Equal(Clef.All.Where(clef.ReadsAs).ToHashSet(), line.Others.Prepend(line.Right).Cast<ClefPart>().Select(part => part.Clef).ToHashSet());
+        }
+
+        Assert.True(Clef.Treble.ReadsAs(Clef.TrebleEightBelow));
+        Assert.False(Clef.Alto.ReadsAs(Clef.Tenor));
+    }
+
+    [Fact]
     public void Eight_scales_of_the_catalogue_are_palindromes()
     {
         var kind = QuestionCatalogue.Standard.Get("scale-facts");

@@ -41,7 +41,7 @@ internal static class Sample
         where HouseStyle.Classical.CanSpell(type, tonic)
         from variant in Enumerable.Range(0, kind.Variants(type))
         where kind.CanAsk(new Draw(type, tonic, Clef.Treble, variant), HouseStyle.Classical)
-        from clef in kind.UsesClef ? [Clef.Treble, Clef.Tenor] : new[] { Clef.Treble }
+        from clef in kind.UsesClef ? Clef.All : [Clef.Treble]
         from notation in kind.UsesNotation ? Enum.GetValues<Notation>() : [Notation.Accidentals]
         from direction in kind.UsesDirection ? Enum.GetValues<Direction>() : [Direction.Ascending]
         from scaffolding in kind.Scaffoldings

@@ -153,13 +153,13 @@ public static class LessonHandouts
     // A signature in words, and on a short staff in each clef beside them.
     private static Block Signature(Key key, HouseStyle style, PageMetrics metrics)
     {
-        const int clefs = 4;
+        Clef[] clefs = [.. Clef.All.Where(clef => clef.Octaves == 0)];
         string[] words = [$"{key.Signature}", Texts.Say("handout.signature", ("major", style.Say(key)), ("minor", style.Say(key.Relative)))];
         var left = metrics.ContentWidth / 4;
-        var width = (metrics.ContentWidth - left) / clefs;
+        var width = (metrics.ContentWidth - left) / clefs.Length;
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var height = 0;
-        foreach (var (clef, i) in Clef.All.Where(clef => clef.Id is "treble" or "bass" or "alto" or "tenor").Select((clef, i) => (clef, i)))
+        foreach (var (clef, i) in clefs.Select((clef, i) => (clef, i)))
         {
             ImmutableArray<Mark> given = key.Signature.Count > 0 ? [new SignatureMark(key.Signature)] : [];
             var set = FigureSetter.Set(new StaffFigure(clef, 0, true, StaffRows.None, new StaffRange(0, 8), given), [], Ink.Given, metrics, width - metrics.Small);

@@ -56,7 +56,7 @@ internal sealed class StaffGrid
         _figure.SignatureRoom ? 2_100 : 1_600,
         (_figure.Columns > 0 ? Math.Max(0, _figure.Range.Highest - 8) * 500 : 0) + (_figure.Columns > 0 ? 1_900 : 0)));
 
-    private int RoomBelow => Space(Math.Max(_figure.Clef == Clef.TrebleEightBelow ? 2_800 : 1_900, _figure.Columns > 0 ? (-_figure.Range.Lowest * 500) + 1_700 : 0));
+    private int RoomBelow => Space(Math.Max(_figure.Clef.Octaves < 0 ? 2_800 : 1_900, _figure.Columns > 0 ? (-_figure.Range.Lowest * 500) + 1_700 : 0));
 
     private int SlurRoom => _figure.Rows.HasFlag(StaffRows.Slurs) ? Space(SlurClearance + SlurDepth) : 0;
 

@@ -84,6 +84,10 @@ public sealed record Clef
     /// <param name="id">Such as "treble".</param>
     public static Clef? Find(string? id) => All.FirstOrDefault(clef => clef.Id == id);
 
+    /// <summary>Whether the same places are the same letters in another clef, as in treble and treble 8 below.</summary>
+    /// <param name="other">The other clef.</param>
+    public bool ReadsAs(Clef other) => BottomLine.Name.Letter == other.BottomLine.Name.Letter;
+
     /// <summary>Half spaces above the bottom line: 0 the bottom line, 8 the top line, negative below.</summary>
     /// <param name="pitch">The pitch.</param>
     public int Position(Pitch pitch) => pitch.StaffStep - BottomLine.StaffStep;

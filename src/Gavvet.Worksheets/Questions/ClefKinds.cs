@@ -27,7 +27,7 @@ internal static class ClefKinds
         Pose = about =>
         {
             // Treble 8 below has the places of treble; the plain clef is the one asked for.
-            var clef = about.Clef == Clef.TrebleEightBelow ? Clef.Treble : about.Clef;
+            var clef = Clefs.First(plain => plain.ReadsAs(about.Clef));
             about = about with { Clef = clef, Notation = Notation.Accidentals, Octaves = 1, Part = null };
             var notes = ScaleFacts.OnStaff(about, ScaleFacts.Scale(about));
             var given = notes.Select(note => Placed(note, clef, about.Option != Adding)).ToImmutableArray();
@@ -41,7 +41,7 @@ internal static class ClefKinds
                 TwoRoutes.Agree($"the clef of {scale.Tonic} {scale.Type.Name}", read.Single().Id, clef.Id);
                 var first = Places.Position(given[0].Pitch);
                 ImmutableArray<Mark> added = about.Option == Adding ? [.. notes.Where(note => note.Sign is not null).Select(note => new AddedSignMark(Placed(note, clef, true)))] : [];
-                ImmutableArray<AnsweredLine> lines = [new AnsweredLine(new ClefPart(clef), clef == Clef.Treble ? [new ClefPart(Clef.TrebleEightBelow)] : [])];
+                ImmutableArray<AnsweredLine> lines = [new AnsweredLine(new ClefPart(clef), [.. Clef.All.Where(other => other != clef && other.ReadsAs(clef)).Select(other => new ClefPart(other))])];
                 if (about.Option == Adding)
                     lines = lines.Add(new AnsweredLine(new NotesPart(scale.Notes(about.Direction))));
                 var reason = Why("missing-clef.working", ("place", StaffPlaces.Say(first, about.Style)), ("note", notes[0].Pitch.Name), ("clef", clef.Name.ToLowerInvariant()));
@@ -50,7 +50,8 @@ internal static class ClefKinds
         },
     };
 
-    private static ImmutableArray<Clef> Clefs { get; } = [Clef.Treble, Clef.Bass, Clef.Alto, Clef.Tenor];
+    // One of those that read alike.
+    private static ImmutableArray<Clef> Clefs { get; } = [.. Clef.All.Where((clef, i) => !Clef.All.Take(i).Any(clef.ReadsAs))];
 
     private static StaffRange Room { get; } = new(Clefs.Min(clef => StaffRange.OfScales(clef).Lowest), Clefs.Max(clef => StaffRange.OfScales(clef).Highest));
 

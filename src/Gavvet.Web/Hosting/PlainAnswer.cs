@@ -61,7 +61,8 @@ internal static partial class PlainAnswer
     public static string Framed(string title, string content) =>
         $"<!doctype html><html lang=\"en-US\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><title>{Encoded(title)}</title><link rel=\"stylesheet\" href=\"/lib/bootstrap.min.css\"><link rel=\"stylesheet\" href=\"/css/gavvet.css\"></head><body><main class=\"plain-answer\">{content}</main></body></html>";
 
-    private static string Encoded(string words) => WebUtility.HtmlEncode(words);
+    /// <summary>Words as they stand in HTML.</summary>
+    public static string Encoded(string words) => WebUtility.HtmlEncode(words);
 
     [GeneratedRegex("^/sheets/([0-9a-f]{32})(?:/|$)")]
     private static partial Regex SheetPage();

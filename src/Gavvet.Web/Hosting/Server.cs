@@ -44,12 +44,14 @@ public sealed class Server : IAsyncDisposable
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ApplicationName = typeof(Server).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory });
         var throwAway = options.Data is null ? Directory.CreateTempSubdirectory("gavvet-demo-").FullName : null;
         var folder = DataFolder.Open(options.Data ?? throwAway!);
+        Database? database = null;
+        var waking = Task.CompletedTask;
         try
         {
             var words = await DatabaseStart.PrepareAsync(folder);
-            var database = new Database(folder);
+            database = new Database(folder);
             // The object mapper takes as long to wake as the server, so both wake at once; the first page then waits for neither.
-            var waking = Task.Run(() => new SheetStore(database, TimeProvider.System).ListAsync("", 1));
+            waking = Task.Run(() => new SheetStore(database, TimeProvider.System).ListAsync("", 1));
             AddServices(builder, folder, options);
             builder.Services.AddSingleton(database);
             builder.Services.AddSingleton(new StartWords(words));
@@ -69,6 +71,9 @@ public sealed class Server : IAsyncDisposable
         }
         catch
         {
+            await waking.ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            DatabaseEngine.CloseKept();
+            database?.Dispose();
             folder.Dispose();
             throw;
         }

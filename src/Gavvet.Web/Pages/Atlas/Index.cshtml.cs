@@ -30,9 +30,9 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
     public static IReadOnlyList<(string Name, string Words, ImmutableArray<Pitch> Strings)> KnownTunings { get; } =
     [
         ("guitar", "Guitar", Tunings.Guitar),
-        ("bass-guitar", Say("Bass guitar"), Tunings.BassGuitar),
+        ("bass-guitar", "Bass guitar", Tunings.BassGuitar),
         ("ukulele", "Ukulele", Tunings.Ukulele),
-        ("mandolin", Say("Mandolin or violin"), Tunings.Mandolin),
+        ("mandolin", "Mandolin or violin", Tunings.Mandolin),
     ];
 
     /// <summary>The tuning of the fretboard shown.</summary>

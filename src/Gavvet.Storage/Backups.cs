@@ -11,7 +11,20 @@ namespace Gavvet.Storage;
 /// <param name="LastChange">When a sheet in it was last changed, or null.</param>
 /// <param name="Newest">The titles of the sheets changed last.</param>
 /// <param name="Unreadable">Sheets whose last state cannot be read.</param>
-public sealed record BackupContents(int Sheets, int Deleted, int Printings, int Sections, DateTimeOffset? LastChange, IReadOnlyList<string> Newest, int Unreadable);
+public sealed record BackupContents(int Sheets, int Deleted, int Printings, int Sections, DateTimeOffset? LastChange, IReadOnlyList<string> Newest, int Unreadable)
+{
+    /// <summary>Classes, those laid away among them.</summary>
+    public int Classes { get; init; }
+
+    /// <summary>Students of all classes.</summary>
+    public int Students { get; init; }
+
+    /// <summary>Answers marked, those taken back left out.</summary>
+    public int Marked { get; init; }
+
+    /// <summary>Students who are here no more and would be again, by name.</summary>
+    public IReadOnlyList<string> BroughtBack { get; init; } = [];
+}
 
 /// <summary>A file that waits to be restored.</summary>
 /// <param name="Token">What the window that brought it calls it by; other windows have others.</param>
@@ -59,29 +72,58 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
 
     private readonly string _copies = Path.Combine(folder.Path, "copies");
 
+    /// <summary>Does something while no copy is made or replaced.</summary>
+    internal async Task<T> AloneAsync<T>(Func<Task<T>> work, CancellationToken cancellation = default)
+    {
+        await folder.Files.WaitAsync(cancellation);
+        try
+        {
+            return await work();
+        }
+        finally
+        {
+            folder.Files.Release();
+        }
+    }
+
     /// <summary>Writes a backup into a file while the program runs.</summary>
-    public async Task WriteAsync(string path)
+    public Task WriteAsync(string path, CancellationToken cancellation = default) => AloneAsync(() => CopyToAsync(path), cancellation);
+
+    private async Task<bool> CopyToAsync(string path)
     {
         var half = path + ".half";
         DatabaseFile.Delete(half);
-        await DatabaseEngine.CopyAsync(folder.DatabasePath, half);
-        await DatabaseEngine.AskAsync(half, "PRAGMA journal_mode=DELETE;");
-        File.Move(half, path, overwrite: true);
+        try
+        {
+            await DatabaseEngine.CopyAsync(folder.DatabasePath, half);
+            await DatabaseEngine.AskAsync(half, "PRAGMA journal_mode=DELETE;");
+            File.Move(half, path, overwrite: true);
+            return true;
+        }
+        finally
+        {
+            DatabaseFile.Delete(half);
+        }
     }
 
-    /// <summary>Makes today's copy if there is none yet, and lets go what is older than seven days.</summary>
-    public async Task KeepDailyAsync()
+    /// <summary>
+    /// Makes today's copy if there is none yet, and lets go what is older than seven days. A copy that is dated later than
+    /// today, from a time when the clock was wrong, takes no other's place.
+    /// </summary>
+    public Task KeepDailyAsync(CancellationToken cancellation = default) => AloneAsync(async () =>
     {
         Directory.CreateDirectory(_copies);
-        var today = Path.Combine(_copies, $"{clock.GetLocalNow():yyyy-MM-dd}.gavvet");
+        var name = $"{clock.GetLocalNow():yyyy-MM-dd}";
+        var today = Path.Combine(_copies, name + ".gavvet");
         if (!File.Exists(today))
-            await WriteAsync(today);
-        foreach (var old in Copies().Skip(CopiesKept))
+            await CopyToAsync(today);
+        foreach (var old in Copies().Where(copy => string.CompareOrdinal(copy.Name, name) <= 0).Skip(CopiesKept))
             File.Delete(Path.Combine(_copies, old.Name + ".gavvet"));
         var oldest = clock.GetUtcNow().UtcDateTime.AddDays(-CopiesKept);
         foreach (var aside in Aside().Where(path => File.GetLastWriteTimeUtc(path) < oldest))
             DatabaseFile.Delete(aside);
-    }
+        return true;
+    }, cancellation);
 
     /// <summary>The daily copies, the newest first.</summary>
     public IReadOnlyList<DailyCopy> Copies() => Directory.Exists(_copies)
@@ -127,11 +169,38 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     {
         if (PathOf(name) is not { } copy)
             throw new BackupException(StorageTexts.Say("backup.no-day"));
-        await using var file = File.OpenRead(copy);
-        return await StageAsync(file, long.MaxValue);
+        var incoming = folder.Temporary();
+        try
+        {
+            return await AloneAsync(() =>
+            {
+                File.Copy(copy, incoming);
+                return CheckedAsync(incoming);
+            });
+        }
+        finally
+        {
+            File.Delete(incoming);
+        }
     }
 
+    // What comes from outside is taken in first; from then on it is a copy like the others.
     private async Task<StagedBackup> StageAsync(Stream backup, long most)
+    {
+        var incoming = folder.Temporary();
+        try
+        {
+            await using (var file = new FileStream(incoming, FileMode.CreateNew))
+                await CopyLimitedAsync(backup, file, most);
+            return await AloneAsync(() => CheckedAsync(incoming));
+        }
+        finally
+        {
+            File.Delete(incoming);
+        }
+    }
+
+    private async Task<StagedBackup> CheckedAsync(string incoming)
     {
         foreach (var old in new DirectoryInfo(folder.TemporaryPath).GetFiles("staged-*").OrderByDescending(file => file.LastWriteTimeUtc).Skip(StagedAtOnce - 1))
             DatabaseFile.Delete(old.FullName);
@@ -139,8 +208,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         var path = Staged(token)!;
         try
         {
-            await using (var file = new FileStream(path, FileMode.CreateNew))
-                await CopyLimitedAsync(backup, file, most);
+            File.Move(incoming, path);
             await BackupCheck.RunAsync(path, folder.Temporary());
             return new StagedBackup(token, await ContentsAsync(path));
         }
@@ -175,17 +243,17 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     {
         if (Staged(token) is not { } staged || !File.Exists(staged))
             throw new BackupException(StorageTexts.Say("backup.nothing-waits"));
-        return data.AloneAsync(async () =>
+        return AloneAsync(() => data.AloneAsync(async () =>
         {
             var before = FreeName("before-restore", ".gavvet");
-            await WriteAsync(Path.Combine(folder.Path, before));
+            await CopyToAsync(Path.Combine(folder.Path, before));
             await data.RaiseEpochAsync(staged);
             DatabaseEngine.CloseKept();
             await DatabaseEngine.CopyAsync(staged, folder.DatabasePath);
             await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
             DatabaseFile.Delete(staged);
             return before;
-        });
+        }));
     }
 
     /// <summary>Puts a daily copy in the place of a damaged database, which is kept beside it. For a start that has no database to open.</summary>
@@ -223,7 +291,7 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         }
     }
 
-    private static async Task<BackupContents> ContentsAsync(string path)
+    private async Task<BackupContents> ContentsAsync(string path)
     {
         await using var database = new DatabaseFactory(path, pooled: false).CreateDbContext();
         var unreadable = 0;
@@ -236,7 +304,28 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
             await database.Library.CountAsync(kept => kept.DeletedAt == null),
             await database.Sheets.MaxAsync(sheet => (DateTimeOffset?)sheet.ChangedAt),
             await database.Sheets.Where(sheet => sheet.DeletedAt == null).OrderByDescending(sheet => sheet.ChangedAt).Take(5).Select(sheet => sheet.Head!.Title).ToListAsync(),
-            unreadable);
+            unreadable)
+        {
+            Classes = await database.Classes.CountAsync(),
+            Students = await database.Students.CountAsync(),
+            Marked = await database.Markings.CountAsync(marking => marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)),
+            BroughtBack = await BroughtBackAsync(database),
+        };
+    }
+
+    // Students who were deleted, or made anonymous, since the backup was made. A damaged database has nobody to compare with.
+    private async Task<IReadOnlyList<string>> BroughtBackAsync(GavvetDatabase backup)
+    {
+        try
+        {
+            await using var live = new DatabaseFactory(folder.DatabasePath, pooled: false).CreateDbContext();
+            var here = await live.Students.ToDictionaryAsync(student => student.Id, student => student.Name);
+            return [.. (await backup.Students.OrderBy(student => student.Name).Select(student => new { student.Id, student.Name }).ToListAsync()).Where(student => here.GetValueOrDefault(student.Id) != student.Name).Select(student => student.Name)];
+        }
+        catch (Exception problem) when (DatabaseEngine.TroubleOf(problem) is not null)
+        {
+            return [];
+        }
     }
 
     [GeneratedRegex("^[0-9a-f]{32}$")]

@@ -37,6 +37,13 @@ public sealed class ClassStore(Database data, TimeProvider clock)
         return await database.Classes.AsNoTracking().Include(row => row.Students).SingleOrDefaultAsync(row => row.Id == id) is { } row ? Read(row) : null;
     }
 
+    /// <summary>The class of a student, or null.</summary>
+    public async Task<string?> ClassOfAsync(string student)
+    {
+        await using var database = data.Open();
+        return await database.Students.Where(row => row.Id == student).Select(row => row.ClassId).SingleOrDefaultAsync();
+    }
+
     /// <summary>A new class without students.</summary>
     /// <exception cref="FormatException">The name cannot be one, or is taken.</exception>
     public Task<string> CreateAsync(string name) => data.WriteAsync(async database =>

@@ -18,6 +18,12 @@ public sealed partial class DataFolder : IDisposable
 
     public string Path { get; }
 
+    /// <summary>
+    /// Whoever makes, mends or replaces a database file beside the live one takes this first, so that no copy is made of what
+    /// is being erased. Whoever needs the database alone too takes this before.
+    /// </summary>
+    internal SemaphoreSlim Files { get; } = new(1);
+
     public string DatabasePath => System.IO.Path.Combine(Path, "gavvet.db");
 
     /// <summary>Where the keys that protect forms and cookies lie; readable by the owner alone.</summary>
@@ -83,7 +89,11 @@ public sealed partial class DataFolder : IDisposable
         }
     }
 
-    public void Dispose() => _lock.Dispose();
+    public void Dispose()
+    {
+        _lock.Dispose();
+        Files.Dispose();
+    }
 
     private static void Mark(string path, bool stands)
     {

@@ -8,14 +8,14 @@ namespace Gavvet.Storage;
 /// </summary>
 public sealed class Database : IDisposable
 {
-    private const string EpochSetting = "epoch";
-
     private readonly DataFolder _folder;
     private readonly DatabaseFactory _contexts;
     private readonly SemaphoreSlim _turn = new(1);
 
     // While it is open the log of the last changes stays in the folder, so that a start can tell whether it went missing.
     private readonly DbConnection _held;
+
+    private long _erasures;
 
     /// <summary>Opens the database of a folder that was made ready.</summary>
     /// <param name="folder">The folder.</param>
@@ -36,8 +36,20 @@ public sealed class Database : IDisposable
     /// </summary>
     public long Epoch { get; private set; }
 
+    /// <summary>
+    /// How many erasures this program has done. What was begun before one and is kept after it could bring a name back, so it
+    /// is not kept.
+    /// </summary>
+    public long Erasures => Interlocked.Read(ref _erasures);
+
     /// <summary>Where the database lies.</summary>
     internal string Path => _folder.DatabasePath;
+
+    /// <summary>The data folder.</summary>
+    internal string FolderPath => _folder.Path;
+
+    /// <summary>Says that something is being erased.</summary>
+    internal void CountErasure() => Interlocked.Increment(ref _erasures);
 
     public void Dispose()
     {
@@ -93,7 +105,7 @@ public sealed class Database : IDisposable
         await connection.OpenAsync();
         await using var command = connection.Command(
             "INSERT INTO Settings (Name, Value) VALUES ($name, $value) ON CONFLICT (Name) DO UPDATE SET Value = excluded.Value",
-            ("$name", EpochSetting),
+            ("$name", SettingNames.Epoch),
             ("$value", next.ToString(System.Globalization.CultureInfo.InvariantCulture)));
         await command.ExecuteNonQueryAsync();
     }
@@ -102,7 +114,7 @@ public sealed class Database : IDisposable
     {
         using var connection = DatabaseEngine.Connection(path);
         connection.Open();
-        using var command = connection.Command("SELECT Value FROM Settings WHERE Name = $name", ("$name", EpochSetting));
+        using var command = connection.Command("SELECT Value FROM Settings WHERE Name = $name", ("$name", SettingNames.Epoch));
         return long.TryParse(command.ExecuteScalar() as string, out var epoch) ? epoch : 0;
     }
 }

@@ -96,7 +96,8 @@ public static class DatabaseEngine
         await using var target = (SqliteConnection)Connection(to);
         await source.OpenAsync();
         await target.OpenAsync();
-        source.BackupDatabase(target);
+        // The engine copies without letting go of its thread.
+        await Task.Run(() => source.BackupDatabase(target));
     }
 
     /// <summary>What kept the database from working, where a failure is one of it; null where it is none.</summary>

@@ -43,10 +43,15 @@ public static class DatabaseStart
         var copies = new Backups(folder, TimeProvider.System).Copies();
         if (File.Exists(path))
         {
+            // Seen before anything opens the database: whoever closes it last takes its log away.
+            var hasLog = File.Exists(path + "-wal");
             // Whoever has copies had a database; an empty one is what is left of it.
             if (copies.Count > 0 && await IsEmptyAsync(path))
                 throw new DamagedDatabaseException(StorageTexts.Say("database.empty", ("database", path), ("advice", Advice(folder))));
-            words = await LogIsMissingAsync(folder);
+            words = await LogIsMissingAsync(folder, hasLog);
+            // From here on the log may go by this start's own doing; a kill before the server runs is no loss.
+            if (words is null)
+                folder.MarkRunning(false);
             if (folder.IsDamageSeen || words is not null)
                 await LookThroughAsync(folder);
             await ClearMigrationLockAsync(path);
@@ -73,9 +78,9 @@ public static class DatabaseStart
         new FileInfo(path).Length == 0 || await DatabaseEngine.AskAsync(path, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'Sheets'") is 0L;
 
     // While the program runs its log of the last changes lies beside the database, and a kill leaves it there.
-    private static async Task<string?> LogIsMissingAsync(DataFolder folder)
+    private static async Task<string?> LogIsMissingAsync(DataFolder folder, bool hasLog)
     {
-        if (!folder.EndedSuddenly || File.Exists(folder.DatabasePath + "-wal") || await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode") is not "wal")
+        if (!folder.EndedSuddenly || hasLog || await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode") is not "wal")
             return null;
         return StorageTexts.Say("database.log-missing");
     }

@@ -13,9 +13,6 @@ public sealed record KeptStyle(long Id, string Name, HouseStyle Style);
 /// <summary>The teacher's own house styles, and the choices that hold for the whole desk.</summary>
 public sealed class DeskSettings(Database data)
 {
-    /// <summary>The setting that holds the house style of new sheets.</summary>
-    private const string StyleOfNewSheets = "house-style";
-
     /// <summary>The styles kept, by name.</summary>
     public async Task<IReadOnlyList<KeptStyle>> StylesAsync()
     {
@@ -39,7 +36,7 @@ public sealed class DeskSettings(Database data)
 
     /// <summary>The style new sheets take.</summary>
     public async Task<HouseStyle> StyleOfNewSheetsAsync() =>
-        await FindAsync(StyleOfNewSheets) is { } body && IsReadable(body) ? HouseStyleFile.Read(body) : HouseStyle.Classical;
+        await FindAsync(SettingNames.StyleOfNewSheets) is { } body && IsReadable(body) ? HouseStyleFile.Read(body) : HouseStyle.Classical;
 
     internal static bool IsReadable(string style)
     {
@@ -55,7 +52,7 @@ public sealed class DeskSettings(Database data)
     }
 
     /// <summary>Chooses the style new sheets take.</summary>
-    public Task ChooseStyleOfNewSheetsAsync(HouseStyle style) => SetAsync(StyleOfNewSheets, HouseStyleFile.Write(style));
+    public Task ChooseStyleOfNewSheetsAsync(HouseStyle style) => SetAsync(SettingNames.StyleOfNewSheets, HouseStyleFile.Write(style));
 
     /// <summary>A setting's value, or null.</summary>
     public async Task<string?> FindAsync(string name)
@@ -71,9 +68,18 @@ public sealed class DeskSettings(Database data)
         return await database.Settings.Where(row => row.Name.StartsWith(beginning)).ToDictionaryAsync(row => row.Name, row => row.Value);
     }
 
+    /// <summary>The setting that holds the students in large print of a sheet.</summary>
+    public static string LargePrintOf(string sheetId) => SettingNames.LargePrint + sheetId;
+
+    /// <summary>The setting that holds the plan of a class; without an id, how all of them begin.</summary>
+    public static string PlanOf(string classId) => SettingNames.Plan + classId;
+
     /// <summary>Sets a setting.</summary>
+    /// <exception cref="ArgumentException">The register of personal words has no row for it.</exception>
     public Task SetAsync(string name, string value) => data.WriteAsync(async database =>
     {
+        if (PersonalRegister.SettingOf(name) is null)
+            throw new ArgumentException($"The register of personal words does not know the setting “{name}”.", nameof(name));
         if (await database.Settings.SingleOrDefaultAsync(row => row.Name == name) is { } row)
             row.Value = value;
         else

@@ -110,6 +110,19 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         return [.. rows.Select(row => (row.Row.PrintingId, row.Title, Kept(row.Row)))];
     }
 
+    /// <summary>The papers of a student: which of which printing, the oldest first.</summary>
+    /// <param name="student">The student.</param>
+    public async Task<IReadOnlyList<(string Printing, string Title, DateTimeOffset MadeAt, int Number)>> PapersOfAsync(string student)
+    {
+        await using var database = data.Open();
+        var rows = await (from copy in database.Copies
+                          where copy.StudentId == student
+                          join printing in database.Printings on copy.PrintingId equals printing.Id
+                          orderby printing.MadeAt, printing.Id, copy.Number
+                          select new { printing.Id, printing.Title, printing.MadeAt, copy.Number }).ToListAsync();
+        return [.. rows.Select(row => (row.Id, row.Title, row.MadeAt, row.Number))];
+    }
+
     /// <summary>How far each class has come, so that what is counted of it needs counting again only when that has changed.</summary>
     public async Task<IReadOnlyDictionary<string, ClassStamp>> StampsAsync()
     {

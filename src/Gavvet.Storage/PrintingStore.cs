@@ -32,6 +32,9 @@ public sealed record PrintingToKeep(string SheetId, long RevisionId, string Titl
     /// <summary>The class it is printed for, or null.</summary>
     public string? ClassId { get; init; }
 
+    /// <summary>How many erasures there were when it was begun; null where that does not matter.</summary>
+    public long? Erasures { get; init; }
+
     /// <summary>Whose each paper is, in order, null for a spare, and how many items it has. Empty where it is printed for no class.</summary>
     public IReadOnlyList<(string? Student, int Items)> Papers { get; init; } = [];
 }
@@ -64,11 +67,33 @@ public sealed record KeptPrinting(string Id, string SheetId, string Title, DateT
 /// <param name="ReturnedAt">When they were given back, or null.</param>
 public sealed record PrintingOnDesk(string Id, string SheetId, string Title, DateTimeOffset MadeAt, int PageCount, int Papers, int Marked, DateTimeOffset? ReturnedAt);
 
+/// <summary>Something was erased while a printing was being made, so it was not kept.</summary>
+public sealed class ErasedMeanwhileException : Exception
+{
+    public ErasedMeanwhileException()
+    {
+    }
+
+    public ErasedMeanwhileException(string message)
+        : base(message)
+    {
+    }
+
+    public ErasedMeanwhileException(string message, Exception innerException)
+        : base(message, innerException)
+    {
+    }
+}
+
 /// <summary>Keeps printings. They are added whole and never changed.</summary>
 public sealed class PrintingStore(Database data, TimeProvider clock)
 {
+    /// <summary>How many erasures there were, to be asked before a printing is begun.</summary>
+    public long Erasures => data.Erasures;
+
     /// <summary>Keeps a printing.</summary>
     /// <returns>Its id, or null when one of its codes is taken: make it again with others.</returns>
+    /// <exception cref="ErasedMeanwhileException">Something was erased after it was begun, so it may hold what is gone.</exception>
     public async Task<string?> AddAsync(PrintingToKeep printing, CancellationToken cancellation = default)
     {
         var id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N");
@@ -90,6 +115,8 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
         {
             return await data.WriteAsync(async database =>
             {
+                if (printing.Erasures is { } before && before != data.Erasures)
+                    throw new ErasedMeanwhileException();
                 var known = await database.PrintedFaces.Select(face => face.Hash).ToListAsync(cancellation);
                 database.PrintedFaces.AddRange(printing.Faces.Where(face => !known.Contains(face.Key)).Select(face => new PrintedFaceRow { Hash = face.Key, Bytes = face.Value.ToArray() }));
                 database.Printings.Add(row);

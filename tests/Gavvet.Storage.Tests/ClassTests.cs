@@ -17,8 +17,6 @@ public sealed class ClassTests : OnFolder
 
     private MarkingStore Markings => new(Data, Clock);
 
-    private Erasure Erasure => new(Data, Backups);
-
     private async Task<SchoolClass> Class(params string[] names)
     {
         var id = await Classes.CreateAsync("Strings");
@@ -169,12 +167,12 @@ public sealed class ClassTests : OnFolder
         await Markings.ReturnAsync(printing, [new ReturnedPage(1, "slip", 1, "<svg/>", "null"), new ReturnedPage(2, "slip", 1, "<svg/>", "null")]);
         await Backups.KeepDailyAsync();
         Assert.True(await IsAnywhere(Name));
-        Assert.True(await Erasure.StudentAsync(group.Students[0].Id));
+        Assert.NotNull(await Erasure.StudentAsync(group.Students[0].Id));
         Assert.False(await IsAnywhere(Name));
         Assert.Equal([null, "Bo"], (await Markings.OwnersAsync(printing)).Select(owner => owner.Name));
         Assert.Equal(2, Assert.Single(await Markings.CurrentAsync(printing)).Key.Copy);
         Assert.Equal(2, Assert.Single(await Markings.ReturnedAsync(printing, "slip", null)).Copy);
-        Assert.False(await Erasure.StudentAsync(group.Students[0].Id));
+        Assert.Null(await Erasure.StudentAsync(group.Students[0].Id));
     }
 
     [Fact]
@@ -184,7 +182,7 @@ public sealed class ClassTests : OnFolder
         var printing = await Print(group);
         await Markings.AddAsync(printing, 1, Item, Marked(3, $"{Name} was ill"));
         await Backups.KeepDailyAsync();
-        Assert.True(await Erasure.AnonymousAsync(group.Id, place => $"Student {place}"));
+        Assert.NotNull(await Erasure.AnonymousAsync(group.Id, "Student {0}"));
         Assert.False(await IsAnywhere(Name));
         Assert.Equal(["Student 1", "Student 2"], (await Classes.FindAsync(group.Id))!.Students.Select(student => student.Name));
         Assert.Equal(3, Assert.Single(await Markings.CurrentAsync(printing)).Value.Marking.Marks);
@@ -196,11 +194,11 @@ public sealed class ClassTests : OnFolder
         var group = await Class(Name, "Bo");
         var printing = await Print(group);
         await Markings.AddAsync(printing, 2, Item, Marked(3, $"Ask {Name}"));
-        Assert.Equal(2, (await Erasure.FindAsync(Name)).Students);
-        Assert.Equal(2, (await Erasure.NameAsync(Name)).Students);
+        Assert.Equal("Student 1, Paper 1, Remark 1", $"{await Erasure.FindAsync(Name)}");
+        Assert.Equal("Student 1, Paper 1, Remark 1", $"{await Erasure.NameAsync(Name)}");
         Assert.False(await IsAnywhere(Name));
         Assert.Equal("Ask –", (await Markings.CurrentAsync(printing)).Values.Single().Marking.Remark);
-        Assert.True(await Erasure.ClassAsync(group.Id));
+        Assert.NotNull(await Erasure.ClassAsync(group.Id));
         Assert.Empty(await Classes.ListAsync());
         Assert.NotNull(await Printings.FindAsync(printing));
         Assert.Null((await Markings.OfPrintingAsync(printing)).ClassId);

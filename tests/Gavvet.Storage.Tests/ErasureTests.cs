@@ -1,6 +1,4 @@
-using System.IO.Compression;
 using System.Text;
-using Microsoft.Data.Sqlite;
 
 namespace Gavvet.Storage.Tests;
 
@@ -9,38 +7,7 @@ public sealed class ErasureTests : OnFolder
 {
     private const string Name = "Mirabel Quince";
 
-    private Erasure Erasure => new(Data, Backups);
-
-    // Every file, and in databases every packed value too.
-    private async Task<string[]> FilesThatHold(string name)
-    {
-        var holding = new List<string>();
-        foreach (var path in Directory.GetFiles(Folder.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) != "in-use"))
-        {
-            var bytes = await File.ReadAllBytesAsync(path);
-            if (bytes.AsSpan().IndexOf(Encoding.UTF8.GetBytes(name)) >= 0 || (bytes.AsSpan().StartsWith("SQLite format 3"u8) && (await Packed(path)).Any(text => text.Contains(name, StringComparison.Ordinal))))
-                holding.Add(Path.GetFileName(path));
-        }
-
-        return [.. holding.Order()];
-    }
-
-    private static async Task<List<string>> Packed(string path)
-    {
-        await using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
-        await connection.OpenAsync();
-        await using var command = connection.CreateCommand();
-        command.CommandText = "SELECT Sides FROM PrintedPages UNION ALL SELECT PackedRecord FROM Printings UNION ALL SELECT Page FROM ReturnedPages";
-        await using var rows = await command.ExecuteReaderAsync();
-        var texts = new List<string>();
-        while (await rows.ReadAsync())
-        {
-            using var text = new StreamReader(new BrotliStream(rows.GetStream(0), CompressionMode.Decompress));
-            texts.Add(await text.ReadToEndAsync());
-        }
-
-        return texts;
-    }
+    private Task<string[]> FilesThatHold(string name) => FolderBytes.FilesThatHoldAsync(Folder.Path, name);
 
     private async Task<string> Print(StoredSheet sheet, string title, string? seat, string code, bool isVersion2 = false)
     {
@@ -66,7 +33,7 @@ public sealed class ErasureTests : OnFolder
         await new SheetHistory(Data, Clock).NameAsync(sheet.Id, $"As {Name} had it");
         await new SectionLibrary(Data, Clock).KeepAsync($"{Name}, warm up", sheet.Sheet, sheet.Sheet.Sections[0]);
         sheet = (await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Scales for all")).Sheet!, null)).Now!;
-        await new DeskSettings(Data).SetAsync(Erasure.LargePrintOf(sheet.Id), $"Tomas\n{Name}, B");
+        await new DeskSettings(Data).SetAsync(DeskSettings.LargePrintOf(sheet.Id), $"Tomas\n{Name}, B");
         var single = await Print(sheet, "Autumn test", Name, "AAAA000");
         var whole = await Print(sheet, $"Test of {Name}", "Tomas", "BBBB000");
         await Backups.KeepDailyAsync();
@@ -74,20 +41,24 @@ public sealed class ErasureTests : OnFolder
         await File.WriteAllTextAsync(Path.Combine(Folder.Path, "damaged-2026-03-01-080000.db"), Name, TestContext.Current.CancellationToken);
         Assert.NotEmpty(await FilesThatHold(Name));
 
-        Assert.Equal(new NameFound(1, 1, 1, 2), await Erasure.FindAsync(Name.ToUpperInvariant()));
-        Assert.Equal(new NameFound(1, 1, 1, 2), await Erasure.NameAsync(Name));
+        Assert.Equal("Printing 2, Sheet 1, Section 1, LargePrintList 1", $"{await Erasure.FindAsync(Name.ToUpperInvariant())}");
+        Assert.Equal("Printing 2, Sheet 1, Section 1, LargePrintList 1", $"{await Erasure.NameAsync(Name)}");
 
         Assert.Empty(await FilesThatHold(Name));
         Assert.True((await Erasure.FindAsync(Name)).IsNowhere);
         // What is not hers is as it was.
-        Assert.Equal("Tomas", await new DeskSettings(Data).FindAsync(Erasure.LargePrintOf(sheet.Id)));
+        Assert.Equal("Tomas", await new DeskSettings(Data).FindAsync(DeskSettings.LargePrintOf(sheet.Id)));
         Assert.Equal("Scales for all", (await Sheets.FindAsync(sheet.Id))!.Sheet.Title);
         Assert.Equal("Scales for –", (await Sheets.UndoAsync(sheet.Id, sheet.Head)).Now!.Sheet.Title);
-        Assert.Equal(["student-A"], (await Printings.FindAsync(single))!.Piles.Select(pile => pile.Name));
+        // The papers stay, and can be marked; the keys for all papers that named her go.
+        Assert.Equal([("student-A", ""), ("student-A-large-2", "–"), ("key-A-large-2", "–")], (await Printings.FindAsync(single))!.Piles.Select(pile => (pile.Name, pile.Title)));
         Assert.Contains("\"seat\":\"–\"", await Printings.RecordAsync(single), StringComparison.Ordinal);
-        Assert.NotNull(await Printings.FindPageAsync("AAAA0001"));
-        Assert.Null(await Printings.FindPageAsync("AAAA0002"));
-        Assert.Null(await Printings.FindAsync(whole));
+        Assert.Equal("<svg>Autumn test</svg>", (await Printings.FindPageAsync("AAAA0001"))!.Value.Page.StudentSvg);
+        Assert.Equal("<svg>Autumn test –</svg>", (await Printings.FindPageAsync("AAAA0002"))!.Value.Page.StudentSvg);
+        Assert.Equal("pdf of Autumn test, –: <svg>Autumn test –</svg>", Encoding.UTF8.GetString((await Printings.PdfAsync(single, "student-A-large-2"))!));
+        Assert.Equal([1], await Printings.PdfAsync(single, "student-A"));
+        Assert.Equal("Test of –", (await Printings.FindAsync(whole))!.Title);
+        Assert.Equal("pdf of Test of –: <svg>Test of –</svg>", Encoding.UTF8.GetString((await Printings.PdfAsync(whole, "student-A"))!));
         Assert.Equal("2026-03-02", Assert.Single(Backups.Copies()).Name);
     }
 
@@ -97,10 +68,10 @@ public sealed class ErasureTests : OnFolder
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         var printing = await Print(sheet, "Autumn test", Name, "DDDD000", isVersion2: true);
         await Backups.KeepDailyAsync();
-        Assert.Equal(new NameFound(0, 1, 0, 0), await Erasure.NameAsync(Name));
+        Assert.Equal("Printing 1", $"{await Erasure.NameAsync(Name)}");
         Assert.Empty(await FilesThatHold(Name));
         Assert.Contains("\"student\":\"–\"", await Printings.RecordAsync(printing), StringComparison.Ordinal);
-        Assert.Null(await Printings.FindPageAsync("DDDD0002"));
+        Assert.Equal("<svg>Autumn test –</svg>", (await Printings.FindPageAsync("DDDD0002"))!.Value.Page.StudentSvg);
         Assert.NotNull(await Printings.FindPageAsync("DDDD0001"));
     }
 

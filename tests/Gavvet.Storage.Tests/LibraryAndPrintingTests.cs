@@ -113,11 +113,11 @@ public sealed class LibraryAndPrintingTests : OnFolder
         await Task.WhenAll(Enumerable.Range(0, 20).Select(i => Task.Run(async () =>
         {
             await settings.KeepStyleAsync("Hazelmoor", HouseStyle.Jazz);
-            await settings.SetAsync("matter", $"{i}");
+            await settings.SetAsync(DeskSettings.LargePrintOf(sheet.Id), $"{i}");
             await history.NameAsync(sheet.Id, $"Name {i}");
         })));
         Assert.Single(await settings.StylesAsync());
-        Assert.NotNull(await settings.FindAsync("matter"));
+        Assert.NotNull(await settings.FindAsync(DeskSettings.LargePrintOf(sheet.Id)));
         Assert.NotNull(Assert.Single(await history.ListAsync(sheet.Id, 10)).Name);
     }
 }

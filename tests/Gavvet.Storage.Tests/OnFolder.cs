@@ -1,3 +1,4 @@
+using Gavvet.Teaching;
 using Microsoft.Data.Sqlite;
 
 namespace Gavvet.Storage.Tests;
@@ -18,6 +19,13 @@ public abstract class OnFolder : IAsyncLifetime
     private protected PrintingStore Printings => new(Data, Clock);
 
     private protected Backups Backups => new(Folder, Clock);
+
+    /// <summary>Mends pages that are no drawings: their text as it is.</summary>
+    private protected static PageMending Pages { get; } = new(
+        (page, names, isName, remarks) => string.Join('|', page.Split('|').Select(part => isName(part) ? NameSearch.Instead : names.Without(remarks.Without(part)))) is var mended && mended != page ? mended : null,
+        (title, pages) => System.Text.Encoding.UTF8.GetBytes($"pdf of {title}: {string.Join(' ', pages)}"));
+
+    private protected Erasure Erasure => new(Data, Backups, Pages);
 
     public async ValueTask InitializeAsync()
     {

@@ -144,6 +144,7 @@ public sealed class StartTests : IDisposable
             // A kill leaves the log, and the next start takes it in without a word.
             Assert.True(File.Exists(DatabasePath + "-wal"));
             Assert.Null(await DatabaseStart.PrepareAsync(folder));
+            folder.MarkRunning(true);
         }
 
         SqliteConnection.ClearAllPools();
@@ -152,6 +153,51 @@ public sealed class StartTests : IDisposable
         Assert.Contains("gavvet.db-wal with the last changes is missing", await DatabaseStart.PrepareAsync(again), StringComparison.Ordinal);
         again.MarkRunning(false);
         Assert.Null(await DatabaseStart.PrepareAsync(again));
+    }
+
+    [Fact]
+    public async Task A_start_after_a_power_cut_that_looks_at_the_database_itself_raises_no_alarm()
+    {
+        await Start();
+        var cut = _temporary.Path + "-cut";
+        Directory.CreateDirectory(cut);
+        try
+        {
+            using (var folder = DataFolder.Open(_temporary.Path))
+            {
+                Assert.Null(await DatabaseStart.PrepareAsync(folder));
+                using var data = new Database(folder);
+                folder.MarkRunning(true);
+                await new SheetStore(data, TimeProvider.System).CreateAsync(SheetEditor.NewSheet(1));
+                await new Backups(folder, TimeProvider.System).KeepDailyAsync();
+                // What a power cut leaves: the files as they lie at this moment.
+                foreach (var file in Directory.GetFiles(_temporary.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) is not ("in-use" or "gavvet.db-shm")))
+                {
+                    var target = Path.Combine(cut, Path.GetRelativePath(_temporary.Path, file));
+                    Directory.CreateDirectory(Path.GetDirectoryName(target)!);
+                    File.Copy(file, target);
+                }
+            }
+
+            Assert.True(File.Exists(Path.Combine(cut, "gavvet.db-wal")));
+            // With copies there, the start looks whether the database is empty, and its own closing takes the log away. A start
+            // that is cut short after that has lost nothing either.
+            for (var start = 0; start < 2; start++)
+            {
+                using var folder = DataFolder.Open(cut);
+                Assert.Null(await DatabaseStart.PrepareAsync(folder));
+                Assert.False(File.Exists(Path.Combine(cut, "gavvet.db-wal")));
+            }
+
+            using var again = DataFolder.Open(cut);
+            using var found = new Database(again);
+            Assert.Single(await new SheetStore(found, TimeProvider.System).ListAsync());
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(cut, recursive: true);
+        }
     }
 
     [Fact]

@@ -25,14 +25,39 @@ test("a student's name is looked for, erased, and then stands nowhere", async ()
   await at.page.getByText("Type the name as it was written").waitFor();
   await at.page.getByLabel("Name").fill("mira");
   await at.page.getByRole("button", { name: "Look where it stands" }).click();
-  await at.page.getByText("1 paper printed for this student: it goes").waitFor();
+  await at.page.getByText("1 printing bears it on its pages").waitFor();
   assert.ok(!at.page.url().includes("mira"));
   assert.deepEqual(await violations(at.page), []);
   await at.page.getByRole("button", { name: "Erase it everywhere" }).click();
-  await at.page.getByText("“mira” is erased: from 0 lists, 1 paper").waitFor();
+  await at.page.getByText("“mira” is erased, here and in every copy in the data folder").waitFor();
+  await at.page.getByText("Out of reach are backups").waitFor();
+  // The paper stays, without her name, and the printing can be marked.
   await at.page.goto(address);
   assert.equal(await at.page.getByText("Mira").count(), 0);
-  assert.equal(await at.page.getByText("student-A.pdf").count(), 1);
+  await at.page.getByText("– · Version B", { exact: true }).waitFor();
+  await at.page.getByRole("link", { name: "Mark", exact: true }).click();
+  await at.page.locator(".marking-body[data-shown]").waitFor();
+});
+
+test("a class is made anonymous, and then deleted, after a look at what goes", async () => {
+  await at.page.goto(`${at.server.address}/classes`);
+  const link = at.page.locator(".row-card a").first();
+  const name = (await link.textContent()).trim();
+  await link.click();
+  const address = at.page.url();
+  await at.page.getByRole("link", { name: "Make it anonymous" }).click();
+  await at.page.getByText(/students get numbers instead of names/).waitFor();
+  assert.deepEqual(await violations(at.page), []);
+  await at.page.getByRole("button", { name: "Make it anonymous" }).click();
+  await at.page.getByText(`“${name}” is anonymous now`).waitFor();
+  await at.page.getByRole("link", { name: "Back to the class" }).click();
+  assert.equal(await at.page.locator(".student-name").first().textContent(), "Student 1");
+  await at.page.getByRole("link", { name: "Delete the class" }).click();
+  await at.page.getByText(/students go with every mark/).waitFor();
+  await at.page.getByText("Someone who stays").waitFor({ state: "detached" });
+  await at.page.getByRole("button", { name: "Delete it for good" }).click();
+  await at.page.getByText(`“${name}” is deleted, here and in every copy`).waitFor();
+  assert.equal((await at.page.request.get(address)).status(), 404);
 });
 
 test("a printing is deleted for good after a second look", async () => {

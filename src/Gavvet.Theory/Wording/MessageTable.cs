@@ -21,6 +21,9 @@ public sealed partial class MessageTable(string resource, Assembly assembly)
     /// <param name="id">Its name, such as "relative-key.instruction".</param>
     public bool Has(string id) => Find(id) is not null;
 
+    /// <summary>Every message as it stands in the file, its places for arguments among the words.</summary>
+    public IEnumerable<string> Everything => _messages.GetResourceSet(CultureInfo.InvariantCulture, true, true)!.Cast<System.Collections.DictionaryEntry>().Select(message => (string)message.Value!);
+
     /// <summary>A message in words. A place such as {count:# note|# notes} stands for the form that goes with the number, which # is in words.</summary>
     /// <param name="id">Its name.</param>
     /// <param name="arguments">What stands for each name in braces.</param>

@@ -3,7 +3,7 @@ using Gavvet.Storage;
 namespace Gavvet.Web.Hosting;
 
 /// <summary>Makes a copy of everything each day the program runs.</summary>
-internal sealed class DailyCopies(Backups backups, TimeProvider clock, ILogger<DailyCopies> log) : BackgroundService
+internal sealed class DailyCopies(Backups backups, Erasure erasure, Sessions sessions, ServerOptions options, TimeProvider clock, ILogger<DailyCopies> log) : BackgroundService
 {
     private static readonly TimeSpan Between = TimeSpan.FromHours(1);
 
@@ -17,10 +17,15 @@ internal sealed class DailyCopies(Backups backups, TimeProvider clock, ILogger<D
         {
             try
             {
-                await backups.KeepDailyAsync();
+                // What someone was reading while it was erased is still in the log of changes.
+                await erasure.FinishAsync();
+                await backups.KeepDailyAsync(stoppingToken);
+                if (options.NeedsSignIn)
+                    await sessions.ForgetOldAsync();
             }
-            catch (Exception problem) when (problem is IOException || StorageMessages.Of(problem) is not null)
+            catch (Exception problem) when (problem is not OperationCanceledException)
             {
+                // Whatever keeps a copy from being made, the teacher goes on working.
                 log.LogError(problem, "The daily copy could not be made");
             }
 

@@ -16,6 +16,9 @@ internal static class Pipeline
     private const string ContentPolicy =
         "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
+    // Nothing of the device is asked for.
+    private const string Permissions = "accelerometer=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()";
+
     public static void Use(WebApplication application)
     {
         var options = application.Services.GetRequiredService<ServerOptions>();
@@ -100,6 +103,10 @@ internal static class Pipeline
             headers["Referrer-Policy"] = "same-origin";
             headers["Cross-Origin-Opener-Policy"] = "same-origin";
             headers["Cross-Origin-Resource-Policy"] = "same-origin";
+            headers["Permissions-Policy"] = Permissions;
+            // Names may stand in any answer; what may be kept by a browser says so itself.
+            if (headers.CacheControl.Count == 0)
+                headers.CacheControl = "no-store";
             headers[Ours] = "1";
             // Our own word that a post was done: an answer that comes from elsewhere, such as a sign-in page, lacks it.
             if (HttpMethods.IsPost(context.Request.Method) && context.Response.StatusCode < StatusCodes.Status300MultipleChoices)

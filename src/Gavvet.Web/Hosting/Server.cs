@@ -2,6 +2,7 @@ using System.Security.Cryptography;
 using System.Security.Cryptography.X509Certificates;
 using System.Text.Encodings.Web;
 using System.Text.Unicode;
+using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Marking;
@@ -59,6 +60,8 @@ public sealed class Server : IAsyncDisposable
             var application = builder.Build();
             Pipeline.Use(application);
             folder.MarkRunning(true);
+            // An erasure that a kill cut short is done before anyone is shown a name.
+            await application.Services.GetRequiredService<Erasure>().FinishAsync();
             var setUp = await SignInGuard.PrepareAsync(application.Services, options);
             if (options.Demo)
             {
@@ -162,6 +165,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<MarkingStore>();
         services.AddSingleton<DeskSettings>();
         services.AddSingleton<StyleList>();
+        services.AddSingleton(new PageMending(PageNames.Without, PageNames.Pdf));
         services.AddSingleton<Erasure>();
         services.AddSingleton<NewSheets>();
         services.AddSingleton<PrintJobs>();

@@ -77,6 +77,20 @@ internal sealed class Sessions(IDbContextFactory<PeopleDatabase> databases, Time
         await ChangeAsync(people => people.Sessions.Where(session => session.Id != but).ExecuteDeleteAsync());
     }
 
+    /// <summary>Forgets sessions whose cookies have run out.</summary>
+    public async Task ForgetOldAsync()
+    {
+        var oldest = clock.GetUtcNow() - SignInGuard.Lasts;
+        await ChangeAsync(async people =>
+        {
+            // The time is kept in a form that the database does not compare.
+            string[] old = [.. (await people.Sessions.AsNoTracking().ToListAsync()).Where(session => session.LastSeen <= oldest && (!_open.TryGetValue(session.Id, out var open) || open.LastSeen <= oldest)).Select(session => session.Id)];
+            foreach (var id in old)
+                _open.TryRemove(id, out _);
+            await people.Sessions.Where(session => old.Contains(session.Id)).ExecuteDeleteAsync();
+        });
+    }
+
     /// <summary>Lets a cookie pass whose session is still there.</summary>
     public async Task ValidateAsync(CookieValidatePrincipalContext context)
     {

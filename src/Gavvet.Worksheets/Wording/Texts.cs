@@ -10,6 +10,9 @@ public static class Texts
     /// <inheritdoc cref="MessageTable.Has"/>
     public static bool Has(string id) => Messages.Has(id);
 
+    /// <inheritdoc cref="MessageTable.Everything"/>
+    public static IEnumerable<string> Everything => Messages.Everything;
+
     /// <inheritdoc cref="MessageTable.Say"/>
     public static string Say(string id, params ReadOnlySpan<(string Name, object Value)> arguments) => Messages.Say(id, arguments);
 }

@@ -22,7 +22,7 @@ internal sealed record StudentLine(string ClassId, Student Student, string? Prob
 }
 
 /// <summary>A class: its roster, where they sit, and what was printed for it.</summary>
-internal sealed class ClassModel(ClassStore classes, MarkingStore markings, Erasure erasure) : PageModel
+internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : PageModel
 {
     private const int MostCharacters = 100_000;
 
@@ -111,12 +111,6 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings, Eras
     public Task<IActionResult> OnPostRenameAsync(string id, string? name) => ChangedAsync(id, "class-name", name ?? "", () => classes.RenameAsync(id, name ?? ""));
 
     public Task<IActionResult> OnPostArchiveAsync(string id, bool archived) => ChangedAsync(id, "class-name", "", () => classes.ArchiveAsync(id, archived));
-
-    public async Task<IActionResult> OnPostAnonymousAsync(string id) => await erasure.AnonymousAsync(id, place => Say("Student {0}", place)) ? Redirect($"/classes/{id}") : NotFound();
-
-    public async Task<IActionResult> OnPostRemoveAsync(string id, string? student) => await erasure.StudentAsync(student ?? "") ? Redirect($"/classes/{id}") : NotFound();
-
-    public async Task<IActionResult> OnPostEraseAsync(string id) => await erasure.ClassAsync(id) ? Redirect("/classes") : NotFound();
 
     private async Task<bool> ShowAsync(string id)
     {

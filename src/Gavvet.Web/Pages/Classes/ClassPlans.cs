@@ -130,5 +130,5 @@ internal sealed class ClassPlans(DeskSettings settings, ClassStore classes, Mark
         return LessonSheet.Of(topic, await DueAsync(id), WarmUps, style, seed, $"{group.Name}: {topic.Name}");
     }
 
-    private static string NameOf(string id) => Erasure.PlanOf(id);
+    private static string NameOf(string id) => DeskSettings.PlanOf(id);
 }

@@ -68,7 +68,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
 
     /// <summary>Deletes a sheet of the bin with its whole history, here and in the copies.</summary>
     public async Task<IActionResult> OnPostEraseAsync(string sheet) =>
-        await erasure.SheetAsync(sheet) ? await ChangedAsync(new DeskNotice(Say("The sheet is gone for good, with all its states."), null)) : NotFound();
+        await erasure.SheetAsync(sheet) ? await ChangedAsync(new DeskNotice(Say("The sheet is gone for good, with all its states. Out of reach are backups that were taken away, and printed paper."), null)) : NotFound();
 
     public async Task<IActionResult> OnPostForgetAsync(long kept) =>
         await library.MarkAsync(kept, true) ? await ChangedAsync(new DeskNotice(Say("The section is out of the library."), $"/?handler=Remember&kept={kept}")) : NotFound();

@@ -59,13 +59,14 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     /// <summary>Begins a printing that is kept.</summary>
     public async Task<IActionResult> OnPostPrintAsync(string id, string? seats, bool qr, string? group, int spares, bool bySeat)
     {
+        var erasures = printings.Erasures;
         if (await store.FindAsync(id) is not { } stored)
             return NotFound();
         try
         {
             var address = qr ? (PublicAddress is { } open ? $"{open}/p/" : "") : null;
             var choices = string.IsNullOrEmpty(group) ? await ForNobodyAsync(stored, seats, address) : await ForClassAsync(stored, group, spares, bySeat, address);
-            var job = jobs.Start(stored, choices, Person.Of(HttpContext), string.IsNullOrEmpty(group) ? null : group);
+            var job = jobs.Start(stored, choices, Person.Of(HttpContext), string.IsNullOrEmpty(group) ? null : group, erasures);
             return job is null
                 ? Said(Say("Other printings are still being made. Wait until they are done."), StatusCodes.Status429TooManyRequests)
                 : Partial("PrintRoom/_Job", job);
@@ -136,7 +137,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         }, HttpContext.RequestAborted);
     }
 
-    private static string SeatsOf(string sheet) => Erasure.LargePrintOf(sheet);
+    private static string SeatsOf(string sheet) => DeskSettings.LargePrintOf(sheet);
 
     private PartialViewResult Said(string words, int status)
     {

@@ -21,6 +21,9 @@ internal sealed class PrintJob : IDisposable
     /// <summary>The class it is made for, or null.</summary>
     public string? ClassId { get; init; }
 
+    /// <summary>How many erasures there were when what it prints was read.</summary>
+    public long Erasures { get; init; }
+
     /// <summary>How much is done, in hundredths.</summary>
     public int Percent { get; private set; }
 
@@ -67,13 +70,14 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     /// <param name="choices">What is printed of it.</param>
     /// <param name="person">For whom.</param>
     /// <param name="classId">The class it is made for, or null.</param>
-    public PrintJob? Start(StoredSheet stored, PrintChoices choices, string person, string? classId = null)
+    /// <param name="erasures">How many erasures there were when the sheet and the class were read; null where they were read just now.</param>
+    public PrintJob? Start(StoredSheet stored, PrintChoices choices, string person, string? classId = null, long? erasures = null)
     {
         if (_jobs.Values.Count(job => !job.IsOver) >= MostWaiting)
             return null;
         foreach (var old in _jobs.Values.Where(job => job.IsOver).OrderByDescending(job => job.Begun).Skip(Remembered))
             _jobs.TryRemove(old.Id, out _);
-        var job = new PrintJob { SheetId = stored.Id, ClassId = classId };
+        var job = new PrintJob { SheetId = stored.Id, ClassId = classId, Erasures = erasures ?? printings.Erasures };
         _jobs[job.Id] = job;
         if (_stopped)
             job.Cancel();
@@ -109,6 +113,10 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
         {
             job.Failed(Say("Nothing was printed. {0}", problem.Message));
         }
+        catch (ErasedMeanwhileException)
+        {
+            job.Failed(Say("Something was erased while this was being made, so it was not kept. Print it once more."));
+        }
         catch (TooMuchWorkException problem)
         {
             job.Failed(problem.Message);
@@ -123,12 +131,14 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     // A code that is taken already means other codes for the whole printing; with 35 random bits that is a rare thing.
     private async Task<string> KeepAsync(PrintJob job, StoredSheet stored, PrintChoices choices, string person)
     {
+        // The sheet and the choices were read before this, so the count is of then.
+        var erasures = job.Erasures;
         while (true)
         {
             job.Ended.ThrowIfCancellationRequested();
             var plan = PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() });
             var frozen = await heavy.RunAsync(Lane.Long, person, ended => FrozenPrinting.Of(plan, catalogue, Packing, new PrintPace(1, job.Tell, ended)), job.Ended);
-            if (await printings.AddAsync(Kept(stored, frozen, job.ClassId), job.Ended) is { } kept)
+            if (await printings.AddAsync(Kept(stored, frozen, job.ClassId) with { Erasures = erasures }, job.Ended) is { } kept)
                 return kept;
         }
     }

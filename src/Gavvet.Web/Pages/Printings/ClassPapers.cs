@@ -22,19 +22,29 @@ internal static class ClassPapers
             var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
             if (owners.Count == 0)
                 return Results.NotFound();
-            var sides = await found.PagesAsync(printings, found.Record.Copies.SelectMany(copy => copy.Codes));
-            Page[] pages = [.. found.Record.Copies.SelectMany(copy => copy.Codes.Select((code, i) => Named(sides[code].Student, copy.Names.ElementAtOrDefault(i), owners.GetValueOrDefault(copy.Number)?.Name)))];
-            return await PdfAsync(heavy, context, found.Record.Title, pages, "papers.pdf");
+            return await PdfAsync(heavy, context, found.Record.Title, await PagesAsync(found, owners, null, printings), "papers.pdf");
         });
+
+    /// <summary>The pages of one paper, or of all, with the names on them.</summary>
+    public static async Task<Page[]> PagesAsync(OpenPrinting found, Dictionary<int, PaperOwner> owners, int? paper, PrintingStore printings)
+    {
+        RecordedCopy[] copies = [.. found.Record.Copies.Where(copy => paper is null || copy.Number == paper)];
+        var sides = await found.PagesAsync(printings, copies.SelectMany(copy => copy.Codes));
+        return [.. copies.SelectMany(copy => copy.Codes.Select((code, i) => Named(sides[code].Student, copy.Names.ElementAtOrDefault(i), owners.GetValueOrDefault(copy.Number)?.Name)))];
+    }
+
+    /// <summary>Slips or marked pages as they were given back; empty where they were not.</summary>
+    public static async Task<Page[]> ReturnedAsync(string id, string kind, int? paper, Dictionary<int, PaperOwner> owners, MarkingStore markings) =>
+        [.. (await markings.ReturnedAsync(id, kind, paper)).Select(page => Named(SvgReader.Read(page.Page), JsonSerializer.Deserialize<NamePlace>(page.NamePlace), MarkingStore.NameOf(owners, page.Copy, null)))];
 
     /// <summary>Slips or marked pages, of one paper or of all: as they were given back, or else as they would be now.</summary>
     public static Task<IResult> BackAsync(string id, string kind, int? paper, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) =>
         AnswerAsync(id, open, async found =>
         {
             var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
-            var returned = await markings.ReturnedAsync(id, kind, paper);
-            if (returned.Count > 0)
-                return await PdfAsync(heavy, context, found.Record.Title, [.. returned.Select(page => Named(SvgReader.Read(page.Page), JsonSerializer.Deserialize<NamePlace>(page.NamePlace), MarkingStore.NameOf(owners, page.Copy, null)))], $"{kind}.pdf");
+            var returned = await ReturnedAsync(id, kind, paper, owners, markings);
+            if (returned.Length > 0)
+                return await PdfAsync(heavy, context, found.Record.Title, returned, $"{kind}.pdf");
             var papers = await MarkedAsync(id, paper, found, owners, printings, markings);
             Page[] pages = [.. kind == "slip" ? Slips.Of(papers) : papers.SelectMany(marked => MarkedPages.Of(marked))];
             return pages.Length == 0 ? new Refused(StatusCodes.Status409Conflict, Say("Nothing is marked yet, so there is nothing to give back.")) : await PdfAsync(heavy, context, found.Record.Title, pages, $"{kind}.pdf");

@@ -24,6 +24,9 @@ public static class Labels
     /// <summary>A number of things: "1 page", "3 pages".</summary>
     public static string Count(int count, string things) => Texts.Say($"count.{things}", ("count", count));
 
+    /// <summary>What an erasure does in some places of one kind.</summary>
+    public static string Erased(string place, int count) => Texts.Say($"erased.{place}", ("count", count));
+
     public static string Of(InstrumentFamily family) => Texts.Say($"label.family.{FileWords.Of(family)}");
 
     public static string Of(PageStyle style) => Texts.Say($"label.page.{FileWords.Of(style)}");

@@ -66,7 +66,7 @@ internal static class SheetPapers
         if (number < 1 || number > pages.Length)
             return Results.NotFound();
         if (context.Request.Query["head"] == $"{stored.Head}")
-            context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+            context.Response.Headers.CacheControl = "private, max-age=3600";
         return Results.File(PictureWriter.Png(pages[number - 1], PictureWidth), "image/png");
     }
 

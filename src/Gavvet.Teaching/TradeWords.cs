@@ -14,9 +14,10 @@ public static partial class TradeWords
     // A letter or two are a note, a degree or an interval.
     private const int ShortestName = 3;
 
+    // What the program writes small somewhere; a name among its sentences, as an example, is no word of it.
     private static readonly Lazy<FrozenSet<string>> Known = new(() => new[]
     {
-        Texts.Everything,
+        Texts.Everything.SelectMany(Words).Where(word => word.All(char.IsLower)),
         ScaleTypes.All.SelectMany(type => type.Names.Concat(type.DatedNames).Concat(type.SharedNames)),
         Instrument.All.Select(part => part.Name),
         Clef.All.Select(clef => clef.Name),

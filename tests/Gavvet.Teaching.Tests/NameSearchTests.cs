@@ -66,6 +66,8 @@ public sealed class NameSearchTests
     [InlineData("Viola", true)]
     [InlineData("B", true)]
     [InlineData("Al", true)]
+    [InlineData("May", true)]
+    [InlineData("Mira", false)]
     [InlineData("Mirabel", false)]
     [InlineData("Dorian Quince", false)]
     public void Words_of_the_trade_are_known(string name, bool isOne) => Assert.Equal(isOne, TradeWords.Has(name));

@@ -59,7 +59,7 @@ test("a roster is typed, mended, seated and refused in words", async () => {
   await at.page.getByText("1 student goes with every mark.").waitFor();
   assert.ok(!/Mira/.test(at.page.url()));
   assert.deepEqual(await violations(at.page), []);
-  await at.page.getByRole("button", { name: "Delete it for good" }).click();
+  await at.page.getByRole("button", { name: "Delete for good" }).click();
   await at.page.getByText("is deleted, here and in every copy in the data folder").waitFor();
   await at.page.getByRole("link", { name: "Back to the class" }).click();
   assert.equal(await at.page.getByText("Mira").count(), 0);

@@ -167,7 +167,7 @@ public sealed class Erasure(Database data, Backups backups, PageMending pages)
         string[] going = [.. own.Names.Except(shared)];
         var names = new ErasedNames(going, note.IsAsked, pages) { OwnPrintings = own.OwnPrintings, ClassInstead = own.ClassInstead, Remarks = own.Remarks };
         var counts = going.Length == 0 && own.OwnPrintings.Count == 0 && own.Remarks.Count == 0 ? own.Counts : await CountedAsync(database, names, own, erase, cancellation);
-        return new ErasureFound(counts.ToImmutableSortedDictionary()) { Shared = [.. shared], AlsoWords = [.. going.Where(TradeWords.Has)] };
+        return new ErasureFound(counts.ToImmutableSortedDictionary()) { Students = own.Students, Shared = [.. shared], AlsoWords = [.. going.Where(TradeWords.Has)] };
     }
 
     private static async Task<Dictionary<PersonalPlace, int>> CountedAsync(GavvetDatabase database, ErasedNames names, OwnRows own, bool erase, CancellationToken cancellation)

@@ -56,6 +56,9 @@ public sealed record ErasureFound(ImmutableSortedDictionary<PersonalPlace, int> 
     /// <summary>Whether they stand nowhere.</summary>
     public bool IsNowhere => Counts.IsEmpty;
 
+    /// <summary>The students who go, by name, where a name was typed.</summary>
+    public ImmutableArray<string> Students { get; init; } = [];
+
     /// <summary>Names that other students or classes bear too, so that only what is this one's own was taken.</summary>
     public ImmutableArray<string> Shared { get; init; } = [];
 

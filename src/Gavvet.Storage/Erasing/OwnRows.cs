@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gavvet.Teaching;
 using Microsoft.EntityFrameworkCore;
 
@@ -21,6 +22,9 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
     /// <param name="what">The table, and the column where it is one value.</param>
     /// <param name="key">The row's key.</param>
     public static string Row(string what, object key) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{what} {key}");
+
+    /// <summary>The students who go, by name, where a name was typed.</summary>
+    public ImmutableArray<string> Students { get; private set; } = [];
 
     /// <summary>The printings of the class whose name goes.</summary>
     public HashSet<string> OwnPrintings { get; private set; } = [];
@@ -124,7 +128,9 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
     private async Task NameAsync(bool erase)
     {
         var search = new NameSearch(_names);
-        await RemoveAsync([.. (await database.Students.AsNoTracking().Select(student => new { student.Id, student.Name }).ToListAsync()).Where(student => search.IsIn(student.Name)).Select(student => student.Id)], erase);
+        var students = (await database.Students.AsNoTracking().Select(student => new { student.Id, student.Name }).ToListAsync()).Where(student => search.IsIn(student.Name)).ToArray();
+        Students = [.. students.Select(student => student.Name).Order()];
+        await RemoveAsync([.. students.Select(student => student.Id)], erase);
     }
 
     private async Task RemoveAsync(IReadOnlyCollection<string> ids, bool erase)

@@ -44,9 +44,12 @@ internal sealed class IndexModel(Erasure erasure, ClassStore classes, WorkbenchV
     /// <summary>What goes, a line each.</summary>
     public IEnumerable<string> Lines => Found is null ? [] : Found.Counts.Select(count => Lined(count.Key, count.Value));
 
-    private string Lined(PersonalPlace place, int count) => Kind == ErasureKind.Anonymous && place == PersonalPlace.Student
-        ? Labels.Erased("numbered", count)
-        : Labels.Erased(FileWords.Of(place), count);
+    private string Lined(PersonalPlace place, int count) => (Kind, place) switch
+    {
+        (ErasureKind.Anonymous, PersonalPlace.Student) => Labels.Erased("numbered", count),
+        (ErasureKind.Class, PersonalPlace.Class) => Labels.Erased("class-itself", count),
+        _ => Labels.Erased(FileWords.Of(place), count),
+    };
 
     public async Task<IActionResult> OnGetAsync(string? student, string? group, string? anonymous)
     {

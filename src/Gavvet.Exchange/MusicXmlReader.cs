@@ -36,30 +36,56 @@ public static partial class MusicXmlReader
 
     private const int MostEntries = 200;
 
+    // A score is a dozen elements deep, and a hundred thousand notes have not so many; what has more is meant to be a burden.
+    private const int Deepest = 32;
+    private const int MostNodes = 1_000_000;
+
+    // Elements looked at between two looks whether anyone still waits.
+    private const int LookEvery = 4_096;
+
     /// <summary>The parts of a score.</summary>
     /// <param name="file">The file, .musicxml or .mxl.</param>
+    /// <param name="cancellation">Ends the reading, as when the sender has left.</param>
     /// <exception cref="FormatException">It is no MusicXML, or holds what is refused.</exception>
-    public static ImmutableArray<ReadPart> Read(byte[] file)
+    public static ImmutableArray<ReadPart> Read(byte[] file, CancellationToken cancellation = default)
     {
         if (file.Length > MostBytes)
             throw new FormatException(Texts.Say("score.large"));
         var xml = file is [(byte)'P', (byte)'K', ..] ? Unpacked(file) : file;
         try
         {
-            using var reader = XmlReader.Create(new MemoryStream(xml), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null, MaxCharactersInDocument = MostBytes });
-            var text = Encoding.UTF8.GetString(xml);
-            // The usual definition is named and never fetched; one written into the file could name anything.
-            if (text.Contains("<!ENTITY", StringComparison.OrdinalIgnoreCase) || OwnDefinition().IsMatch(text))
-                throw new FormatException(Texts.Say("score.entities"));
+            using var bytes = new StreamReader(new MemoryStream(xml), Encoding.UTF8, detectEncodingFromByteOrderMarks: true);
+            var text = bytes.ReadToEnd();
+            XmlTags.SeeThatTheyAreShort(text);
+            SeeThatItIsBounded(text, cancellation);
+            using var reader = Reader(text);
             var root = XDocument.Load(reader).Root!;
+            cancellation.ThrowIfCancellationRequested();
             if (root.Name.LocalName != "score-partwise")
                 throw new FormatException(Texts.Say("score.no-parts"));
             var names = root.Descendants("score-part").GroupBy(part => (string?)part.Attribute("id") ?? "").ToDictionary(parts => parts.Key, parts => ((string?)parts.First().Element("part-name") ?? "").Trim());
-            return [.. root.Elements("part").Select(part => new ReadPart(names.GetValueOrDefault((string?)part.Attribute("id") ?? "", ""), Staves(part)))];
+            return [.. root.Elements("part").Select(part => new ReadPart(names.GetValueOrDefault((string?)part.Attribute("id") ?? "", ""), Staves(part, cancellation)))];
         }
         catch (XmlException problem)
         {
             throw new FormatException(Texts.Say("score.no-xml"), problem);
+        }
+    }
+
+    private static XmlReader Reader(string text) => XmlReader.Create(new StringReader(text), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null, MaxCharactersInDocument = MostBytes });
+
+    // Elements within elements cost their depth each time one of them is asked for its words.
+    private static void SeeThatItIsBounded(string text, CancellationToken cancellation)
+    {
+        using var reader = Reader(text);
+        for (var i = 0; reader.Read(); i++)
+        {
+            if (i > MostNodes)
+                throw new FormatException(Texts.Say("score.large"));
+            if (reader.Depth > Deepest)
+                throw new FormatException(Texts.Say("score.deep"));
+            if (i % LookEvery == 0)
+                cancellation.ThrowIfCancellationRequested();
         }
     }
 
@@ -91,12 +117,13 @@ public static partial class MusicXmlReader
     }
 
     // A question begins where words with its number stand; bars without any go on with it.
-    private static ImmutableArray<ReadStaff> Staves(XElement part)
+    private static ImmutableArray<ReadStaff> Staves(XElement part, CancellationToken cancellation)
     {
         var staves = new List<(int? Number, List<Pitch> Notes, KeySignature Signature)>();
         var signature = new KeySignature(0);
         foreach (var measure in part.Elements("measure"))
         {
+            cancellation.ThrowIfCancellationRequested();
             // A signature holds until the next one.
             if (int.TryParse((string?)measure.Elements("attributes").Elements("key").Elements("fifths").LastOrDefault(), CultureInfo.InvariantCulture, out var fifths) && fifths is >= -KeySignature.Most and <= KeySignature.Most)
                 signature = new KeySignature(fifths);
@@ -121,7 +148,4 @@ public static partial class MusicXmlReader
 
     [GeneratedRegex(@"^\s*(\d{1,3})\.")]
     private static partial Regex Numbered();
-
-    [GeneratedRegex(@"<!DOCTYPE[^>\[]*\[", RegexOptions.IgnoreCase)]
-    private static partial Regex OwnDefinition();
 }

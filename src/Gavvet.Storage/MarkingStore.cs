@@ -198,14 +198,20 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
     /// <param name="instead">The teacher's.</param>
     public Task<bool> SayAsync(string printing, string said, string instead) => data.WriteAsync(async database =>
     {
-        // What is edited may be the teacher's own words of before.
-        var known = await database.Sentences.SingleOrDefaultAsync(row => row.PrintingId == printing && (row.Said == said || row.Instead == said));
-        if (known is null)
+        // What is edited may be the teacher's own words of before, which may stand for several of the judge's.
+        var known = await database.Sentences.Where(row => row.PrintingId == printing && row.Instead == said).ToListAsync();
+        if (known.Count == 0)
+            known = await database.Sentences.Where(row => row.PrintingId == printing && row.Said == said).ToListAsync();
+        if (known.Count == 0)
             database.Sentences.Add(new SentenceRow { PrintingId = printing, Said = said, Instead = instead });
-        else if (known.Said == instead)
-            database.Sentences.Remove(known);
-        else
-            known.Instead = instead;
+        foreach (var row in known)
+        {
+            if (row.Said == instead)
+                database.Sentences.Remove(row);
+            else
+                row.Instead = instead;
+        }
+
         await database.SaveChangesAsync();
         return true;
     });

@@ -36,6 +36,12 @@ public sealed record MarkedFinding(string Code, int Position, string Expected, s
 /// <param name="Findings">The named mistakes and remarks.</param>
 public sealed record Marking(MarkedAs As, int Marks, int Of, ImmutableArray<MarkedFinding> Findings)
 {
+    /// <summary>Characters of an answer, a remark or a sentence at most.</summary>
+    public const int LongestWords = 2_000;
+
+    /// <summary>Named mistakes of one answer at most.</summary>
+    public const int MostFindings = 200;
+
     /// <summary>What the student wrote, or null where it was not entered.</summary>
     public string? Written { get; init; }
 

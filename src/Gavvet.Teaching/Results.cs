@@ -46,6 +46,9 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
     /// <summary>Characters of a file at most.</summary>
     public const int MostCharacters = 64 * 1024 * 1024;
 
+    /// <summary>Markings in a file at most: two hundred students with a hundred items, ten times over.</summary>
+    public const int MostMarkings = 200_000;
+
     private static readonly JsonSerializerOptions Json = new()
     {
         PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
@@ -89,8 +92,10 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
             var file = JsonSerializer.Deserialize<ResultsFile>(text, Json)!;
             if (file.Title is null || file.Markings.IsDefault)
                 throw new FormatException(Texts.Say("results.title"));
+            if (file.Markings.Length > MostMarkings)
+                throw new FormatException(Texts.Say("results.large"));
             for (var i = 0; i < file.Markings.Length; i++)
-                file.Markings[i].Check(i);
+                (file.Markings[i] ?? throw new FormatException(Texts.Say("results.missing", ("number", i + 1)))).Check(i);
             return file;
         }
         catch (Exception problem) when (problem is JsonException or InvalidOperationException)
@@ -174,6 +179,9 @@ public sealed record KeptResult(
         object?[] needed = [Date, Version, SectionTitle, Asked?.Kind, Asked?.Group, Asked?.Type, Asked?.Tonic, Prompt, Answer, Verdict, By];
         if (needed.Contains(null) || Findings.IsDefault || Findings.Any(finding => finding is not { Code: not null, Message: not null }))
             throw new FormatException(Texts.Say("results.missing", ("number", at + 1)));
+        string?[] words = [Student, Prompt, Answer, SectionTitle, Written, Remark, .. Findings.Select(finding => finding.Message)];
+        if (words.Any(text => text?.Length > Marking.LongestWords) || Findings.Length > Marking.MostFindings)
+            throw new FormatException(Texts.Say("results.long", ("number", at + 1), ("most", Marking.LongestWords)));
         if (!DateOnly.TryParseExact(Date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
             throw new FormatException(Texts.Say("results.date", ("number", at + 1), ("date", Date)));
         _ = As;

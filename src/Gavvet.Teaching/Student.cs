@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Xml;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Wording;
 
@@ -55,7 +56,7 @@ public sealed record SchoolClass(string Id, string Name, ImmutableArray<Student>
     /// <param name="name">The name of a student or a class.</param>
     public static string? NameProblem(string name)
     {
-        if (name.Trim().Length is 0 or > NameLength || name.Any(char.IsControl))
+        if (name.Trim().Length is 0 or > NameLength || name.Any(sign => char.IsControl(sign) || !(XmlConvert.IsXmlChar(sign) || char.IsSurrogate(sign))))
             return Texts.Say("student.name", ("most", NameLength));
         return name.TrimStart() is ['=' or '+' or '-' or '@', ..] ? Texts.Say("student.formula", ("name", name.Trim())) : null;
     }

@@ -30,6 +30,41 @@ public class MusicXmlReaderTests
         }
     }
 
+    // Each is a small file that kept a core busy for minutes.
+    [Theory]
+    [InlineData("deep", "nested deeper")]
+    [InlineData("attributes", "more attributes")]
+    [InlineData("attributes behind quotes", "more attributes")]
+    [InlineData("namespaces", "more attributes")]
+    [InlineData("definitions", "more attributes")]
+    [InlineData("elements", "too large")]
+    [InlineData("entities", "entities of its own")]
+    [InlineData("entities in UTF-16", "entities of its own")]
+    public void A_score_that_is_a_burden_is_refused_before_it_is_read(string kind, string words)
+    {
+        string Many(string part, int count) => string.Concat(Enumerable.Repeat(part, count));
+        var file = kind switch
+        {
+            "deep" => $"<score-partwise><part><measure><direction>{Many("<words>", 100_000)}",
+            "attributes" => $"<score-partwise {string.Concat(Enumerable.Range(0, 100_000).Select(i => $"a{i}='' "))}/>",
+            "attributes behind quotes" => $"<score-partwise {string.Concat(Enumerable.Range(0, 100_000).Select(i => $"a{i}='>' "))}/>",
+            "namespaces" => $"<score-partwise {string.Concat(Enumerable.Range(0, 100_000).Select(i => $"xmlns:a{i}=\"b\" "))}/>",
+            "definitions" => Many("<!DOCTYPE ", 1_000_000),
+            "elements" => $"<score-partwise>{Many("<a/>", 1_100_000)}</score-partwise>",
+            _ => "<!DOCTYPE score-partwise [<!ENTITY a \"b\">]><score-partwise/>",
+        };
+        var bytes = kind.EndsWith("16", StringComparison.Ordinal) ? Encoding.Unicode.GetPreamble().Concat(Encoding.Unicode.GetBytes(file)).ToArray() : Encoding.UTF8.GetBytes(file);
+        Assert.Contains(words, Assert.Throws<FormatException>(() => MusicXmlReader.Read(bytes)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Long_comments_and_signs_within_quotes_are_no_burden_and_a_score_nobody_waits_for_is_not_read_on()
+    {
+        var file = Encoding.UTF8.GetBytes($"<?xml version='1.0'?><!-- {new string('c', 10_000)} < \" --><!DOCTYPE score-partwise PUBLIC '-//a > b' 'c.dtd'><score-partwise a='>' b=\"'\"><![CDATA[{new string('<', 5_000)}]]></score-partwise>");
+        Assert.Empty(MusicXmlReader.Read(file));
+        Assert.Throws<OperationCanceledException>(() => MusicXmlReader.Read(file, new CancellationToken(canceled: true)));
+    }
+
     [Fact]
     public void Bars_without_words_go_on_with_the_question_before_and_grace_notes_are_none()
     {

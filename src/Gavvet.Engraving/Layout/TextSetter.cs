@@ -61,10 +61,18 @@ public static class TextSetter
     {
         if (Width(text, style, size) <= width)
             return text;
-        var kept = text.Length;
-        while (kept > 1 && Width(text[..kept].TrimEnd() + "…", style, size) > width)
-            kept--;
-        return text[..kept].TrimEnd() + "…";
+        // Halving looks at a dozen lengths where one letter after another would look at thousands.
+        var (fits, tooLong) = (1, text.Length);
+        while (fits + 1 < tooLong)
+        {
+            var middle = (fits + tooLong) / 2;
+            if (Width(text[..middle].TrimEnd() + "…", style, size) <= width)
+                fits = middle;
+            else
+                tooLong = middle;
+        }
+
+        return text[..(char.IsHighSurrogate(text[fits - 1]) && fits > 1 ? fits - 1 : fits)].TrimEnd() + "…";
     }
 
     /// <summary>One line centered on x.</summary>

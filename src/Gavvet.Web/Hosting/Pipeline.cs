@@ -5,6 +5,7 @@ using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Specimens;
 using Gavvet.Web.Pages.Workbench;
+using Microsoft.Net.Http.Headers;
 
 namespace Gavvet.Web.Hosting;
 
@@ -70,7 +71,7 @@ internal static class Pipeline
             : !(HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsPost(request.Method)) ? StatusCodes.Status405MethodNotAllowed
             : request.QueryString.Value is { Length: > LongestAddress } || request.Path.Value is { Length: > LongestAddress } ? StatusCodes.Status414UriTooLong
             // Every post of ours is a form.
-            : HttpMethods.IsPost(request.Method) && !request.HasFormContentType ? StatusCodes.Status415UnsupportedMediaType
+            : HttpMethods.IsPost(request.Method) && !(request.HasFormContentType && IsOurCharset(request.ContentType)) ? StatusCodes.Status415UnsupportedMediaType
             : !IsText(request.Path.Value) || request.Query.Any(pair => !IsText(pair.Key) || !pair.Value.All(IsText)) ? StatusCodes.Status400BadRequest
             : StatusCodes.Status200OK;
         if (status == StatusCodes.Status200OK)
@@ -79,13 +80,17 @@ internal static class Pipeline
         return Task.CompletedTask;
     }
 
-    /// <summary>Whether a value can stand in a text: no NUL, and no half of a character.</summary>
+    // Browsers send forms as the page is, in UTF-8.
+    private static bool IsOurCharset(string? contentType) => !MediaTypeHeaderValue.TryParse(contentType, out var type)
+        || type.Charset.Value is null or "" || type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase) || type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase) || type.Charset.Equals("us-ascii", StringComparison.OrdinalIgnoreCase);
+
+    /// <summary>Whether a value can stand in a text: no NUL, nothing that is no character, and no half of one.</summary>
     internal static bool IsText(string? value)
     {
         for (var i = 0; i < (value?.Length ?? 0); i++)
         {
             var sign = value![i];
-            if (sign == '\0' || char.IsLowSurrogate(sign) || (char.IsHighSurrogate(sign) && (i + 1 == value.Length || !char.IsLowSurrogate(value[++i]))))
+            if (sign is '\0' or '\uFFFE' or '\uFFFF' || char.IsLowSurrogate(sign) || (char.IsHighSurrogate(sign) && (i + 1 == value.Length || !char.IsLowSurrogate(value[++i]))))
                 return false;
         }
 

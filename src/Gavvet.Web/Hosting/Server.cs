@@ -199,6 +199,7 @@ public sealed class Server : IAsyncDisposable
             pages.Conventions.AddPageRoute("/Desk/Index", "/");
             pages.Conventions.ConfigureFilter(new AntiforgeryAnswer());
             pages.Conventions.ConfigureFilter(new NoSuchHandler());
+            pages.Conventions.ConfigureFilter(new FormText());
         }).AddViewLocalization();
     }
 }

@@ -108,7 +108,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
         return await classes.FindAsync(id) is { } group ? Partial("Classes/_Room", group) : NotFound();
     }
 
-    public Task<IActionResult> OnPostRenameAsync(string id, string? name) => ChangedAsync(id, "class-name", name ?? "", () => classes.RenameAsync(id, name ?? ""));
+    public Task<IActionResult> OnPostRenameAsync(string id, string? name) => ChangedAsync(id, "class-name", name ?? "", () => PrintCheck.Problem(name ?? "") is { } odd ? throw new FormatException(odd) : classes.RenameAsync(id, name ?? ""));
 
     public Task<IActionResult> OnPostArchiveAsync(string id, bool archived) => ChangedAsync(id, "class-name", "", () => classes.ArchiveAsync(id, archived));
 

@@ -1,3 +1,4 @@
+using Gavvet.Engraving.Layout;
 using Gavvet.Storage;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -22,6 +23,8 @@ internal sealed class IndexModel(ClassStore classes) : PageModel
     {
         try
         {
+            if (PrintCheck.Problem(name ?? "") is { } odd)
+                throw new FormatException(odd);
             return Redirect($"/classes/{await classes.CreateAsync(name ?? "")}");
         }
         catch (FormatException problem)

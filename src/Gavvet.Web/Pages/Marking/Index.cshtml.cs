@@ -12,8 +12,6 @@ namespace Gavvet.Web.Pages.Marking;
 /// <summary>Marking: paper by paper, or question by question.</summary>
 internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ClassStore classes) : PageModel
 {
-    private const int LongestWords = 2_000;
-
     public OpenPrinting Printing { get; private set; } = null!;
 
     public SchoolClass? Class { get; private set; }
@@ -53,10 +51,10 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             return NotFound();
         try
         {
+            if ((written?.Length ?? 0) > Teaching.Marking.LongestWords || (remark?.Length ?? 0) > Teaching.Marking.LongestWords)
+                throw new FormatException(Say("This is longer than {0:N0} characters. Write less.", Teaching.Marking.LongestWords));
             var set = found.Papers.ItemOf(own, item);
             var marking = Marker.Mark(set, found.Papers.Style, Said(say, written, marks, code));
-            if ((written?.Length ?? 0) > LongestWords || (remark?.Length ?? 0) > LongestWords)
-                throw new FormatException(Say("This is longer than {0:N0} characters. Write less.", LongestWords));
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
             await markings.AddAsync(id, copy, set, marking);
             return new JsonResult(new { marking = MarkingData.Of(await markings.SaidAsync(id, marking)) });
@@ -89,7 +87,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
                 throw new FormatException(Say("Choose the score a student saved, .musicxml or .mxl."));
             using var bytes = new MemoryStream();
             await score.CopyToAsync(bytes, HttpContext.RequestAborted);
-            var marked = ScoreMarking.Of(found.Papers, own, MusicXmlReader.Read(bytes.ToArray()));
+            var marked = ScoreMarking.Of(found.Papers, own, MusicXmlReader.Read(bytes.ToArray(), HttpContext.RequestAborted));
             await markings.AddAllAsync(id, [.. marked.Select(item => (copy, item.Item, item.Marking))]);
             var current = await markings.CurrentAsync(id);
             return new JsonResult(new { markings = current.Values.Where(kept => kept.Copy == copy).Select(kept => new { copy, item = kept.Item, marking = MarkingData.Of(kept.Marking) }), said = Say("{0} of the items are marked from the score.", marked.Length) });
@@ -105,7 +103,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
     {
         if (await open.FindAsync(id) is null)
             return NotFound();
-        if (string.IsNullOrWhiteSpace(instead) || string.IsNullOrEmpty(said) || instead.Length > LongestWords || said.Length > LongestWords)
+        if (string.IsNullOrWhiteSpace(instead) || string.IsNullOrEmpty(said) || instead.Length > Teaching.Marking.LongestWords || said.Length > Teaching.Marking.LongestWords)
             return new JsonResult(new { problem = Say("Write a sentence for the students.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         await markings.SayAsync(id, said, instead.Trim());
         var current = await markings.CurrentAsync(id);

@@ -11,7 +11,10 @@ namespace Gavvet.Web.Pages.Marking;
 /// <summary>What happened on a printing, and what goes back.</summary>
 internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ClassStore classes, FollowUpSheets followUps, TimeProvider clock) : PageModel
 {
-    private const int LargestFile = 8 * 1024 * 1024;
+    private const int LargestFile = 4 * 1024 * 1024;
+
+    // An item may have been marked anew now and then.
+    private const int MarkingsEach = 4;
 
     public OpenPrinting Printing { get; private set; } = null!;
 
@@ -97,13 +100,17 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     private async Task TakeAsync(string id, ResultsFile results)
     {
         var owners = (await markings.OwnersAsync(id)).Where(owner => owner.Name is not null).ToDictionary(owner => owner.Name!, owner => owner.Number, StringComparer.CurrentCultureIgnoreCase);
+        var most = MarkingsEach * Printing.Record.Copies.Sum(copy => Printing.Papers.ItemsOf(copy).Length);
+        if (results.Markings.Length > most)
+            throw new FormatException(Say("This file has {0:N0} markings, and this printing has place for {1:N0}. Nothing was taken in.", results.Markings.Length, most));
+        var copies = Printing.Record.Copies.ToDictionary(copy => copy.Number);
         var taken = new List<(int Copy, SetItem Item, Teaching.Marking Marking)>();
         for (var i = 0; i < results.Markings.Length; i++)
         {
             var result = results.Markings[i];
             if (!owners.TryGetValue(result.Student ?? "", out var number))
                 throw new FormatException(Say("Marking {0} of the file: no paper of this printing is {1}’s. Nothing was taken in.", i + 1, result.Student ?? Say("a spare")));
-            var item = Printing.Papers.ItemOf(Printing.Record.Copies.Single(copy => copy.Number == number), result.Item);
+            var item = Printing.Papers.ItemOf(copies[number], result.Item);
             if (result.Of != item.Marks || result.Answer != item.Answer)
                 throw new FormatException(Say("Marking {0} of the file: item {1} of {2}’s paper asks something else. The file is of another printing; nothing was taken in.", i + 1, result.Item, result.Student));
             taken.Add((number, item, new Teaching.Marking(result.As, result.Marks, result.Of, result.Findings) { Written = result.Written, Remark = result.Remark, IsByHand = result.By == "teacher" }));

@@ -91,6 +91,8 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
         modelBuilder.Entity<MarkingRow>(marking =>
         {
             marking.ToTable("Markings").HasIndex(row => new { row.PrintingId, row.Copy, row.Item });
+            // Whether a marking was taken back is asked of each.
+            marking.HasIndex(row => row.Undoes);
             marking.HasOne<StudentRow>().WithMany().HasForeignKey(row => row.StudentId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<SentenceRow>().ToTable("Sentences").HasIndex(row => new { row.PrintingId, row.Said }).IsUnique();

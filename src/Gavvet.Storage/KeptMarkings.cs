@@ -18,6 +18,29 @@ public sealed record PaperOwner(int Number, string? StudentId, string? Name, Sea
 /// <param name="Marking">What was decided.</param>
 public sealed record KeptMarking(long Id, int Copy, int Item, DateTimeOffset Day, Marking Marking);
 
+/// <summary>Someone else decided otherwise of an item since the window last saw it, so nothing was changed.</summary>
+public sealed class MarkedMeanwhileException : Exception
+{
+    public MarkedMeanwhileException()
+    {
+    }
+
+    public MarkedMeanwhileException(string message)
+        : base(message)
+    {
+    }
+
+    public MarkedMeanwhileException(string message, Exception innerException)
+        : base(message, innerException)
+    {
+    }
+
+    internal MarkedMeanwhileException(KeptMarking? current) => Current = current;
+
+    /// <summary>What counts for the item now, or null where that was taken back.</summary>
+    public KeptMarking? Current { get; }
+}
+
 /// <summary>An answer that counts, and where it stands.</summary>
 /// <param name="Printing">The printing.</param>
 /// <param name="Copy">The paper.</param>

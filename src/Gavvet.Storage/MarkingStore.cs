@@ -34,35 +34,72 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
     /// <param name="copy">The paper, from 1.</param>
     /// <param name="item">The item.</param>
     /// <param name="marking">What was decided.</param>
+    /// <param name="seen">The marking of the item that whoever decides has seen, 0 for none; null where that does not matter.</param>
+    /// <param name="cancellation">Ends the wait for its turn; what is begun is kept.</param>
     /// <returns>Its id.</returns>
-    public Task<long> AddAsync(string printing, int copy, SetItem item, Marking marking) => data.WriteAsync(async database =>
+    /// <exception cref="MarkedMeanwhileException">Another marking counts than the one that was seen.</exception>
+    public Task<long> AddAsync(string printing, int copy, SetItem item, Marking marking, long? seen = null, CancellationToken cancellation = default) => data.WriteAsync(async database =>
     {
+        if (seen is { } known && await CountingAsync(database, printing, copy, item.Number) is var current && (current?.Id ?? 0) != known)
+        {
+            // The same once more is an answer whose confirmation was lost on its way.
+            if (current is not null && IsTheSame(current, marking))
+                return current.Id;
+            throw new MarkedMeanwhileException(current is null ? null : Kept(current));
+        }
+
         var student = await database.Copies.Where(row => row.PrintingId == printing && row.Number == copy).Select(row => row.StudentId).SingleOrDefaultAsync();
         var row = Row(printing, copy, item.Number, student, marking, item.What, null);
         database.Markings.Add(row);
-        await database.SaveChangesAsync();
+        await database.SaveChangesAsync(CancellationToken.None);
         return row.Id;
-    });
+    }, cancellation);
+
+    private static bool IsTheSame(MarkingRow row, Marking marking) =>
+        (row.Verdict, row.Marks, row.Of, row.Written, row.Remark, row.IsByHand) == (FileWords.Of(marking.As), marking.Marks, marking.Of, marking.Written, marking.Remark, marking.IsByHand) && row.Findings == FindingsOf(marking);
+
+    private static string FindingsOf(Marking marking) => JsonSerializer.Serialize(marking.Findings, JsonSerializerOptions.Web);
+
+    // The last marking of an item that was not taken back, or null.
+    private static Task<MarkingRow?> CountingAsync(GavvetDatabase database, string printing, int copy, int item) => database.Markings.AsNoTracking()
+        .Where(row => row.PrintingId == printing && row.Copy == copy && row.Item == item && row.Undoes == null && !database.Markings.Any(undo => undo.Undoes == row.Id))
+        .OrderByDescending(row => row.Id).FirstOrDefaultAsync();
 
     /// <summary>Keeps many markings at once: all of them, or none.</summary>
     /// <param name="printing">The printing.</param>
     /// <param name="markings">Each with its paper and its item.</param>
-    public Task<bool> AddAllAsync(string printing, IReadOnlyList<(int Copy, SetItem Item, Marking Marking)> markings) => data.WriteAsync(async database =>
+    /// <param name="seen">The last marking whoever decides has seen; null where that does not matter.</param>
+    /// <param name="cancellation">Ends the wait for its turn; what is begun is kept.</param>
+    /// <exception cref="MarkedMeanwhileException">One of the items has a later marking than that.</exception>
+    public Task<bool> AddAllAsync(string printing, IReadOnlyList<(int Copy, SetItem Item, Marking Marking)> markings, long? seen = null, CancellationToken cancellation = default) => data.WriteAsync(async database =>
     {
+        if (seen is { } last)
+        {
+            var later = await database.Markings.AsNoTracking().Where(row => row.PrintingId == printing && row.Id > last && row.Undoes == null).ToListAsync();
+            if (later.Find(row => markings.Any(marking => marking.Copy == row.Copy && marking.Item.Number == row.Item)) is { } other)
+                throw new MarkedMeanwhileException(Kept(other));
+        }
+
         var owners = await database.Copies.Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Number, row => row.StudentId);
         database.Markings.AddRange(markings.Select(marking => Row(printing, marking.Copy, marking.Item.Number, owners.GetValueOrDefault(marking.Copy), marking.Marking, marking.Item.What, null)));
-        await database.SaveChangesAsync();
+        await database.SaveChangesAsync(CancellationToken.None);
         return true;
-    });
+    }, cancellation);
 
-    /// <summary>Takes back the last marking of a printing that was not taken back yet.</summary>
+    /// <summary>Takes a marking back, or the last of a printing that was not taken back yet.</summary>
+    /// <param name="printing">The printing.</param>
+    /// <param name="which">The marking; null for the last, whoever made it.</param>
     /// <returns>What was taken back, or null where there is nothing.</returns>
-    public Task<KeptMarking?> UndoAsync(string printing) => data.WriteAsync<KeptMarking?>(async database =>
+    /// <exception cref="MarkedMeanwhileException">Of the item another marking counts by now.</exception>
+    public Task<KeptMarking?> UndoAsync(string printing, long? which = null) => data.WriteAsync<KeptMarking?>(async database =>
     {
-        var undone = await database.Markings.Where(row => row.PrintingId == printing && row.Undoes != null).Select(row => row.Undoes!.Value).ToListAsync();
-        var last = await database.Markings.AsNoTracking().Where(row => row.PrintingId == printing && row.Undoes == null && !undone.Contains(row.Id)).OrderByDescending(row => row.Id).FirstOrDefaultAsync();
+        var last = await database.Markings.AsNoTracking()
+            .Where(row => row.PrintingId == printing && row.Undoes == null && (which == null || row.Id == which) && !database.Markings.Any(undo => undo.Undoes == row.Id))
+            .OrderByDescending(row => row.Id).FirstOrDefaultAsync();
         if (last is null)
             return null;
+        if (await CountingAsync(database, printing, last.Copy, last.Item) is { } current && current.Id != last.Id)
+            throw new MarkedMeanwhileException(Kept(current));
         database.Markings.Add(Row(printing, last.Copy, last.Item, last.StudentId, Read(last), new Asked("", last.Group, last.Type, last.Tonic, null, null), last.Id));
         await database.SaveChangesAsync();
         return Kept(last);
@@ -247,7 +284,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         Verdict = FileWords.Of(marking.As),
         Marks = marking.Marks,
         Of = marking.Of,
-        Findings = JsonSerializer.Serialize(marking.Findings, JsonSerializerOptions.Web),
+        Findings = FindingsOf(marking),
         Written = marking.Written,
         Remark = marking.Remark,
         IsByHand = marking.IsByHand,

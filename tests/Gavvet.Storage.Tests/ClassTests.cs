@@ -72,6 +72,19 @@ public sealed class ClassTests : OnFolder
         Assert.Null(await Markings.UndoAsync(printing));
         Assert.Empty(await Markings.CurrentAsync(printing));
 
+        // Taken back is what is named, not what others did since.
+        var mine = await Markings.AddAsync(printing, 1, Item, Marked(3));
+        await Markings.AddAsync(printing, 2, Item, Marked(0));
+        Assert.Equal(1, (await Markings.UndoAsync(printing, mine))!.Copy);
+        Assert.Null(await Markings.UndoAsync(printing, mine));
+        mine = await Markings.AddAsync(printing, 1, Item, Marked(3));
+        var theirs = await Markings.AddAsync(printing, 1, Item, Marked(4));
+        Assert.Equal(theirs, (await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.UndoAsync(printing, mine))).Current!.Id);
+        await Markings.UndoAsync(printing);
+        await Markings.UndoAsync(printing);
+        await Markings.UndoAsync(printing);
+        Assert.Empty(await Markings.CurrentAsync(printing));
+
         await Markings.AddAsync(printing, 1, Item, Marked(3));
         await Markings.SayAsync(printing, "Close the scale with its tonic, D.", "Come home.");
         await Markings.SayAsync(printing, "Come home.", "Come home to D.");
@@ -79,6 +92,39 @@ public sealed class ClassTests : OnFolder
         var known = Assert.Single(await Markings.PrintingsOfAsync(group.Id));
         Assert.Equal((4, 1), (known.Items, known.Marked));
         Assert.Equal((3, 4), (known.Papers[0].Marks, known.Papers[0].Of));
+    }
+
+    [Fact]
+    public async Task Who_has_not_seen_the_last_marking_of_an_item_does_not_write_over_it()
+    {
+        var printing = await Print(await Class("Mira", "Bo"));
+        var first = await Markings.AddAsync(printing, 1, Item, Marked(3), seen: 0);
+        var problem = await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAsync(printing, 1, Item, Marked(4), seen: 0));
+        Assert.Equal((first, 3), (problem.Current!.Id, problem.Current.Marking.Marks));
+        // The same once more, because its confirmation was lost, is no second marking.
+        Assert.Equal(first, await Markings.AddAsync(printing, 1, Item, Marked(3), seen: 0));
+        var second = await Markings.AddAsync(printing, 1, Item, Marked(4), seen: first);
+        await Markings.AddAsync(printing, 2, Item, Marked(4), seen: 0);
+        await Markings.UndoAsync(printing, second);
+        Assert.Equal(first, (await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAsync(printing, 1, Item, Marked(0), seen: second))).Current!.Id);
+        await Markings.UndoAsync(printing, first);
+        Assert.Null((await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAsync(printing, 1, Item, Marked(0), seen: first))).Current);
+        // Many at once: all or none.
+        await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAllAsync(printing, [(1, Item, Marked(4)), (2, Item, Marked(0))], seen: first));
+        Assert.Equal(4, Assert.Single(await Markings.CurrentAsync(printing)).Value.Marking.Marks);
+    }
+
+    [Fact]
+    public async Task Two_sentences_said_alike_are_changed_together()
+    {
+        var printing = await Print(await Class("Mira"));
+        await Markings.AddAsync(printing, 1, Item, Marked(3));
+        await Markings.SayAsync(printing, "Close the scale with its tonic, D.", "Again.");
+        await Markings.SayAsync(printing, "Begin on D.", "Again.");
+        await Markings.SayAsync(printing, "Again.", "Once more.");
+        Assert.Equal("Once more.", (await Markings.CurrentAsync(printing)).Values.Single().Marking.Findings.Single().Message);
+        await Markings.SayAsync(printing, "Once more.", "Begin on D.");
+        Assert.Equal("Begin on D.", (await Markings.CurrentAsync(printing)).Values.Single().Marking.Findings.Single().Message);
     }
 
     [Fact]

@@ -141,7 +141,7 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
                 made.Add((copy.Number, item, Marker.Mark(item, printing.Papers.Style, Said(copy.Number, item))));
         }
 
-        await markings.AddAllAsync(printing.Id, made);
+        await markings.AddAllAsync(printing.Id, made, cancellation: ended);
         if (returned)
             await markings.ReturnAsync(printing.Id, await ClassPapers.ToReturnAsync(printing.Id, printing, printings, markings));
     }

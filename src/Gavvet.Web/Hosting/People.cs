@@ -90,6 +90,7 @@ internal static class SignInGuard
         services.AddSingleton<AuditLog>();
         services.AddSingleton<Sessions>();
         services.AddSingleton<Attempts>();
+        services.AddSingleton<Door>();
         services.AddSingleton<KnownBrowsers>();
         services.AddDbContextFactory<PeopleDatabase>(people => people.UseDatabaseFile(PathIn(folder)));
         services.AddIdentityCore<IdentityUser>(identity =>
@@ -175,13 +176,19 @@ internal sealed class KnownBrowsers(IDataProtectionProvider protection, ServerOp
 
     private string Cookie => $"{options.CookiePrefix}gavvet-browser";
 
+    private const string BrowserWord = "browser ";
+
+    /// <summary>Whether whoever tries is a browser that signed in before.</summary>
+    /// <param name="who">What <see cref="Of"/> says.</param>
+    public static bool IsKnown(string who) => who.StartsWith(BrowserWord, StringComparison.Ordinal);
+
     /// <summary>Who tries to sign in: a browser that did before, or else an address.</summary>
     public string Of(HttpContext context)
     {
         try
         {
             if (context.Request.Cookies[Cookie] is { Length: > 0 } known)
-                return $"browser {_protector.Unprotect(known)}";
+                return $"{BrowserWord}{_protector.Unprotect(known)}";
         }
         catch (CryptographicException)
         {

@@ -44,8 +44,8 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
     /// <summary>What the screen needs, once.</summary>
     public async Task<IActionResult> OnGetDataAsync(string id) => await open.FindAsync(id) is { } found ? new JsonResult(await MarkingData.OfAsync(found, printings, markings)) : NotFound();
 
-    /// <summary>Marks an item; the answer is the marking, kept.</summary>
-    public async Task<IActionResult> OnPostMarkAsync(string id, int copy, int item, string? say, string? written, int? marks, string? code, string? remark)
+    /// <summary>Marks an item; the answer is the marking, kept, or the one another window made of it meanwhile.</summary>
+    public async Task<IActionResult> OnPostMarkAsync(string id, int copy, int item, string? say, string? written, int? marks, string? code, string? remark, long? seen)
     {
         if (await open.FindAsync(id) is not { } found || found.Record.Copies.FirstOrDefault(paper => paper.Number == copy) is not { } own)
             return NotFound();
@@ -56,8 +56,12 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             var set = found.Papers.ItemOf(own, item);
             var marking = Marker.Mark(set, found.Papers.Style, Said(say, written, marks, code));
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
-            await markings.AddAsync(id, copy, set, marking);
-            return new JsonResult(new { marking = MarkingData.Of(await markings.SaidAsync(id, marking)) });
+            var kept = await markings.AddAsync(id, copy, set, marking, seen, HttpContext.RequestAborted);
+            return new JsonResult(new { id = kept, marking = MarkingData.Of(await markings.SaidAsync(id, marking)) });
+        }
+        catch (MarkedMeanwhileException other)
+        {
+            return Meanwhile(other, Say("This was marked in another window meanwhile."));
         }
         catch (FormatException problem)
         {
@@ -65,19 +69,39 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         }
     }
 
-    /// <summary>Takes the last marking back.</summary>
-    public async Task<IActionResult> OnPostUndoAsync(string id)
+    /// <summary>Takes a marking back: one that the window which asks has made.</summary>
+    public async Task<IActionResult> OnPostUndoAsync(string id, long? marking)
     {
         if (await open.FindAsync(id) is null)
             return NotFound();
-        if (await markings.UndoAsync(id) is not { } undone)
-            return new JsonResult(new { problem = Say("There is nothing to take back.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
-        var current = await markings.CurrentAsync(id);
-        return new JsonResult(new { copy = undone.Copy, item = undone.Item, marking = current.TryGetValue((undone.Copy, undone.Item), out var before) ? MarkingData.Of(before.Marking) : null });
+        try
+        {
+            if (marking is null || await markings.UndoAsync(id, marking) is not { } undone)
+                return new JsonResult(new { problem = Say("There is nothing of this window’s to take back.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+            var current = await markings.CurrentAsync(id);
+            var before = current.GetValueOrDefault((undone.Copy, undone.Item));
+            return new JsonResult(new { copy = undone.Copy, item = undone.Item, id = before?.Id ?? 0, marking = before is null ? null : MarkingData.Of(before.Marking) });
+        }
+        catch (MarkedMeanwhileException other)
+        {
+            return Meanwhile(other, Say("This was marked in another window since, so it was not taken back."));
+        }
     }
 
+    private static JsonResult Meanwhile(MarkedMeanwhileException other, string problem) => new(new
+    {
+        problem,
+        id = other.Current?.Id ?? 0,
+        copy = other.Current?.Copy,
+        item = other.Current?.Item,
+        marking = other.Current is { } current ? MarkingData.Of(current.Marking) : null,
+    })
+    {
+        StatusCode = StatusCodes.Status409Conflict,
+    };
+
     /// <summary>Marks a paper from the score a student saved: its staffs go to the items of their numbers.</summary>
-    public async Task<IActionResult> OnPostScoreAsync(string id, int copy, IFormFile? score)
+    public async Task<IActionResult> OnPostScoreAsync(string id, int copy, IFormFile? score, long? seen)
     {
         if (await open.FindAsync(id) is not { } found || found.Record.Copies.FirstOrDefault(paper => paper.Number == copy) is not { } own)
             return NotFound();
@@ -88,9 +112,13 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             using var bytes = new MemoryStream();
             await score.CopyToAsync(bytes, HttpContext.RequestAborted);
             var marked = ScoreMarking.Of(found.Papers, own, MusicXmlReader.Read(bytes.ToArray(), HttpContext.RequestAborted));
-            await markings.AddAllAsync(id, [.. marked.Select(item => (copy, item.Item, item.Marking))]);
+            await markings.AddAllAsync(id, [.. marked.Select(item => (copy, item.Item, item.Marking))], seen, HttpContext.RequestAborted);
             var current = await markings.CurrentAsync(id);
-            return new JsonResult(new { markings = current.Values.Where(kept => kept.Copy == copy).Select(kept => new { copy, item = kept.Item, marking = MarkingData.Of(kept.Marking) }), said = Say("{0} of the items are marked from the score.", marked.Length) });
+            return new JsonResult(new { markings = current.Values.Where(kept => kept.Copy == copy).Select(kept => new { copy, item = kept.Item, id = kept.Id, marking = MarkingData.Of(kept.Marking) }), said = Say("{0} of the items are marked from the score.", marked.Length) });
+        }
+        catch (MarkedMeanwhileException other)
+        {
+            return Meanwhile(other, Say("Items of this paper were marked in another window meanwhile. Look at them, and choose the file once more."));
         }
         catch (FormatException problem)
         {
@@ -107,7 +135,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             return new JsonResult(new { problem = Say("Write a sentence for the students.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         await markings.SayAsync(id, said, instead.Trim());
         var current = await markings.CurrentAsync(id);
-        return new JsonResult(new { markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, marking = MarkingData.Of(kept.Marking) }) });
+        return new JsonResult(new { markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, id = kept.Id, marking = MarkingData.Of(kept.Marking) }) });
     }
 
     /// <summary>Finds the paper of a page's code.</summary>

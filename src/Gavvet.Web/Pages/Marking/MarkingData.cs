@@ -39,7 +39,7 @@ internal static class MarkingData
                 isSpare = owners.Count > 0 && owners.GetValueOrDefault(copy.Number)?.StudentId is null,
             }),
             editions,
-            markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, marking = Of(kept.Marking) }),
+            markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, id = kept.Id, marking = Of(kept.Marking) }),
         };
     }
 

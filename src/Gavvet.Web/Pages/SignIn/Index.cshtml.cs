@@ -9,8 +9,10 @@ namespace Gavvet.Web.Pages.SignIn;
 
 /// <summary>Asks for the passphrase, or sets the first one for whoever has the link the server printed at its start.</summary>
 [AllowAnonymous]
-internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager<IdentityUser> users, SetUp setUp, AuditLog audit, ServerOptions options, Sessions sessions, Attempts attempts, KnownBrowsers browsers) : PageModel
+internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager<IdentityUser> users, SetUp setUp, AuditLog audit, ServerOptions options, Sessions sessions, Attempts attempts, KnownBrowsers browsers, Door door) : PageModel
 {
+    private const int LongestPassphrase = 1_000;
+
     public string? Problem { get; private set; }
 
     /// <summary>The secret of the link when the first passphrase is being set; null when one is asked for.</summary>
@@ -61,7 +63,17 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
         }
 
         var teacher = (await users.FindByNameAsync(SetUp.Teacher))!;
-        if (!await users.CheckPasswordAsync(teacher, passphrase))
+        // Nobody's passphrase is longer, and a longer one is worked on for longer.
+        var isRight = passphrase.Length > LongestPassphrase ? false
+            : KnownBrowsers.IsKnown(who) ? await users.CheckPasswordAsync(teacher, passphrase)
+            : await door.KnockAsync(() => users.CheckPasswordAsync(teacher, passphrase), HttpContext.RequestAborted);
+        if (isRight is null)
+        {
+            audit.Write("made-to-wait", HttpContext);
+            return Refused(Say("Many are at the door at this moment. Wait a little and try again."), StatusCodes.Status429TooManyRequests);
+        }
+
+        if (isRight is false)
         {
             attempts.Failed(who);
             audit.Write("refused", HttpContext);

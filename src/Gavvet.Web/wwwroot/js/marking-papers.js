@@ -5,6 +5,14 @@ export const at = (id) => document.getElementById(id);
 // What the server sent of the printing, once.
 export const printing = { data: null };
 export const marked = new Map(); // "copy item" → the marking, with pending while it is not kept yet
+// The marking of each item this window has seen last, by its id: what is entered stands over that one and no other.
+export const seen = new Map();
+export const take = ({ copy, item, id, marking }) => {
+  const key = keyOf(copy, item);
+  seen.set(key, id);
+  if (marking) marked.set(key, marking);
+  else marked.delete(key);
+};
 export const place = { paper: 0, item: 0 };
 export const mode = { byQuestion: false, hidden: false, totals: false };
 

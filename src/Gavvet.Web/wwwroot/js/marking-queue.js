@@ -1,25 +1,40 @@
 // What is entered waits in order, over a reload of the page too, and is sent when the server answers. Nothing is called
-// saved before it says so; no name is among what waits.
-import { address, at, goTo, item, keyOf, marked, now, paper } from "./marking-papers.js";
+// saved before it says so, and nothing that was entered is let go before that; no name is among what waits.
+import { address, at, goTo, item, keyOf, marked, now, paper, seen, take } from "./marking-papers.js";
 
 const store = `gavvet-marking ${address}`;
-let queue = [];
+let queue = []; // entered, and not kept yet
+let aside = []; // entered for items that another window marked meanwhile: the teacher says which stands
+let entered = []; // ids of what this window has entered, to be taken back
+const refused = new Set(); // items whose answer could not be read, until something else is said of them
 let sending = false;
-let lost = false;
+let wait = 0;
+let wake = () => {};
 
 export const say = (words) => (at("marking-saved").textContent = words);
 
-export const notice = (words) => {
+const told = () => {
+  const left = queue.length + aside.length + refused.size;
+  say(left === 0 ? "Saved" : sending && !wait && aside.length + refused.size === 0 ? "Saving…" : `${left} not saved`);
+};
+
+export const notice = (words, ...more) => {
   const box = at("notice");
   box.className = words ? "notice notice-problem" : "notice";
-  box.textContent = words;
+  box.replaceChildren(words, ...more.flatMap((part) => [" ", part]));
+};
+
+const button = (words, press) => {
+  const made = Object.assign(document.createElement("button"), { type: "button", className: "btn btn-sm", textContent: words });
+  made.addEventListener("click", press);
+  return made;
 };
 
 // What is done after each answer.
 let settled = () => {};
 export const whenSettled = (act) => (settled = act);
 
-const keep = () => sessionStorage.setItem(store, JSON.stringify(queue));
+const keep = () => sessionStorage.setItem(store, JSON.stringify({ queue, aside, entered }));
 
 // Only an answer of the program that says it is done is one: a sign-in page looks like an answer too.
 export const post = async (handler, values, isAgain = false) => {
@@ -32,19 +47,63 @@ export const post = async (handler, values, isAgain = false) => {
     document.body.setAttribute("hx-headers", JSON.stringify(proof));
     return post(handler, values, true);
   }
-  const done = response.headers.get("X-Gavvet-Done") !== null;
-  if (response.status >= 500 || response.status === 400 || response.status === 401 || (response.ok && !done)) throw new TypeError("the server could not");
-  return { done, answer: await response.json().catch(() => ({ problem: "The program could not do this. Load the page again." })) };
+  const done = response.ok && response.headers.get("X-Gavvet-Done") !== null;
+  const answer = await response.json().catch(() => null);
+  return { status: response.status, done, answer: answer ?? { problem: "The program could not do this. Load the page again." }, isRead: answer !== null };
 };
 
-const settle = (entry, { done, answer }) => {
+const signIn = () => Object.assign(document.createElement("a"), { className: "btn btn-sm", href: "/sign-in?returnUrl=%2Fsigned-in", target: "_blank", textContent: "Sign in" });
+
+// Why nothing is kept at this moment, and what helps; what was entered waits meanwhile.
+const held = (status) => {
+  const again = button("Send it now", () => wake());
+  if (status === 401) notice("You are not signed in any more. What you entered is kept here, and is sent once you are.", signIn(), again);
+  else if (status === 403) notice("The program took this for another site’s. What you entered is kept here. Load the page again, and it is sent.", again);
+  else if (status === 404) notice("This printing is not there any more. What you entered is kept here.", again);
+  else if (status === 413) notice("This is more than the program takes at once. What you entered is kept here.", again);
+  else if (status === 429) notice("Much is being done at this moment. What you entered is kept here, and is sent in a little while.", again);
+  else notice("The program does not answer. What you entered is kept here, and is sent when it is back.", again);
+};
+
+// The marking of another window, and this one's, side by side: the teacher says which stands.
+const ask = () => {
+  const [entry] = aside;
+  if (!entry) return notice("");
+  const theirs = marked.get(keyOf(entry.copy, entry.item));
+  const done = (again) => {
+    aside.shift();
+    if (again) queue.unshift({ ...entry, seen: seen.get(keyOf(entry.copy, entry.item)) ?? 0 });
+    keep();
+    ask();
+    told();
+    settled();
+    if (again) send();
+  };
+  notice(
+    `Item ${entry.item} of paper ${entry.copy} was marked in another window meanwhile: ${theirs ? `${theirs.words}, ${theirs.marks} of ${theirs.of}` : "taken back"}. You entered: ${entry.words}.`,
+    button("Put mine in its place", () => done(true)),
+    button("Leave it as it is", () => done(false)),
+  );
+};
+
+const settle = (entry, { status, done, answer }) => {
   const key = keyOf(entry.copy, entry.item);
   if (done) {
-    marked.set(key, answer.marking);
+    take({ ...entry, id: answer.id, marking: answer.marking });
+    entered.push(answer.id);
+    // What this window says next of the same item stands over what it has just said.
+    for (const later of queue) if (keyOf(later.copy, later.item) === key) later.seen = answer.id;
     // What was decided last stays in sight while the next item is in hand.
     at("last").textContent = [`${entry.item}. ${answer.marking.words}, ${answer.marking.marks} of ${answer.marking.of}.`, ...answer.marking.findings.map((finding) => finding.message)].join(" ");
     return;
   }
+  if (status === 409) {
+    take({ ...entry, id: answer.id, marking: answer.marking });
+    // Whoever marks goes on meanwhile; a jump would put the next key on another item.
+    aside.push(entry);
+    return ask();
+  }
+  refused.add(key);
   if (entry.before) marked.set(key, entry.before);
   else marked.delete(key);
   goTo(entry.copy, entry.item);
@@ -53,44 +112,77 @@ const settle = (entry, { done, answer }) => {
   if (entry.written) at("written").value = entry.written;
 };
 
+// Refused in words, or marked meanwhile: an answer to this very entry. Anything else says nothing of it, so it waits.
+const isAnswer = ({ status, done, isRead }) => done || ((status === 422 || status === 409) && isRead);
+
 const send = async () => {
   if (sending) return;
   sending = true;
   while (queue.length > 0) {
-    const entry = queue[0];
-    try {
-      const { before, ...values } = entry;
-      const outcome = await post("Mark", values);
-      lost = false;
-      notice("");
-      queue.shift();
-      keep();
+    const { before, words, ...values } = queue[0];
+    const outcome = await post("Mark", values).catch(() => ({ status: 0 }));
+    if (isAnswer(outcome)) {
+      wait = 0;
+      const entry = queue.shift();
+      if (aside.length === 0) notice("");
       settle(entry, outcome);
+      keep();
       settled();
-    } catch {
-      lost = true;
-      say(`${queue.length} not saved`);
-      notice("The program does not answer. What you entered is kept here, and is sent when it is back.");
-      await new Promise((wait) => setTimeout(wait, 1500));
+    } else {
+      wait = Math.min(30_000, wait ? 2 * wait : 1_500);
+      held(outcome.status);
+      told();
+      await new Promise((go) => { wake = go; setTimeout(go, wait); });
     }
   }
   sending = false;
-  say("Saved");
+  told();
 };
+
+// Someone signed in again in another window of this browser, or the line is back.
+new BroadcastChannel("gavvet-signed-in").addEventListener("message", () => wake());
+addEventListener("online", () => wake());
 
 export const decide = (what, shown) => {
-  const entry = { copy: paper().number, item: item().number, before: now() ?? null, ...what };
-  marked.set(keyOf(entry.copy, entry.item), { ...shown, of: item().marks, findings: shown.findings ?? [], pending: true });
+  const key = keyOf(paper().number, item().number);
+  refused.delete(key);
+  const entry = { copy: paper().number, item: item().number, before: now() ?? null, seen: seen.get(key) ?? 0, words: what.written ? `${shown.words} “${what.written}”` : shown.words, ...what };
+  marked.set(key, { ...shown, of: item().marks, findings: shown.findings ?? [], pending: true });
   queue.push(entry);
   keep();
-  say(lost ? `${queue.length} not saved` : "Saving…");
   send();
+  told();
 };
 
-export const isWaiting = () => queue.length > 0;
+export const isWaiting = () => queue.length + aside.length > 0;
+
+// Takes back what this window entered last; what others entered is theirs.
+export const undo = async () => {
+  if (queue.length > 0) return;
+  const id = entered.at(-1);
+  if (id === undefined) return say("There is nothing of this window’s to take back.");
+  try {
+    const outcome = await post("Undo", { marking: id });
+    if (!isAnswer(outcome)) return held(outcome.status);
+    entered.pop();
+    keep();
+    const { answer } = outcome;
+    if (answer.copy) {
+      take(answer);
+      goTo(answer.copy, answer.item);
+      settled();
+    }
+    say(outcome.done ? "Taken back" : answer.problem);
+  } catch {
+    notice("The program does not answer. Nothing was taken back.");
+  }
+};
 
 // What an earlier load of the page could not send.
 export const resume = () => {
-  queue = JSON.parse(sessionStorage.getItem(store) ?? "[]");
-  if (isWaiting()) send();
+  const kept = JSON.parse(sessionStorage.getItem(store) ?? "{}");
+  ({ queue = [], aside = [], entered = [] } = Array.isArray(kept) ? { queue: kept } : kept);
+  if (aside.length > 0) ask();
+  if (queue.length > 0) send();
+  if (isWaiting()) told();
 };

@@ -1,5 +1,5 @@
 // What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
-import { at, forward, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing } from "./marking-papers.js";
+import { at, forward, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing, take } from "./marking-papers.js";
 import { decide, notice, post } from "./marking-queue.js";
 
 export const element = (name, text, attributes = {}) => {
@@ -58,7 +58,7 @@ const sentence = (finding) => {
       try {
         const { done: kept, answer } = await post("Say", { said: finding.message, instead: field.value });
         if (!kept) return at("marks-problem").replaceChildren(answer.problem);
-        for (const each of answer.markings) marked.set(keyOf(each.copy, each.item), each.marking);
+        for (const each of answer.markings) take(each);
         show();
       } catch {
         notice("Not saved: the program does not answer. What you typed is still here.");

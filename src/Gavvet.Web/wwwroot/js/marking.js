@@ -1,6 +1,6 @@
 // Marking by keys: what a key, a click or a finger does.
-import { address, at, goTo, isOpen, item, itemsOf, keyOf, marked, mode, now, paper, place, printing, step } from "./marking-papers.js";
-import { decide, isWaiting, notice, post, resume, say, whenSettled } from "./marking-queue.js";
+import { address, at, isOpen, item, itemsOf, mode, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
+import { decide, isWaiting, post, resume, undo, whenSettled } from "./marking-queue.js";
 import { advance, element, options, show, showView } from "./marking-view.js";
 
 const letters = "CDEFGAB";
@@ -14,20 +14,7 @@ const sayings = {
 
 const listen = () => {
   for (const control of document.querySelectorAll("[data-say]")) control.addEventListener("click", () => { sayings[control.dataset.say](); advance(); });
-  at("undo").addEventListener("click", async () => {
-    if (isWaiting()) return;
-    try {
-      const { done, answer } = await post("Undo", {});
-      if (!done) return say(answer.problem);
-      if (answer.marking) marked.set(keyOf(answer.copy, answer.item), answer.marking);
-      else marked.delete(keyOf(answer.copy, answer.item));
-      goTo(answer.copy, answer.item);
-      show();
-      say("Taken back");
-    } catch {
-      notice("The program does not answer. Nothing was taken back.");
-    }
-  });
+  at("undo").addEventListener("click", undo);
   for (const [id, name] of [["walk", "byQuestion"], ["hide-names", "hidden"], ["totals", "totals"]]) {
     at(id).addEventListener("click", () => {
       mode[name] = !mode[name];
@@ -65,9 +52,13 @@ const listen = () => {
     at("score-problem").textContent = "";
     if (!at("score").files[0]) return;
     try {
-      const { done, answer } = await post("Score", { copy: paper().number, score: at("score").files[0] });
-      if (!done) return (at("score-problem").textContent = answer.problem);
-      for (const each of answer.markings) marked.set(keyOf(each.copy, each.item), each.marking);
+      const { done, answer } = await post("Score", { copy: paper().number, score: at("score").files[0], seen: Math.max(0, ...seen.values()) });
+      if (answer.marking) take(answer);
+      if (!done) {
+        show();
+        return (at("score-problem").textContent = answer.problem);
+      }
+      for (const each of answer.markings) take(each);
       at("last").textContent = answer.said;
       at("score").value = "";
       show();
@@ -133,7 +124,7 @@ const listen = () => {
 
 const begin = async () => {
   printing.data = await (await fetch(`${address}?handler=Data`)).json();
-  for (const each of printing.data.markings) marked.set(keyOf(each.copy, each.item), each.marking);
+  for (const each of printing.data.markings) take(each);
   const first = printing.data.papers.findIndex((one) => !one.isSpare && itemsOf(one).some((_, i) => isOpen(one, i)));
   place.paper = Math.max(0, first);
   place.item = Math.max(0, itemsOf(paper()).findIndex((_, i) => isOpen(paper(), i)));

@@ -66,10 +66,19 @@ test("an answer that cannot be read is not called saved until something else is 
   await at.page.locator("#written").press("Control+Enter");
   await at.page.waitForFunction(() => document.getElementById("written-problem").textContent !== "");
   at.expected(422);
-  assert.equal(await said(), "1 not saved");
+  assert.equal(await said(), "1 not saved: item 1 of paper 1");
   assert.match(await at.page.locator("#written").inputValue(), /nonsense/);
+  // It waits there while others are marked.
   await at.page.locator("#written").press("Escape");
-  await at.page.keyboard.press("x");
+  await itemOf(at.page, 2).click();
+  assert.equal(await at.page.locator("#written").inputValue(), "");
+  await at.page.keyboard.press("r");
+  await at.page.waitForFunction(() => document.querySelectorAll("#item-line .note-correct").length === 1);
+  assert.equal(await said(), "1 not saved: item 1 of paper 1");
+  await itemOf(at.page, 1).click();
+  assert.match(await at.page.locator("#written").inputValue(), /nonsense/);
+  assert.notEqual(await at.page.locator("#written-problem").textContent(), "");
+  await at.page.locator("#written").fill("");
   await saved();
 });
 

@@ -6,7 +6,7 @@ const store = `gavvet-marking ${address}`;
 let queue = []; // entered, and not kept yet
 let aside = []; // entered for items that another window marked meanwhile: the teacher says which stands
 let entered = []; // ids of what this window has entered, to be taken back
-const refused = new Set(); // items whose answer could not be read, until something else is said of them
+const refused = new Map(); // answers that could not be read, by item, until something else is said of it
 let sending = false;
 let wait = 0;
 let wake = () => {};
@@ -15,7 +15,9 @@ export const say = (words) => (at("marking-saved").textContent = words);
 
 const told = () => {
   const left = queue.length + aside.length + refused.size;
-  say(left === 0 ? "Saved" : sending && !wait && aside.length + refused.size === 0 ? "Saving…" : `${left} not saved`);
+  const [unread] = refused.values();
+  const where = unread && left === 1 ? `: item ${unread.item} of paper ${unread.copy}` : "";
+  say(left === 0 ? "Saved" : sending && !wait && aside.length + refused.size === 0 ? "Saving…" : `${left} not saved${where}`);
 };
 
 export const notice = (words, ...more) => {
@@ -103,7 +105,7 @@ const settle = (entry, { status, done, answer }) => {
     aside.push(entry);
     return ask();
   }
-  refused.add(key);
+  refused.set(key, { ...entry, problem: answer.problem });
   if (entry.before) marked.set(key, entry.before);
   else marked.delete(key);
   goTo(entry.copy, entry.item);
@@ -152,6 +154,12 @@ export const decide = (what, shown) => {
   keep();
   send();
   told();
+};
+
+// What could not be read of an item stays to be mended, wherever the teacher was meanwhile.
+export const unread = (key) => refused.get(key);
+export const forget = (key) => {
+  if (refused.delete(key)) told();
 };
 
 export const isWaiting = () => queue.length + aside.length > 0;

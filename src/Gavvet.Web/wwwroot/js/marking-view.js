@@ -1,6 +1,6 @@
 // What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
 import { at, forward, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing, take } from "./marking-papers.js";
-import { decide, notice, post } from "./marking-queue.js";
+import { decide, notice, post, unread } from "./marking-queue.js";
 
 export const element = (name, text, attributes = {}) => {
   const made = Object.assign(document.createElement(name), attributes);
@@ -129,6 +129,9 @@ const clearFields = () => {
   shown = here;
   at("marks").value = now() && !now().pending ? now().marks : "";
   at("remark").value = now()?.remark ?? "";
+  const left = unread(here);
+  at("written").value = left?.written ?? "";
+  at("written-problem").textContent = left?.problem ?? "";
 };
 
 export const show = () => {

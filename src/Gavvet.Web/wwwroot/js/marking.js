@@ -1,6 +1,6 @@
 // Marking by keys: what a key, a click or a finger does.
-import { address, at, isOpen, item, itemsOf, mode, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
-import { decide, isWaiting, post, resume, undo, whenSettled } from "./marking-queue.js";
+import { address, at, isOpen, item, itemsOf, keyOf, mode, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
+import { decide, forget, isWaiting, post, resume, undo, whenSettled } from "./marking-queue.js";
 import { advance, element, options, show, showView } from "./marking-view.js";
 
 const letters = "CDEFGAB";
@@ -30,6 +30,8 @@ const listen = () => {
     at("written").blur();
     advance();
   });
+  // What is wiped away by hand is not waited for.
+  at("written").addEventListener("input", () => at("written").value || forget(keyOf(paper().number, item().number)));
   at("written").addEventListener("keydown", (event) => {
     // One line is asked: Enter judges. Where there are several, Enter with Ctrl does.
     if (event.key === "Enter" && (item().lines === 1 || event.ctrlKey)) {

@@ -161,6 +161,6 @@ internal static class MarkCommand
             return one.Length == 1 ? one[0] : throw new FormatException($"The line says {(one.Length == 0 ? "nothing of the answer" : "more than one thing of the answer")}. Give one of written, lines, choice, right, blank, marks.");
         }
 
-        public DateOnly Day() => Date is null ? DateOnly.FromDateTime(DateTime.Now) : LessonPlan.ReadDate(Date);
+        public DateOnly Day() => Date is null ? DateOnly.FromDateTime(TimeProvider.System.GetLocalNow().DateTime) : LessonPlan.ReadDate(Date);
     }
 }

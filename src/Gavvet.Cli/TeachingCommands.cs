@@ -124,5 +124,5 @@ internal static class TeachingCommands
         : file.Length > ResultsFile.MostCharacters ? throw new FormatException($"{file.FullName} is too large.")
         : File.ReadAllText(file.FullName);
 
-    private static DateOnly Day(string? text) => text is null ? DateOnly.FromDateTime(DateTime.Now) : LessonPlan.ReadDate(text);
+    private static DateOnly Day(string? text) => text is null ? DateOnly.FromDateTime(TimeProvider.System.GetLocalNow().DateTime) : LessonPlan.ReadDate(text);
 }

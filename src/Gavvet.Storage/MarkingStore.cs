@@ -185,7 +185,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
                 .Select(row => (row.Row, row.Name, Marking: Read(row.Row)))
                 .Select(row => new KeptEvidence(row.Row.PrintingId, row.Row.Copy, row.Row.Item, row.Marking, new Evidence(
                     row.Name,
-                    DateOnly.FromDateTime(row.Row.MadeAt.LocalDateTime),
+                    clock.DayOf(row.Row.MadeAt),
                     new Asked("", row.Row.Group, row.Row.Type, row.Row.Tonic, null, null),
                     row.Row.Marks,
                     row.Row.Of,
@@ -207,7 +207,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         return
         [
             .. Counting(all, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item))
-                .Select(row => new Evidence(row.Name, DateOnly.FromDateTime(row.MadeAt.LocalDateTime), new Asked("", row.Group, row.Type, row.Tonic, null, null), row.Marks, row.Of, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, []).IsRight, [])),
+                .Select(row => new Evidence(row.Name, clock.DayOf(row.MadeAt), new Asked("", row.Group, row.Type, row.Tonic, null, null), row.Marks, row.Of, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, []).IsRight, [])),
         ];
     }
 
@@ -294,7 +294,8 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         MadeAt = clock.GetUtcNow(),
     };
 
-    private static KeptMarking Kept(MarkingRow row) => new(row.Id, row.Copy, row.Item, row.MadeAt, Read(row));
+    // The day is the school's, so that whoever writes it down need not ask where that is.
+    private KeptMarking Kept(MarkingRow row) => new(row.Id, row.Copy, row.Item, clock.Local(row.MadeAt), Read(row));
 
     // What was taken back does not count, and of several markings of one item the last does; in the order they were made.
     private static IEnumerable<T> Counting<T>(IReadOnlyCollection<T> rows, Func<T, (long Id, long? Undoes)> of, Func<T, (string Printing, int Copy, int Item)> place)

@@ -60,6 +60,7 @@ public sealed class Server : IAsyncDisposable
             var application = builder.Build();
             Pipeline.Use(application);
             folder.MarkRunning(true);
+            await application.Services.GetRequiredService<SchoolClock>().ReadAsync(application.Services.GetRequiredService<DeskSettings>());
             // An erasure that a kill cut short is done before anyone is shown a name.
             await application.Services.GetRequiredService<Erasure>().FinishAsync();
             var setUp = await SignInGuard.PrepareAsync(application.Services, options);
@@ -149,7 +150,8 @@ public sealed class Server : IAsyncDisposable
         var services = builder.Services;
         // A browser's idle connection must not hold up the end of the program.
         services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(2));
-        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton(new SchoolClock(TimeProvider.System));
+        services.AddSingleton<TimeProvider>(provider => provider.GetRequiredService<SchoolClock>());
         services.AddSingleton(QuestionCatalogue.Standard);
         services.AddSingleton<WorkbenchViews>();
         services.AddSingleton<SheetStore>();

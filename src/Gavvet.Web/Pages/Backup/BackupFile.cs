@@ -13,6 +13,6 @@ internal static class BackupFile
         // The file has no name any more before it is sent, so that nothing of it is left whatever happens.
         var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.ReadWrite | FileShare.Delete, 1 << 16, FileOptions.DeleteOnClose);
         File.Delete(path);
-        return Results.File(stream, "application/octet-stream", $"gavvet-{clock.GetLocalNow():yyyy-MM-dd}.gavvet");
+        return Results.File(stream, "application/octet-stream", $"gavvet-{clock.Local(clock.GetUtcNow()):yyyy-MM-dd}.gavvet");
     }).WithMetadata(HeavyRequest.Mark);
 }

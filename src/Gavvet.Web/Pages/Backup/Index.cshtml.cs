@@ -8,7 +8,7 @@ namespace Gavvet.Web.Pages.Backup;
 /// <summary>Everything in one file, and back after a look at what it holds.</summary>
 [RequestSizeLimit(Backups.LargestFile)]
 [RequestFormLimits(MultipartBodyLengthLimit = Backups.LargestFile)]
-public sealed class IndexModel(Backups backups, Database data, WorkbenchViews views) : PageModel
+public sealed class IndexModel(Backups backups, Database data, WorkbenchViews views, SchoolClock clock, DeskSettings settings) : PageModel
 {
     public IReadOnlyList<DailyCopy> Copies => backups.Copies();
 
@@ -57,6 +57,7 @@ public sealed class IndexModel(Backups backups, Database data, WorkbenchViews vi
         {
             var before = await backups.RestoreAsync(staged, data);
             views.Forget();
+            await clock.ReadAsync(settings);
             return Redirect($"/backup?restored={before}");
         }
         catch (BackupException problem)

@@ -54,7 +54,7 @@ internal sealed class ClassPlans(DeskSettings settings, ClassStore classes, Mark
     /// <summary>Keeps a class's plan.</summary>
     public Task SetAsync(string id, PlanAsTyped plan) => settings.SetAsync(NameOf(id), JsonSerializer.Serialize(plan));
 
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Today => clock.Today();
 
     /// <summary>What waits for each class that is not laid away. What is counted of a class is kept until something of it changes.</summary>
     public async Task<IReadOnlyList<ClassWeek>> ThisWeekAsync()

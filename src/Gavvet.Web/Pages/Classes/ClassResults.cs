@@ -16,7 +16,7 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
     // A printing never changes, so what it asks is read once.
     private readonly ConcurrentDictionary<string, ImmutableArray<(string Type, string Tonic)>> _asked = new();
 
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Today => clock.Today();
 
     /// <summary>A draw of follow-ups from the answers a class gave, or null where nothing wanted is marked.</summary>
     /// <param name="classId">The class.</param>
@@ -48,7 +48,7 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
     {
         var days = new List<PrintedDay>();
         foreach (var printing in await markings.PrintingsOfAsync(classId))
-            days.Add(new PrintedDay(DateOnly.FromDateTime(printing.MadeAt.LocalDateTime), await AskedAsync(printing.Id)));
+            days.Add(new PrintedDay(clock.DayOf(printing.MadeAt), await AskedAsync(printing.Id)));
         return days;
     }
 

@@ -6,7 +6,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Classes;
 
 /// <summary>The classes.</summary>
-internal sealed class IndexModel(ClassStore classes) : PageModel
+internal sealed class IndexModel(ClassStore classes, SchoolClock clock, DeskSettings settings) : PageModel
 {
     public IReadOnlyList<ClassInList> Classes { get; private set; } = [];
 
@@ -15,6 +15,31 @@ internal sealed class IndexModel(ClassStore classes) : PageModel
 
     /// <summary>What is wrong with it, or null.</summary>
     public string? Problem { get; private set; }
+
+    /// <summary>The time zone that was chosen, or null for the server's own.</summary>
+    public string? Zone => clock.Chosen;
+
+    /// <summary>What the clocks of the school show.</summary>
+    public DateTimeOffset Now => clock.Local(clock.GetUtcNow());
+
+    /// <summary>What is wrong with the zone, or null.</summary>
+    public string? ZoneProblem { get; private set; }
+
+    /// <summary>Chooses the school's time zone.</summary>
+    public async Task<IActionResult> OnPostZoneAsync(string? zone)
+    {
+        try
+        {
+            await clock.ChooseAsync(settings, zone ?? "");
+            return Redirect("/classes");
+        }
+        catch (FormatException problem)
+        {
+            (ZoneProblem, Classes) = (problem.Message, await classes.ListAsync());
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+    }
 
     public async Task OnGetAsync() => Classes = await classes.ListAsync();
 

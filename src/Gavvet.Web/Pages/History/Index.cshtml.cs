@@ -11,7 +11,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.History;
 
 /// <summary>The states of a sheet: what each changed, names for some, and any two compared.</summary>
-public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionCatalogue catalogue) : PageModel
+public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionCatalogue catalogue, TimeProvider clock) : PageModel
 {
     private const int Shown = 60;
 
@@ -95,7 +95,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
         if (state.Sheet is not { } sheet)
             return "";
         var pages = SheetLayout.Student(Composer.Compose(sheet, catalogue, Edition.Only).Worksheet);
-        return SvgWriter.Inline(pages[0], id, Say("First page, {0:d MMM yyyy, HH:mm}", state.MadeAt.ToLocalTime()));
+        return SvgWriter.Inline(pages[0], id, Say("First page, {0:d MMM yyyy, HH:mm}", clock.Local(state.MadeAt)));
     }
 
     private async Task<bool> ShowAsync(string id)

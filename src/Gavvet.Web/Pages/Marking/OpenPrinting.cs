@@ -32,7 +32,7 @@ internal sealed class OpenPrinting(string id, PrintingRecord record)
     public MarkedPaper Marked(IReadOnlyDictionary<string, PageSidesRead> pages, RecordedCopy copy, string student, DateTimeOffset day, IReadOnlyDictionary<(int Copy, int Item), KeptMarking> markings)
     {
         var own = markings.Where(marking => marking.Key.Copy == copy.Number).ToDictionary(marking => marking.Key.Item, marking => marking.Value.Marking);
-        return new MarkedPaper(record, copy, student, day.ToLocalTime().ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture), own, [.. copy.Codes.Select(code => pages[code])]);
+        return new MarkedPaper(record, copy, student, day.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture), own, [.. copy.Codes.Select(code => pages[code])]);
     }
 
     /// <summary>The last staff within a box: its top and bottom line in micrometers, or null where there is none.</summary>

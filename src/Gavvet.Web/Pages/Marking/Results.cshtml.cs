@@ -91,7 +91,7 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
             return NotFound();
         var record = Printing.Record;
         var results = ResultsFile.Of(record.Title, Class?.Name, record.HouseStyle, await ResultsAsync(id));
-        var draw = new FollowUpDraw(results.Markings, Printing.Papers.Style, DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+        var draw = new FollowUpDraw(results.Markings, Printing.Papers.Style, clock.Today());
         FollowUps = await followUps.MakeAsync(draw, $"{record.Title}: follow-up", groups, HttpContext);
         return Page();
     }
@@ -124,7 +124,7 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
         var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
         return (await markings.CurrentAsync(id)).Values.OrderBy(kept => kept.Copy).ThenBy(kept => kept.Item)
             .Select(kept => (kept, Copy: Printing.Record.Copies.First(copy => copy.Number == kept.Copy)))
-            .Select(pair => new Result(MarkingStore.NameOf(owners, pair.kept.Copy, pair.Copy.Student), DateOnly.FromDateTime(pair.kept.Day.LocalDateTime), Printing.Papers.ItemOf(pair.Copy, pair.kept.Item), pair.kept.Marking));
+            .Select(pair => new Result(MarkingStore.NameOf(owners, pair.kept.Copy, pair.Copy.Student), clock.DayOf(pair.kept.Day), Printing.Papers.ItemOf(pair.Copy, pair.kept.Item), pair.kept.Marking));
     }
 
     private async Task<bool> ShowAsync(string id)

@@ -16,32 +16,32 @@ public sealed record ClassInList(string Id, string Name, int Students, bool IsAr
 public sealed class ClassStore(Database data, TimeProvider clock)
 {
     /// <summary>The classes by name, those of this year first.</summary>
-    public async Task<IReadOnlyList<ClassInList>> ListAsync()
+    public async Task<IReadOnlyList<ClassInList>> ListAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         return await database.Classes.OrderBy(row => row.IsArchived).ThenBy(row => row.Name)
-            .Select(row => new ClassInList(row.Id, row.Name, row.Students.Count, row.IsArchived)).ToListAsync();
+            .Select(row => new ClassInList(row.Id, row.Name, row.Students.Count, row.IsArchived)).ToListAsync(cancellation);
     }
 
     /// <summary>The parts the students of this year's classes play, as they are named in files.</summary>
-    public async Task<IReadOnlySet<string>> PartsAsync()
+    public async Task<IReadOnlySet<string>> PartsAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return (await database.Students.Where(student => student.Part != null && database.Classes.Any(row => row.Id == student.ClassId && !row.IsArchived)).Select(student => student.Part!).Distinct().ToListAsync()).ToHashSet();
+        return (await database.Students.Where(student => student.Part != null && database.Classes.Any(row => row.Id == student.ClassId && !row.IsArchived)).Select(student => student.Part!).Distinct().ToListAsync(cancellation)).ToHashSet();
     }
 
     /// <summary>A class, or null.</summary>
-    public async Task<SchoolClass?> FindAsync(string id)
+    public async Task<SchoolClass?> FindAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Classes.AsNoTracking().Include(row => row.Students).SingleOrDefaultAsync(row => row.Id == id) is { } row ? Read(row) : null;
+        return await database.Classes.AsNoTracking().Include(row => row.Students).SingleOrDefaultAsync(row => row.Id == id, cancellation) is { } row ? Read(row) : null;
     }
 
     /// <summary>The class of a student, or null.</summary>
-    public async Task<string?> ClassOfAsync(string student)
+    public async Task<string?> ClassOfAsync(string student, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Students.Where(row => row.Id == student).Select(row => row.ClassId).SingleOrDefaultAsync();
+        return await database.Students.Where(row => row.Id == student).Select(row => row.ClassId).SingleOrDefaultAsync(cancellation);
     }
 
     /// <summary>A new class without students.</summary>

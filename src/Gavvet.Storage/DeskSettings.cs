@@ -14,10 +14,10 @@ public sealed record KeptStyle(long Id, string Name, HouseStyle Style);
 public sealed class DeskSettings(Database data)
 {
     /// <summary>The styles kept, by name.</summary>
-    public async Task<IReadOnlyList<KeptStyle>> StylesAsync()
+    public async Task<IReadOnlyList<KeptStyle>> StylesAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var rows = await database.Styles.AsNoTracking().OrderBy(row => row.Name).ToListAsync();
+        var rows = await database.Styles.AsNoTracking().OrderBy(row => row.Name).ToListAsync(cancellation);
         return [.. rows.Where(row => IsReadable(row.Body)).Select(row => new KeptStyle(row.Id, row.Name, HouseStyleFile.Read(row.Body)))];
     }
 
@@ -55,17 +55,17 @@ public sealed class DeskSettings(Database data)
     public Task ChooseStyleOfNewSheetsAsync(HouseStyle style) => SetAsync(SettingNames.StyleOfNewSheets, HouseStyleFile.Write(style));
 
     /// <summary>A setting's value, or null.</summary>
-    public async Task<string?> FindAsync(string name)
+    public async Task<string?> FindAsync(string name, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Settings.Where(row => row.Name == name).Select(row => row.Value).SingleOrDefaultAsync();
+        return await database.Settings.Where(row => row.Name == name).Select(row => row.Value).SingleOrDefaultAsync(cancellation);
     }
 
     /// <summary>The settings whose names begin so, by name.</summary>
-    public async Task<IReadOnlyDictionary<string, string>> StartingAsync(string beginning)
+    public async Task<IReadOnlyDictionary<string, string>> StartingAsync(string beginning, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Settings.Where(row => row.Name.StartsWith(beginning)).ToDictionaryAsync(row => row.Name, row => row.Value);
+        return await database.Settings.Where(row => row.Name.StartsWith(beginning)).ToDictionaryAsync(row => row.Name, row => row.Value, cancellation);
     }
 
     /// <summary>The setting that holds the students in large print of a sheet.</summary>

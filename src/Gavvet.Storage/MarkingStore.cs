@@ -11,7 +11,7 @@ namespace Gavvet.Storage;
 public sealed class MarkingStore(Database data, TimeProvider clock)
 {
     /// <summary>Whose the papers of a printing are, in order; empty where it was printed for no class.</summary>
-    public async Task<IReadOnlyList<PaperOwner>> OwnersAsync(string printing)
+    public async Task<IReadOnlyList<PaperOwner>> OwnersAsync(string printing, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var rows = await (from copy in database.Copies
@@ -19,7 +19,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
                           join student in database.Students on copy.StudentId equals student.Id into own
                           from student in own.DefaultIfEmpty()
                           orderby copy.Number
-                          select new { copy.Number, Id = (string?)student!.Id, Name = (string?)student.Name, student.SeatRow, student.SeatNumber }).ToListAsync();
+                          select new { copy.Number, Id = (string?)student!.Id, Name = (string?)student.Name, student.SeatRow, student.SeatNumber }).ToListAsync(cancellation);
         return [.. rows.Select(row => new PaperOwner(row.Number, row.Id, row.Name, row is { SeatRow: { } at, SeatNumber: { } number } ? new Seat(at, number) : null))];
     }
 
@@ -106,27 +106,28 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
     });
 
     /// <summary>The markings of a printing that count, each item of each paper with its last one.</summary>
-    public async Task<IReadOnlyDictionary<(int Copy, int Item), KeptMarking>> CurrentAsync(string printing)
+    public async Task<IReadOnlyDictionary<(int Copy, int Item), KeptMarking>> CurrentAsync(string printing, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var rows = await database.Markings.AsNoTracking().Where(row => row.PrintingId == printing).OrderBy(row => row.Id).ToListAsync();
-        var sentences = await SentencesAsync(database, printing);
+        var rows = await database.Markings.AsNoTracking().Where(row => row.PrintingId == printing).OrderBy(row => row.Id).ToListAsync(cancellation);
+        var sentences = await SentencesAsync(database, printing, cancellation);
         return Counting(rows, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item)).Select(Kept)
             .ToDictionary(kept => (kept.Copy, kept.Item), kept => kept with { Marking = Said(kept.Marking, sentences) });
     }
 
     /// <summary>The printings made for a class, the newest first, with how far each is marked.</summary>
     /// <param name="classId">The class.</param>
-    public async Task<IReadOnlyList<ClassPrinting>> PrintingsOfAsync(string classId)
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<IReadOnlyList<ClassPrinting>> PrintingsOfAsync(string classId, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var rows = await database.Printings.AsNoTracking().Where(row => row.ClassId == classId).OrderByDescending(row => row.MadeAt).ThenByDescending(row => row.Id)
-            .Select(row => new { row.Id, row.Title, row.MadeAt, row.ReturnedAt }).ToListAsync();
+            .Select(row => new { row.Id, row.Title, row.MadeAt, row.ReturnedAt }).ToListAsync(cancellation);
         string[] ids = [.. rows.Select(row => row.Id)];
-        var copies = (await database.Copies.AsNoTracking().Where(copy => ids.Contains(copy.PrintingId)).ToListAsync()).ToLookup(copy => copy.PrintingId);
-        var undone = (await database.Markings.Where(row => ids.Contains(row.PrintingId) && row.Undoes != null).Select(row => row.Undoes!.Value).ToListAsync()).ToHashSet();
+        var copies = (await database.Copies.AsNoTracking().Where(copy => ids.Contains(copy.PrintingId)).ToListAsync(cancellation)).ToLookup(copy => copy.PrintingId);
+        var undone = (await database.Markings.Where(row => ids.Contains(row.PrintingId) && row.Undoes != null).Select(row => row.Undoes!.Value).ToListAsync(cancellation)).ToHashSet();
         var markings = (await database.Markings.AsNoTracking().Where(row => ids.Contains(row.PrintingId) && row.Undoes == null).OrderBy(row => row.Id)
-            .Select(row => new { row.Id, row.PrintingId, row.Copy, row.Item, row.Marks, row.Of }).ToListAsync()).Where(row => !undone.Contains(row.Id)).ToLookup(row => row.PrintingId);
+            .Select(row => new { row.Id, row.PrintingId, row.Copy, row.Item, row.Marks, row.Of }).ToListAsync(cancellation)).Where(row => !undone.Contains(row.Id)).ToLookup(row => row.PrintingId);
         return [.. rows.Select(row => new ClassPrinting(row.Id, row.Title, row.MadeAt, row.ReturnedAt,
         [
             .. copies[row.Id].OrderBy(copy => copy.Number).Select(copy => (copy, Own: markings[row.Id].Where(marking => marking.Copy == copy.Number).GroupBy(marking => marking.Item).Select(item => item.Last()).ToArray()))
@@ -136,49 +137,52 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
 
     /// <summary>Every marking of a student's papers, those taken back left out, with the printing each is of.</summary>
     /// <param name="student">The student.</param>
-    public async Task<IReadOnlyList<(string Printing, string Title, KeptMarking Kept)>> OfStudentAsync(string student)
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<IReadOnlyList<(string Printing, string Title, KeptMarking Kept)>> OfStudentAsync(string student, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var rows = await (from marking in database.Markings.AsNoTracking()
                           where marking.StudentId == student && marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)
                           join printing in database.Printings on marking.PrintingId equals printing.Id
                           orderby marking.Id
-                          select new { printing.Title, Row = marking }).ToListAsync();
+                          select new { printing.Title, Row = marking }).ToListAsync(cancellation);
         return [.. rows.Select(row => (row.Row.PrintingId, row.Title, Kept(row.Row)))];
     }
 
     /// <summary>The papers of a student: which of which printing, the oldest first.</summary>
     /// <param name="student">The student.</param>
-    public async Task<IReadOnlyList<(string Printing, string Title, DateTimeOffset MadeAt, int Number)>> PapersOfAsync(string student)
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<IReadOnlyList<(string Printing, string Title, DateTimeOffset MadeAt, int Number)>> PapersOfAsync(string student, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var rows = await (from copy in database.Copies
                           where copy.StudentId == student
                           join printing in database.Printings on copy.PrintingId equals printing.Id
                           orderby printing.MadeAt, printing.Id, copy.Number
-                          select new { printing.Id, printing.Title, printing.MadeAt, copy.Number }).ToListAsync();
+                          select new { printing.Id, printing.Title, printing.MadeAt, copy.Number }).ToListAsync(cancellation);
         return [.. rows.Select(row => (row.Id, row.Title, row.MadeAt, row.Number))];
     }
 
     /// <summary>How far each class has come, so that what is counted of it needs counting again only when that has changed.</summary>
-    public async Task<IReadOnlyDictionary<string, ClassStamp>> StampsAsync()
+    public async Task<IReadOnlyDictionary<string, ClassStamp>> StampsAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var students = await database.Students.Select(student => new { student.ClassId, Last = database.Markings.Where(marking => marking.StudentId == student.Id).Max(marking => (long?)marking.Id) }).ToListAsync();
-        var printings = (await database.Printings.Where(printing => printing.ClassId != null).Select(printing => new { printing.ClassId, IsReturned = printing.ReturnedAt != null }).ToListAsync()).ToLookup(printing => printing.ClassId!);
+        var students = await database.Students.Select(student => new { student.ClassId, Last = database.Markings.Where(marking => marking.StudentId == student.Id).Max(marking => (long?)marking.Id) }).ToListAsync(cancellation);
+        var printings = (await database.Printings.Where(printing => printing.ClassId != null).Select(printing => new { printing.ClassId, IsReturned = printing.ReturnedAt != null }).ToListAsync(cancellation)).ToLookup(printing => printing.ClassId!);
         return students.GroupBy(student => student.ClassId).ToDictionary(group => group.Key, group => new ClassStamp(group.Max(student => student.Last) ?? 0, group.Count(), printings[group.Key].Count(), printings[group.Key].Count(printing => printing.IsReturned)));
     }
 
     /// <summary>Every answer of a class's students that counts, in the order they were marked, as evidence; each with the paper and item it stands on.</summary>
     /// <param name="classId">The class.</param>
-    public async Task<IReadOnlyList<KeptEvidence>> EvidenceAsync(string classId)
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<IReadOnlyList<KeptEvidence>> EvidenceAsync(string classId, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var all = await (from marking in database.Markings.AsNoTracking()
                          join student in database.Students on marking.StudentId equals student.Id
                          where student.ClassId == classId
                          orderby marking.Id
-                         select new { Row = marking, student.Name }).ToListAsync();
+                         select new { Row = marking, student.Name }).ToListAsync(cancellation);
         return
         [
             .. Counting(all, row => (row.Row.Id, row.Row.Undoes), row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item))
@@ -196,14 +200,15 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
 
     /// <summary>The same evidence without the mistakes by name, which is all that standing and what is due are counted by.</summary>
     /// <param name="classId">The class.</param>
-    public async Task<IReadOnlyList<Evidence>> AnswersAsync(string classId)
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<IReadOnlyList<Evidence>> AnswersAsync(string classId, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var all = await (from marking in database.Markings
                          join student in database.Students on marking.StudentId equals student.Id
                          where student.ClassId == classId
                          orderby marking.Id
-                         select new { marking.Id, marking.Undoes, marking.PrintingId, marking.Copy, marking.Item, student.Name, marking.Verdict, marking.Marks, marking.Of, marking.Group, marking.Type, marking.Tonic, marking.MadeAt }).ToListAsync();
+                         select new { marking.Id, marking.Undoes, marking.PrintingId, marking.Copy, marking.Item, student.Name, marking.Verdict, marking.Marks, marking.Of, marking.Group, marking.Type, marking.Tonic, marking.MadeAt }).ToListAsync(cancellation);
         return
         [
             .. Counting(all, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item))
@@ -212,22 +217,22 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
     }
 
     /// <summary>The class a printing was made for and when it was given back; nulls where it was neither.</summary>
-    public async Task<(string? ClassId, DateTimeOffset? ReturnedAt)> OfPrintingAsync(string printing)
+    public async Task<(string? ClassId, DateTimeOffset? ReturnedAt)> OfPrintingAsync(string printing, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var row = await database.Printings.Where(row => row.Id == printing).Select(row => new { row.ClassId, row.ReturnedAt }).SingleOrDefaultAsync();
+        var row = await database.Printings.Where(row => row.Id == printing).Select(row => new { row.ClassId, row.ReturnedAt }).SingleOrDefaultAsync(cancellation);
         return (row?.ClassId, row?.ReturnedAt);
     }
 
     /// <summary>A marking with the sentences the teacher says otherwise in this printing.</summary>
-    public async Task<Marking> SaidAsync(string printing, Marking marking)
+    public async Task<Marking> SaidAsync(string printing, Marking marking, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return Said(marking, await SentencesAsync(database, printing));
+        return Said(marking, await SentencesAsync(database, printing, cancellation));
     }
 
-    private static Task<Dictionary<string, string>> SentencesAsync(GavvetDatabase database, string printing) =>
-        database.Sentences.AsNoTracking().Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Said, row => row.Instead);
+    private static Task<Dictionary<string, string>> SentencesAsync(GavvetDatabase database, string printing, CancellationToken cancellation) =>
+        database.Sentences.AsNoTracking().Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Said, row => row.Instead, cancellation);
 
     /// <summary>Has a sentence said otherwise for all who made the mistake; said as it was, it goes back.</summary>
     /// <param name="printing">The printing.</param>
@@ -267,10 +272,10 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
     });
 
     /// <summary>The pages that were given back, of one kind, in order.</summary>
-    public async Task<IReadOnlyList<ReturnedPage>> ReturnedAsync(string printing, string kind, int? copy)
+    public async Task<IReadOnlyList<ReturnedPage>> ReturnedAsync(string printing, string kind, int? copy, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var rows = await database.ReturnedPages.AsNoTracking().Where(row => row.PrintingId == printing && row.Kind == kind && (copy == null || row.Copy == copy)).OrderBy(row => row.Copy).ThenBy(row => row.Number).ToListAsync();
+        var rows = await database.ReturnedPages.AsNoTracking().Where(row => row.PrintingId == printing && row.Kind == kind && (copy == null || row.Copy == copy)).OrderBy(row => row.Copy).ThenBy(row => row.Number).ToListAsync(cancellation);
         return [.. rows.Select(row => new ReturnedPage(row.Copy, row.Kind, row.Number, PackedText.Unpack(row.Page), row.NamePlace))];
     }
 

@@ -132,70 +132,71 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
     }
 
     /// <summary>A printing, or null.</summary>
-    public async Task<KeptPrinting?> FindAsync(string id)
+    public async Task<KeptPrinting?> FindAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var row = await database.Printings.AsNoTracking().Where(row => row.Id == id).Select(row => new { row.SheetId, row.Title, row.MadeAt }).SingleOrDefaultAsync();
+        var row = await database.Printings.AsNoTracking().Where(row => row.Id == id).Select(row => new { row.SheetId, row.Title, row.MadeAt }).SingleOrDefaultAsync(cancellation);
         if (row is null)
             return null;
         var piles = await database.PrintedFiles.Where(file => file.PrintingId == id).OrderBy(file => file.Id)
-            .Select(file => new KeptPile(file.Name, file.Title, file.PageCount, file.IsKey)).ToListAsync();
+            .Select(file => new KeptPile(file.Name, file.Title, file.PageCount, file.IsKey)).ToListAsync(cancellation);
         var codes = await database.PrintedPages.Where(page => page.PrintingId == id).OrderBy(page => page.Pile).ThenBy(page => page.Number)
-            .Select(page => new { page.Code, page.Pile, page.Number }).ToListAsync();
+            .Select(page => new { page.Code, page.Pile, page.Number }).ToListAsync(cancellation);
         return new KeptPrinting(id, row.SheetId, row.Title, row.MadeAt, piles, [.. codes.Select(page => (page.Code, page.Pile, page.Number))]);
     }
 
     /// <summary>Whether there is such a printing.</summary>
-    public async Task<bool> ExistsAsync(string id)
+    public async Task<bool> ExistsAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Printings.AnyAsync(row => row.Id == id);
+        return await database.Printings.AnyAsync(row => row.Id == id, cancellation);
     }
 
     /// <summary>The PDF of a pile just as it was printed, or null.</summary>
-    public async Task<byte[]?> PdfAsync(string id, string pile)
+    public async Task<byte[]?> PdfAsync(string id, string pile, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.PrintedFiles.Where(file => file.PrintingId == id && file.Name == pile).Select(file => file.Bytes).SingleOrDefaultAsync();
+        return await database.PrintedFiles.Where(file => file.PrintingId == id && file.Name == pile).Select(file => file.Bytes).SingleOrDefaultAsync(cancellation);
     }
 
     /// <summary>The record of a printing, or null.</summary>
-    public async Task<string?> RecordAsync(string id)
+    public async Task<string?> RecordAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Printings.Where(row => row.Id == id).Select(row => row.PackedRecord).SingleOrDefaultAsync() is { } packed ? PackedText.Unpack(packed) : null;
+        return await database.Printings.Where(row => row.Id == id).Select(row => row.PackedRecord).SingleOrDefaultAsync(cancellation) is { } packed ? PackedText.Unpack(packed) : null;
     }
 
     /// <summary>The printing a page's code belongs to, or null.</summary>
-    public async Task<string?> FindCodeAsync(string code)
+    public async Task<string?> FindCodeAsync(string code, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.PrintedPages.Where(page => page.Code == code).Select(page => page.PrintingId).SingleOrDefaultAsync();
+        return await database.PrintedPages.Where(page => page.Code == code).Select(page => page.PrintingId).SingleOrDefaultAsync(cancellation);
     }
 
     /// <summary>The page of a code and its printing, or null.</summary>
-    public async Task<(string PrintingId, KeptPage Page)?> FindPageAsync(string code)
+    public async Task<(string PrintingId, KeptPage Page)?> FindPageAsync(string code, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        if (await database.PrintedPages.AsNoTracking().SingleOrDefaultAsync(page => page.Code == code) is not { } row)
+        if (await database.PrintedPages.AsNoTracking().SingleOrDefaultAsync(page => page.Code == code, cancellation) is not { } row)
             return null;
         var (student, key) = PageSides.Unpack(row.Sides);
         var named = PageSides.FacesOf(student).Union(PageSides.FacesOf(key)).ToArray();
-        var faces = await database.PrintedFaces.AsNoTracking().Where(face => named.Contains(face.Hash)).ToDictionaryAsync(face => face.Hash, face => face.Bytes);
+        var faces = await database.PrintedFaces.AsNoTracking().Where(face => named.Contains(face.Hash)).ToDictionaryAsync(face => face.Hash, face => face.Bytes, cancellation);
         return (row.PrintingId, new KeptPage(row.Code, row.Pile, row.Number, row.Edition, PageSides.Whole(student, faces), PageSides.Whole(key, faces)));
     }
 
     /// <summary>The pages of some codes with their keys, without their text faces: to be drawn on, not shown.</summary>
     /// <param name="codes">The codes.</param>
-    public async Task<IReadOnlyDictionary<string, (string Student, string Key)>> SidesAsync(IReadOnlyCollection<string> codes)
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<IReadOnlyDictionary<string, (string Student, string Key)>> SidesAsync(IReadOnlyCollection<string> codes, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var rows = await database.PrintedPages.AsNoTracking().Where(page => codes.Contains(page.Code)).Select(page => new { page.Code, page.Sides }).ToListAsync();
+        var rows = await database.PrintedPages.AsNoTracking().Where(page => codes.Contains(page.Code)).Select(page => new { page.Code, page.Sides }).ToListAsync(cancellation);
         return rows.ToDictionary(row => row.Code, row => PageSides.Unpack(row.Sides));
     }
 
     /// <summary>The printings, the newest first: of one sheet, or all that hold every word of a filter in their title.</summary>
-    public async Task<IReadOnlyList<PrintingOnDesk>> ListAsync(string? sheetId, string filter, int most)
+    public async Task<IReadOnlyList<PrintingOnDesk>> ListAsync(string? sheetId, string filter, int most, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var rows = database.Printings.AsNoTracking();
@@ -215,6 +216,6 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
                     && database.Markings.Any(marking => marking.PrintingId == row.Id && marking.Copy == copy.Number && marking.Undoes == null
                         && !database.Markings.Any(undo => undo.PrintingId == row.Id && undo.Copy == copy.Number && undo.Undoes == marking.Id))),
                 row.ReturnedAt))
-            .ToListAsync();
+            .ToListAsync(cancellation);
     }
 }

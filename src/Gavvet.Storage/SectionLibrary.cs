@@ -14,18 +14,18 @@ public sealed record KeptSection(long Id, string Name, Section Section);
 public sealed class SectionLibrary(Database data, TimeProvider clock)
 {
     /// <summary>The sections kept, in the order they came.</summary>
-    public async Task<IReadOnlyList<KeptSection>> ListAsync()
+    public async Task<IReadOnlyList<KeptSection>> ListAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var rows = await database.Library.AsNoTracking().Where(row => row.DeletedAt == null).OrderBy(row => row.Id).ToListAsync();
+        var rows = await database.Library.AsNoTracking().Where(row => row.DeletedAt == null).OrderBy(row => row.Id).ToListAsync(cancellation);
         return [.. rows.Select(Kept).OfType<KeptSection>()];
     }
 
     /// <summary>One section, or null.</summary>
-    public async Task<KeptSection?> FindAsync(long id)
+    public async Task<KeptSection?> FindAsync(long id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Library.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is { } row ? Kept(row) : null;
+        return await database.Library.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancellation) is { } row ? Kept(row) : null;
     }
 
     /// <summary>Keeps a section of a sheet.</summary>

@@ -9,21 +9,21 @@ public sealed class SheetHistory(Database data, TimeProvider clock)
     public const int NameLength = 80;
 
     /// <summary>The newest states, and every named one, newest first.</summary>
-    public async Task<IReadOnlyList<StoredRevision>> ListAsync(string sheetId, int most)
+    public async Task<IReadOnlyList<StoredRevision>> ListAsync(string sheetId, int most, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var names = await NamesAsync(database, sheetId);
         var rows = await database.Revisions.AsNoTracking().Where(row => row.SheetId == sheetId).OrderByDescending(row => row.Id).Take(most)
             .Union(database.Revisions.Where(row => names.Keys.Contains(row.Id)))
-            .OrderByDescending(row => row.Id).ToListAsync();
+            .OrderByDescending(row => row.Id).ToListAsync(cancellation);
         return [.. rows.Select(row => Revision(row, names))];
     }
 
     /// <summary>One state, or null.</summary>
-    public async Task<StoredRevision?> FindAsync(string sheetId, long revision)
+    public async Task<StoredRevision?> FindAsync(string sheetId, long revision, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var row = await database.Revisions.AsNoTracking().SingleOrDefaultAsync(row => row.Id == revision && row.SheetId == sheetId);
+        var row = await database.Revisions.AsNoTracking().SingleOrDefaultAsync(row => row.Id == revision && row.SheetId == sheetId, cancellation);
         return row is null ? null : Revision(row, await NamesAsync(database, sheetId));
     }
 

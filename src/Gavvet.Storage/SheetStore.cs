@@ -39,39 +39,39 @@ public sealed class SheetStore(Database data, TimeProvider clock)
 
     /// <summary>The sheet, or null when there is none or it lies in the bin.</summary>
     /// <exception cref="UnreadableSheetException">Its last state cannot be read.</exception>
-    public async Task<StoredSheet?> FindAsync(string id)
+    public async Task<StoredSheet?> FindAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await FindAsync(database, id);
+        return await FindAsync(database, id, cancellation);
     }
 
     /// <summary>What the desk shows of a sheet, without reading the sheet itself; null when there is none.</summary>
-    public async Task<SheetOnDesk?> LookAsync(string id)
+    public async Task<SheetOnDesk?> LookAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
         var epoch = data.Epoch;
         return await database.Sheets.AsNoTracking().Where(sheet => sheet.Id == id && sheet.DeletedAt == null)
-            .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt)).SingleOrDefaultAsync();
+            .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt)).SingleOrDefaultAsync(cancellation);
     }
 
     /// <summary>The sheet's file as it is kept, whether it can be read or not; null when there is no such sheet.</summary>
-    public async Task<string?> FileAsync(string id)
+    public async Task<string?> FileAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return (await HeadAsync(database, id))?.Body;
+        return (await HeadAsync(database, id, cancellation))?.Body;
     }
 
     /// <summary>The last state before this one that can be read, or null.</summary>
-    public async Task<StoredRevision?> LastReadableAsync(string id)
+    public async Task<StoredRevision?> LastReadableAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var head = await HeadAsync(database, id);
+        var head = await HeadAsync(database, id, cancellation);
         for (var (revision, steps) = (head, 0); revision is not null && steps < StepsBack; steps++)
         {
             if (ReadOrNull(revision.Body) is { } sheet)
                 return new StoredRevision(revision.Id, revision.ParentId, revision.MadeAt, sheet, null);
             var parent = revision.ParentId;
-            revision = await database.Revisions.AsNoTracking().SingleOrDefaultAsync(row => row.Id == parent);
+            revision = await database.Revisions.AsNoTracking().SingleOrDefaultAsync(row => row.Id == parent, cancellation);
         }
 
         return null;
@@ -131,15 +131,16 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     /// <summary>The sheets on the desk that hold every word of a filter in their title, scales, keys or code, the last changed first.</summary>
     /// <param name="filter">Words or parts of words, or nothing.</param>
     /// <param name="most">How many at most.</param>
-    public Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, int most) => ListAsync(
-        filter, sheets => sheets.Where(sheet => sheet.DeletedAt == null).OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id), most);
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, int most, CancellationToken cancellation = default) => ListAsync(
+        filter, sheets => sheets.Where(sheet => sheet.DeletedAt == null).OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id), most, cancellation);
 
     /// <summary>The sheets in the bin that hold every word of a filter, the last deleted first.</summary>
-    public Task<IReadOnlyList<SheetOnDesk>> ListDeletedAsync(string filter, int most) => ListAsync(
-        filter, sheets => sheets.Where(sheet => sheet.DeletedAt != null).OrderByDescending(sheet => sheet.DeletedAt), most);
+    public Task<IReadOnlyList<SheetOnDesk>> ListDeletedAsync(string filter, int most, CancellationToken cancellation = default) => ListAsync(
+        filter, sheets => sheets.Where(sheet => sheet.DeletedAt != null).OrderByDescending(sheet => sheet.DeletedAt), most, cancellation);
 
     // Those that hold the words typed; where there are none, those with the scale the words mean.
-    private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most)
+    private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most, CancellationToken cancellation)
     {
         await using var database = data.Open();
         var epoch = data.Epoch;
@@ -149,7 +150,7 @@ public sealed class SheetStore(Database data, TimeProvider clock)
             var holding = terms.Aggregate(database.Sheets.AsNoTracking(), (some, term) => some.Where(sheet => sheet.Words.Contains(term)));
             found = await choose(holding).Take(most)
                 .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt))
-                .ToListAsync();
+                .ToListAsync(cancellation);
             if (found.Count > 0)
                 break;
         }
@@ -158,10 +159,10 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     }
 
     /// <summary>How many sheets are on the desk.</summary>
-    public async Task<int> CountAsync()
+    public async Task<int> CountAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Sheets.CountAsync(sheet => sheet.DeletedAt == null);
+        return await database.Sheets.CountAsync(sheet => sheet.DeletedAt == null, cancellation);
     }
 
     /// <summary>A copy with a seed of its own, or null when the sheet is gone.</summary>
@@ -211,15 +212,15 @@ public sealed class SheetStore(Database data, TimeProvider clock)
         return new SaveOutcome(await FindAsync(database, id), false);
     });
 
-    private static async Task<RevisionRow?> HeadAsync(GavvetDatabase database, string id) => await database.Sheets.AsNoTracking()
-        .Where(sheet => sheet.Id == id && sheet.DeletedAt == null).Select(sheet => sheet.Head).SingleOrDefaultAsync();
+    private static async Task<RevisionRow?> HeadAsync(GavvetDatabase database, string id, CancellationToken cancellation = default) => await database.Sheets.AsNoTracking()
+        .Where(sheet => sheet.Id == id && sheet.DeletedAt == null).Select(sheet => sheet.Head).SingleOrDefaultAsync(cancellation);
 
     private static async Task<long?> LatestChildAsync(GavvetDatabase database, long id) => await database.Revisions
         .Where(revision => revision.ParentId == id).MaxAsync(revision => (long?)revision.Id);
 
-    private async Task<StoredSheet?> FindAsync(GavvetDatabase database, string id)
+    private async Task<StoredSheet?> FindAsync(GavvetDatabase database, string id, CancellationToken cancellation = default)
     {
-        if (await HeadAsync(database, id) is not { } head)
+        if (await HeadAsync(database, id, cancellation) is not { } head)
             return null;
         try
         {

@@ -161,6 +161,52 @@ public sealed class SignInTests : IAsyncDisposable
     }
 
     [Fact]
+    public async Task Strangers_take_turns_at_the_door_and_a_browser_that_signed_in_before_does_not_wait_among_them()
+    {
+        using var door = new Door();
+        var (atOnce, most, checks) = (0, 0, 0);
+        async Task<bool> CheckAsync()
+        {
+            most = Math.Max(most, Interlocked.Increment(ref atOnce));
+            await Task.Delay(5);
+            Interlocked.Decrement(ref atOnce);
+            Interlocked.Increment(ref checks);
+            return false;
+        }
+
+        var answers = await Task.WhenAll(Enumerable.Range(0, 60).Select(_ => door.KnockAsync(CheckAsync, TestContext.Current.CancellationToken)));
+        Assert.Equal(1, most);
+        // Five at once and twenty in line; the others are told that many are there.
+        Assert.Equal(25, checks);
+        Assert.Equal(35, answers.Count(answer => answer is null));
+        Assert.True(KnownBrowsers.IsKnown("browser 1"));
+        Assert.False(KnownBrowsers.IsKnown("address 127.0.0.1"));
+    }
+
+    [Fact]
+    public async Task Sessions_that_ran_out_are_forgotten()
+    {
+        await SetPassphrase();
+        var sessions = _server!.Application.Services.GetRequiredService<Sessions>();
+        Assert.Single(await sessions.ListAsync());
+        await sessions.ForgetOldAsync();
+        Assert.Single(await sessions.ListAsync());
+        foreach (var session in await sessions.ListAsync())
+            session.LastSeen -= TimeSpan.FromHours(13);
+        await using (var people = await _server.Application.Services.GetRequiredService<Microsoft.EntityFrameworkCore.IDbContextFactory<PeopleDatabase>>().CreateDbContextAsync(TestContext.Current.CancellationToken))
+        {
+            foreach (var row in people.Sessions)
+                row.LastSeen -= TimeSpan.FromHours(13);
+            await people.SaveChangesAsync(TestContext.Current.CancellationToken);
+        }
+
+        await sessions.ForgetOldAsync();
+        Assert.Empty(await sessions.ListAsync());
+        await using var after = await _server.Application.Services.GetRequiredService<Microsoft.EntityFrameworkCore.IDbContextFactory<PeopleDatabase>>().CreateDbContextAsync(TestContext.Current.CancellationToken);
+        Assert.Empty(after.Sessions);
+    }
+
+    [Fact]
     public async Task A_session_is_listed_ended_and_gone_at_once()
     {
         await SetPassphrase();

@@ -104,8 +104,8 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
             foreach (var (words, group, marked, returned) in Printings)
             {
                 ended.ThrowIfCancellationRequested();
-                var before = (await markings.PrintingsOfAsync(_ids[group])).FirstOrDefault(printing => printing.Title.Contains(words, StringComparison.Ordinal));
-                if (before is { Marked: > 0 } || await classes.FindAsync(_ids[group]) is not { } found || (await store.ListAsync(words, 1)) is not [var sheet, ..] || await store.FindAsync(sheet.Id) is not { } stored)
+                var before = (await markings.PrintingsOfAsync(_ids[group], ended)).FirstOrDefault(printing => printing.Title.Contains(words, StringComparison.Ordinal));
+                if (before is { Marked: > 0 } || await classes.FindAsync(_ids[group], ended) is not { } found || (await store.ListAsync(words, 1, ended)) is not [var sheet, ..] || await store.FindAsync(sheet.Id, ended) is not { } stored)
                     continue;
                 var two = stored.Sheet with { Versions = 2, Parts = [] };
                 var choices = PrintChoices.None with { QrAddress = "", Class = found.Name, Copies = PrintedCopy.Of(found.Present, two, 1, student => student.Id) };

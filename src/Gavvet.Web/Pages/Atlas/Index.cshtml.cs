@@ -77,7 +77,7 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
         const int tries = 5;
         for (var i = 0; i < tries; i++)
         {
-            if (await store.FindAsync(sheet) is not { } stored || SheetEditor.Apply(stored.Sheet, new AddKeptSection(section)).Sheet is not { } longer)
+            if (await store.FindAsync(sheet, HttpContext.RequestAborted) is not { } stored || SheetEditor.Apply(stored.Sheet, new AddKeptSection(section)).Sheet is not { } longer)
                 return NotFound();
             if (!(await store.SaveAsync(sheet, stored.Head, longer, null)).IsStale)
                 return Redirect($"/sheets/{sheet}");
@@ -89,7 +89,7 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
     public async Task OnGetAsync(string? type, string? tonic, string? style, string? clef, string? q, string? tuning, string? fingering, string? position)
     {
         Fingering = Fingering.Find(fingering);
-        OpenSheets = await store.ListAsync("", 12);
+        OpenSheets = await store.ListAsync("", 12, HttpContext.RequestAborted);
         Tuning = KnownTunings.Any(known => known.Name == tuning) ? tuning! : Tuning;
         var house = await styles.FindAsync(style);
         var staff = Clef.Find(clef) ?? Clef.Treble;
@@ -105,7 +105,7 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
         }
 
         Position = int.TryParse(position, NumberStyles.None, CultureInfo.InvariantCulture, out var first) && Positions.Contains(first) ? first : null;
-        Played = await classes.PartsAsync();
+        Played = await classes.PartsAsync(HttpContext.RequestAborted);
         Readings = [.. Entry.Readings.Select(reading => (reading, reading.Parts.Any(part => Played.Contains(part.Id)))).OrderByDescending(row => row.Item2)];
     }
 

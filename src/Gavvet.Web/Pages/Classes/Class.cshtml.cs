@@ -64,7 +64,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
     /// <summary>Changes a student; the answer is the line as it is now.</summary>
     public async Task<IActionResult> OnPostStudentAsync(string id, string? student, string? name, string? part, string? clef, bool large, bool away, int? row, int? seat)
     {
-        if (await classes.FindAsync(id) is not { } group || group.Students.FirstOrDefault(other => other.Id == student) is not { } known)
+        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group || group.Students.FirstOrDefault(other => other.Id == student) is not { } known)
             return NotFound();
         try
         {
@@ -105,7 +105,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
             // Deleted in another window: the room as it is says so.
         }
 
-        return await classes.FindAsync(id) is { } group ? Partial("Classes/_Room", group) : NotFound();
+        return await classes.FindAsync(id, HttpContext.RequestAborted) is { } group ? Partial("Classes/_Room", group) : NotFound();
     }
 
     public Task<IActionResult> OnPostRenameAsync(string id, string? name) => ChangedAsync(id, "class-name", name ?? "", () => PrintCheck.Problem(name ?? "") is { } odd ? throw new FormatException(odd) : classes.RenameAsync(id, name ?? ""));
@@ -114,9 +114,9 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
 
     private async Task<bool> ShowAsync(string id)
     {
-        if (await classes.FindAsync(id) is not { } group)
+        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group)
             return false;
-        (Class, Printings) = (group, await markings.PrintingsOfAsync(id));
+        (Class, Printings) = (group, await markings.PrintingsOfAsync(id, HttpContext.RequestAborted));
         return true;
     }
 

@@ -27,7 +27,7 @@ internal static class ClassFiles
     // A handout for every part that is read in the class, in one pile: those of concert pitch first.
     private static async Task<IResult> HandoutAsync(string id, string? what, string? tonic, string? paper, ClassStore classes, ClassPlans plans, DeskSettings settings, HeavyWork heavy, HttpContext context)
     {
-        if (await classes.FindAsync(id) is not { } group || !NoteText.TryParse(tonic ?? "C", out var note))
+        if (await classes.FindAsync(id, context.RequestAborted) is not { } group || !NoteText.TryParse(tonic ?? "C", out var note))
             return Results.NotFound();
         var style = await settings.StyleOfNewSheetsAsync();
         var size = FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4;
@@ -61,10 +61,10 @@ internal static class ClassFiles
     // A page a student, or one of the class as a whole.
     private static async Task<IResult> ReportAsync(string id, string? student, bool? all, ClassStore classes, ClassPlans plans, MarkingStore markings, DeskSettings settings, HeavyWork heavy, HttpContext context)
     {
-        if (await classes.FindAsync(id) is not { } group || (student is not null && group.Students.All(one => one.Id != student)))
+        if (await classes.FindAsync(id, context.RequestAborted) is not { } group || (student is not null && group.Students.All(one => one.Id != student)))
             return Results.NotFound();
         var style = await settings.StyleOfNewSheetsAsync();
-        var evidence = (await markings.AnswersAsync(id)).ToLookup(one => one.Student);
+        var evidence = (await markings.AnswersAsync(id, context.RequestAborted)).ToLookup(one => one.Student);
         var plan = await plans.LaidAsync(id);
         var day = plans.Today;
         var about = $"{group.Name} · {day.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture)}";
@@ -85,7 +85,7 @@ internal static class ClassFiles
     // A follow-up for each student who missed something in a span of days, in roster order.
     private static async Task<IResult> PileAsync(string id, string? from, string? to, bool? keys, ClassStore classes, ClassResults results, HeavyWork heavy, HttpContext context)
     {
-        if (await classes.FindAsync(id) is not { } group)
+        if (await classes.FindAsync(id, context.RequestAborted) is not { } group)
             return Results.NotFound();
         try
         {

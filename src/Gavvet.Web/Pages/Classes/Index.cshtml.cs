@@ -35,13 +35,13 @@ internal sealed class IndexModel(ClassStore classes, SchoolClock clock, DeskSett
         }
         catch (FormatException problem)
         {
-            (ZoneProblem, Classes) = (problem.Message, await classes.ListAsync());
+            (ZoneProblem, Classes) = (problem.Message, await classes.ListAsync(HttpContext.RequestAborted));
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }
     }
 
-    public async Task OnGetAsync() => Classes = await classes.ListAsync();
+    public async Task OnGetAsync() => Classes = await classes.ListAsync(HttpContext.RequestAborted);
 
     /// <summary>Makes a new class.</summary>
     public async Task<IActionResult> OnPostAsync(string? name)
@@ -54,7 +54,7 @@ internal sealed class IndexModel(ClassStore classes, SchoolClock clock, DeskSett
         }
         catch (FormatException problem)
         {
-            (Name, Problem, Classes) = (name ?? "", problem.Message, await classes.ListAsync());
+            (Name, Problem, Classes) = (name ?? "", problem.Message, await classes.ListAsync(HttpContext.RequestAborted));
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }

@@ -139,7 +139,7 @@ internal sealed class PlanModel(ClassStore classes, ClassPlans plans, MarkingSto
 
     private async Task<bool> ShowAsync(string id, PlanAsTyped? typed)
     {
-        if (await classes.FindAsync(id) is not { } group)
+        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group)
             return false;
         Class = group;
         Typed = typed ?? Typed with { Start = plans.Today.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) };
@@ -149,7 +149,7 @@ internal sealed class PlanModel(ClassStore classes, ClassPlans plans, MarkingSto
         try
         {
             Plan = typed.Lay();
-            Progress = TermProgress.Of(Plan, _printed, await markings.AnswersAsync(id), [.. group.Students.Select(student => student.Part).OfType<Instrument>().Distinct()], plans.Today);
+            Progress = TermProgress.Of(Plan, _printed, await markings.AnswersAsync(id, HttpContext.RequestAborted), [.. group.Students.Select(student => student.Part).OfType<Instrument>().Distinct()], plans.Today);
         }
         catch (FormatException problem)
         {

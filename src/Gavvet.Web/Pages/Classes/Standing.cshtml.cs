@@ -97,11 +97,11 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
     private async Task<bool> ShowAsync(string id, string? student)
     {
         const int mostWeeks = 26, monthOfDays = 28;
-        if (await classes.FindAsync(id) is not { } group)
+        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group)
             return false;
         Class = group;
         Student = group.Students.FirstOrDefault(one => one.Id == student);
-        Evidence[] evidence = [.. (await markings.EvidenceAsync(id)).Where(one => Student is null || one.Evidence.Student == Student.Name).Select(one => one.Evidence).Where(one => ScaleTypes.Find(one.What.Type) is not null && NoteText.TryParse(one.What.Tonic, out _))];
+        Evidence[] evidence = [.. (await markings.EvidenceAsync(id, HttpContext.RequestAborted)).Where(one => Student is null || one.Evidence.Student == Student.Name).Select(one => one.Evidence).Where(one => ScaleTypes.Find(one.What.Type) is not null && NoteText.TryParse(one.What.Tonic, out _))];
         Trend = TrendWeek.Until(evidence, Today, mostWeeks);
         Span = (Iso(Today.AddDays(-monthOfDays)), Iso(Today));
         var standings = Teaching.Standing.On(evidence, Today);
@@ -117,10 +117,10 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
     /// <summary>The answers behind a cell.</summary>
     public async Task<IActionResult> OnGetAnswersAsync(string id, string? student, string? group, string? type, string? tonic)
     {
-        if (await classes.FindAsync(id) is not { } found)
+        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } found)
             return NotFound();
         var one = found.Students.FirstOrDefault(other => other.Id == student);
-        var behind = (await markings.EvidenceAsync(id)).Where(kept => (one is null || kept.Evidence.Student == one.Name) && (kept.Evidence.What.Group, kept.Evidence.What.Type, kept.Evidence.What.Tonic) == (group, type, tonic)).Reverse().Take(60);
+        var behind = (await markings.EvidenceAsync(id, HttpContext.RequestAborted)).Where(kept => (one is null || kept.Evidence.Student == one.Name) && (kept.Evidence.What.Group, kept.Evidence.What.Type, kept.Evidence.What.Tonic) == (group, type, tonic)).Reverse().Take(60);
         var lines = new List<(KeptEvidence Kept, string? Code)>();
         foreach (var kept in behind)
         {

@@ -28,7 +28,7 @@ internal static class StudentFile
 
     private static async Task<byte[]?> DataAsync(string id, string student, ClassStore classes, MarkingStore markings, OpenPrintings open, Erasure erasure, CancellationToken cancellation)
     {
-        if (await classes.FindAsync(id) is not { } group || group.Students.FirstOrDefault(other => other.Id == student) is not { } known)
+        if (await classes.FindAsync(id, cancellation) is not { } group || group.Students.FirstOrDefault(other => other.Id == student) is not { } known)
             return null;
         var kept = new
         {
@@ -40,7 +40,7 @@ internal static class StudentFile
             Row = known.Seat?.Row,
             Seat = known.Seat?.Number,
             Away = known.IsAway,
-            Markings = (await markings.OfStudentAsync(student)).Select(own => new { own.Printing, own.Title, own.Kept.Copy, own.Kept.Item, Made = own.Kept.Day, own.Kept.Marking.As, own.Kept.Marking.Marks, own.Kept.Marking.Of, own.Kept.Marking.Written, own.Kept.Marking.Remark, own.Kept.Marking.IsByHand, own.Kept.Marking.Findings }),
+            Markings = (await markings.OfStudentAsync(student, cancellation)).Select(own => new { own.Printing, own.Title, own.Kept.Copy, own.Kept.Item, Made = own.Kept.Day, own.Kept.Marking.As, own.Kept.Marking.Marks, own.Kept.Marking.Of, own.Kept.Marking.Written, own.Kept.Marking.Remark, own.Kept.Marking.IsByHand, own.Kept.Marking.Findings }),
             Papers = await PapersAsync(student, markings, open),
             Elsewhere = (await erasure.ElsewhereAsync(student, cancellation)).Select(said => new { Place = FileWords.Of(said.Place), said.Words }),
         };

@@ -39,7 +39,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
     public async Task<IActionResult> OnPostBeginAsync(string? shelf, long? kept)
     {
         var (name, section) = ShippedSections.Find(shelf) is { } shelved ? (shelved.Name, shelved.Section)
-            : kept is { } id && await library.FindAsync(id) is { } own ? (own.Name, own.Section)
+            : kept is { } id && await library.FindAsync(id, HttpContext.RequestAborted) is { } own ? (own.Name, own.Section)
             : ("", null);
         if (section is null)
             return NotFound();
@@ -59,7 +59,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
 
     public async Task<IActionResult> OnPostDeleteAsync(string sheet)
     {
-        var title = (await store.LookAsync(sheet))?.Title;
+        var title = (await store.LookAsync(sheet, HttpContext.RequestAborted))?.Title;
         return await store.DeleteAsync(sheet) ? await ChangedAsync(new DeskNotice(Say("“{0}” is deleted.", title), $"/?handler=Restore&sheet={sheet}")) : NotFound();
     }
 
@@ -81,7 +81,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
     {
         if (PageCode.Problem(code, out var plain) is { } problem)
             return Problem("code", problem);
-        if (await printings.FindCodeAsync(plain) is null)
+        if (await printings.FindCodeAsync(plain, HttpContext.RequestAborted) is null)
             return Problem("code", Say("No printing on this desk has a page with this code."));
         Response.Headers["HX-Redirect"] = $"/p/{plain}";
         return StatusCode(StatusCodes.Status204NoContent);

@@ -96,8 +96,8 @@ internal sealed class IndexModel(Erasure erasure, ClassStore classes, WorkbenchV
 
     private async Task<string?> NamedAsync(ErasureKind kind, string id)
     {
-        ClassId = kind == ErasureKind.Student ? await classes.ClassOfAsync(id) : id;
-        var found = ClassId is null ? null : await classes.FindAsync(ClassId);
+        ClassId = kind == ErasureKind.Student ? await classes.ClassOfAsync(id, HttpContext.RequestAborted) : id;
+        var found = ClassId is null ? null : await classes.FindAsync(ClassId, HttpContext.RequestAborted);
         return kind == ErasureKind.Student ? found?.Students.FirstOrDefault(student => student.Id == id)?.Name : found?.Name;
     }
 

@@ -36,7 +36,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
     {
         if (!await ShowAsync(id))
             return NotFound();
-        if (a is { } first && b is { } second && await history.FindAsync(id, Math.Min(first, second)) is { } before && await history.FindAsync(id, Math.Max(first, second)) is { } after)
+        if (a is { } first && b is { } second && await history.FindAsync(id, Math.Min(first, second), HttpContext.RequestAborted) is { } before && await history.FindAsync(id, Math.Max(first, second), HttpContext.RequestAborted) is { } after)
         {
             Compared = (before, after);
             Differences = before.Sheet is { } earlier && after.Sheet is { } later ? SheetComparison.Between(earlier, later) : [Say("One of the two cannot be read.")];
@@ -100,12 +100,12 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
 
     private async Task<bool> ShowAsync(string id)
     {
-        if (await store.LookAsync(id) is not { } sheet)
+        if (await store.LookAsync(id, HttpContext.RequestAborted) is not { } sheet)
             return false;
         Sheet = sheet;
-        States = await history.ListAsync(id, Shown);
+        States = await history.ListAsync(id, Shown, HttpContext.RequestAborted);
         IsUnreadable = States.Any(state => state.Id == sheet.Head.Revision && state.Sheet is null);
-        LastReadable = IsUnreadable ? await store.LastReadableAsync(id) : null;
+        LastReadable = IsUnreadable ? await store.LastReadableAsync(id, HttpContext.RequestAborted) : null;
         return true;
     }
 }

@@ -29,8 +29,8 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             if (await open.FindAsync(id) is not { } found)
                 return NotFound();
             Printing = found;
-            var (group, returned) = await markings.OfPrintingAsync(id);
-            Class = group is null ? null : await classes.FindAsync(group);
+            var (group, returned) = await markings.OfPrintingAsync(id, HttpContext.RequestAborted);
+            Class = group is null ? null : await classes.FindAsync(group, HttpContext.RequestAborted);
             ReturnedAt = returned;
         }
         catch (FormatException problem)
@@ -57,7 +57,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             var marking = Marker.Mark(set, found.Papers.Style, Said(say, written, marks, code));
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
             var kept = await markings.AddAsync(id, copy, set, marking, seen, HttpContext.RequestAborted);
-            return new JsonResult(new { id = kept, marking = MarkingData.Of(await markings.SaidAsync(id, marking)) });
+            return new JsonResult(new { id = kept, marking = MarkingData.Of(await markings.SaidAsync(id, marking, HttpContext.RequestAborted)) });
         }
         catch (MarkedMeanwhileException other)
         {
@@ -78,7 +78,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         {
             if (marking is null || await markings.UndoAsync(id, marking) is not { } undone)
                 return new JsonResult(new { problem = Say("There is nothing of this window’s to take back.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
-            var current = await markings.CurrentAsync(id);
+            var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
             var before = current.GetValueOrDefault((undone.Copy, undone.Item));
             return new JsonResult(new { copy = undone.Copy, item = undone.Item, id = before?.Id ?? 0, marking = before is null ? null : MarkingData.Of(before.Marking) });
         }
@@ -113,7 +113,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             await score.CopyToAsync(bytes, HttpContext.RequestAborted);
             var marked = ScoreMarking.Of(found.Papers, own, MusicXmlReader.Read(bytes.ToArray(), HttpContext.RequestAborted));
             await markings.AddAllAsync(id, [.. marked.Select(item => (copy, item.Item, item.Marking))], seen, HttpContext.RequestAborted);
-            var current = await markings.CurrentAsync(id);
+            var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
             return new JsonResult(new { markings = current.Values.Where(kept => kept.Copy == copy).Select(kept => new { copy, item = kept.Item, id = kept.Id, marking = MarkingData.Of(kept.Marking) }), said = Say("{0} of the items are marked from the score.", marked.Length) });
         }
         catch (MarkedMeanwhileException other)
@@ -134,7 +134,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         if (string.IsNullOrWhiteSpace(instead) || string.IsNullOrEmpty(said) || instead.Length > Teaching.Marking.LongestWords || said.Length > Teaching.Marking.LongestWords)
             return new JsonResult(new { problem = Say("Write a sentence for the students.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         await markings.SayAsync(id, said, instead.Trim());
-        var current = await markings.CurrentAsync(id);
+        var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
         return new JsonResult(new { markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, id = kept.Id, marking = MarkingData.Of(kept.Marking) }) });
     }
 
@@ -152,7 +152,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         catch (FormatException problem)
         {
             // A page of another printing is found there.
-            var other = PageCode.Problem(code, out var plain) is null ? await printings.FindCodeAsync(plain) : null;
+            var other = PageCode.Problem(code, out var plain) is null ? await printings.FindCodeAsync(plain, HttpContext.RequestAborted) : null;
             return new JsonResult(new { problem = problem.Message, other = other is null ? null : $"/printings/{other}/mark" }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         }
     }

@@ -99,7 +99,7 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     // All of the file or nothing: a name or an item that is not of this printing refuses it.
     private async Task TakeAsync(string id, ResultsFile results)
     {
-        var owners = (await markings.OwnersAsync(id)).Where(owner => owner.Name is not null).ToDictionary(owner => owner.Name!, owner => owner.Number, StringComparer.CurrentCultureIgnoreCase);
+        var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).Where(owner => owner.Name is not null).ToDictionary(owner => owner.Name!, owner => owner.Number, StringComparer.CurrentCultureIgnoreCase);
         var most = MarkingsEach * Printing.Record.Copies.Sum(copy => Printing.Papers.ItemsOf(copy).Length);
         if (results.Markings.Length > most)
             throw new FormatException(Say("This file has {0:N0} markings, and this printing has place for {1:N0}. Nothing was taken in.", results.Markings.Length, most));
@@ -121,8 +121,8 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
 
     private async Task<IEnumerable<Result>> ResultsAsync(string id)
     {
-        var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
-        return (await markings.CurrentAsync(id)).Values.OrderBy(kept => kept.Copy).ThenBy(kept => kept.Item)
+        var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
+        return (await markings.CurrentAsync(id, HttpContext.RequestAborted)).Values.OrderBy(kept => kept.Copy).ThenBy(kept => kept.Item)
             .Select(kept => (kept, Copy: Printing.Record.Copies.First(copy => copy.Number == kept.Copy)))
             .Select(pair => new Result(MarkingStore.NameOf(owners, pair.kept.Copy, pair.Copy.Student), clock.DayOf(pair.kept.Day), Printing.Papers.ItemOf(pair.Copy, pair.kept.Item), pair.kept.Marking));
     }
@@ -134,10 +134,10 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
             if (await open.FindAsync(id) is not { } found)
                 return false;
             Printing = found;
-            var (group, returned) = await markings.OfPrintingAsync(id);
-            (Class, ReturnedAt) = (group is null ? null : await classes.FindAsync(group), returned);
-            var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
-            var current = await markings.CurrentAsync(id);
+            var (group, returned) = await markings.OfPrintingAsync(id, HttpContext.RequestAborted);
+            (Class, ReturnedAt) = (group is null ? null : await classes.FindAsync(group, HttpContext.RequestAborted), returned);
+            var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
+            var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
             var papers = found.Record.Copies
                 .Select(copy => (copy.Number, Name: MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? Say("Paper {0}", copy.Number), Items: found.Papers.ItemsOf(copy), Markings: current.Where(pair => pair.Key.Copy == copy.Number).ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking)))
                 .Where(paper => paper.Markings.Count > 0)

@@ -50,7 +50,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
 
     public async Task<IActionResult> OnGetAsync(string id)
     {
-        if (await store.FindAsync(id) is not { } stored)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         await ShowAsync(stored);
         return Page();
@@ -60,7 +60,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     public async Task<IActionResult> OnPostPrintAsync(string id, string? seats, bool qr, string? group, int spares, bool bySeat)
     {
         var erasures = printings.Erasures;
-        if (await store.FindAsync(id) is not { } stored)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         try
         {
@@ -87,7 +87,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     // A paper for each student who is there; the papers bear ids, so that a name can be taken away.
     private async Task<PrintChoices> ForClassAsync(StoredSheet stored, string group, int spares, bool bySeat, string? address)
     {
-        if (await classes.FindAsync(group) is not { } found)
+        if (await classes.FindAsync(group, HttpContext.RequestAborted) is not { } found)
             throw new FormatException(Say("This class is gone. Load the page again."));
         if (found.Present.IsEmpty)
             throw new FormatException(Say("Nobody of {0} is here today. Look at the roster.", found.Name));
@@ -123,7 +123,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     /// <summary>Whether all can be printed, and how alike the versions are in load.</summary>
     public async Task<IActionResult> OnGetCheckAsync(string id)
     {
-        if (await store.FindAsync(id) is not { } stored)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         return await heavy.RunAsync<IActionResult>(Lane.Long, Person.Of(HttpContext), ended =>
         {
@@ -148,7 +148,7 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     /// <summary>Chooses versions and parts; the sheet keeps them.</summary>
     public async Task<IActionResult> OnPostAsync(string id, int? versions, string[] parts)
     {
-        if (await store.FindAsync(id) is not { } stored)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         var outcome = Chosen(stored.Sheet, versions, parts);
         if (outcome.Sheet is null)
@@ -181,10 +181,10 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
 
     private async Task ShowAsync(StoredSheet stored)
     {
-        Seats = await settings.FindAsync(SeatsOf(stored.Id)) ?? "";
-        Printings = await printings.ListAsync(stored.Id, "", 20);
-        Classes = [.. (await classes.ListAsync()).Where(group => !group.IsArchived && group.Students > 0)];
-        var played = await classes.PartsAsync();
+        Seats = await settings.FindAsync(SeatsOf(stored.Id), HttpContext.RequestAborted) ?? "";
+        Printings = await printings.ListAsync(stored.Id, "", 20, HttpContext.RequestAborted);
+        Classes = [.. (await classes.ListAsync(HttpContext.RequestAborted)).Where(group => !group.IsArchived && group.Students > 0)];
+        var played = await classes.PartsAsync(HttpContext.RequestAborted);
         Shelves =
         [
             .. played.Count > 0 ? [(Say("Your classes"), [.. Instrument.All.Where(part => played.Contains(part.Id))])] : Array.Empty<(string, Instrument[])>(),

@@ -19,7 +19,7 @@ internal static class ClassPapers
     public static Task<IResult> PapersAsync(string id, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) =>
         AnswerAsync(id, open, async found =>
         {
-            var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
+            var owners = (await markings.OwnersAsync(id, context.RequestAborted)).ToDictionary(owner => owner.Number);
             if (owners.Count == 0)
                 return Results.NotFound();
             return await PdfAsync(heavy, context, found.Record.Title, await PagesAsync(found, owners, null, printings), "papers.pdf");

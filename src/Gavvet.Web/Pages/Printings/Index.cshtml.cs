@@ -17,11 +17,11 @@ public sealed class IndexModel(PrintingStore printings, MarkingStore markings, C
 
     public async Task<IActionResult> OnGetAsync(string id)
     {
-        if (await printings.FindAsync(id) is not { } printing)
+        if (await printings.FindAsync(id, HttpContext.RequestAborted) is not { } printing)
             return NotFound();
         Printing = printing;
-        IsForClass = (await markings.OwnersAsync(id)).Count > 0;
-        ClassName = (await markings.OfPrintingAsync(id)).ClassId is { } group ? (await classes.FindAsync(group))?.Name : null;
+        IsForClass = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).Count > 0;
+        ClassName = (await markings.OfPrintingAsync(id, HttpContext.RequestAborted)).ClassId is { } group ? (await classes.FindAsync(group, HttpContext.RequestAborted))?.Name : null;
         return Page();
     }
 

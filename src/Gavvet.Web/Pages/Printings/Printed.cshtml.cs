@@ -25,15 +25,15 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
 
     public async Task<IActionResult> OnGetAsync(string code)
     {
-        if (PageCode.Problem(code, out var plain) is not null || await printings.FindPageAsync(plain) is not var (id, page))
+        if (PageCode.Problem(code, out var plain) is not null || await printings.FindPageAsync(plain, HttpContext.RequestAborted) is not var (id, page))
             return NotFound();
-        (Kept, Printing) = (page, (await printings.FindAsync(id))!);
+        (Kept, Printing) = (page, (await printings.FindAsync(id, HttpContext.RequestAborted))!);
         string[] pile = [.. Printing.Codes.Where(other => other.Pile == page.Pile).Select(other => other.Code)];
         var at = Array.IndexOf(pile, page.Code);
         (Before, Next) = (pile.ElementAtOrDefault(at - 1), pile.ElementAtOrDefault(at + 1));
         try
         {
-            var record = PrintingRecord.Read((await printings.RecordAsync(id))!);
+            var record = PrintingRecord.Read((await printings.RecordAsync(id, HttpContext.RequestAborted))!);
             Items = [.. record.Copies.Where(copy => copy.Codes.Contains(page.Code)).SelectMany(copy => record.Editions[copy.Edition].Items).Where(item => item.Item.Page == page.Number)];
         }
         catch (FormatException problem)

@@ -67,7 +67,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
         if (plain.Length is 0 or > longest)
             return Said(Say("Give the style a name of up to {0} characters, such as “Hazelmoor”.", longest), isProblem: true);
         await settings.KeepStyleAsync(plain, Read(Request.Form));
-        Response.Headers["HX-Redirect"] = $"/style?kept={(await settings.StylesAsync()).Single(own => own.Name == plain).Id}";
+        Response.Headers["HX-Redirect"] = $"/style?kept={(await settings.StylesAsync(HttpContext.RequestAborted)).Single(own => own.Name == plain).Id}";
         return StatusCode(StatusCodes.Status204NoContent);
     }
 
@@ -81,7 +81,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
     /// <summary>Sets one sheet in it.</summary>
     public async Task<IActionResult> OnPostSetAsync(string sheet)
     {
-        if (await store.FindAsync(sheet) is not { } stored)
+        if (await store.FindAsync(sheet, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         var outcome = SheetEditor.Apply(stored.Sheet, new ChangeHouseStyle(Read(Request.Form)));
         if (outcome.Sheet is null)
@@ -107,7 +107,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
             var style = HouseStyleFile.Read(await reader.ReadToEndAsync());
             var name = Path.GetFileNameWithoutExtension(file.FileName).Trim();
             await settings.KeepStyleAsync(name.Length is > 0 and <= 60 ? name : Say("Brought in"), style);
-            Response.Headers["HX-Redirect"] = $"/style?kept={(await settings.StylesAsync()).Last(own => own.Style == style).Id}";
+            Response.Headers["HX-Redirect"] = $"/style?kept={(await settings.StylesAsync(HttpContext.RequestAborted)).Last(own => own.Style == style).Id}";
             return StatusCode(StatusCodes.Status204NoContent);
         }
         catch (SheetFileException problem)
@@ -140,8 +140,8 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
     private async Task<bool> ShowAsync(string? sheet)
     {
         OfNewSheets = await settings.StyleOfNewSheetsAsync();
-        Kept = await settings.StylesAsync();
-        ForSheet = sheet is null ? null : await store.FindAsync(sheet);
+        Kept = await settings.StylesAsync(HttpContext.RequestAborted);
+        ForSheet = sheet is null ? null : await store.FindAsync(sheet, HttpContext.RequestAborted);
         return sheet is null || ForSheet is not null;
     }
 

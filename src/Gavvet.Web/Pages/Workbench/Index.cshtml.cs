@@ -23,22 +23,22 @@ internal sealed class IndexModel(SheetStore store, SectionLibrary library, Workb
 
     public async Task<IActionResult> OnGetAsync(string id, string? view)
     {
-        if (await store.FindAsync(id) is not { } stored)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         Bench = views.Of(stored, view);
-        Library = await library.ListAsync();
+        Library = await library.ListAsync(HttpContext.RequestAborted);
         return Page();
     }
 
     /// <summary>The same sheet as another of its papers.</summary>
-    public async Task<IActionResult> OnGetPagesAsync(string id, string? view, string? open, string? inSight) => await store.FindAsync(id) is { } stored
+    public async Task<IActionResult> OnGetPagesAsync(string id, string? view, string? open, string? inSight) => await store.FindAsync(id, HttpContext.RequestAborted) is { } stored
         ? Partial("Workbench/_Turned", views.Of(stored, view) with { OpenCard = open, InSight = Numbers(inSight) })
         : NotFound();
 
     /// <summary>One page that was left waiting; nothing when the sheet has fewer pages by now.</summary>
     public async Task<IActionResult> OnGetPageAsync(string id, int number, string? shown)
     {
-        if (await store.FindAsync(id) is not { } stored)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         var bench = views.Of(stored, shown);
         return number >= 1 && number <= bench.Pages.Length ? Partial("Workbench/_Page", bench.Part(bench.Pages[number - 1])) : Content("");
@@ -46,23 +46,23 @@ internal sealed class IndexModel(SheetStore store, SectionLibrary library, Workb
 
     /// <summary>What a section's card holds.</summary>
     public async Task<IActionResult> OnGetCardAsync(string id, int section) =>
-        await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found
+        await store.FindAsync(id, HttpContext.RequestAborted) is { } stored && stored.Sheet.Find(section) is { } found
             ? Partial("Workbench/_Card", (views.Of(stored, PaperKind.Student), found))
             : NotFound();
 
     /// <summary>What the sheet covers, and its pages as pictures.</summary>
     public async Task<IActionResult> OnGetCoverageAsync(string id, string? shown) =>
-        await store.FindAsync(id) is { } stored ? Partial("Workbench/_Coverage", views.Of(stored, shown)) : NotFound();
+        await store.FindAsync(id, HttpContext.RequestAborted) is { } stored ? Partial("Workbench/_Coverage", views.Of(stored, shown)) : NotFound();
 
     /// <summary>The scales of a family, to choose from.</summary>
     public async Task<IActionResult> OnGetFamilyAsync(string id, int section, ScaleFamily family) =>
-        await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found ? Partial("Workbench/_Family", (found, family)) : NotFound();
+        await store.FindAsync(id, HttpContext.RequestAborted) is { } stored && stored.Sheet.Find(section) is { } found ? Partial("Workbench/_Family", (found, family)) : NotFound();
 
     /// <summary>The scales a teacher means by what is typed, to choose from.</summary>
     public async Task<IActionResult> OnGetFindScaleAsync(string id, int section, string? find)
     {
         const int most = 8;
-        if (await store.FindAsync(id) is not { } stored || stored.Sheet.Find(section) is not { } found)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored || stored.Sheet.Find(section) is not { } found)
             return NotFound();
         var kind = QuestionCatalogue.Standard.Get(found.KindId);
         ScaleType[] types = [.. ScaleSearch.Find(find, stored.Sheet.Style).Select(match => match.Type).Where(type => ScaleTypes.All.Contains(type) && kind.Takes(type)).Distinct().Take(most)];
@@ -71,11 +71,11 @@ internal sealed class IndexModel(SheetStore store, SectionLibrary library, Workb
 
     /// <summary>The single tonics of a section.</summary>
     public async Task<IActionResult> OnGetTonicsAsync(string id, int section) =>
-        await store.FindAsync(id) is { } stored && stored.Sheet.Find(section) is { } found ? Partial("_SingleTonics", ($"key-{section}", found)) : NotFound();
+        await store.FindAsync(id, HttpContext.RequestAborted) is { } stored && stored.Sheet.Find(section) is { } found ? Partial("_SingleTonics", ($"key-{section}", found)) : NotFound();
 
     /// <summary>What can be done with one question.</summary>
     public async Task<IActionResult> OnGetQuestionAsync(string id, int section, int slot, string? shown) =>
-        await store.FindAsync(id) is { } stored && stored.Sheet.Find(section)?.Find(slot) is not null
+        await store.FindAsync(id, HttpContext.RequestAborted) is { } stored && stored.Sheet.Find(section)?.Find(slot) is not null
             ? Partial("Workbench/_Question", QuestionCard.Of(views.Of(stored, shown), section, slot))
             : NotFound();
 
@@ -86,7 +86,7 @@ internal sealed class IndexModel(SheetStore store, SectionLibrary library, Workb
         var section = ReadNumber(form["section"]);
         if (edit is null)
             return Refused(field, section, problem!);
-        if (await store.FindAsync(id) is not { } stored)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         if (stored.Head != Head.Parse(form["head"]))
             return Stale(stored);
@@ -109,7 +109,7 @@ internal sealed class IndexModel(SheetStore store, SectionLibrary library, Workb
     /// <summary>Keeps a section in the library.</summary>
     public async Task<IActionResult> OnPostKeepAsync(string id, int section)
     {
-        if (await store.FindAsync(id) is not { } stored || stored.Sheet.Find(section) is not { } found)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored || stored.Sheet.Find(section) is not { } found)
             return NotFound();
         var name = $"{QuestionCatalogue.Standard.HeadingOf(found, stored.Sheet.Style)}, {Labels.Summary(found)}";
         await library.KeepAsync(found.Title.Length > 0 ? found.Title : name, stored.Sheet, found);
@@ -124,21 +124,21 @@ internal sealed class IndexModel(SheetStore store, SectionLibrary library, Workb
     private async Task<SheetEdit?> KeptAsync(string id, IFormCollection form) => form["edit"].ToString() switch
     {
         "house-style" => await styles.ForSheetAsync(form["houseStyle"]) is { } style ? new ChangeHouseStyle(style) : null,
-        "warm-up" => await store.FindAsync(id) is { } stored ? new BeginWith(await plans.WarmUpAsync(form["group"].ToString(), stored.Sheet.Style)) : null,
+        "warm-up" => await store.FindAsync(id, HttpContext.RequestAborted) is { } stored ? new BeginWith(await plans.WarmUpAsync(form["group"].ToString(), stored.Sheet.Style)) : null,
         _ => await FromLibraryAsync(form["kept"]),
     };
 
     private async Task<SheetEdit?> FromLibraryAsync(string? choice) => choice?.Split(' ') switch
     {
         ["shelf", var name] when ShippedSections.Find(name) is { } shelved => new AddKeptSection(shelved.Section),
-        ["own", var number] when ReadNumber(number) is { } kept && await library.FindAsync(kept) is { } own => new AddKeptSection(own.Section),
+        ["own", var number] when ReadNumber(number) is { } kept && await library.FindAsync(kept, HttpContext.RequestAborted) is { } own => new AddKeptSection(own.Section),
         _ => null,
     };
 
     private async Task<IActionResult> StepAsync(string id, Func<string, Head, Task<SaveOutcome>> step)
     {
         var form = await Request.ReadFormAsync();
-        if (await store.FindAsync(id) is not { } before)
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } before)
             return NotFound();
         var stepped = await step(id, Head.Parse(form["head"]));
         if (stepped.IsStale)

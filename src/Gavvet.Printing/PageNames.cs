@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.RegularExpressions;
 using Gavvet.Engraving.Output;
 using Gavvet.Teaching;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -50,7 +51,7 @@ public static partial class PageNames
     /// <param name="pages">The pages as SVG.</param>
     /// <exception cref="FormatException">They cannot be read.</exception>
     public static byte[] Pdf(string title, IReadOnlyList<string> pages) => pages.Count == 0
-        ? throw new FormatException("There are no pages.")
+        ? throw new FormatException(Texts.Say("page.unreadable"))
         : PdfWriter.Write(title, [.. pages.Select(SvgReader.Read)]);
 
     // A name may begin on one line and end on the next, so the lines are searched as one text.

@@ -106,8 +106,8 @@ public sealed class NamesGoneTests : OnFolder
             await Gone();
             var all = steps;
             Assert.True(all > 20, $"{all} steps");
-            // The first look is no part of it; from there on at a dozen places.
-            for (var at = 1; at <= all; at += Math.Max(1, all / 12))
+            // At some places from the first look to the last copy, at others in each run.
+            for (var at = 1 + (Environment.TickCount & 3); at <= all; at += Math.Max(1, all / 5))
             {
                 CloseDatabase();
                 foreach (var file in Directory.GetFiles(Folder.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) != "in-use"))
@@ -116,6 +116,7 @@ public sealed class NamesGoneTests : OnFolder
                 Data = new Database(Folder);
                 steps = 0;
                 await Assert.ThrowsAsync<KilledException>(() => Do(way, Killed(at), folder));
+                Assert.True(steps == at, $"killed at {steps} of {all}, not at {at}");
                 var noted = Directory.GetFiles(Folder.Path, "erasing-*").Length;
                 CloseDatabase();
                 Data = new Database(Folder);

@@ -35,7 +35,7 @@ public static partial class PartReading
         NumberPart number => Whole(line) == number.Number,
         OrdinalPart place => Whole(line) == place.Number || Plain(line) == Plain(Places.ElementAtOrDefault(place.Number) ?? ""),
         StepsPart steps => IsSteps(steps, line),
-        IntervalsPart intervals => IsIntervals(intervals.Intervals, line),
+        IntervalsPart intervals => IntervalText.Read(line) is { } read && read.SequenceEqual(intervals.Intervals),
         ChordPart chord => ChordWords(line) == ChordWords(chord.Chord.Name),
         ClefPart clef => IsClef(clef.Clef, line),
         YesNoPart choice => (choice.Yes ? Yes : No).Contains(line.Trim().TrimEnd('.').ToLowerInvariant()),
@@ -71,8 +71,14 @@ public static partial class PartReading
     /// <param name="text">The text.</param>
     public static string Plain(string text) => White().Replace(PlainText.Of(text).Replace('-', ' '), " ").Trim().TrimEnd('.').ToUpperInvariant();
 
-    // In the key's own words. A capital tells M3 from m3, and there alone it counts.
-    private static bool IsAsSaid(HouseStyle style, AnswerPart part, string line) => part is IntervalsPart or StepsPart
+    /// <summary>Whether capitals mean something in a part as it is said: M3 is no m3, V no v.</summary>
+    /// <param name="style">The house style.</param>
+    /// <param name="part">The part.</param>
+    internal static bool HasCapitals(HouseStyle style, AnswerPart part) => part is IntervalsPart or StepsPart
+        || (part is DegreeLabelsPart or DegreeNamePart { Technical: false } && style.Degrees == DegreeWords.Numerals);
+
+    // In the key's own words.
+    private static bool IsAsSaid(HouseStyle style, AnswerPart part, string line) => HasCapitals(style, part)
         ? PlainText.Of(line).Trim() == PlainText.Of(style.Say(part))
         : Plain(line) == Plain(style.Say(part));
 
@@ -184,12 +190,6 @@ public static partial class PartReading
     {
         var text = White().Replace(line.Replace("half step", "half", StringComparison.OrdinalIgnoreCase).Replace("whole step", "whole", StringComparison.OrdinalIgnoreCase), " ");
         return FormulaText.Steps(FormulaText.Words(text.Replace('.', ' '))).SequenceEqual(steps.Steps.Select(step => step.Semitones));
-    }
-
-    private static bool IsIntervals(ImmutableArray<Interval> intervals, string line)
-    {
-        var lines = line.Contains(',', StringComparison.Ordinal) ? Split(line).ToArray() : intervals.Length == 1 ? [line] : line.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        return lines.Length == intervals.Length && lines.Zip(intervals).All(pair => Plain(pair.First) == Plain(pair.Second.Name) || pair.First.Trim().Replace("maj", "M", StringComparison.OrdinalIgnoreCase).Replace("min", "m", StringComparison.OrdinalIgnoreCase).Replace(" ", "", StringComparison.Ordinal) == $"{pair.Second}");
     }
 
     private static string ChordWords(string text) => string.Join(' ', Plain(text).Split(' ').Where(word => word is not ("TRIAD" or "CHORD")).Select(word => word switch

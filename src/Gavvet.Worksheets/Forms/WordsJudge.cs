@@ -123,9 +123,12 @@ public static class WordsJudge
     {
         var choices = asked.Choices;
         var letter = written.Trim().TrimEnd('.', ')').ToUpperInvariant();
-        var chosen = letter is [>= 'A' and <= 'Z' and var first] && first - 'A' < choices.Length ? first - 'A' : Find(choices, option => PartReading.Plain(option) == PartReading.Plain(written));
+        // As it stands there; otherwise in any capitals, where that is one of them alone: m2 and M2 are two.
+        var chosen = letter is [>= 'A' and <= 'Z' and var first] && first - 'A' < choices.Length ? first - 'A' : Find(choices, option => PlainText.Of(option) == PlainText.Of(written.Trim()));
         if (chosen < 0)
-            chosen = Find(choices, option => letter.Length > 0 && option.StartsWith(letter, StringComparison.OrdinalIgnoreCase));
+            chosen = Only(choices, option => PartReading.Plain(option) == PartReading.Plain(written));
+        if (chosen < 0)
+            chosen = Only(choices, option => letter.Length > 0 && option.StartsWith(letter, StringComparison.OrdinalIgnoreCase));
         if (chosen < 0)
             throw new FormatException(Texts.Say("answer-choice", ("answer", written.Trim()), ("choices", string.Join(", ", choices))));
         return asked.RightChoices.Contains(chosen)
@@ -136,10 +139,13 @@ public static class WordsJudge
     private static int Find(ImmutableArray<string> choices, Func<string, bool> fits) =>
         choices.Select((option, i) => (option, i)).Where(pair => fits(pair.option)).Select(pair => pair.i).DefaultIfEmpty(-1).First();
 
+    private static int Only(ImmutableArray<string> choices, Func<string, bool> fits) =>
+        choices.Select((option, i) => (option, i)).Where(pair => fits(pair.option)).ToArray() is [var only] ? only.i : -1;
+
     private static Judgement OfLines(AskedQuestion asked, HouseStyle style, string written)
     {
-        // All of it in one line, just as the key says it.
-        if (PartReading.Plain(written) == PartReading.Plain(asked.Text))
+        // All of it in one line, just as the key says it; capitals count where they mean something.
+        if (asked.Lines.Any(line => PartReading.HasCapitals(style, line.Right)) ? PlainText.Of(written).Trim() == PlainText.Of(asked.Text).Trim() : PartReading.Plain(written) == PartReading.Plain(asked.Text))
             return new Judgement(Verdict.Correct, [], asked.Lines.Length, asked.Lines.Length);
         var printed = asked.Printed;
         var lines = Lines(asked.Lines.Length, written);

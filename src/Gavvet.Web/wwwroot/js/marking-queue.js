@@ -121,7 +121,7 @@ const send = async () => {
   if (sending) return;
   sending = true;
   while (queue.length > 0) {
-    const { before, words, ...values } = queue[0];
+    const { before, words, shown, ...values } = queue[0];
     const outcome = await post("Mark", values).catch(() => ({ status: 0 }));
     if (isAnswer(outcome)) {
       wait = 0;
@@ -148,8 +148,9 @@ addEventListener("online", () => wake());
 export const decide = (what, shown) => {
   const key = keyOf(paper().number, item().number);
   refused.delete(key);
-  const entry = { copy: paper().number, item: item().number, before: now() ?? null, seen: seen.get(key) ?? 0, words: what.written ? `${shown.words} “${what.written}”` : shown.words, ...what };
-  marked.set(key, { ...shown, of: item().marks, findings: shown.findings ?? [], pending: true });
+  const pending = { ...shown, of: item().marks, findings: shown.findings ?? [], pending: true };
+  const entry = { copy: paper().number, item: item().number, before: now() ?? null, shown: pending, seen: seen.get(key) ?? 0, words: what.written ? `${shown.words} “${what.written}”` : shown.words, ...what };
+  marked.set(key, pending);
   queue.push(entry);
   keep();
   send();
@@ -186,10 +187,14 @@ export const undo = async () => {
   }
 };
 
-// What an earlier load of the page could not send.
+// What an earlier load of the page could not send stands as entered, and is sent once the screen is there.
 export const resume = () => {
   const kept = JSON.parse(sessionStorage.getItem(store) ?? "{}");
   ({ queue = [], aside = [], entered = [] } = Array.isArray(kept) ? { queue: kept } : kept);
+  for (const entry of queue) marked.set(keyOf(entry.copy, entry.item), entry.shown);
+};
+
+export const goOn = () => {
   if (aside.length > 0) ask();
   if (queue.length > 0) send();
   if (isWaiting()) told();

@@ -1,6 +1,6 @@
 // Marking by keys: what a key, a click or a finger does.
 import { address, at, isOpen, item, itemsOf, keyOf, mode, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
-import { decide, forget, isWaiting, post, resume, undo, whenSettled } from "./marking-queue.js";
+import { decide, forget, goOn, isWaiting, post, resume, undo, whenSettled } from "./marking-queue.js";
 import { advance, element, options, show, showView } from "./marking-view.js";
 
 const letters = "CDEFGAB";
@@ -127,13 +127,14 @@ const listen = () => {
 const begin = async () => {
   printing.data = await (await fetch(`${address}?handler=Data`)).json();
   for (const each of printing.data.markings) take(each);
+  resume();
   const first = printing.data.papers.findIndex((one) => !one.isSpare && itemsOf(one).some((_, i) => isOpen(one, i)));
   place.paper = Math.max(0, first);
   place.item = Math.max(0, itemsOf(paper()).findIndex((_, i) => isOpen(paper(), i)));
   whenSettled(show);
   listen();
   show();
-  resume();
+  goOn();
 };
 
 if (address) await begin();

@@ -7,11 +7,12 @@ import { Agent, request } from "node:http";
 import { join } from "node:path";
 import { root, temporaryFolder } from "../tests/support/commands.mjs";
 import { start } from "../tests/support/server.mjs";
+import { marking, printForClass } from "./markers.mjs";
 import { crowd, edits, pause, Teacher } from "./teacher.mjs";
 
 const short = process.argv[2] === "short";
 const scale = short ? 10 : 1;
-const limits = { "50 teachers": 300, "50 teachers, five printing": 600, "an edit in another's flood": 1000, "memory of printing": 400, "memory of the largest printing": 400, "a printing of 26 versions": 8 };
+const limits = { "50 teachers": 300, "50 teachers, five printing": 600, "50 teachers marking": 300, "50 teachers marking, one printing": 300, "an edit in another's flood": 1000, "memory of printing": 400, "memory of the largest printing": 400, "a printing of 26 versions": 8 };
 const problems = [];
 const fail = (words) => {
   problems.push(words);
@@ -35,8 +36,8 @@ const run = (name, words, environment) => {
 
 // The short form leaves out what the tests run by themselves.
 if (!short) {
-  console.log("26,000 random requests to every address");
-  run("Gavvet.Web.Tests", ["--filter-class", "*FuzzTests"], { GAVVET_FUZZ_REQUESTS: "26000" });
+  console.log("100,000 random requests to every address, seeded afresh");
+  run("Gavvet.Web.Tests", ["--filter-class", "*FuzzTests"], { GAVVET_FUZZ_REQUESTS: "100000" });
   console.log("100,000 random sequences of edits");
   run("Gavvet.Engraving.Tests", ["--filter-class", "*RandomEditTests"], { GAVVET_EDIT_SEQUENCES: "100000" });
 }
@@ -61,8 +62,10 @@ const memory = (server) => Number(readFileSync(`/proc/${server.pid}/status`, "ut
     await printer.send("POST", `${printer.sheet}/print`, { versions: "26", __RequestVerificationToken: printer.proof });
   }
   const size = () => readdirSync(server.path).filter((name) => /^gavvet\.db(-wal)?$/.test(name)).reduce((sum, name) => sum + statSync(join(server.path, name)).size, 0) / 1_048_576;
-  const before = size();
-  const printing = Promise.all(printers.map(async (printer) => {
+  // All of them mark the papers of one class; then beside a printing of 26 versions.
+  const papers = await printForClass(teachers[10], 50);
+  hold("50 teachers marking", at(await marking(teachers, papers, 60 / scale), 0.99), "ms");
+  const print = async (printer) => {
     const begun = await printer.send("POST", `${printer.sheet}/print?handler=Print`, { seats: "" });
     const job = begun.text.match(/handler=Job&amp;job=([0-9a-f]+)/)?.[1];
     if (!job) return fail(`a printing did not begin: ${begun.status} ${begun.text.slice(0, 200)}`);
@@ -72,7 +75,12 @@ const memory = (server) => Number(readFileSync(`/proc/${server.pid}/status`, "ut
       if (now.text.includes("field-error")) return fail(`a printing failed: ${now.text.replace(/<[^>]+>/g, "")}`);
       await pause(250);
     }
-  }));
+  };
+  const one = print(printers[0]);
+  hold("50 teachers marking, one printing", at(await marking(teachers.slice(1), papers, 30 / scale), 0.99), "ms");
+  await one;
+  const before = size();
+  const printing = Promise.all(printers.map(print));
   const beside = await crowd(teachers.slice(5), 30 / scale);
   const printed = await printing;
   console.log(`${beside.length} edits beside ${printed.filter(Boolean).length} printings of 26 versions`);

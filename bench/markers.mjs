@@ -12,6 +12,7 @@ const says = [
 // A printing of ten scales for a class of so many, by the first of the teachers; its address.
 export const printForClass = async (teacher, students) => {
   await teacher.edit({ edit: "kind", section: "1", kind: "write-scale" });
+  await teacher.edit({ edit: "keys", section: "1", keys: "Ab Eb Bb F C G D A E B".split(" ") });
   await teacher.edit({ edit: "count", section: "1", count: "10" });
   const group = (await teacher.send("POST", "/classes", { name: "Thornbury", __RequestVerificationToken: teacher.proof })).headers.location;
   await teacher.send("POST", `${group}?handler=Add`, { students: Array.from({ length: students }, (_, i) => `Student ${i + 1}`).join("\n"), __RequestVerificationToken: teacher.proof });

@@ -120,6 +120,51 @@ public class WordsJudgeTests
     public void A_capital_tells_a_major_interval_from_a_minor_one(string interval, string written, bool isRight) =>
         Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new IntervalsPart([Interval.Parse(interval)]), written));
 
+    // Through the whole judge, where the line as the key has it is looked at first.
+    [Fact]
+    public void No_interval_is_right_by_the_letters_of_another_in_any_question_that_asks_for_one()
+    {
+        foreach (var id in new[] { "interval-of-degrees", "scale-intervals" })
+        {
+            var kind = QuestionCatalogue.Standard.Get(id);
+            foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 97 == 0).Take(40).Select(setting => setting with { AnswerAs = AnswerForm.Write }))
+            {
+                var intervals = ((IntervalsPart)kind.Answer(setting).Lines[0].Right).Intervals;
+                var right = string.Join(' ', intervals);
+                var other = string.Concat(right.Select(letter => letter switch { 'm' => 'M', 'M' => 'm', _ => letter }));
+                Assert.Equal(Verdict.Correct, WordsJudge.Judge(kind, setting, right).Verdict);
+                Assert.True(WordsJudge.Judge(kind, setting, string.Join(", ", intervals.Select(interval => interval.Name.ToUpperInvariant()))).Verdict is Verdict.Correct or Verdict.Accepted, right);
+                if (other != right)
+                    Assert.True(WordsJudge.Judge(kind, setting, other).Verdict == Verdict.Wrong, $"{id}: “{other}” for “{right}”");
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData("m2", 0)]
+    [InlineData("M2", 1)]
+    [InlineData("perfect FIFTH", 2)]
+    [InlineData("b", 1)]
+    public void A_choice_is_found_as_it_stands_and_in_other_capitals_where_it_is_alone(string written, int right)
+    {
+        var asked = new AskedQuestion { Lines = [new AnsweredLine(new WordsPart("x"))], Text = "x", Choices = ["m2", "M2", "perfect fifth"], RightChoices = [right] };
+        Assert.Equal(Verdict.Correct, WordsJudge.Judge(asked, HouseStyle.Classical, written).Verdict);
+    }
+
+    [Theory]
+    [InlineData("harmonic-minor", "D minor", false)]
+    [InlineData("harmonic-minor", "D natural minor", false)]
+    [InlineData("harmonic-minor", "Dm", false)]
+    [InlineData("harmonic-minor", "D minor harmonic", true)]
+    [InlineData("melodic-minor", "D minor", false)]
+    [InlineData("natural-minor", "D minor", true)]
+    [InlineData("natural-minor", "D-moll", true)]
+    [InlineData("natural-minor", "D Aeolian", true)]
+    [InlineData("dorian", "Dorian on D", true)]
+    [InlineData("dorian", "D minor", false)]
+    public void The_name_of_a_key_is_no_other_form_of_minor(string type, string written, bool isRight) =>
+        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new ScalePart(ScaleTypes.Get(type), NoteText.Parse("D")), written));
+
     [Theory]
     [InlineData("W W H W W W H", true)]
     [InlineData("WWHWWWH", true)]

@@ -141,21 +141,10 @@ public static partial class PartReading
             : (count.Length == 0 || Count(signature, count)) && NoteReading.Notes(style, notes) is { } read && read.SequenceEqual(signature.Notes);
     }
 
-    private static bool IsScale(HouseStyle style, ScalePart scale, string line)
-    {
-        if (IsNamed(scale.Type, line))
-            return scale.Tonic is null;
-        var words = line.Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries);
-        if (scale.Type.IsKey && NoteReading.Keys(style, line).Any(key => key.ScaleType == scale.Type && (scale.Tonic is null || key.Tonic == scale.Tonic)))
-            return true;
-        // The tonic before the name, of one word or of more: "E flat Dorian".
-        return Enumerable.Range(1, Math.Max(0, Math.Min(3, words.Length - 1))).Any(skip => IsNamed(scale.Type, string.Join(' ', words[skip..]))
-            && NoteReading.Notes(style, string.Join(' ', words[..skip])) is [var tonic] && (scale.Tonic is null || tonic == scale.Tonic));
-    }
-
-    // A name that fits more than one scale is right where it fits this one; "minor" alone is the natural minor.
-    private static bool IsNamed(ScaleType type, string name) => ScaleNames.Find(name).Contains(type) || ScaleNames.Find($"{name} scale").Contains(type)
-        || (name.EndsWith(" scale", StringComparison.OrdinalIgnoreCase) && IsNamed(type, name[..^6])) || (type.Id == "natural-minor" && Plain(name) is "MINOR" or "MIN");
+    // A name that fits more than one scale is right where it fits this one; a key's name names no other form than its own.
+    private static bool IsScale(HouseStyle style, ScalePart scale, string line) =>
+        ScaleText.Read(line, style.NoteNames).Any(read => read.Type == scale.Type && (scale.Tonic is null || read.Tonic == scale.Tonic))
+        || (scale.Type.IsKey && NoteReading.Keys(style, line).Any(key => key.ScaleType == scale.Type && (scale.Tonic is null || key.Tonic == scale.Tonic)));
 
     private static bool IsDegrees(HouseStyle style, ScaleType type, ImmutableArray<Degree> degrees, string line)
     {

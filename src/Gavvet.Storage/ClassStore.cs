@@ -139,7 +139,7 @@ public sealed class ClassStore(Database data, TimeProvider clock)
         if (SchoolClass.NameProblem(name) is { } problem)
             throw new FormatException(problem);
         var names = await database.Classes.Where(row => row.Id != id).Select(row => row.Name).ToListAsync();
-        if (names.Exists(other => string.Equals(other, name.Trim(), StringComparison.CurrentCultureIgnoreCase)))
+        if (names.Exists(other => NameSearch.AreAlike(other, name)))
             throw new FormatException(Texts.Say("class.taken", ("name", name.Trim())));
     }
 
@@ -148,7 +148,7 @@ public sealed class ClassStore(Database data, TimeProvider clock)
         if (SchoolClass.NameProblem(student.Name) is { } problem)
             throw new FormatException(problem);
         var others = row.Students.Where(other => other.Id != id).ToArray();
-        if (others.FirstOrDefault(other => string.Equals(other.Name, student.Name.Trim(), StringComparison.CurrentCultureIgnoreCase)) is { } same)
+        if (others.FirstOrDefault(other => NameSearch.AreAlike(other.Name, student.Name)) is { } same)
             throw new FormatException(Texts.Say("class.student-taken", ("name", same.Name)));
         if (student.Seat is { } seat && others.FirstOrDefault(other => other.SeatRow == seat.Row && other.SeatNumber == seat.Number) is { } there)
             throw new FormatException(Texts.Say("class.seat-taken", ("row", seat.Row), ("seat", seat.Number), ("name", there.Name)));

@@ -45,6 +45,9 @@ public sealed class ClassTests : OnFolder
         Assert.True(await Classes.ChangeAsync(group.Id, viola));
         Assert.Equal(viola, (await Classes.FindAsync(group.Id))!.Students[0]);
         Assert.Contains("There is a Mira", (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [new Student("", "mira")]))).Message, StringComparison.Ordinal);
+        await Classes.AddAsync(group.Id, [new Student("", "Zoë")]);
+        Assert.Contains("There is a Zoë", (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [new Student("", "ZOE\u0308")]))).Message, StringComparison.Ordinal);
+        await Erasure.StudentAsync((await Classes.FindAsync(group.Id))!.Students[2].Id);
         Assert.Contains("is Mira’s already", (await Assert.ThrowsAsync<FormatException>(() => Classes.ChangeAsync(group.Id, group.Students[1] with { Seat = new Seat(1, 2) }))).Message, StringComparison.Ordinal);
         Assert.Contains("called strings already", (await Assert.ThrowsAsync<FormatException>(() => Classes.CreateAsync("strings"))).Message, StringComparison.Ordinal);
         Assert.Contains("up to 200", (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [.. Enumerable.Range(0, 199).Select(i => new Student("", $"S{i}"))]))).Message, StringComparison.Ordinal);

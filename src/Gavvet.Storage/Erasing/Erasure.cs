@@ -11,6 +11,9 @@ namespace Gavvet.Storage;
 /// </summary>
 public sealed class Erasure(Database data, Backups backups, PageMending pages)
 {
+    /// <summary>What to say where an erasure that was begun could not be finished.</summary>
+    public static string WaitsInWords => StorageTexts.Say("erasure.waits");
+
     /// <summary>Deletes a sheet of the bin with all its states. Its printings stay.</summary>
     /// <returns>Whether it was in the bin.</returns>
     public async Task<bool> SheetAsync(string id) => await DoAsync(new ErasureNote(ErasureKind.Sheet, id, [])) is not null;

@@ -33,6 +33,23 @@ public sealed class Server : IAsyncDisposable
     /// <summary>Where the first passphrase is set; null when none is needed or one is set.</summary>
     public string? SetUpLink { get; private init; }
 
+    /// <summary>What is to be said of an erasure that could not be finished at the start, or null.</summary>
+    public string? Unfinished { get; private init; }
+
+    // An erasure that a kill cut short is done before anyone is shown a name. Where the disk keeps it from being done, the
+    // teacher can work all the same, and it is tried again every hour.
+    private static async Task<string?> FinishErasuresAsync(WebApplication application)
+    {
+        try
+        {
+            return await application.Services.GetRequiredService<Erasure>().FinishAsync() ? null : Erasure.WaitsInWords;
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException || StorageMessages.Of(problem) is not null)
+        {
+            return Erasure.WaitsInWords;
+        }
+    }
+
     /// <summary>Builds the server.</summary>
     /// <param name="args">The command line.</param>
     /// <param name="adjust">Changes to the services before the server is built.</param>
@@ -61,8 +78,7 @@ public sealed class Server : IAsyncDisposable
             Pipeline.Use(application);
             folder.MarkRunning(true);
             await application.Services.GetRequiredService<SchoolClock>().ReadAsync(application.Services.GetRequiredService<DeskSettings>());
-            // An erasure that a kill cut short is done before anyone is shown a name.
-            await application.Services.GetRequiredService<Erasure>().FinishAsync();
+            var unfinished = await FinishErasuresAsync(application);
             var setUp = await SignInGuard.PrepareAsync(application.Services, options);
             if (options.Demo)
             {
@@ -71,7 +87,7 @@ public sealed class Server : IAsyncDisposable
                 await application.Services.GetRequiredService<DemoClasses>().FillAsync();
             }
 
-            return new Server(application, folder, throwAway, waking) { SetUpLink = setUp };
+            return new Server(application, folder, throwAway, waking) { SetUpLink = setUp, Unfinished = unfinished };
         }
         catch
         {
@@ -88,7 +104,7 @@ public sealed class Server : IAsyncDisposable
         await Application.StartAsync();
         // Uploads wait in the data folder too, where nobody else can read them.
         Environment.SetEnvironmentVariable("ASPNETCORE_TEMP", _folder.TemporaryPath);
-        if (Application.Services.GetRequiredService<StartWords>().Words is { } words)
+        foreach (var words in new[] { Application.Services.GetRequiredService<StartWords>().Words, Unfinished }.OfType<string>())
             Console.Error.WriteLine(words);
         Console.WriteLine($"Gavvet is at {Application.Urls.First()}");
         Console.WriteLine($"Data folder: {_folder.Path}{(_throwAway is null ? "" : " (thrown away at the end)")}");

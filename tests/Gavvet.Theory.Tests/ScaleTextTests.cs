@@ -78,6 +78,8 @@ public sealed class ScaleTextTests
         Assert.Equal("B dorian", Read("B Dorian"));
         Assert.Equal("Bb dorian", Read("B Dorian", NameSystem.German));
         Assert.Equal("B dorian", Read("H Dorian", NameSystem.German));
+        Assert.Equal("B dorian", Read("H Dorian"));
+        Assert.Equal("Eb dorian", Read("Es Dorian"));
         Assert.Equal("Bb natural-minor", Read("b Moll"));
     }
 }

@@ -67,10 +67,10 @@ public static class ScaleText
     // A name without the word that leads to its tonic.
     private static string[] Led(string[] name) => name is [.., var last] && Before.Contains(last.ToLowerInvariant()) ? name[..^1] : name;
 
-    // In the names of the language that is spoken; a syllable is the same note anywhere.
+    // In the names of the language that is spoken, or else in the first system that has the note: B is never two notes at once.
     private static NoteName? Note(string text, NameSystem own, ImmutableArray<NameSystem> systems)
     {
-        foreach (var system in systems.IsEmpty ? [own, NameSystem.English, NameSystem.French] : systems)
+        foreach (var system in systems.IsEmpty ? [own, NameSystem.English, .. Enum.GetValues<NameSystem>()] : systems)
         {
             if (NoteNaming.TryParse(system, text, out var note))
                 return note;

@@ -81,7 +81,7 @@ public sealed record Item(
             PlainText.Of(item.Question.Prompt),
             ItemAsk.Of(kind, setting),
             answer.Written is { } written ? ItemAnswer.Of(kind, setting, written.Scale.Ascending, written.Scale.Descending) : ItemAnswer.OfLines(answer),
-            answer.Written is { } spelled ? [.. Spellings(kind, setting, spelled), .. OtherTonics(kind, setting, spelled, answer)] : [.. answer.Accepted.Select(text => new ItemAnswer { Text = [PlainText.Of(text)] })],
+            answer.Written is { } spelled ? [.. Spellings(kind, setting, spelled, answer), .. OtherTonics(kind, setting, spelled, answer)] : [.. answer.Accepted.Select(text => new ItemAnswer { Text = [PlainText.Of(text)] })],
             [.. answer.Remarks.Select(PlainText.Of)],
             [.. answer.Working.Select(step => PlainText.Of(WorkingSentences.Sentence(style, step)))],
             section.Marks,
@@ -104,9 +104,19 @@ public sealed record Item(
         return choices.IsEmpty ? null : [.. choices.Select(PlainText.Of)];
     }
 
-    private static IEnumerable<ItemAnswer> Spellings(QuestionKind kind, QuestionSetting setting, WrittenScale written)
+    // Signs are put to the letters that are printed, and notes into the gaps between those that are.
+    private static IEnumerable<ItemAnswer> Spellings(QuestionKind kind, QuestionSetting setting, WrittenScale written, Answer answer)
     {
+        if (written.Fill == LineFill.Signs)
+            return [];
         var scale = written.Scale;
+        if (written.Fill == LineFill.Gaps)
+        {
+            var gaps = answer.Marks[^1].OfType<NoteMark>().Select(note => note.Column).ToHashSet();
+            return AcceptedSpellings.Of(scale, setting.Style, false).Skip(1).Where(line => line.Length == scale.Ascending.Length && Enumerable.Range(0, line.Length).All(i => gaps.Contains(i) || line[i] == scale.Ascending[i]))
+                .Take(MostSpellings).Select(line => new ItemAnswer { Ascending = Plain.Notes(line) });
+        }
+
         var direction = kind.UsesDirection ? setting.Direction : Direction.Ascending;
         var up = AcceptedSpellings.Of(scale, setting.Style, false).Skip(1).Take(MostSpellings).Select(line => new ItemAnswer { Ascending = Plain.Notes(line) });
         var down = AcceptedSpellings.Of(scale, setting.Style, true).Skip(1).Take(MostSpellings).Select(line => new ItemAnswer { Descending = Plain.Notes(line) });

@@ -18,6 +18,9 @@ public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes, KeySign
 {
     /// <summary>The notes as an answer is typed: a natural against the signature has its sign.</summary>
     public string Text => string.Join(' ', Notes.Select(note => $"{NoteText.Ascii(note.Name)}{(note.Name.Accidental == Accidental.Natural && Signature.Notes.Any(sign => sign.Letter == note.Name.Letter) ? "n" : "")}{note.Octave}"));
+
+    /// <summary>The same after its signature, as where that is asked too: "2#: D4 E4 F4".</summary>
+    public string TextAfterSignature => $"{Signature.Count}{(Signature.Kind == Accidental.Sharp ? '#' : 'b')}: " + string.Join(' ', Notes.Select(note => $"{(note.Name.Accidental == Signature.On(note.Name.Letter) ? $"{note.Name.Letter}" : note.Name.Accidental == Accidental.Natural ? $"{note.Name.Letter}n" : NoteText.Ascii(note.Name))}{note.Octave}"));
 }
 
 /// <summary>A part of a score that was read.</summary>

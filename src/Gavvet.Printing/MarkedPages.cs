@@ -56,7 +56,8 @@ public static class MarkedPages
         else
         {
             yield return RingAround(new Box(box.Left - 500, box.Top + 200, box.Left + 4_200, box.Top + 4_600));
-            foreach (var ring in Rings(sides.Key, box, marking))
+            // A finding of one line among several is at no note.
+            foreach (var ring in item.Question.Scale is not null || item.Question.Lines.Length == 1 ? Rings(sides.Key, box, marking) : [])
                 yield return ring;
         }
 

@@ -43,7 +43,7 @@ public static class Marker
     /// <param name="item">The item as it was set.</param>
     /// <param name="style">The house style it was set in.</param>
     /// <param name="decision">What the teacher says.</param>
-    /// <exception cref="FormatException">An answer cannot be read, or there are not so many marks.</exception>
+    /// <exception cref="FormatException">An answer cannot be read as what is asked, or there are not so many marks.</exception>
     public static Marking Mark(SetItem item, HouseStyle style, Decision decision) => decision switch
     {
         Decision.Right => new Marking(MarkedAs.Correct, item.Marks, item.Marks, []) { IsByHand = true },
@@ -76,6 +76,9 @@ public static class Marker
     private static Marking Judged(SetItem item, HouseStyle style, string answer)
     {
         var judged = WordsJudge.Judge(item.Question, style, answer);
+        // Nothing is taken off in silence for what could not be read.
+        if (judged.Findings.FirstOrDefault(finding => finding.Code == FindingCode.NotRead) is { } unread)
+            throw new FormatException(item.Question.Sentence(style, unread));
         var marks = judged.Of == 0 ? 0 : judged.Marks * item.Marks / judged.Of;
         return new Marking((MarkedAs)(int)judged.Verdict, marks, item.Marks, [.. judged.Findings.Select(finding => Said(item, style, finding))]) { Written = answer.Trim() };
     }

@@ -39,8 +39,10 @@ public class MarkerTests
     {
         var kind = QuestionCatalogue.Standard.Get("write-scale");
         var asked = AskedQuestion.Recorded(kind, new QuestionSetting(ScaleTypes.Get("harmonic-minor"), NoteText.Parse("F"), Clef.Treble, Notation.Signature, Direction.Ascending, Scaffolding.Blank), []);
-        var marking = Mark(new SetItem(1, 1, "", "A", null, "", "", [], [], 8, 1, new Asked("write-scale", "scales", "harmonic-minor", "F", "treble", "up"), asked), new Decision.Written(written));
+        var marking = Mark(new SetItem(1, 1, "", "A", null, "", "", [], [], 8, 1, new Asked("write-scale", "scales", "harmonic-minor", "F", "treble", "up"), asked), new Decision.Written($"4 flats\n{written}"));
         Assert.Equal((expected, code), (marking.As, marking.Findings.FirstOrDefault()?.Code));
+        Assert.NotEmpty(asked.Mistakes);
+        Assert.All(asked.Mistakes, mistake => Assert.StartsWith("4b: ", mistake.Text, StringComparison.Ordinal));
         Assert.All(asked.Mistakes, mistake => Assert.NotEqual(Verdict.Correct, WordsJudge.Judge(asked, HouseStyle.Classical, mistake.Text).Verdict));
     }
 

@@ -26,13 +26,14 @@ public partial class TextsTests
             var byChoice = id.Split('.') is ["label", var group, _] && Code.Contains($"$\"label.{group}.{{", StringComparison.Ordinal);
             var byVerdict = id.Split('.') is ["marked", _] && Code.Contains("$\"marked.{", StringComparison.Ordinal);
             var byMistake = id.Split('.') is ["mistake", var mistake] && Enum.GetValues<FindingCode>().Any(code => FileWords.Of(code) == mistake);
+            var byValue = id.Split('.') is ["not-read", _] && Code.Contains("$\"not-read.{", StringComparison.Ordinal);
             var byCount = id.Split('.') is ["count", var things] && Code.Contains($"\"{things}\"", StringComparison.Ordinal);
             // By the places of the register of personal words, whose names stand in the storage.
             var byPlace = id.Split('.') is ["erased", var place] && (Code.Contains($"\"{place}\"", StringComparison.Ordinal) || Code.Contains($"PersonalPlace.{string.Concat(place.Split('-').Select(word => char.ToUpperInvariant(word[0]) + word[1..]))},", StringComparison.Ordinal));
             var byDirection = Enum.GetValues<Direction>().Any(direction => id == $"finding.direction.{FileWords.Of(direction)}");
             var byGroup = id.Split('.') is ["report", var skill] && Enum.GetValues<QuestionGroup>().Any(known => FileWords.Of(known) == skill);
             var byScale = id.EndsWith(".major", StringComparison.Ordinal) && Code.Contains($"\"{id[..^6]}\"", StringComparison.Ordinal);
-            Assert.True(byKind || byOption || byPlace || byGroup || byChoice || byVerdict || byMistake || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
+            Assert.True(byKind || byOption || byPlace || byGroup || byChoice || byVerdict || byMistake || byValue || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
         }
     }
 

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Judging;
 
@@ -23,10 +24,11 @@ public class WordsJudgeTests
                 Assert.Equal($"{AskedQuestionFile.Write(question)}", $"{AskedQuestionFile.Write(AskedQuestionFile.Read(AskedQuestionFile.Write(question)))}");
                 var asked = question.AskedScale(style);
                 var written = asked is not null
-                    ? style.Say(asked.Expected.Notes(asked.Direction))
+                    ? Written(question, style, asked.Expected.Notes(asked.Direction))
                     : string.Join('\n', answer.Lines.Select(line => style.Say(line.Right)));
                 var judged = WordsJudge.Judge(kind, setting, written);
-                Assert.Equal(Verdict.Correct, WordsJudge.Judge(AskedQuestionFile.Read(AskedQuestionFile.Write(question)), style, written).Verdict);
+                var again = WordsJudge.Judge(AskedQuestionFile.Read(AskedQuestionFile.Write(question)), style, written);
+                Assert.True(again.Verdict == Verdict.Correct, $"{id}, {setting.Scale.Id} on {setting.Tonic}, {setting.Direction}, {style.Id}: “{written}” is {again.Verdict}, {string.Join(", ", again.Findings)}");
                 Assert.True(judged.Verdict == Verdict.Correct && judged.Marks == judged.Of, $"{id}, {setting.Scale.Id} on {setting.Tonic}, {style.Id}: “{written}” is {judged.Verdict}");
                 if (asked is not null)
                     TheStaffIsRight(id, style, question, kind.Ask(setting), answer);
@@ -41,15 +43,20 @@ public class WordsJudgeTests
                 if (asked is null)
                 {
                     var spoiled = WordsJudge.Judge(kind, setting, string.Join('\n', answer.Lines.Select(_ => "hazelnut")));
-                    Assert.Equal((Verdict.Wrong, 0, answer.Lines.Length), (spoiled.Verdict, spoiled.Marks, spoiled.Of));
-                    Assert.Equal(answer.Lines.Length, spoiled.Findings.Length);
-                    Assert.All(spoiled.Findings, finding => Assert.Contains(style.Say(answer.Lines[finding.Position - 1].Right), FindingSentences.Sentence(style, finding), StringComparison.Ordinal));
+                    Assert.Equal((Verdict.NotRead, 0, answer.Lines.Sum(line => PartReading.PlacesOf(line.Right))), (spoiled.Verdict, spoiled.Marks, spoiled.Of));
+                    Assert.Equal(answer.Lines.Select((_, i) => (FindingCode.NotRead, i + 1)), spoiled.Findings.Select(finding => (finding.Code, finding.Position)));
+                    Assert.All(spoiled.Findings, finding => Assert.Contains("hazelnut", FindingSentences.Sentence(style, finding), StringComparison.Ordinal));
                 }
             }
         }
     }
 
     // What the key prints on the last staff, sign for sign, typed as it is clicked; and every other scale the key accepts.
+    // After the signature, where one is asked, with the naturals that cancel it.
+    private static string Written(AskedQuestion question, HouseStyle style, ImmutableArray<NoteName> notes) => question.Scale!.AsksSignature && style.SignatureOf(question.Scale.Type, notes[0]) is { } signature
+        ? $"{signature}\n{string.Join(' ', notes.Select(note => style.Say(note) + (note.Accidental == Accidental.Natural && signature.On(note.Letter) != Accidental.Natural ? "n" : "")))}"
+        : style.Say(notes);
+
     private static void TheStaffIsRight(string id, HouseStyle style, AskedQuestion question, Question printed, Answer answer)
     {
         var at = printed.Figures.Length - 1;
@@ -57,12 +64,14 @@ public class WordsJudgeTests
         {
             var notes = staff.Given.Concat(answer.Marks[at]).OfType<NoteMark>().GroupBy(note => note.Column).OrderBy(column => column.Key).Select(column => column.Last()).ToArray();
             var clicked = string.Join(' ', notes.Select(note => $"{note.Pitch.Name.Letter}{(note.Sign is { } sign ? NoteText.Ascii(new NoteName(Letter.C, sign))[1..] is { Length: > 0 } mark ? mark : "n" : "")}{note.Pitch.Octave}"));
+            if (question.Scale!.AsksSignature)
+                clicked = $"{style.SignatureOf(question.Scale.Type, question.Scale.Tonic)}: {clicked}";
             if (style.NoteNames == NameSystem.English && notes.Length == staff.Columns && !answer.Marks[at].OfType<AddedSignMark>().Any())
                 Assert.True(WordsJudge.Judge(question, style, clicked) is { Verdict: Verdict.Correct or Verdict.Accepted } judged && judged.Marks == judged.Of, $"{id}, {style.Id}: the key’s own staff, {clicked}, is {WordsJudge.Judge(question, style, clicked).Verdict}");
         }
 
         foreach (var other in answer.Lines.SelectMany(line => line.Others).OfType<NotesPart>().Where(part => part.Notes.Length >= answer.Written!.Scale.Ascending.Length))
-            Assert.True(WordsJudge.Judge(question, style, style.Say(other)).Verdict is Verdict.Correct or Verdict.Accepted, $"{id}: {style.Say(other)} is accepted by the key");
+            Assert.True(WordsJudge.Judge(question, style, Written(question, style, other.Notes)).Verdict is Verdict.Correct or Verdict.Accepted, $"{id}: {style.Say(other)} is accepted by the key");
     }
 
     // kind, scale, tonic, written | what it is; each written out by hand (common practice, no source).

@@ -12,7 +12,7 @@ public static class FormulaText
     private static readonly char[] Between = [' ', ',', ';', '–', '-', '|', '\t', '\n', '\u00a0'];
 
     // In semitones: steps of every vocabulary, and the intervals that stand for the wider ones.
-    private static readonly ImmutableDictionary<string, int> StepWords = "w 2, h 1, t 2, s 1, st 1, ½ 1, 1½ 3, 1/2 1, whole 2, half 1, tone 2, semitone 1, a2 3, m3 3, M3 4, w+h 3, wh 3"
+    private static readonly ImmutableDictionary<string, int> StepWords = "w 2, h 1, t 2, s 1, st 1, ½ 1, 1½ 3, 1/2 1, 1.5 3, 0.5 1, whole 2, half 1, tone 2, semitone 1, m2 1, M2 2, a2 3, m3 3, M3 4, w+h 3, wh 3, ts 3, t+s 3, 1h 3, ganz 2, ganzton 2, halb 1, halbton 1, gt 2, ht 1, ton 2, tono 2, semitono 1, hele 2, halve 1"
         .Split(", ").Select(row => row.Split(' ')).ToImmutableDictionary(row => row[0], row => int.Parse(row[1], CultureInfo.InvariantCulture));
 
     /// <summary>The widest step, in semitones, that is written as a number.</summary>
@@ -52,5 +52,5 @@ public static class FormulaText
     }
 
     // M3 is a major third and m3 a minor one; elsewhere a capital says nothing.
-    private static int Step(string word) => word is [>= '1' and <= (char)('0' + WidestStep)] ? word[0] - '0' : StepWords.GetValueOrDefault(word == "M3" ? word : word.ToLowerInvariant());
+    private static int Step(string word) => word is [>= '1' and <= (char)('0' + WidestStep)] ? word[0] - '0' : StepWords.GetValueOrDefault(word is "M3" or "M2" ? word : word.ToLowerInvariant());
 }

@@ -17,6 +17,24 @@ public sealed record AskedLine(ScaleType Type, NoteName Tonic, Direction Directi
     /// <summary>Whether it stands under its key signature, so that a bare letter takes the sign of it.</summary>
     public bool UnderSignature { get; init; }
 
+    /// <summary>Whether the signature itself is written by the student, before the notes, and is a place of its own.</summary>
+    public bool AsksSignature { get; init; }
+
+    /// <summary>Whether the note it begins on is itself to be found: a faultless line on another earns half at most.</summary>
+    public bool AsksTonic { get; init; }
+
+    /// <summary>What of it the student fills in; marks are shared out over that alone.</summary>
+    public LineFill Fill { get; init; }
+
+    /// <summary>The places that are filled in, from 0; empty where all that are not printed are.</summary>
+    public ImmutableArray<int> Places { get; init; } = [];
+
+    /// <summary>The line that is printed, where a change of it is asked; empty otherwise.</summary>
+    public ImmutableArray<NoteName> From { get; init; } = [];
+
+    /// <summary>The other scales its section asks, for which it may be taken.</summary>
+    public ImmutableArray<ScaleType> Beside { get; init; } = [];
+
     /// <summary>Other tonics the scale is as right on, such as the literal transposition beside the practical one.</summary>
     public ImmutableArray<NoteName> OtherTonics { get; init; } = [];
 }
@@ -43,6 +61,9 @@ public sealed record AskedQuestion
 
     /// <summary>The columns of a staff on which a scale is completed: each note that is printed, null where one is to be written; empty where nothing of it is printed.</summary>
     public ImmutableArray<NoteName?> Columns { get; init; } = [];
+
+    /// <summary>Rows of notes that stand on the page: handed back as they are they earn nothing, unless they are right.</summary>
+    public ImmutableArray<ImmutableArray<NoteName>> Given { get; init; } = [];
 
     /// <summary>The answers beside the question to choose from, A first; empty where it is written.</summary>
     public ImmutableArray<string> Choices { get; init; } = [];
@@ -72,6 +93,7 @@ public sealed record AskedQuestion
         return Of(question, answer) with
         {
             Scale = scale,
+            Given = [.. GivenRows(question, setting.Style)],
             Columns = scale is null ? [] : PrintedColumns(question, answer),
             Choices = chosen?.Options ?? [],
             List = setting.AnswerAs == AnswerForm.Matching ? list : [],
@@ -88,7 +110,7 @@ public sealed record AskedQuestion
     public static AskedQuestion Recorded(QuestionKind kind, QuestionSetting setting, ImmutableArray<string> list)
     {
         var asked = Of(kind, setting, list);
-        return asked with { Mistakes = asked.AskedScale(setting.Style) is { } scale ? LikelyMistakes.Of(scale, line => WordsJudge.OfScale(asked, setting.Style, line), MostLikely) : MistakesOf(kind, setting) };
+        return asked with { Mistakes = asked.AskedScale(setting.Style) is { } scale ? LikelyMistakes.Of(scale, (line, signature) => ScaleAnswer.OfScale(asked, setting.Style, line, signature), MostLikely) : MistakesOf(kind, setting) };
     }
 
     internal static AskedQuestion Of(Question question, Answer answer) => new()
@@ -105,7 +127,20 @@ public sealed record AskedQuestion
 
     /// <summary>What the judge of scales is asked, or null where no scale is written.</summary>
     /// <param name="style">The house style.</param>
-    public AskedScale? AskedScale(HouseStyle style) => Scale is { } scale ? new AskedScale(scale.Type, scale.Tonic, scale.Direction, style) { Octaves = scale.Octaves } : null;
+    public AskedScale? AskedScale(HouseStyle style) => Scale is not { } scale ? null : new AskedScale(scale.Type, scale.Tonic, scale.Direction, style)
+    {
+        Octaves = scale.Octaves,
+        SignatureAsked = scale.AsksSignature,
+        TonicAsked = scale.AsksTonic,
+        // Printed at the head of a line that is to be written, as help.
+        TonicGiven = scale.Fill == LineFill.Notes && Columns is [not null, ..],
+        Beside = scale.Beside,
+    };
+
+    /// <summary>Whether what was written is only what stands on the page.</summary>
+    /// <param name="style">The house style.</param>
+    /// <param name="written">What was written.</param>
+    internal bool IsHandedBack(HouseStyle style, string written) => !Given.IsEmpty && NoteReading.Notes(style, written) is { } read && Given.Any(row => row.SequenceEqual(read));
 
     /// <summary>The ways a typed scale may be read: by the names of its notes, then under its signature; on the tonic asked, then on the others.</summary>
     internal IEnumerable<(AskedScale Scale, KeySignature? Signature)> Readings(HouseStyle style)
@@ -114,7 +149,7 @@ public sealed record AskedQuestion
         {
             var scale = AskedScale(style)! with { Tonic = tonic };
             yield return (scale, null);
-            if (Scale.UnderSignature && style.SignatureOf(scale.Type, tonic) is { } signature)
+            if (Scale is { UnderSignature: true, AsksSignature: false } && style.SignatureOf(scale.Type, tonic) is { } signature)
                 yield return (scale, signature);
         }
     }
@@ -134,8 +169,42 @@ public sealed record AskedQuestion
         return new AskedLine(written.Type, written.Scale.Tonic, direction, isLong ? setting.Octaves : 1)
         {
             UnderSignature = kind.UsesNotation && setting.Notation == Notation.Signature,
+            // Where there is none to write, there is nothing to ask.
+            AsksSignature = answer.Marks.Any(marks => marks.OfType<SignatureMark>().Any(mark => mark.Signature.Count > 0)),
+            AsksTonic = written.AsksTonic,
+            Fill = written.Fill,
+            Places = [.. PlacesOf(answer, written)],
+            From = written.From,
+            Beside = [.. setting.Beside.Where(type => type != written.Type)],
             OtherTonics = [.. answer.Lines.SelectMany(line => line.Others).OfType<NotesPart>().Where(part => part.Notes.Length >= written.Scale.Ascending.Length && part.Notes[0] != written.Scale.Tonic).Select(part => part.Notes[0]).Distinct()],
         };
+    }
+
+    // A sign is asked where one is written; a note of a gap where it is.
+    private static IEnumerable<int> PlacesOf(Answer answer, WrittenScale written) => written.Fill switch
+    {
+        LineFill.Notes => [],
+        LineFill.Gaps => answer.Marks[^1].OfType<NoteMark>().Select(note => note.Column).Order(),
+        _ => answer.Marks[^1].Select(mark => mark switch { SignMark sign => sign.Column, AddedSignMark { Note: var note } => note.Column, _ => -1 }).Where(column => column >= 0).Order(),
+    };
+
+    // Notes on staves, signs of a signature, letters in a row, and what the words beside the number name.
+    private static IEnumerable<ImmutableArray<NoteName>> GivenRows(Question question, HouseStyle style)
+    {
+        if (!question.Shown.IsEmpty)
+            yield return question.Shown;
+        foreach (var figure in question.Figures)
+        {
+            if (figure.Given.OfType<NoteMark>().Select(note => note.Pitch.Name).ToImmutableArray() is { IsEmpty: false } notes)
+                yield return notes;
+            foreach (var signature in figure.Given.OfType<SignatureMark>().Where(mark => mark.Signature.Count > 0))
+                yield return signature.Signature.Notes;
+            if (figure is StaffFigure staff && figure.Given.OfType<SignRowMark>().FirstOrDefault() is { } row)
+                yield return [.. row.Positions.Select(position => new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + position), row.Accidental))];
+            ImmutableArray<NoteName> letters = [.. figure.Given.OfType<LabelMark>().Select(label => NoteNaming.TryParse(style.NoteNames, label.Text, out var note) ? note : (NoteName?)null).OfType<NoteName>()];
+            if (!letters.IsEmpty)
+                yield return letters;
+        }
     }
 
     // The notes that stand on the last staff already, where some do and some are to be written.

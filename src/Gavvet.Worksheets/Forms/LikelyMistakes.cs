@@ -11,19 +11,22 @@ internal static class LikelyMistakes
 
     /// <summary>Wrong lines, one for each mistake that has a name of its own.</summary>
     /// <param name="asked">The scale asked.</param>
-    /// <param name="judge">Judges a line as a student's would be.</param>
+    /// <param name="judge">Judges a line as a student's would be, after the signature where one is asked.</param>
     /// <param name="most">How many at most.</param>
-    public static ImmutableArray<WrongAnswer> Of(AskedScale asked, Func<ImmutableArray<WrittenNote>, Judgement> judge, int most)
+    public static ImmutableArray<WrongAnswer> Of(AskedScale asked, Func<ImmutableArray<WrittenNote>, WrittenSignature?, Judgement> judge, int most)
     {
+        var signature = asked.SignatureAsked ? asked.Style.SignatureOf(asked.Type, asked.Tonic) : null;
+        var before = signature is { } printed ? $"{printed.Count}{(printed.Kind == Accidental.Sharp ? '#' : 'b')}: " : "";
         var right = Line(asked, asked.Type)!.Value;
         var found = ImmutableArray.CreateBuilder<WrongAnswer>();
         foreach (var line in Lines(asked, right))
         {
             if (found.Count == most)
                 break;
-            var judged = judge([.. line.Select(Written)]);
+            ImmutableArray<WrittenNote> notes = [.. line.Select(note => Written(note, signature))];
+            var judged = judge(notes, signature is { } key ? WrittenSignature.Of(key.Notes) : null);
             if (judged.Verdict is Verdict.Wrong or Verdict.Misspelled && judged.Findings is [var finding] && found.All(other => other.Mistake != finding.Code))
-                found.Add(new WrongAnswer(string.Join(' ', line.Select(NoteText.Ascii)), finding.Code));
+                found.Add(new WrongAnswer(before + string.Join(' ', notes.Select(Ascii)), finding.Code));
         }
 
         return found.ToImmutable();
@@ -74,5 +77,9 @@ internal static class LikelyMistakes
         return scale.Notes(asked.Direction, asked.Octaves);
     }
 
-    private static WrittenNote Written(NoteName note) => new(note.Letter, note.Accidental == Accidental.Natural ? null : note.Accidental);
+    // Under a signature a note has a sign only where it is not the signature's.
+    private static WrittenNote Written(NoteName note, KeySignature? signature) =>
+        new(note.Letter, note.Accidental == (signature?.On(note.Letter) ?? Accidental.Natural) ? null : note.Accidental);
+
+    private static string Ascii(WrittenNote note) => NoteText.Ascii(new NoteName(note.Letter, note.Sign ?? Accidental.Natural)) + (note.Sign == Accidental.Natural ? "n" : "");
 }

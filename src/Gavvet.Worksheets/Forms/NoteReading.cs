@@ -1,12 +1,16 @@
 using System.Collections.Immutable;
+using System.Text.RegularExpressions;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Judging;
 
 namespace Gavvet.Worksheets.Forms;
 
 /// <summary>Notes and keys as teachers and students write them, in every system of names the program knows.</summary>
-internal static class NoteReading
+internal static partial class NoteReading
 {
+    // "E double flat minor".
+    private const int LongestKey = 4;
+
     private static readonly NameSystem[] Systems = Enum.GetValues<NameSystem>();
 
     /// <summary>The row of notes a text is, in the house style's own names or else in those of the first system that has all of them.</summary>
@@ -30,6 +34,31 @@ internal static class NoteReading
             yield return new Key(alone, char.IsLower(text.Trim()[0]) ? KeyMode.Minor : KeyMode.Major);
     }
 
+    /// <summary>The row of keys a text is, each with every key it may be; null where anything in it is none.</summary>
+    /// <param name="style">The house style.</param>
+    /// <param name="text">Such as "A major, G major", "Em and Bm" or "G D A".</param>
+    public static ImmutableArray<ImmutableArray<Key>>? KeyRow(HouseStyle style, string text)
+    {
+        var row = ImmutableArray.CreateBuilder<ImmutableArray<Key>>();
+        foreach (var piece in Between().Split(text).Where(piece => !string.IsNullOrWhiteSpace(piece)))
+        {
+            // As many words as make a key, from the front: E flat minor, then G.
+            var words = piece.Split([' ', '\t', '\n', '\r', '\u00a0'], StringSplitOptions.RemoveEmptyEntries);
+            for (var at = 0; at < words.Length;)
+            {
+                var (length, keys) = Enumerable.Range(1, Math.Min(LongestKey, words.Length - at)).Reverse()
+                    .Select(length => (length, Keys: Keys(style, string.Join(' ', words[at..(at + length)])).Distinct().ToImmutableArray()))
+                    .FirstOrDefault(one => !one.Keys.IsEmpty, (0, []));
+                if (length == 0)
+                    return null;
+                row.Add(keys);
+                at += length;
+            }
+        }
+
+        return row.Count > 0 ? row.ToImmutable() : null;
+    }
+
     private static ImmutableArray<NoteName>? In(NameSystem system, string text)
     {
         try
@@ -41,4 +70,7 @@ internal static class NoteReading
             return null;
         }
     }
+
+    [GeneratedRegex(@"[,;/]|\b(?:and|or|und|oder)\b(?=\s)", RegexOptions.IgnoreCase)]
+    private static partial Regex Between();
 }

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Wording;
@@ -10,6 +9,9 @@ namespace Gavvet.Worksheets.Forms;
 /// <summary>Judges an answer to a question of any kind: a scale as a scale, words, numbers, keys, degrees, formulas and choices as a teacher reads them.</summary>
 public static class WordsJudge
 {
+    // So many wrong notes of a row are named one by one; beyond that the row is said.
+    private const int FewPlaces = 2;
+
     /// <summary>Whether an answer is the key's or one it accepts.</summary>
     /// <param name="kind">The kind, one that answers in words.</param>
     /// <param name="setting">What the question is about, the answer written out.</param>
@@ -27,9 +29,9 @@ public static class WordsJudge
     internal static bool IsRight(Question question, Answer key, string answer)
     {
         var given = PartReading.Plain(answer);
-        return key.Accepted.Append(key.Text).Append(AnswerPhrase.Of(question, key.Marks))
+        return (!key.Lines.Any(line => PartReading.HasCapitals(key.Style, line.Right)) && key.Accepted.Append(key.Text).Append(AnswerPhrase.Of(question, key.Marks))
             .Concat(key.Accepted.SelectMany(other => AnswerPhrase.Around(question, other)))
-            .Any(right => PartReading.Plain(right) == given)
+            .Any(right => PartReading.Plain(right) == given))
             || OfLines(AskedQuestion.Of(question, key), key.Style, answer).Verdict is Verdict.Correct or Verdict.Accepted;
     }
 
@@ -64,53 +66,17 @@ public static class WordsJudge
             throw new FormatException(Texts.Say("answer-empty"));
         if (!asked.Choices.IsEmpty)
             return OfChoice(asked, written);
-        if (asked.Scale is not null && Whole(asked, AnswerText.Notes(written, style.NoteNames)) is { } notes)
-            return OfScale(asked, style, notes);
+        if (asked.Scale is not null && ScaleAnswer.Judge(asked, style, written) is { } scale)
+            return scale;
         var line = Matched(asked, written) ?? written;
         var judged = OfLines(asked, style, line);
         return judged.Verdict == Verdict.Wrong && asked.Lines.Length == 1 && Mistake(asked, mistakes(), line) is { } code ? judged with { Findings = [judged.Findings[0] with { Code = code }] } : judged;
-    }
-
-    /// <summary>The judgement of a scale: on each tonic it is right on, its notes read by their names, and under its signature where it stands under one; the reading that leaves least to mend, the plainest on a tie.</summary>
-    internal static Judgement OfScale(AskedQuestion asked, HouseStyle style, ImmutableArray<WrittenNote> notes)
-    {
-        var best = ScaleJudge.Judge(asked.AskedScale(style)!, new WrittenAnswer(notes, null));
-        foreach (var (scale, signature) in asked.Readings(style).Skip(1).TakeWhile(_ => best.Marks < best.Of || best.Verdict > Verdict.Accepted))
-        {
-            var judged = ScaleJudge.Judge(scale, new WrittenAnswer(notes, signature is { } printed ? WrittenSignature.Of(printed.Notes) : null));
-            // The mark of the signature is not asked for here: how it was written is not typed.
-            judged = signature is null ? judged : judged with { Marks = judged.Marks - 1, Of = judged.Of - 1 };
-            judged = judged.Verdict == Verdict.Correct && scale.Tonic != asked.Scale!.Tonic ? judged with { Verdict = Verdict.Accepted } : judged;
-            var (lost, least) = (judged.Of - judged.Marks, best.Of - best.Marks);
-            // Under a signature bare letters are what a student writes: that reading is said where it needs no more words.
-            var isPlainer = judged.Verdict < best.Verdict || (signature is not null && scale.Tonic == asked.Scale!.Tonic && judged.Findings.Length <= best.Findings.Length);
-            if (lost < least || (lost == least && isPlainer))
-                best = judged;
-        }
-
-        return best;
     }
 
     // A letter that stands for an answer of the list to match.
     private static string? Matched(AskedQuestion asked, string written) => !asked.List.IsEmpty && written.Trim().TrimEnd('.', ')').ToUpperInvariant() is [>= 'A' and <= 'Z' and var letter]
         ? asked.List.ElementAtOrDefault(letter - 'A') ?? throw new FormatException(Texts.Say("answer-letter", ("letter", letter), ("last", (char)('A' + asked.List.Length - 1))))
         : null;
-
-    // The whole scale, where all of it was typed or only the notes that were missing on the page; null where the line asked is another.
-    private static ImmutableArray<WrittenNote>? Whole(AskedQuestion asked, ImmutableArray<WrittenNote> typed)
-    {
-        var columns = asked.Columns;
-        if (columns.IsEmpty)
-            return typed;
-        var missing = columns.Count(column => column is null);
-        if (missing > 0 && missing < columns.Length && typed.Length == missing)
-        {
-            var next = 0;
-            return [.. columns.Select(column => column is { } name ? new WrittenNote(name.Letter, name.Accidental) : typed[next++])];
-        }
-
-        return asked.Lines is [{ Right: NotesPart line }] && line.Notes.Length == typed.Length && typed.Length < columns.Length ? null : typed;
-    }
 
     // What the same question answers in the key, form or mode that students take for the one asked has that mistake's name.
     private static FindingCode? Mistake(AskedQuestion asked, ImmutableArray<WrongAnswer> mistakes, string written)
@@ -142,59 +108,57 @@ public static class WordsJudge
     private static int Only(ImmutableArray<string> choices, Func<string, bool> fits) =>
         choices.Select((option, i) => (option, i)).Where(pair => fits(pair.option)).ToArray() is [var only] ? only.i : -1;
 
+    // Each line by itself, and on it each place; the words printed around a line may stand there.
     private static Judgement OfLines(AskedQuestion asked, HouseStyle style, string written)
     {
+        var (of, wrongName) = (asked.Lines.Sum(line => PartReading.PlacesOf(line.Right)), Marking.Halves(style, FindingCode.EnharmonicName));
         // All of it in one line, just as the key says it; capitals count where they mean something.
         if (asked.Lines.Any(line => PartReading.HasCapitals(style, line.Right)) ? PlainText.Of(written).Trim() == PlainText.Of(asked.Text).Trim() : PartReading.Plain(written) == PartReading.Plain(asked.Text))
-            return new Judgement(Verdict.Correct, [], asked.Lines.Length, asked.Lines.Length);
-        var printed = asked.Printed;
-        var lines = Lines(asked.Lines.Length, written);
+            return new Judgement(Verdict.Correct, [], of, of);
+        var lines = AnswerLines.Of(asked, style, written);
         var findings = ImmutableArray.CreateBuilder<Finding>();
-        var (halves, isDefault, soundsRight) = (0, true, true);
-        for (var i = 0; i < asked.Lines.Length; i++)
+        var halves = 0;
+        foreach (var line in lines.Where(line => !line.Read.IsRight))
         {
-            var (expected, line) = (asked.Lines[i], i < lines.Length ? lines[i] : "");
-            var around = i < printed.Length ? printed[i] : null;
-            if (IsOnLine(style, expected.Right, line, around))
-                continue;
-            if (expected.Others.Any(other => IsOnLine(style, other, line, around)))
-            {
-                isDefault = false;
-                continue;
-            }
-
-            var sounds = PartReading.SoundsRight(style, expected.Right, around is null ? line : Bare(line, around));
-            soundsRight &= sounds;
-            var code = sounds ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer;
-            halves += Marking.Halves(style, code);
-            findings.Add(new Finding(code, i + 1, new Thing.Words($"{style.Say(expected.Right)} {around?.After}".Trim()), line.Length == 0 ? Thing.None : new Thing.Words(line)));
+            halves += line.Read.Halves(wrongName);
+            findings.AddRange(Said(asked, style, line));
         }
 
-        var verdict = findings.Count > 0 ? soundsRight ? Verdict.Misspelled : Verdict.Wrong : isDefault ? Verdict.Correct : Verdict.Accepted;
-        var of = asked.Lines.Length;
+        // One thing for all lines is no answer to any of them.
+        if (lines.Length > 1 && findings.Count > 0 && lines.All(line => line.Text.Length > 0 && PartReading.Plain(line.Text) == PartReading.Plain(lines[0].Text)))
+            halves = 2 * of;
+        var isUnchanged = findings.Count > 0 && asked.IsHandedBack(style, written);
+        if (isUnchanged)
+            return new Judgement(Verdict.Wrong, [new Finding(FindingCode.Unchanged, 0, new Thing.Words(asked.Text), new Thing.Words(OneLine(written)))], 0, of);
+        var verdict = findings.Count == 0 ? lines.All(line => line.IsDefault) ? Verdict.Correct : Verdict.Accepted
+            : lines.Any(line => !line.Read.IsRead) ? Verdict.NotRead
+            : lines.All(line => line.Read.SoundsRight) ? Verdict.Misspelled : Verdict.Wrong;
         return new Judgement(verdict, findings.ToImmutable(), Math.Max(0, ((2 * of) - halves) / 2), of);
     }
 
-    // A line each as they were typed; where one line is asked all that was typed is on it. The words printed around a line may stand there.
-    private static string[] Lines(int of, string written)
+    // What is wrong on a line: place by place where it is few of many, or all of it.
+    private static IEnumerable<Finding> Said(AskedQuestion asked, HouseStyle style, ReadLine line)
     {
-        string[] typed = of == 1 ? [written] : written.Split(['\n', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
-        if (of > 1 && typed.Length != of && written.Split(',', StringSplitOptions.TrimEntries) is var commas && commas.Length == of)
-            typed = commas;
-        return [.. typed.Select(line => line.Trim())];
+        var found = line.Text.Length == 0 ? Thing.None : new Thing.Words(OneLine(line.Text));
+        if (!line.Read.IsRead)
+        {
+            yield return new Finding(FindingCode.NotRead, line.Number, new Thing.Words(Texts.Say($"not-read.{PartReading.KindOf(line.Against)}")), found);
+            yield break;
+        }
+
+        var places = line.Read.Places;
+        var code = line.Read.SoundsRight ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer;
+        if (asked.Lines.Length == 1 && line.Against is NotesPart notes && !places.IsDefault && places.Length <= FewPlaces && notes.Notes.Length > FewPlaces && NoteReading.Notes(style, line.Text) is { } read && read.Length == notes.Notes.Length)
+        {
+            foreach (var place in places)
+                yield return new Finding(notes.Notes[place].PitchClass == read[place].PitchClass ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer, place + 1, Thing.Of(notes.Notes[place]), Thing.Of(read[place]));
+            yield break;
+        }
+
+        var answer = style.Say(line.Against) is { Length: > 0 } said ? said : Texts.Say("answer.none");
+        yield return new Finding(code, asked.Lines.Length == 1 ? 0 : line.Number, new Thing.Words($"{answer} {line.Printed?.After}".Trim()), found);
     }
 
-    // With or without the words printed around the line; before a printed mode, a whole key of that mode is its tonic.
-    private static bool IsOnLine(HouseStyle style, AnswerPart part, string line, AnswerLine? printed) => PartReading.IsRight(style, part, line)
-        || (printed is not null && (PartReading.IsRight(style, part, Bare(line, printed))
-            || (part is NotesPart { Notes: [var tonic] } && ModeOf(printed.After) is { } mode && NoteReading.Keys(style, line).Contains(new Key(tonic, mode)))));
-
-    private static KeyMode? ModeOf(string words) => words == Texts.Say("mode.major") ? KeyMode.Major : words == Texts.Say("mode.minor") ? KeyMode.Minor : null;
-
-    private static string Bare(string line, AnswerLine printed)
-    {
-        if (printed.Before.Length > 0 && line.StartsWith(printed.Before, StringComparison.OrdinalIgnoreCase) && line.Length > printed.Before.Length)
-            line = line[printed.Before.Length..].TrimStart(' ', ':');
-        return printed.After.Length > 0 && line.EndsWith(printed.After, StringComparison.OrdinalIgnoreCase) && line.Length > printed.After.Length ? line[..^printed.After.Length].TrimEnd() : line;
-    }
+    // What was typed over several lines stands in a sentence as one.
+    private static string OneLine(string text) => string.Join("; ", text.Split(['\n', '\r'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries));
 }

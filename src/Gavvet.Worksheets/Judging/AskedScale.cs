@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Judging;
@@ -27,6 +28,12 @@ public sealed record AskedScale(ScaleType Type, NoteName Tonic, Direction Direct
 
     /// <summary>Whether the first note was printed; it then earns nothing.</summary>
     public bool TonicGiven { get; init; }
+
+    /// <summary>Whether the note it begins on is itself to be found: a faultless line on another earns half at most.</summary>
+    public bool TonicAsked { get; init; }
+
+    /// <summary>Other scales asked beside it, for which it may be taken.</summary>
+    public ImmutableArray<ScaleType> Beside { get; init; } = [];
 
     /// <summary>The clef the answer is written in, where it is given; a reading in another clef can then be told.</summary>
     public Clef? Clef { get; init; }

@@ -21,6 +21,18 @@ internal static class Confusions
         harmonic-minor | melodic-minor-one-way | sixth-raised-in-harmonic
         """;
 
+    // Scales so near in name or sound that one is taken for the other whatever a sheet asks; common practice, no source.
+    private const string PairTable = """
+        diminished-half-whole | diminished-whole-half
+        major-pentatonic | minor-pentatonic
+        major-blues | minor-blues
+        dorian | natural-minor
+        lydian | mixolydian
+        """;
+
+    private static readonly ImmutableHashSet<(string, string)> Pairs = [.. PairTable.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
+        .SelectMany(row => new[] { (ScaleTypes.Get(row[0]).Id, ScaleTypes.Get(row[1]).Id), (ScaleTypes.Get(row[1]).Id, ScaleTypes.Get(row[0]).Id) })];
+
     private static readonly ConcurrentDictionary<ScaleType, ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)>> Known = new();
 
     private static readonly ImmutableArray<Row> Rows = [.. Table.Split('\n').SelectMany(ReadRow)];
@@ -28,6 +40,16 @@ internal static class Confusions
     /// <summary>The scales that are written for a type, each with what that is called, and how many notes must speak for it.</summary>
     /// <param name="type">The type asked.</param>
     public static ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type) => Known.GetOrAdd(type, static type => [.. Made(type)]);
+
+    /// <summary>
+    /// Whether another scale explains an answer: where it has a name of its own, where the sheet asks it too, or where the two
+    /// are taken for each other anywhere. Otherwise that the notes are those of another scale is only remarked.
+    /// </summary>
+    /// <param name="asked">What was asked.</param>
+    /// <param name="code">What writing the other is called.</param>
+    /// <param name="written">The other.</param>
+    public static bool Explains(AskedScale asked, FindingCode code, ScaleType written) => code is not (FindingCode.OtherMode or FindingCode.OtherScale)
+        || ((asked.Beside.Contains(written) || Pairs.Contains((asked.Type.Id, written.Id))) && (code != FindingCode.OtherScale || written != asked.Type.Base));
 
     private static IEnumerable<(FindingCode Code, ScaleType Written, int Notes)> Made(ScaleType type)
     {

@@ -19,7 +19,7 @@ internal sealed class Explanations
 
     // Mistakes of a whole line: they explain nothing that one slip does not.
     private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfWholeLine =
-        [ConcertPitch, WrongWay, Reverse, OneDirection, BothDirections, TwoOctaves, OtherClef, StartedElsewhere, MisreadTonic, TwinTonic, Shifted];
+        [SignsForgotten, ConcertPitch, WrongWay, Reverse, OneDirection, BothDirections, TwoOctaves, OtherClef, StartedElsewhere, MisreadTonic, TwinTonic, Shifted];
 
     private static readonly ConcurrentDictionary<Question, Explanations> Known = new();
 
@@ -36,7 +36,7 @@ internal sealed class Explanations
         Line = new SpelledLine(Ground.Line, Ground.Turn).Meant(null);
         _near = new Lazy<ImmutableArray<Explanation>>(() => [.. OfFewNotes.SelectMany(generator => generator(Ground))]);
         _far = new Lazy<ImmutableArray<Explanation>>(() => [.. OfWholeLine.SelectMany(generator => generator(Ground))]);
-        _forms = new Lazy<ImmutableArray<OtherForm>>(() => [.. Confusions.Of(Ground.Type).Where(form => form.Code != FindingCode.OtherScale || form.Written != Ground.Type.Base).Select(form => new OtherForm(Ground, form))]);
+        _forms = new Lazy<ImmutableArray<OtherForm>>(() => [.. Confusions.Of(Ground.Type).Where(form => Confusions.Explains(Ground.Asked, form.Code, form.Written)).Select(form => new OtherForm(Ground, form))]);
     }
 
     /// <summary>The question they stand on.</summary>
@@ -56,7 +56,7 @@ internal sealed class Explanations
     /// <exception cref="UnwritableNoteException">The scale asked cannot be written.</exception>
     public static Explanations Of(AskedScale asked)
     {
-        var question = new Question(asked.Type, asked.Tonic, asked.Direction, asked.Part, asked.Clef, asked.Style);
+        var question = new Question(asked.Type, asked.Tonic, asked.Direction, asked.Part, asked.Clef, asked.Style, asked.TonicAsked, asked.Beside);
         if (Known.TryGetValue(question, out var known))
             return known;
         // A class asks the same few scales many times over; beyond that nothing is kept.
@@ -93,13 +93,24 @@ internal sealed class Explanations
                 tonics.Add(NoteName.FromFifths(fifths));
         }
 
+        // And one for which two others would be: as notes are mended its price must still bound what is left.
+        for (var i = 3; written.Length == line.Length && i < line.Length - 2; i++)
+        {
+            var fifths = written[i].Name.Fifths - (line[i].Fifths - Ground.Tonic.Fifths);
+            for (var j = 0; written[i].Name != line[i] && j < i; j++)
+            {
+                if (written[j].Name != line[j] && written[j].Name.Fifths - (line[j].Fifths - Ground.Tonic.Fifths) == fifths && NoteName.HasFifths(fifths) && !tonics.Contains(NoteName.FromFifths(fifths)))
+                    tonics.Add(NoteName.FromFifths(fifths));
+            }
+        }
+
         return tonics.SelectMany(tonic => _onTonics.GetOrAdd(tonic, OnTonic));
     }
 
     // Styles are compared as they are passed around: looking into each of their choices would take longer than it saves.
-    private readonly record struct Question(ScaleType Type, NoteName Tonic, Direction Direction, Instrument? Part, Clef? Clef, HouseStyle Style)
+    private readonly record struct Question(ScaleType Type, NoteName Tonic, Direction Direction, Instrument? Part, Clef? Clef, HouseStyle Style, bool TonicAsked, ImmutableArray<ScaleType> Beside)
     {
-        public bool Equals(Question other) => Type == other.Type && Tonic == other.Tonic && Direction == other.Direction && ReferenceEquals(Part, other.Part) && ReferenceEquals(Clef, other.Clef) && ReferenceEquals(Style, other.Style);
+        public bool Equals(Question other) => TonicAsked == other.TonicAsked && Beside.AsSpan().SequenceEqual(other.Beside.AsSpan()) && Type == other.Type && Tonic == other.Tonic && Direction == other.Direction && ReferenceEquals(Part, other.Part) && ReferenceEquals(Clef, other.Clef) && ReferenceEquals(Style, other.Style);
 
         public override int GetHashCode() => HashCode.Combine(Type, Tonic, Direction, RuntimeHelpers.GetHashCode(Part), RuntimeHelpers.GetHashCode(Style));
     }
@@ -110,13 +121,21 @@ internal sealed class Explanations
         var wrongWay = Ground.Asked.Part is { } part ? Ground.Asked.Tonic.Fifths - part.WrittenFifths : int.MaxValue;
         return tonic.Letter == Ground.Tonic.Letter || tonic.PitchClass == Ground.Tonic.PitchClass || tonic.Fifths == wrongWay
             ? []
-            : [.. Ground.On(FindingCode.WrongTonic, Ground.Type, tonic, _ => Explanation.Mark, Thing.Of(Ground.Tonic), Thing.Of(tonic))];
+            : [.. Ground.On(FindingCode.WrongTonic, Ground.Type, tonic, _ => Ground.OtherTonic, Thing.Of(Ground.Tonic), Thing.Of(tonic))];
     }
 
     private static IEnumerable<Explanation> OtherSpellings(Ground ground) => ground.Accepted(ground.Scale, ground.Direction).Skip(1).Select(line => line.Meant(null));
 
+    // No sign at all where two or more are needed: each of them, but half of all at most.
+    private static IEnumerable<Explanation> SignsForgotten(Ground ground)
+    {
+        var signs = ground.Line.Where(note => note.Accidental != Accidental.Natural).Distinct().Count();
+        if (signs > 1)
+            yield return ground.Named(FindingCode.SignsForgotten, [.. ground.Line.Select(note => new NoteName(note.Letter))], ground.Turn, Math.Min(signs, ground.Line.Length / 2) * Explanation.Mark, inItsOwnTerms: false);
+    }
+
     private static IEnumerable<Explanation> ConcertPitch(Ground ground) =>
-        ground.Asked.Part is null || ground.Asked.Tonic == ground.Tonic ? [] : ground.On(FindingCode.ConcertForWritten, ground.Type, ground.Asked.Tonic, _ => Explanation.Mark, ground.ItsScale, new Thing.ScaleOn(ground.Type, ground.Asked.Tonic));
+        ground.Asked.Part is null || ground.Asked.Tonic == ground.Tonic ? [] : ground.On(FindingCode.ConcertForWritten, ground.Type, ground.Asked.Tonic, _ => ground.OtherTonic, ground.ItsScale, new Thing.ScaleOn(ground.Type, ground.Asked.Tonic));
 
     private static IEnumerable<Explanation> WrongWay(Ground ground)
     {
@@ -223,7 +242,7 @@ internal sealed class Explanations
                 yield return Rotated([.. line, .. Turned(down, back)[1..]], line.Length - 1, up[turn]);
         }
 
-        Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) => ground.Named(FindingCode.StartedElsewhere, notes, top, Explanation.Mark, ground.ItsScale, Thing.Of(first));
+        Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) => ground.Named(FindingCode.StartedElsewhere, notes, top, ground.OtherTonic, ground.ItsScale, Thing.Of(first));
 
         static ImmutableArray<NoteName> Turned(ImmutableArray<NoteName> core, int by) => [.. core[by..], .. core[..by], core[by]];
     }

@@ -38,12 +38,13 @@ public static class FindingSentences
     /// <param name="judgement">The judgement.</param>
     public static string Verdict(Judgement judgement)
     {
-        var said = judgement.Findings.Where(finding => finding.Code < FindingCode.MixedAccidentals).ToArray();
+        var said = judgement.Findings.Where(finding => finding is { IsRemark: false, Code: < FindingCode.MixedAccidentals }).ToArray();
         var words = judgement.Verdict switch
         {
             Judging.Verdict.Correct => Texts.Say("verdict.correct"),
             Judging.Verdict.Accepted => Texts.Say("verdict.accepted"),
             Judging.Verdict.Misspelled => Texts.Say("verdict.misspelled"),
+            Judging.Verdict.NotRead => Texts.Say("verdict.not-read"),
             _ when said.All(finding => finding.Code is FindingCode.MissingNote or FindingCode.OctaveMissing or FindingCode.BlueNoteMissing) => Texts.Say("verdict.missing", ("count", said.Length)),
             _ when said.All(finding => finding.Code is FindingCode.NeighbourKey or >= FindingCode.ExtraNote) => Texts.Say("verdict.notes", ("count", said.Length)),
             _ => Texts.Say("verdict.mistakes", ("count", said.Length)),
@@ -57,8 +58,17 @@ public static class FindingSentences
     public static string Sentence(HouseStyle style, Finding finding)
     {
         var found = finding.Found.Say(style);
-        var id = finding.Code == FindingCode.EnharmonicName ? "finding.words.sounds" : found.Length == 0 ? "finding.words.missing" : "finding.words";
-        return Texts.Say(id, ("expected", finding.Expected.Say(style)), ("found", found));
+        var id = finding.Code switch
+        {
+            FindingCode.EnharmonicName => "finding.words.sounds",
+            FindingCode.NotRead => "finding.not-read",
+            FindingCode.Unchanged => "finding.unchanged.words",
+            _ when found.Length == 0 => "finding.words.missing",
+            // A place of a row.
+            _ when finding is { Position: > 0, Expected: Thing.Notes, Found: Thing.Notes } => "finding.words.place",
+            _ => "finding.words",
+        };
+        return Texts.Say(id, ("expected", finding.Expected.Say(style)), ("found", found), ("place", finding.Position));
     }
 
     // Some causes are said otherwise of a signature, of a whole scale, of a natural, or where nothing is to be written.
@@ -67,7 +77,9 @@ public static class FindingSentences
         FindingCode.SignatureWrong when finding.Expected is Thing.Signature { Signs.Length: 0 } => "none",
         FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor when finding.Position == 0 => "signature",
         FindingCode.EnharmonicName when finding.Found is Thing.ScaleOn => "scale",
-        FindingCode.DirectionMissing => finding.Detail,
+        FindingCode.DirectionMissing or FindingCode.Unchanged => finding.Detail,
+        FindingCode.OtherMode or FindingCode.OtherScale when finding.IsRemark => "remark",
+        FindingCode.SignsForgotten when finding.Position == 0 => "signature",
         FindingCode.HarmonicForMelodic when asked.Expected.Type.IsTwoWay => "two-way",
         FindingCode.LetterSkipped when !asked.Type.IsSevenLetters || finding.Position == 1 => "other",
         FindingCode.AccidentalMissing when finding.Expected is Thing.Notes { Names: [{ Accidental: Accidental.Natural }] } => "natural",

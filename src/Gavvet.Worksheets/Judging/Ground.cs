@@ -47,6 +47,12 @@ internal sealed class Ground
     /// <summary>What a wrong name with the right sound costs, in halves of a mark.</summary>
     public int WrongName => Marking.Halves(Style, FindingCode.EnharmonicName);
 
+    /// <summary>Whether the tonic itself is for the student to find, as where a part transposes.</summary>
+    public bool IsTonicAsked => Asked.TonicAsked || Asked.Part is { WrittenFifths: not 0 };
+
+    /// <summary>The price of a line on another tonic: one mark, or half of all where the tonic is what was asked.</summary>
+    public int OtherTonic => IsTonicAsked ? (Line.Length + 1) / 2 * Explanation.Mark : Explanation.Mark;
+
     private bool IsEachNote => Style.Confusions == ConfusionMark.EachNote;
 
     /// <summary>Tonics of the same sound under another name on which the scale can be written.</summary>
@@ -96,6 +102,29 @@ internal sealed class Ground
             Found = found,
             Signature = (type, tonic),
         });
+
+    /// <summary>The scale of the catalogue on the tonic that has just these notes in the direction asked, or null.</summary>
+    /// <param name="notes">The notes.</param>
+    public ScaleType? Named(ImmutableArray<ReadNote> notes)
+    {
+        if (notes[0].Name != Tonic)
+            return null;
+        return ScaleTypes.All.FirstOrDefault(type =>
+        {
+            var (up, down) = (type.Up.Degrees, type.Down.Degrees);
+            var (ups, downs) = (Direction == Direction.Descending ? 0 : up.Length, Direction == Direction.Ascending ? 0 : down.Length);
+            if (notes.Length != ups + downs + 1)
+                return false;
+            for (var i = 0; i < notes.Length; i++)
+            {
+                var degree = i < ups ? up[i] : downs == 0 || i == notes.Length - 1 || i == ups ? default : down[notes.Length - 1 - i];
+                if (notes[i].Name.Fifths != Tonic.Fifths + (degree.Number == 0 ? 0 : degree.Fifths))
+                    return false;
+            }
+
+            return true;
+        });
+    }
 
     /// <summary>A line of a name, in place of the one asked.</summary>
     public Explanation Named(FindingCode code, ImmutableArray<NoteName> notes, int turn, int price = Explanation.Mark, Thing? expected = null, Thing? found = null, string? detail = null, int place = 0, bool inItsOwnTerms = true, bool fallsFirst = false) => new(code, notes, turn, fallsFirst)

@@ -16,6 +16,9 @@ public enum Verdict
 
     /// <summary>Something is missing or wrong.</summary>
     Wrong,
+
+    /// <summary>It could not be read as what is asked for: the teacher looks.</summary>
+    NotRead,
 }
 
 /// <summary>
@@ -41,6 +44,12 @@ public enum FindingCode
 
     /// <summary>Two octaves for one.</summary>
     OctaveExtra,
+
+    /// <summary>What is printed, handed back where a change was asked.</summary>
+    Unchanged,
+
+    /// <summary>No sign in the whole line where two or more are needed.</summary>
+    SignsForgotten,
 
     /// <summary>The places of the right notes, read in another clef.</summary>
     ClefMisread,
@@ -144,6 +153,9 @@ public enum FindingCode
     /// <summary>Another answer in words, a number, a key or a choice.</summary>
     NotTheAnswer,
 
+    /// <summary>It could not be read as what is asked for.</summary>
+    NotRead,
+
     /// <summary>Sharps and flats where the scale has one kind: a remark.</summary>
     MixedAccidentals,
 
@@ -177,6 +189,9 @@ public sealed record Finding(FindingCode Code, int Position, Thing Expected, Thi
 
     /// <summary>The scale it is said in, where that is not the one asked: a line on another tonic is judged in its own key.</summary>
     public Thing? In { get; init; }
+
+    /// <summary>Whether it is only remarked, and takes nothing off.</summary>
+    public bool IsRemark { get; init; }
 
     /// <summary>Whether the answer is what the finding says but for slips that are named beside it.</summary>
     public bool Nearly { get; init; }

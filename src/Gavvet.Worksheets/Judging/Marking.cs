@@ -16,7 +16,7 @@ internal static class Marking
     /// <param name="halves">What it costs all in all, in halves of a mark: the findings, or less where a cheaper explanation caps them.</param>
     public static (int Marks, int Of) Of(Ground ground, AskedScale asked, WrittenAnswer answer, ImmutableArray<Finding> findings, int halves)
     {
-        var withSignature = SignatureJudge.Expected(asked, ground.Tonic) is not null && (asked.SignatureAsked || answer.Signature is not null);
+        var withSignature = SignatureJudge.Expected(asked, ground.Tonic) is { } signature && ((asked.SignatureAsked && signature.Count > 0) || answer.Signature is not null);
         return asked.Scheme switch
         {
             MarkScheme.AllOrNothing => (halves == 0 ? 1 : 0, 1),

@@ -24,7 +24,7 @@ internal static class OctavesJudge
         var there = Math.Min(ways.Length, Math.Max(1, (notes.Length - 1 + MostStray) / octave));
         var parts = Parted(asked, notes, ways[..there], octave);
         var judged = Merged(asked, parts, notes.Length, of, (ways.Length - there) * octave);
-        return SignatureJudge.Judge(asked, asked.Expected.Tonic, answer.Signature) is { } signature
+        return SignatureJudge.Judge(asked, asked.Expected.Tonic, answer.Signature, answer.Notes) is { } signature
             ? judged with { Verdict = Verdict.Wrong, Findings = [signature, .. judged.Findings], Marks = Math.Max(0, judged.Marks - 1) }
             : judged;
     }

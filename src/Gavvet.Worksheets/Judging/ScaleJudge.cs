@@ -23,7 +23,7 @@ public static class ScaleJudge
             return OctavesJudge.Judge(asked, answer);
         var explanations = Explanations.Of(asked);
         var tonic = explanations.Ground.Tonic;
-        var signature = SignatureJudge.Judge(asked, tonic, answer.Signature);
+        var signature = SignatureJudge.Judge(asked, tonic, answer.Signature, answer.Notes);
         var reading = Read(explanations, asked, answer, answer.Signature is { } written ? written.On : NoSignature, signature, isAsWritten: true);
         // Under a wrong signature a bare letter is read as the right one would have it, if that leaves no more to mend.
         if (signature is not null && SignatureJudge.Expected(asked, tonic) is { } expected)
@@ -35,7 +35,8 @@ public static class ScaleJudge
 
         var findings = reading.Findings;
         var (marks, of) = Marking.Of(explanations.Ground, asked, answer, findings, reading.Halves);
-        return new Judgement(reading.Verdict, findings, marks, of);
+        // Where the tonic itself is asked, a line on another earns half of it at most, however faultless.
+        return new Judgement(reading.Verdict, findings, explanations.Ground.IsTonicAsked && reading.IsFaultlessElsewhere ? Math.Min(marks, of / 2) : marks, of);
     }
 
     // The top of a line that goes up and down may be written once, or at the end of one and the start of the next.
@@ -78,11 +79,14 @@ public static class ScaleJudge
         private readonly int _folded;
         private readonly ulong _names;
         private readonly bool _isHeld;
+        private readonly bool _isBare;
+        private readonly bool _needsSigns;
         private Weighed _best;
         private Weighed _own;
         private Weighed _up;
         private Weighed _down;
         private int _cap = int.MaxValue;
+        private int? _told;
 
         public Reading(Explanations explanations, AskedScale asked, WrittenAnswer answer, ImmutableArray<ReadNote> read, int folded, Finding? wrongSignature, bool isAsWritten)
         {
@@ -91,13 +95,19 @@ public static class ScaleJudge
             (_read, _folded) = (read, folded);
             _notes = folded < 0 ? read : read.RemoveAt(folded + 1);
             _isHeld = _notes.Any(note => note.HeldOver);
+            _isBare = _notes.All(note => note.Sign is null && note.Name.Accidental == Accidental.Natural);
+            _needsSigns = _isBare && explanations.Ground.Line.Where(note => note.Accidental != Accidental.Natural).Distinct().Skip(1).Any();
             foreach (var note in _notes)
                 _names |= Explanation.Bit(note.Name);
             Explain();
         }
 
         /// <summary>What it costs, the signature included, in halves of a mark.</summary>
-        public int Halves => Math.Min(_best.Halves, _cap);
+        public int Halves => _told is { } told ? told : Math.Min(_best.Halves, _cap);
+
+        /// <summary>Whether it is the scale asked without a fault, on another tonic.</summary>
+        public bool IsFaultlessElsewhere => _notes[0].Name.PitchClass != _meant.Ground.Tonic.PitchClass && _best.Slips.Count == 0
+            && _best.By.Code is FindingCode.WrongTonic or FindingCode.ConcertForWritten or FindingCode.TransposedWrongWay or FindingCode.StartedElsewhere or FindingCode.TonicMisread;
 
         /// <summary>What is said of it.</summary>
         public ImmutableArray<Finding> Findings { get; private set; }
@@ -137,13 +147,21 @@ public static class ScaleJudge
             // A cheaper explanation that the answer follows in part caps the cost; its slips are then said.
             if (_cap < _best.Halves)
                 _best = _own;
+            // A line misread from first to last is told so, also where something else would explain it as cheaply by chance.
+            if (_best.Slips.Count > 1 && Misreadings().FirstOrDefault(IsLine) is { } misread)
+            {
+                _told = Halves;
+                _best = new Weighed(misread, Slips.Against(misread, _notes, _asked, _wrongName)!, _best.Halves, true);
+            }
+
             Verdict = VerdictOf(line);
             Findings = [.. Said()];
         }
 
         private void Weigh(Explanation meant)
         {
-            if (meant.NeedsTonic && _notes[0].Name != meant.Notes[0])
+            // With no sign in it at all a line is one whose signs were forgotten, and no other scale.
+            if (meant.NeedsTonic && (_notes[0].Name != meant.Notes[0] || (_isBare && _needsSigns)))
                 return;
             if (_best.By is not null && !CanBeCheaper(meant))
                 return;
@@ -152,6 +170,8 @@ public static class ScaleJudge
             _cap = Math.Min(_cap, weighed.Cap);
             if (meant.Code is null && (_own.By is null || weighed.Halves < _own.Halves))
                 _own = weighed;
+            if (meant.Code == FindingCode.SignsForgotten && !_isBare)
+                return;
             if (weighed.IsNamed && meant.Explains == Way.Up && (_up.By is null || weighed.Halves < _up.Halves))
                 _up = weighed;
             if (weighed.IsNamed && meant.Explains == Way.Down && (_down.By is null || weighed.Halves < _down.Halves))
@@ -179,7 +199,16 @@ public static class ScaleJudge
         {
             if (_signature is null)
                 return 0;
+            if (_signature.Code == FindingCode.SignsForgotten)
+                return SignatureJudge.ForgottenHalves(_meant.Ground, _signature);
             return _isAsWritten && meant.Signature is { } other && _asked.Style.SignatureOf(other.Type, other.Tonic) is { } signature && _answer.Signature is { } written && written.Is(signature.Fifths) ? -Explanation.Mark : Explanation.Mark;
+        }
+
+        private IEnumerable<Explanation> Misreadings()
+        {
+            var isAsked = _meant.Ground.IsTonicAsked;
+            return _meant.Far.Where(meant => meant.Code is FindingCode.TransposedWrongWay or FindingCode.ConcertForWritten or FindingCode.ClefMisread or FindingCode.TonicMisread || (isAsked && meant.Code == FindingCode.StartedElsewhere))
+                .Concat(isAsked ? _meant.OnOtherTonics(_notes.AsSpan()) : []);
         }
 
         private bool IsLine(Explanation line)
@@ -226,6 +255,8 @@ public static class ScaleJudge
         {
             if (_best.By.Code is null && _best.Slips.IsExact && Mixed() is { } mixed)
                 yield return mixed;
+            if (_best.By.Code is null && _best.Slips.Count > 1 && _meant.Ground.Named(_notes) is { } other)
+                yield return new Finding(other.IsSevenLetters && _meant.Ground.Type.IsSevenLetters ? FindingCode.OtherMode : FindingCode.OtherScale, 1, _meant.Ground.ItsScale, new Thing.ScaleOn(other, _meant.Ground.Tonic)) { IsRemark = true };
             for (var i = 0; i < _read.Length && (_isAsWritten || _signature is null); i++)
             {
                 if (!_read[i].RepeatsSignature)

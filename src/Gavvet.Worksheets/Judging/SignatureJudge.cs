@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Judging;
@@ -9,11 +10,16 @@ internal static class SignatureJudge
     public static KeySignature? Expected(AskedScale asked, NoteName tonic) => asked.Style.SignatureOf(asked.Type, tonic);
 
     /// <summary>What is wrong with a signature, or null.</summary>
-    public static Finding? Judge(AskedScale asked, NoteName tonic, WrittenSignature? written)
+    public static Finding? Judge(AskedScale asked, NoteName tonic, WrittenSignature? written, ImmutableArray<WrittenNote> notes)
     {
         if (Expected(asked, tonic) is not { } expected || (written is null && !asked.SignatureAsked))
             return null;
         var should = new Thing.Signature(expected.Notes);
+        if (written is null && expected.Count == 0)
+            return null;
+        // Neither a signature nor a sign: they were forgotten, each of them.
+        if (written is null && expected.Count > 1 && notes.All(note => note.Sign is null))
+            return new Finding(FindingCode.SignsForgotten, 0, should, Thing.None);
         if (written is null)
             return new Finding(FindingCode.SignatureWrong, 0, should, Thing.None, "it is missing");
         var found = new Thing.Signature(written.Notes);
@@ -28,6 +34,10 @@ internal static class SignatureJudge
 
         return new Finding(FindingCode.SignatureWrong, 0, should, found, What(asked, tonic, expected, written));
     }
+
+    /// <summary>What a signature that was forgotten costs, in halves of a mark: each of its signs, at most half of all.</summary>
+    public static int ForgottenHalves(Ground ground, Finding signature) =>
+        signature.Expected is Thing.Signature { Signs.Length: var count } ? Math.Min(count, (ground.Line.Length + 1) / 2) * Explanation.Mark : Explanation.Mark;
 
     private static bool Misplaced(KeySignature expected, WrittenSignature written) =>
         written.Clef is { } clef && !clef.SignaturePositions(expected).SequenceEqual(written.Positions);

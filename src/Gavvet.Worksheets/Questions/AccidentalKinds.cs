@@ -48,7 +48,7 @@ internal static class AccidentalKinds
             : FoundAsWritten(about with { Notation = Notation.Accidentals });
         return new Answer(about.Style, [[.. Signs(about, scale).Except(Help(about, scale))]], [new AnsweredLine(new NotesPart(names))], working)
         {
-            Written = new WrittenScale(about.Scale, scale),
+            Written = new WrittenScale(about.Scale, scale) { Fill = LineFill.Signs },
             Remarks = about.Option == OnNotes ? [.. ScaleFacts.RepeatedSigns(about with { Notation = Notation.Accidentals }, scale)] : [],
         };
     }

@@ -27,6 +27,7 @@ namespace Gavvet.Worksheets.Questions;
 [JsonDerivedType(typeof(ChordPart), "chord")]
 [JsonDerivedType(typeof(ClefPart), "clef")]
 [JsonDerivedType(typeof(YesNoPart), "yes-no")]
+[JsonDerivedType(typeof(TetrachordPart), "tetrachord")]
 [JsonDerivedType(typeof(WordsPart), "words")]
 public abstract record AnswerPart;
 
@@ -87,7 +88,11 @@ public sealed record NamedSignaturePart(KeySignature Signature) : AnswerPart;
 /// <param name="Type">The scale type.</param>
 /// <param name="Tonic">Its tonic, or null where the type alone is asked.</param>
 /// <param name="Name">Another of its names, or null for the usual one.</param>
-public sealed record ScalePart(ScaleType Type, NoteName? Tonic = null, string? Name = null) : AnswerPart;
+public sealed record ScalePart(ScaleType Type, NoteName? Tonic = null, string? Name = null) : AnswerPart
+{
+    /// <summary>The tonic it stands on where the type alone is asked, so that it may be said too; null where any may.</summary>
+    public NoteName? On { get; init; }
+}
 
 /// <summary>Degrees by number and sign.</summary>
 /// <param name="Degrees">The degrees.</param>
@@ -136,6 +141,10 @@ public sealed record ClefPart(Clef Clef) : AnswerPart;
 /// <summary>Yes or no.</summary>
 /// <param name="Yes">Which.</param>
 public sealed record YesNoPart(bool Yes) : AnswerPart;
+
+/// <summary>A tetrachord by its kind.</summary>
+/// <param name="Type">The scale of which it is the lower half.</param>
+public sealed record TetrachordPart(ScaleType Type) : AnswerPart;
 
 /// <summary>Words that nothing is derived from: the teacher's own, or an answer as it stands among others to choose from.</summary>
 /// <param name="Words">The words.</param>
@@ -187,6 +196,7 @@ public static class AnswerWording
             ChordPart chord => chord.Chord.Name,
             ClefPart clef => clef.Clef.Name.ToLowerInvariant(),
             YesNoPart choice => Texts.Say(choice.Yes ? "answer.yes" : "answer.no"),
+            TetrachordPart tetrachord => TetrachordKinds.NameOf(tetrachord.Type),
             WordsPart words => words.Words,
             _ => throw new ArgumentException($"No words for {part?.GetType().Name}."),
         };

@@ -43,7 +43,7 @@ internal static class BlueNoteKinds
         AnswerPart Named(NoteName added) => about.Style.BlueNotes == BlueNotes.Three ? new NotesPart([.. ringed.Select(column => column == blue ? added : scale.Ascending[column])]) : new NotesPart(added);
         return new Answer(about.Style, [[notes[blue], .. signed, .. ringed.Select(column => new RingMark(notes[column]))]], [new AnsweredLine(Named(note), [.. other.Select(Named)])], FoundAsWritten(about))
         {
-            Written = new WrittenScale(about.Scale, scale),
+            Written = new WrittenScale(about.Scale, scale) { Fill = LineFill.Gaps },
         };
     }
 

@@ -79,12 +79,14 @@ internal static class ChordKinds
         Asks = (draw, _) => Table.First(row => row.Scales.Contains(draw.Scale.Id)).Notes.All(interval => NoteName.HasFifths(draw.Tonic.Fifths + interval.Fifths)),
     };
 
-    // In one of its spellings the scale has each note of the chord under its name; a symmetric scale is told by its sound.
+    // The scale has each note of the chord under its name: a scale of seven letters as it is spelled, since its second raised
+    // is no third; another in one of its spellings. A symmetric scale is told by its sound.
     private static bool Holds(QuestionSetting about, ScaleType type, ImmutableArray<NoteName> chord)
     {
         var scale = about.Style.Spell(type, about.Tonic);
         return type.Family == ScaleFamily.Symmetric
             ? chord.All(note => scale.Ascending.Any(other => other.PitchClass == note.PitchClass))
+            : type.IsSevenLetters ? chord.All(scale.Ascending.Contains)
             : AcceptedSpellings.Of(scale, about.Style, false).Any(spelling => chord.All(spelling.Contains));
     }
 

@@ -32,7 +32,7 @@ internal static class FretboardKinds
         var given = about.Scaffolding == Scaffolding.Tonic ? Dots(about, scale).Where(dot => Note(about, scale, dot) == scale.Tonic).ToImmutableArray() : [];
         return new PosedQuestion(
             new Question(ScaleFacts.Named(about), [new FretboardFigure(Strings(about), Frets, [.. given])]),
-            () => new Answer(about.Style, [[.. Dots(about, scale).Except(given)]], [new AnsweredLine(new NotesPart(scale.Ascending))], FoundAsWritten(about with { Notation = Notation.Accidentals, Direction = Direction.Ascending })));
+            () => new Answer(about.Style, [[.. Dots(about, scale).Except(given)]], [new AnsweredLine(new NotesPart(scale.Ascending, AnyOrder: true))], FoundAsWritten(about with { Notation = Notation.Accidentals, Direction = Direction.Ascending })));
     }
 
     private static PosedQuestion ToRead(QuestionSetting about)

@@ -30,11 +30,11 @@ internal static class MinorFormKinds
                 var raised = Enumerable.Range(0, 7).Where(i => scale.Ascending[i] != natural[i]).Select(i => i + 1).ToImmutableArray();
                 var read = raised switch { [] => Forms[0], [7] => Forms[1], _ => Forms[2] };
                 TwoRoutes.Agree($"the form of {about.Tonic} {about.Scale.Name}", read.Id, about.Scale.Id);
-                AnswerPart[] others = [new ScalePart(about.Scale, about.Tonic), .. about.Scale == ScaleTypes.MelodicMinor ? new[] { new ScalePart(ScaleTypes.Get("melodic-minor-one-way")) } : []];
+                AnswerPart[] others = [new ScalePart(about.Scale, about.Tonic), .. about.Scale == ScaleTypes.MelodicMinor ? new[] { new ScalePart(ScaleTypes.Get("melodic-minor-one-way")) { On = about.Tonic } } : []];
                 var reason = raised.IsEmpty
                     ? Why("which-minor.working.natural")
                     : Why(raised.Length == 1 ? "which-minor.working.harmonic" : "which-minor.working.melodic", ("notes", raised.Select(place => scale.Ascending[place - 1]).ToImmutableArray()));
-                return Lines(about, [new RelativeFound(about.Key, about.Key.Relative, ByNotes: !ScaleFacts.HasSignature(about)), reason], [new AnsweredLine(new ScalePart(about.Scale), [.. others])], figures: 1);
+                return Lines(about, [new RelativeFound(about.Key, about.Key.Relative, ByNotes: !ScaleFacts.HasSignature(about)), reason], [new AnsweredLine(new ScalePart(about.Scale) { On = about.Tonic }, [.. others])], figures: 1);
             });
         },
     };

@@ -106,7 +106,7 @@ internal static class PrintedScaleKinds
             var others = RightAnswers.Against(about, scale, [.. missing.Select(note => note.Column)]).Skip(1).Take(ScaleFacts.MostSpellings + 1).ToArray();
             return new Answer(about.Style, [[.. missing]], [new AnsweredLine(new NotesPart([.. missing.Select(note => note.Pitch.Name)]), [.. others.Length > ScaleFacts.MostSpellings ? [] : others])], FoundAsWritten(about))
             {
-                Written = new WrittenScale(about.Scale, scale),
+                Written = new WrittenScale(about.Scale, scale) { Fill = LineFill.Gaps },
                 Remarks = others.Length > ScaleFacts.MostSpellings ? [Texts.Say("also-right.each-letter")] : [],
             };
         });
@@ -171,7 +171,7 @@ internal static class PrintedScaleKinds
             var scale = ScaleFacts.Scale(about);
             var left = derived.Base.Ascending[..^1].Where(note => !scale.Ascending.Contains(note)).ToImmutableArray();
             var struck = TwoRoutes.Agree($"what {scale.Tonic} {scale.Type.Name} leaves out", [.. derived.Struck.Select(note => note.Note)], left);
-            return new Answer(about.Style, [[.. NotesOn(question).Where(note => struck.Contains(note.Pitch.Name)).Select(note => new StrikeMark(note))]], [new AnsweredLine(new NotesPart(struck))], [derived]);
+            return new Answer(about.Style, [[.. NotesOn(question).Where(note => struck.Contains(note.Pitch.Name)).Select(note => new StrikeMark(note))]], [new AnsweredLine(new NotesPart(struck, AnyOrder: true))], [derived]);
         });
     }) with
     {

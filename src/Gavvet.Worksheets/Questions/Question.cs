@@ -54,6 +54,9 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     /// <summary>The open strings of a fretboard.</summary>
     public ImmutableArray<Pitch> Tuning { get; init; } = Tunings.Guitar;
 
+    /// <summary>The scales its section asks, so that a student may take one for another.</summary>
+    public ImmutableArray<ScaleType> Beside { get; init; } = [];
+
     /// <summary>The teacher's own question, where the kind asks one.</summary>
     public OwnQuestion? Own { get; init; }
 
@@ -106,6 +109,7 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
             Option = section.Option,
             AnswerAs = section.AnswerAs,
             Tuning = section.Tuning,
+            Beside = section.Scales,
             TellsNotation = section.Notation == Notation.Signature && section.Scales.Select(type => style.SignatureKey(type, new NoteName(Letter.C)) is null).Distinct().Count() > 1,
             Own = draw.Variant < section.Own.Length ? section.Own[draw.Variant] : null,
         };
@@ -115,7 +119,11 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
 /// <summary>What the student sees. Nothing of the answer is in it.</summary>
 /// <param name="Prompt">The words beside the number.</param>
 /// <param name="Figures">The figures under the prompt, from the top down.</param>
-public sealed record Question(string Prompt, ImmutableArray<Figure> Figures);
+public sealed record Question(string Prompt, ImmutableArray<Figure> Figures)
+{
+    /// <summary>Notes that the words beside the number name in a row, where an answer is made of them; empty otherwise.</summary>
+    public ImmutableArray<NoteName> Shown { get; init; } = [];
+}
 
 /// <summary>A question and its answer, which is worked out when it is first asked for.</summary>
 public sealed class PosedQuestion
@@ -175,4 +183,27 @@ public sealed record Answer(
 /// <summary>A scale that is an answer.</summary>
 /// <param name="Type">The scale type, as the catalogue has it.</param>
 /// <param name="Scale">The scale, as the house style writes it.</param>
-public sealed record WrittenScale(ScaleType Type, Scale Scale);
+public sealed record WrittenScale(ScaleType Type, Scale Scale)
+{
+    /// <summary>What of it the student fills in.</summary>
+    public LineFill Fill { get; init; }
+
+    /// <summary>The line that is printed, where a change of it is asked; empty otherwise.</summary>
+    public ImmutableArray<NoteName> From { get; init; } = [];
+
+    /// <summary>Whether the note it begins on is itself to be found, and not said.</summary>
+    public bool AsksTonic { get; init; }
+}
+
+/// <summary>What of a scale the student fills in; marks are shared out over that alone.</summary>
+public enum LineFill
+{
+    /// <summary>Its notes, all that are not printed.</summary>
+    Notes,
+
+    /// <summary>Notes in the gaps of a printed line.</summary>
+    Gaps,
+
+    /// <summary>Signs before printed letters or notes.</summary>
+    Signs,
+}

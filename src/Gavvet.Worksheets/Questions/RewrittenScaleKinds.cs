@@ -41,7 +41,8 @@ internal static class RewrittenScaleKinds
         [
             Why("enharmonic-scale.working", ("tonic", about.Tonic), ("twin", scale.Tonic), ("from", ScaleFacts.Scale(about).Ascending[..^1]), ("to", scale.Ascending[..^1])),
             .. FoundAsWritten(about with { Tonic = scale.Tonic }),
-        ]) with
+        ],
+        asksTonic: true) with
     {
         Writes = about => Twin(about.Scale, about.Tonic) is { } twin ? about with { Tonic = twin } : about,
         Asks = (draw, _) => Twin(draw.Scale, draw.Tonic) is not null,
@@ -56,7 +57,8 @@ internal static class RewrittenScaleKinds
         asked: about => about with { Clef = Other(about), Variant = Clef.All.IndexOf(about.Clef) - (Clef.All.IndexOf(about.Clef) > Clef.All.IndexOf(Other(about)) ? 1 : 0) },
         working: (about, scale) => [Placed(about, scale)],
         lowest: (of, scale) => Clefs(of).Lowest(scale).First,
-        room: of => Clefs(of).Room) with
+        room: of => Clefs(of).Room,
+        movesClef: true) with
     {
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
         Variants = _ => Clef.All.Length - 1,
@@ -70,7 +72,8 @@ internal static class RewrittenScaleKinds
         given: about => about,
         asked: Transposed,
         working: (about, scale) => [.. KeyKinds.Transposing(KeyKinds.Parts[about.Variant], about, scale.Tonic), .. FoundAsWritten(about with { Tonic = scale.Tonic })],
-        also: (about, asked) => [.. OtherTonics(about, asked).Select(tonic => asked with { Tonic = tonic }).Select(twin => new NotesPart(ScaleFacts.Notes(twin, ScaleFacts.Scale(twin))))]) with
+        also: (about, asked) => [.. OtherTonics(about, asked).Select(tonic => asked with { Tonic = tonic }).Select(twin => new NotesPart(ScaleFacts.Notes(twin, ScaleFacts.Scale(twin))))],
+        asksTonic: true) with
     {
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
         Variants = _ => KeyKinds.Parts.Length,
@@ -92,7 +95,9 @@ internal static class RewrittenScaleKinds
         Func<QuestionSetting, Scale, ImmutableArray<WorkingStep>> working,
         Func<QuestionSetting, Scale, Pitch>? lowest = null,
         Func<QuestionSetting, StaffRange>? room = null,
-        Func<QuestionSetting, QuestionSetting, ImmutableArray<AnswerPart>>? also = null)
+        Func<QuestionSetting, QuestionSetting, ImmutableArray<AnswerPart>>? also = null,
+        bool asksTonic = false,
+        bool movesClef = false)
     {
         lowest ??= (of, scale) => of.LowestTonic(scale);
         room ??= ScaleFacts.Room;
@@ -113,6 +118,7 @@ internal static class RewrittenScaleKinds
                     var scale = ScaleFacts.Scale(below);
                     ScaleFacts.Steps(scale, below.Direction);
                     var answer = ScaleFacts.WholeScale(below, scale, [[], [.. Whole(below).Except(first)]], ScaleFacts.Notes(below, scale), working(about, scale));
+                    answer = answer with { Written = answer.Written! with { From = Copied(above, below), AsksTonic = asksTonic && about.Scaffolding != Scaffolding.Tonic } };
                     return also is null ? answer : answer with { Lines = [answer.Lines[0] with { Others = [.. answer.Lines[0].Others, .. also(about, below)] }] };
                 });
             },
@@ -122,6 +128,14 @@ internal static class RewrittenScaleKinds
             new(of.Clef, ScaleFacts.Notes(of, ScaleFacts.Scale(of)).Length, of.Notation == Notation.Signature, StaffRows.None, room(of), marks);
 
         ImmutableArray<Mark> Whole(QuestionSetting of) => [.. SignatureOf(of), .. OnStaff(of)];
+
+        // What stands below where the staff above is copied: its notes, or in another clef its lines and spaces.
+        ImmutableArray<NoteName> Copied(QuestionSetting above, QuestionSetting below)
+        {
+            var notes = ScaleFacts.Notes(above, ScaleFacts.Scale(above));
+            var letters = below.Clef.BottomLine.StaffStep - above.Clef.BottomLine.StaffStep;
+            return movesClef ? [.. notes.Select(note => new NoteName(note.Letter.Up(letters), note.Accidental))] : notes;
+        }
 
         ImmutableArray<NoteMark> OnStaff(QuestionSetting of)
         {

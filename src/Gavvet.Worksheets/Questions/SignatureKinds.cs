@@ -56,7 +56,7 @@ internal static class SignatureKinds
     public static QuestionKind AccidentalsToSignature { get; } = OnStaff("accidentals-to-signature", MajorAlone, about =>
     {
         var listed = ScaleFacts.Signature(about.Key).Notes.OrderBy(note => note.Letter == Letter.A ? -2 : note.Letter == Letter.B ? -1 : (int)note.Letter);
-        return new PosedQuestion(new Question(about.Style.Say(listed), [Empty(about)]), () =>
+        return new PosedQuestion(new Question(about.Style.Say(listed), [Empty(about)]) { Shown = [.. listed] }, () =>
         {
             var signature = ScaleFacts.Signature(about.Key);
             return new Answer(about.Style, [[new SignatureMark(signature)]], [new AnsweredLine(new NotesPart(signature.Notes))], [.. InOrder(about.Style, signature)]);

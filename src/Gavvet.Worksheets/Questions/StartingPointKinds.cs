@@ -39,7 +39,7 @@ internal static class StartingPointKinds
                 TwoRoutes.Agree($"the scale with {note} on {degree}", tonic, scale.Tonic);
                 var reason = Why("key-from-degree.working", ("note", note), ("place", CountText.Ordinal(degree.Number)), ("interval", CountText.WithArticle(degree.FromTonic.Name)), ("below", degree.FromTonic), ("tonic", tonic));
                 return [reason, .. FoundAsWritten(about)];
-            });
+            }, asksTonic: true);
         },
     };
 
@@ -66,7 +66,7 @@ internal static class StartingPointKinds
                 ImmutableArray<NoteName> turned = [.. parent.Ascending[(place - 1)..^1], .. parent.Ascending[..place]];
                 TwoRoutes.Agree($"{parent.Tonic} {parent.Type.Name} from its {place}", turned, scale.Ascending);
                 return [.. ScaleWorking.Of(about.Scale, about.Tonic, about.Style, Direction.Ascending, bySignature: false), Why("start-on-degree.working", ("place", CountText.Ordinal(place)), ("parent", parent), ("note", scale.Tonic), ("mode", scale))];
-            });
+            }, asksTonic: true);
         },
     };
 

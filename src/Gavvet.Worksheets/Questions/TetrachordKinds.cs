@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Wording;
 using Gavvet.Worksheets.Working;
 using static Gavvet.Worksheets.Questions.Kinds;
@@ -11,9 +12,19 @@ internal static class TetrachordKinds
 {
     private const string Build = "build";
 
-    // Common practice, no source; the fifth is called after the scale or after its whole tones.
-    private static readonly ImmutableArray<(string Scale, string Name)> Rows =
-        [("major", "tetrachord.major"), ("natural-minor", "tetrachord.minor"), ("phrygian", "tetrachord.phrygian"), ("double-harmonic-major", "tetrachord.harmonic"), ("lydian", "tetrachord.lydian")];
+    // Common practice, no source: each by the scale whose lower half it is, and by others that begin with it; the fifth
+    // after its whole tones too.
+    private static readonly ImmutableArray<(string Scale, string Name, string[] AlsoOf)> Rows =
+    [
+        ("major", "tetrachord.major", ["ionian", "mixolydian"]),
+        ("natural-minor", "tetrachord.minor", ["dorian", "aeolian", "natural minor"]),
+        ("phrygian", "tetrachord.phrygian", []),
+        ("double-harmonic-major", "tetrachord.harmonic", []),
+        ("lydian", "tetrachord.lydian", ["whole tone", "wholetone"]),
+    ];
+
+    // Said or left out without a difference.
+    private static readonly string[] Idle = ["TETRACHORD", "THE", "A", "MODE", "SCALE", "TETRACORD"];
 
     public static QuestionKind Tetrachords { get; } = InWords("tetrachords", QuestionGroup.Steps, type => Rows.Any(row => row.Scale == type.Id), about =>
     {
@@ -27,13 +38,21 @@ internal static class TetrachordKinds
             ImmutableArray<WorkingStep> working = [new StepsWalked(about.Scale, notes, about.Scale.Steps[..3]), Why("tetrachords.working", ("kind", NameOf(about.Scale)), ("steps", string.Join(' ', ScaleFacts.StepSigns(about.Style, ScaleFacts.Scale(about), Direction.Ascending)[..3])))];
             return building
                 ? Line(about, working, new NotesPart(notes))
-                : Line(about, working, new WordsPart(NameOf(about.Scale)), about.Scale.Id == "lydian" ? [new WordsPart(Texts.Say("tetrachord.whole-tone"))] : []);
+                : Line(about, working, new TetrachordPart(about.Scale), about.Scale.Id == "lydian" ? [new WordsPart(Texts.Say("tetrachord.whole-tone"))] : []);
         });
     }) with
     {
         Options = [new("name"), new(Build)],
-        Offers = about => about.Option == Build ? [] : [.. Rows.Select(row => new WordsPart(Texts.Say(row.Name)))],
+        Offers = about => about.Option == Build ? [] : [.. Rows.Select(row => new TetrachordPart(ScaleTypes.Get(row.Scale)))],
     };
 
-    private static string NameOf(ScaleType type) => Texts.Say(Rows.First(row => row.Scale == type.Id).Name);
+    /// <summary>What a tetrachord is called.</summary>
+    internal static string NameOf(ScaleType type) => Texts.Say(Rows.First(row => row.Scale == type.Id).Name);
+
+    /// <summary>The kinds of tetrachord a text names: by its own name, or by that of a scale that begins with it; none where it is no such name.</summary>
+    internal static ImmutableArray<ScaleType> Read(string text)
+    {
+        var named = string.Join(' ', PartReading.Plain(text).Split(' ').Where(word => !Idle.Contains(word)));
+        return [.. Rows.Where(row => PartReading.Plain(Texts.Say(row.Name)) == named || row.AlsoOf.Any(other => PartReading.Plain(other) == named)).Select(row => ScaleTypes.Get(row.Scale))];
+    }
 }

@@ -82,7 +82,7 @@ internal static class WrittenScaleKinds
     };
 
     /// <summary>An empty staff, with what the section gives, and the whole scale as the answer.</summary>
-    internal static PosedQuestion Write(QuestionSetting about, string prompt, Func<QuestionSetting, Scale, ImmutableArray<WorkingStep>> working)
+    internal static PosedQuestion Write(QuestionSetting about, string prompt, Func<QuestionSetting, Scale, ImmutableArray<WorkingStep>> working, bool asksTonic = false)
     {
         var scale = ScaleFacts.Scale(about);
         var given = Given(about, scale);
@@ -97,7 +97,8 @@ internal static class WrittenScaleKinds
         return new PosedQuestion(new Question(about.Scaffolding == Scaffolding.Count ? $"{prompt} ({ScaleFacts.CountInWords(about, scale)})" : prompt, [staff]), () =>
         {
             ScaleFacts.Steps(scale, about.Direction);
-            return ScaleFacts.WholeScale(about, scale, [[.. SignatureOf(about).Concat(ScaleFacts.OnStaff(about, scale, staff.NotesInBar)).Except(given)]], ScaleFacts.Notes(about, scale), working(about, scale));
+            var answer = ScaleFacts.WholeScale(about, scale, [[.. SignatureOf(about).Concat(ScaleFacts.OnStaff(about, scale, staff.NotesInBar)).Except(given)]], ScaleFacts.Notes(about, scale), working(about, scale));
+            return answer with { Written = answer.Written! with { AsksTonic = asksTonic && about.Scaffolding != Scaffolding.Tonic } };
         });
     }
 

@@ -128,14 +128,14 @@ public sealed class Verification
         var positions = staff.Clef.SignaturePositions(mark.Signature);
         var written = new WrittenSignature([.. positions.Select(position => new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + position), mark.Signature.Kind))], staff.Clef, positions);
         Judged++;
-        if (SignatureJudge.Judge(asked, key.Tonic, written) is { } finding)
+        if (SignatureJudge.Judge(asked, key.Tonic, written, []) is { } finding)
             _failures.Add($"{what}: the judge finds {finding.Code} in the key's signature.");
         Planted++;
         var place = dice.Next(positions.Length);
         var spoiled = dice.Next(2) == 0
             ? written with { Positions = positions.SetItem(place, positions[place] + 1), Notes = written.Notes.SetItem(place, new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + positions[place] + 1), mark.Signature.Kind)) }
             : written with { Positions = positions.RemoveAt(place), Notes = written.Notes.RemoveAt(place) };
-        if (SignatureJudge.Judge(asked, key.Tonic, spoiled) is null)
+        if (SignatureJudge.Judge(asked, key.Tonic, spoiled, []) is null)
             _failures.Add($"{what}: sign {place + 1} of the signature spoiled, and the judge lets it pass.");
     }
 

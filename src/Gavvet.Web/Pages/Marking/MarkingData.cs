@@ -78,6 +78,7 @@ internal static class MarkingData
                 page = recorded.Item.Page - 1,
                 box = new[] { (double)box.Left / page.Width, (double)box.Top / page.Height, (double)box.Width / page.Width, (double)box.Height / page.Height },
                 lines = item.Question.Lines.Length,
+                asksSignature = item.Question.Scale is { AsksSignature: true },
                 choices = item.Question.Choices.IsEmpty ? item.Question.List : item.Question.Choices,
                 mistakes = item.Question.Choices.IsEmpty && item.Question.List.IsEmpty
                     ? item.Question.Mistakes.DistinctBy(mistake => mistake.Mistake).Where(mistake => mistake.Mistake != FindingCode.NotTheAnswer).Take(6).Select(mistake => new { code = FileWords.Of(mistake.Mistake), words = item.Question.Scale is null ? mistake.Text : MistakeNames.Of(FileWords.Of(mistake.Mistake)), written = mistake.Text })

@@ -144,6 +144,7 @@ export const show = () => {
   showLines();
   showVerdict();
   at("pad").hidden = !item().staff;
+  at("signature-first").hidden = !item().asksSignature;
   at("marks").max = item().marks;
   clearFields();
   document.querySelector(".marking-body").dataset.shown = `${paper().number} ${item().number}`;

@@ -4,7 +4,6 @@ import { decide, forget, goOn, isWaiting, post, resume, undo, whenSettled } from
 import { advance, element, options, show, showView } from "./marking-view.js";
 
 const letters = "CDEFGAB";
-const notesOf = (text) => text.split(/[\s,;]+/).filter((word) => word);
 
 const sayings = {
   right: () => decide({ say: "right" }, { verdict: "correct", words: "Right", marks: item().marks }),
@@ -116,7 +115,7 @@ const listen = () => {
       if (!staff || x < box[0] || x > box[0] + box[2] || y < box[1] - 0.01 || y > box[1] + box[3] + 0.01) return;
       const note = staff.step + Math.round(((staff.bottom - y) / (staff.bottom - staff.top)) * 8);
       const sign = document.querySelector("[name=pad-sign]:checked").value;
-      at("written").value = [...notesOf(at("written").value), letters[((note % 7) + 7) % 7] + sign + Math.floor(note / 7)].join(" ");
+      at("written").value = `${at("written").value.trimEnd()} ${letters[((note % 7) + 7) % 7] + sign + Math.floor(note / 7)}`.trimStart();
       document.querySelector("[name=pad-sign][value='']").checked = true;
     });
   }

@@ -93,18 +93,18 @@ internal static class CheckCommand
             var meant = ScaleSearch.Parse(Type ?? throw new FormatException("Say which scale was asked: a type such as harmonic-minor."), style);
             var asked = new AskedScale(
                 meant.Type,
-                Tonic is null && meant.Tonic is { } named ? named : NoteText.Parse(Tonic ?? throw new FormatException("Say on which tonic the scale was asked, such as D#.")),
+                Tonic is null && meant.Tonic is { } named ? named : NoteNaming.Parse(style.NoteNames, Tonic ?? throw new FormatException("Say on which tonic the scale was asked, such as D#.")),
                 ReadDirection(Direction),
                 style)
             {
                 Part = Part is null ? null : Instrument.Parse(Part),
                 Clef = Clef is null ? null : Theory.Clef.Find(Clef) ?? throw new FormatException($"“{Clef}” is not a clef here. Write {string.Join(", ", Theory.Clef.All.Select(known => known.Id))}."),
             };
-            var answer = new WrittenAnswer(AnswerText.Notes(Answer ?? ""), ReadSignature());
+            var answer = new WrittenAnswer(AnswerText.Notes(Answer ?? "", style.NoteNames), ReadSignature(style));
             return Result.From(ScaleJudge.Judge(asked, answer), finding => FindingSentences.Sentence(asked.Style, asked, finding));
         }
 
-        private WrittenSignature? ReadSignature()
+        private WrittenSignature? ReadSignature(HouseStyle style)
         {
             if (Signature is { } fifths && SignatureNotes is not null)
                 throw new FormatException("Give the signature as a number or as its signs, not both.");
@@ -115,7 +115,7 @@ internal static class CheckCommand
                     : throw new FormatException($"A key signature has at most seven sharps or flats; {number} is beyond. Write a number from -7 to 7.");
             }
 
-            return SignatureNotes is null ? null : AnswerText.Signature(SignatureNotes);
+            return SignatureNotes is null ? null : AnswerText.Signature(SignatureNotes, style.NoteNames);
         }
 
         private static Direction ReadDirection(string? word) => word switch

@@ -89,6 +89,41 @@ public class TheoryCommandTests
         }
     }
 
+    [Fact]
+    public void An_item_with_something_left_out_or_odd_is_answered_in_words_and_the_rest_is_judged()
+    {
+        var file = Path.GetTempFileName();
+        try
+        {
+            const string whole = """{"item":{"kind":"write-scale","ask":{"type":"major","tonic":"D","clef":"treble","direction":"up","writeWith":"accidentals","octaves":1,"scaffold":"blank","answerAs":"write","option":"whole-notes","variant":0}},"written":"D E F# G A B C# D"}""";
+            var properties = new[] { "\"type\":\"major\",", "\"tonic\":\"D\",", "\"clef\":\"treble\",", "\"direction\":\"up\",", "\"writeWith\":\"accidentals\",", "\"octaves\":1,", "\"scaffold\":\"blank\",", "\"answerAs\":\"write\",", "\"option\":\"whole-notes\"," };
+            var odd = new[] { ("\"octaves\":1", "\"octaves\":-2"), ("\"octaves\":1", "\"octaves\":99"), ("\"variant\":0", "\"variant\":-1"), ("\"variant\":0", "\"variant\":7"), ("\"option\":\"whole-notes\"", "\"option\":\"hazelnut\""), ("\"tonic\":\"D\"", "\"tonic\":\"D##\""), ("\"type\":\"major\"", "\"type\":\"xylophone\""), ("\"kind\":\"write-scale\"", "\"kind\":\"tetrachords\""), ("\"type\":\"major\"", "\"type\":null"), ("\"ask\":{", "\"other\":{") };
+            string[] lines = [whole, .. properties.Select(property => whole.Replace(property, "", StringComparison.Ordinal)), .. odd.Select(pair => whole.Replace(pair.Item1, pair.Item2, StringComparison.Ordinal)), whole];
+            File.WriteAllLines(file, lines);
+            var (code, text, error) = Run("check", "--batch", file);
+            Assert.True(code == 0, error);
+            var judged = text.Split('\n', StringSplitOptions.RemoveEmptyEntries);
+            Assert.Equal(lines.Length, judged.Length);
+            Assert.All(new[] { judged[0], judged[6], judged[^1] }, line => Assert.Contains("\"verdict\":\"correct\"", line, StringComparison.Ordinal));
+            Assert.All(new[] { judged[1], judged[2] }.Concat(judged[^11..^1]), line => Assert.StartsWith("{\"error\":", line, StringComparison.Ordinal));
+        }
+        finally
+        {
+            File.Delete(file);
+        }
+    }
+
+    [Fact]
+    public void Notes_are_read_in_the_names_of_the_style()
+    {
+        var file = Path.Combine(Directory.CreateTempSubdirectory("gavvet-style-").FullName, "german.json");
+        File.WriteAllText(file, """{"format":"gavvet-house-style","version":1,"preset":"tones","noteNames":"german"}""");
+        var (code, text, error) = Run("check", "--type", "major", "--tonic", "B", "--answer", "B C D Es F G A B", "--preset", file);
+        Assert.True(code == 0, error);
+        Assert.StartsWith("correct, 8 of 8", text, StringComparison.Ordinal);
+        Assert.Contains("H", Run("check", "--type", "major", "--tonic", "G", "--answer", "G A B C D E Fis G", "--preset", file).Out, StringComparison.Ordinal);
+    }
+
     [Theory]
     [InlineData("is not a scale here. Did you mean", "scales", "--type", "xylophone")]
     [InlineData("Say which", "scales", "--type", "gypsy")]

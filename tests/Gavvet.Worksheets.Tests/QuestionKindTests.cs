@@ -146,8 +146,8 @@ public class QuestionKindTests
         Assert.Equal(text, QuestionCatalogue.Standard.Get(kind).Answer(Sample.Setting(tonic, Notation.Accidentals, direction)).Text);
 
     [Theory]
-    [InlineData("D", "The last sharp, C♯, is the leading note: a half step above it is D.")]
-    [InlineData("Eb", "The last flat but one, E♭, is the tonic.")]
+    [InlineData("D", "The last sharp, C♯, is the leading note of the major key: a half step above it is D.")]
+    [InlineData("Eb", "The last flat but one, E♭, is the tonic of the major key.")]
     [InlineData("F", "One flat, B♭, belongs to F major.")]
     [InlineData("C", "No sharps or flats belong to C major.")]
     public void A_key_is_named_from_its_last_accidentals(string tonic, string sentence) =>

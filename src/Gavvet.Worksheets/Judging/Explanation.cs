@@ -163,6 +163,7 @@ internal sealed class Explanation
         Detail = up.Detail,
         Place = up.Place,
         Signature = up.Signature,
+        Explains = up.Explains,
         Also = down,
     };
 }

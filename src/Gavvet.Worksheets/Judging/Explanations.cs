@@ -145,9 +145,9 @@ internal sealed class Explanations
         return tonic.PitchClass == ground.Tonic.PitchClass ? [] : ground.On(FindingCode.TransposedWrongWay, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic));
     }
 
-    // A part that transposes may read either of two enharmonic keys.
+    // A part that transposes may read either of two enharmonic keys; none begins on a double sharp or flat.
     private static IEnumerable<Explanation> OtherWrittenKey(Ground ground) =>
-        ground.Asked.Part is not { } part || part.WrittenFifths == 0 ? [] : ground.Twins().SelectMany(tonic => ground.On(null, ground.Type, tonic, _ => 0, Thing.None, Thing.None, placeByPlace: false));
+        ground.Asked.Part is not { } part || part.WrittenFifths == 0 ? [] : ground.Twins().Where(tonic => Math.Abs((int)tonic.Accidental) < 2).SelectMany(tonic => ground.On(null, ground.Type, tonic, _ => 0, Thing.None, Thing.None, placeByPlace: false));
 
     private static IEnumerable<Explanation> TwinTonic(Ground ground) => ground.Asked.Part is { } part && part.WrittenFifths != 0 ? [] : ground.Twins()
         .SelectMany(tonic => ground.On(FindingCode.EnharmonicName, ground.Type, tonic, _ => ground.WrongName, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic)));

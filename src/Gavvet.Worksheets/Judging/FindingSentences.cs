@@ -81,7 +81,7 @@ public static class FindingSentences
         FindingCode.OtherMode or FindingCode.OtherScale when finding.IsRemark => "remark",
         FindingCode.SignsForgotten when finding.Position == 0 => "signature",
         FindingCode.HarmonicForMelodic when asked.Expected.Type.IsTwoWay => "two-way",
-        FindingCode.LetterSkipped when !asked.Type.IsSevenLetters || finding.Position == 1 => "other",
+        FindingCode.LetterSkipped or FindingCode.MissingNote => finding.Detail,
         FindingCode.AccidentalMissing when finding.Expected is Thing.Notes { Names: [{ Accidental: Accidental.Natural }] } => "natural",
         FindingCode.AccidentalExtra when finding.Expected is Thing.Notes { Names: [{ Accidental: not Accidental.Natural }] } => "signature",
         _ => null,

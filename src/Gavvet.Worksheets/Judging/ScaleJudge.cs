@@ -170,7 +170,7 @@ public static class ScaleJudge
             _cap = Math.Min(_cap, weighed.Cap);
             if (meant.Code is null && (_own.By is null || weighed.Halves < _own.Halves))
                 _own = weighed;
-            if (meant.Code == FindingCode.SignsForgotten && !_isBare)
+            if (!IsSo(meant, weighed.Slips))
                 return;
             if (weighed.IsNamed && meant.Explains == Way.Up && (_up.By is null || weighed.Halves < _up.Halves))
                 _up = weighed;
@@ -179,6 +179,24 @@ public static class ScaleJudge
             if (weighed.IsNamed && (_best.By is null || weighed.Halves < _best.Halves || (weighed.Halves == _best.Halves && Order(meant) < Order(_best.By))))
                 _best = weighed;
         }
+
+        // What its sentence says must be so of this answer, whatever slips stand beside it.
+        private bool IsSo(Explanation meant, Slips slips) => meant.Code switch
+        {
+            // Where a letter comes twice and one is missing, nobody can tell which of the two it is.
+            FindingCode.SignsForgotten => _isBare && (_meant.Ground.Type.IsSevenLetters || _notes.Length == meant.Notes.Length),
+            // The line is judged from the note it begins on.
+            FindingCode.WrongTonic or FindingCode.StartedElsewhere => _notes[0].Name == meant.Notes[0],
+            FindingCode.NotRestoredDescending => meant.Found is Thing.Notes raised && raised.Names.All(note => (_names & Explanation.Bit(note)) != 0),
+            FindingCode.StruckDegreeKept => meant.Found is Thing.Notes kept && kept.Names.All(note => (_names & Explanation.Bit(note)) != 0 && !slips.Expects(note)),
+            // Mended towards the other line of a two-way scale it would still be wrong.
+            FindingCode.WrongDirection => slips.ExpectOnly(_meant.Line.Notes),
+            FindingCode.DirectionMissing => _notes.Length < _meant.Line.Notes.Length,
+            FindingCode.BlueNoteMissing => meant.Expected is Thing.Notes { Names: [var blue] } && _notes.Count(note => note.Name == blue) < _meant.Line.Notes.Count(note => note == blue),
+            FindingCode.NeighbourKey => meant.Found is Thing.Notes { Names: [var moved] } && slips.PositionOf(meant.Place) is > 0 and var there && _notes[there - 1].Name == moved,
+            FindingCode.LetterRepeated or FindingCode.LetterSkipped => slips.PositionOf(meant.Place) is > 1 and var at && _notes[at - 1].Name == meant.Notes[meant.Place] && _notes[at - 2].Name == meant.Notes[meant.Place - 1],
+            _ => true,
+        };
 
         // An explanation that leaves more to mend than what is known already is not looked at. It is said at its price and
         // whatever stands not in it; it caps the cost at a note of its own, and whatever stands neither in it nor in the line asked.
@@ -237,7 +255,7 @@ public static class ScaleJudge
             var findings = new List<Finding>();
             var nearly = _best.Slips.Count > 0;
             for (var meant = _best.By; meant is { Code: { } code }; meant = meant.Also)
-                findings.Add(new Finding(code, _best.Slips.PositionOf(meant.Place), meant.Expected, meant.Found, meant.Detail) { Nearly = nearly, On = meant.Explains });
+                findings.Add(new Finding(code, _best.Slips.PositionOf(meant.Place), meant.Expected, FoundOf(meant), meant.Detail) { Nearly = nearly, On = meant.Explains });
             findings.AddRange(_best.Slips.Findings);
             // The signature of another scale and its notes are one confusion.
             if (_signature is { } signature && SignatureHalves(_best.By) > 0)
@@ -250,6 +268,9 @@ public static class ScaleJudge
                 findings = [.. findings.Select(finding => finding.Position > _folded + 1 || (finding.On == Way.Down && finding.Position == _folded + 1) ? finding with { Position = finding.Position + 1 } : finding)];
             return findings.Select((finding, i) => (finding, i)).OrderBy(pair => pair.finding.Code).ThenBy(pair => pair.finding.Position).Select(pair => pair.finding).Concat(Remarks());
         }
+
+        // Where it begins is what stands there, also where that is itself a slip of what was meant.
+        private Thing FoundOf(Explanation meant) => meant.Code is FindingCode.WrongTonic or FindingCode.StartedElsewhere ? Thing.Of(_notes[0].Name) : meant.Found;
 
         private IEnumerable<Finding> Remarks()
         {

@@ -25,7 +25,7 @@ internal sealed class Slips
     public int Count => _slips.Count;
 
     /// <summary>The slips, one for what is the same going up and coming down.</summary>
-    public IEnumerable<Finding> Findings => _slips.Select(slip => new Finding(slip.Code, slip.Position, Of(slip.Expected), Of(slip.Found), slip.Detail) { On = WayOf(slip.Place), In = Key() });
+    public IEnumerable<Finding> Findings => _slips.Select(slip => new Finding(slip.Code, slip.Position, Of(slip.Expected), Of(slip.Found), slip.Detail) { On = WayOf(slip.Place), In = KeyAt(slip.Place) });
 
     /// <summary>What they cost, in halves of a mark.</summary>
     public int Halves { get; private set; }
@@ -53,6 +53,14 @@ internal sealed class Slips
         var mostBefore = most == int.MaxValue ? most : comesTwice ? 2 * most : written[0].Name == written[^1].Name ? most + Explanation.Mark : most;
         return NoteAlignment.Align(meant, written.AsSpan(), wrongName, mostBefore) is { } pairs ? new Slips(meant, written, pairs, asked, wrongName) : null;
     }
+
+    /// <summary>Whether a note should stand somewhere where it does not.</summary>
+    /// <param name="note">The note.</param>
+    public bool Expects(NoteName note) => _slips.Exists(slip => slip.Expected == note);
+
+    /// <summary>Whether all that should stand somewhere are notes of a line.</summary>
+    /// <param name="line">The line.</param>
+    public bool ExpectOnly(ImmutableArray<NoteName> line) => _slips.TrueForAll(slip => slip.Expected is not { } note || line.Contains(note));
 
     /// <summary>The place among the notes written where a place of the line meant stands, from 1.</summary>
     /// <param name="place">A place in the line.</param>
@@ -120,7 +128,10 @@ internal sealed class Slips
         {
             if (w < 0)
             {
-                Add(new Slip(m == _meant.Notes.Length - 1 ? FindingCode.OctaveMissing : FindingCode.MissingNote, after + 1, m, _meant.InItsOwnTerms || _meant.Instead.IsEmpty ? _meant.Notes[m] : _meant.Instead[m], null));
+                // A line that goes on a letter off misses a note of its own.
+                var missing = _meant.InItsOwnTerms || _meant.Instead.IsEmpty || _meant.Code is FindingCode.LetterSkipped or FindingCode.LetterRepeated ? _meant.Notes[m] : _meant.Instead[m];
+                var isLast = m == _meant.Notes.Length - 1;
+                Add(new Slip(isLast ? FindingCode.OctaveMissing : FindingCode.MissingNote, after + 1, m, missing, null, !isLast && StandsElsewhere(missing) ? after == _written.Length ? "end" : "here" : null));
                 continue;
             }
 
@@ -137,9 +148,15 @@ internal sealed class Slips
             if (fault is null or FindingCode.EnharmonicName && octaves is { } right && Rise(expected, m, w, right) is var rise and not 0)
                 Add(new Slip(FindingCode.OctaveDisplaced, after, m, expected, _written[w].Name, rise > 0 ? "high" : "low"));
             else if (fault is { } code)
-                Add(new Slip(code, after, m, expected, _written[w].Name));
+                Add(new Slip(code, after, m, expected, _written[w].Name, code == FindingCode.LetterSkipped && !SkipsLetter(w) ? "other" : null));
         }
     }
+
+    // A note that is missing here stands as often as it should, but somewhere else.
+    private bool StandsElsewhere(NoteName note) => _written.Count(written => written.Name == note) >= (_meant.InItsOwnTerms || _meant.Instead.IsEmpty ? _meant.Notes : _meant.Instead).Count(name => name == note);
+
+    // Whether a letter is left out between a note and the one before it, whichever way the line goes.
+    private bool SkipsLetter(int w) => _asked.Type.IsSevenLetters && w > 0 && _written[w - 1].Name.Letter.LettersUpTo(_written[w].Name.Letter) is not (0 or 1 or Letters.Count - 1);
 
     // In which octave most notes stand that have their right name; null where nothing is said of octaves.
     private int? Octaves() => !_written.Any(note => note.StaffStep is not null) ? null : _pairs
@@ -164,8 +181,11 @@ internal sealed class Slips
 
     private Way WayOf(int place) => _asked.Direction == Direction.Both && _meant.Turn < _meant.Notes.Length - 1 && place > _meant.Turn != _meant.FallsFirst ? Way.Down : Way.Whole;
 
-    // A line on another tonic has its slips in its own key.
-    private Thing.ScaleOn? Key() => _meant is { Code: not null, InItsOwnTerms: true, Signature: var (type, tonic) } ? new Thing.ScaleOn(type, tonic) : null;
+    // A line on another tonic, or with another number of notes, has its slips in its own key.
+    private Thing.ScaleOn? Key() => _meant is { Code: not null, Signature: var (type, tonic) } && (_meant.InItsOwnTerms || _meant.Instead.IsEmpty) ? new Thing.ScaleOn(type, tonic) : null;
+
+    // Where one way alone is another scale, the other way has its slips in the one asked.
+    private Thing.ScaleOn? KeyAt(int place) => _meant.Explains == Way.Whole || place > _meant.Turn == (_meant.Explains == Way.Down) ? Key() : null;
 
     private FindingCode? Fault(NoteName expected, int m, int w)
     {
@@ -181,7 +201,8 @@ internal sealed class Slips
 
     private FindingCode WrongLetter(int m, int w)
     {
-        if (m == 0 && w == 0)
+        // In the key of a line on another tonic its first note is a note like any other.
+        if (m == 0 && w == 0 && Key() is null)
             return FindingCode.WrongTonic;
         if (w == 0)
             return FindingCode.LetterSkipped;

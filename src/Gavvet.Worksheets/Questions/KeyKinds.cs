@@ -163,7 +163,9 @@ internal static class KeyKinds
         // For the name of the key an octave more makes no difference.
         var interval = part.WrittenInterval is { LetterSteps: > 7 } wide ? new Interval(wide.LetterSteps - 7, wide.Semitones - 12) : part.WrittenInterval;
         yield return Why(!part.IsWrittenAbove ? "written-key.working.below" : interval == part.WrittenInterval ? "written-key.working.above" : "written-key.working.above.octave", ("part", part.InSentence), ("sounding", sounding), ("interval", CountText.WithArticle(interval.Name)));
-        if (!NoteName.HasFifths(literal) || literal == written.Fifths)
+        if (!NoteName.HasFifths(literal))
+            yield return Why("written-key.working.far", ("written", written));
+        else if (literal == written.Fifths)
             yield return Why(part.IsWrittenAbove ? "written-key.working.up" : "written-key.working.down", ("concert", about.Tonic), ("interval", CountText.WithArticle(interval.Name)), ("written", written));
         else
             yield return Why(part.IsWrittenAbove ? "written-key.working.up.twin" : "written-key.working.down.twin", ("concert", about.Tonic), ("interval", CountText.WithArticle(interval.Name)), ("literal", NoteName.FromFifths(literal)), ("written", written));

@@ -30,8 +30,8 @@ internal static class TransposeKinds
                 TwoRoutes.Agree($"{concert} for {to.Name}", asked.Tonic.PitchClass, to.Written(new Pitch(concert.Tonic, 4)).Name.PitchClass);
             ImmutableArray<WorkingStep> working =
             [
-                Why("transpose-between.working.sounds", ("part", from.InSentence), ("sounding", NoteName.FromFifths(-from.WrittenFifths)), ("key", key), ("concert", concert)),
-                .. to is null ? ImmutableArray<WorkingStep>.Empty : [Why("transpose-between.working.reads", ("part", to.InSentence), ("sounding", NoteName.FromFifths(-to.WrittenFifths)), ("concert", concert), ("key", asked))],
+                Said("transpose-between.working.sounds", Literal(key, -from.WrittenFifths), concert, ("part", from.InSentence), ("sounding", NoteName.FromFifths(-from.WrittenFifths)), ("key", key), ("concert", concert)),
+                .. to is null ? ImmutableArray<WorkingStep>.Empty : [Said("transpose-between.working.reads", Literal(concert, to.WrittenFifths), asked, ("part", to.InSentence), ("sounding", NoteName.FromFifths(-to.WrittenFifths)), ("concert", concert), ("key", asked))],
                 new SignatureUsed(asked, ScaleFacts.Signature(asked)),
             ];
             return Line(about, working, new NotesPart(asked.Tonic), asked.EnharmonicTwin is { } twin ? [new KeysPart(twin)] : []);
@@ -49,4 +49,11 @@ internal static class TransposeKinds
 
     // By the one rule for what is written: of the keys that sound alike the one with fewer signs.
     private static Key Transposed(Key key, int fifths) => new(Transposition.Easiest(key.ScaleType, key.Tonic.Fifths + fifths, key.Tonic)!.Value, key.Mode);
+
+    // The interval moved letter by letter; null where that key has no name here.
+    private static Key? Literal(Key key, int fifths) => NoteName.HasFifths(key.Tonic.Fifths + fifths) ? new Key(NoteName.FromFifths(key.Tonic.Fifths + fifths), key.Mode) : null;
+
+    // Where another name of the key is handier, both are said.
+    private static Explained Said(string message, Key? literal, Key handier, params ReadOnlySpan<(string Name, object What)> about) =>
+        literal is { } named && named != handier ? Why($"{message}.twin", [.. about, ("literal", named)]) : Why(message, about);
 }

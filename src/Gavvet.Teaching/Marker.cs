@@ -51,7 +51,7 @@ public static class Marker
         Decision.Blank => new Marking(MarkedAs.Blank, 0, item.Marks, []) { IsByHand = true },
         Decision.Earned(var marks, _) when marks < 0 || marks > item.Marks => throw new FormatException(Texts.Say("marking.earned", ("item", item.Number), ("of", item.Marks), ("marks", marks))),
         Decision.Earned(var marks, var answer) => Decided(item, marks, string.IsNullOrWhiteSpace(answer) ? null : Judged(item, style, answer)),
-        Decision.Mistake(var code) => Judged(item, style, item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == code)?.Text
+        Decision.Mistake(var code) => Mistaken(item, style, item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == code)
             ?? throw new FormatException(Texts.Say("marking.mistake", ("item", item.Number)))),
         Decision.Written(var answer) => Judged(item, style, answer),
         _ => throw new ArgumentException("There is no such decision.", nameof(decision)),
@@ -70,6 +70,16 @@ public static class Marker
             _ => MarkedAs.Wrong,
         };
         return new Marking(marked, marks, item.Marks, isRight ? [] : judged?.Findings ?? []) { Written = judged?.Written, IsByHand = true };
+    }
+
+    // What was written was not looked at: a mistake that lies at some note of a scale is said without naming one.
+    private static Marking Mistaken(SetItem item, HouseStyle style, WrongAnswer mistake)
+    {
+        var judged = Judged(item, style, mistake.Text) with { Written = null };
+        return item.Question.Scale is null ? judged with { Written = mistake.Text } : judged with
+        {
+            Findings = [.. judged.Findings.Select(finding => Texts.Has($"finding.{finding.Code}.anywhere") ? new MarkedFinding(finding.Code, 0, "", "", Texts.Say($"finding.{finding.Code}.anywhere")) : finding)],
+        };
     }
 
     // The judge counts notes and lines; the paper says what the item is worth. Only a faultless answer earns all of it.

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching.Tests;
 
@@ -47,6 +48,22 @@ public class MarkerTests
     }
 
     [Fact]
+    public void A_mistake_chosen_by_key_names_no_note_that_nobody_named()
+    {
+        foreach (var scale in new[] { Item("write-scale", "major", "E", 8), Item("write-scale", "harmonic-minor", "G", 8), Item("write-scale", "minor-pentatonic", "D", 6) })
+        {
+            Assert.NotEmpty(scale.Question.Mistakes);
+            foreach (var mistake in scale.Question.Mistakes)
+            {
+                var marking = Mark(scale, new Decision.Mistake(mistake.Mistake));
+                Assert.Null(marking.Written);
+                // What lies at a note that was not looked at is said of no note; what is said of the whole line is said of it.
+                Assert.All(marking.Findings, finding => Assert.True((finding.Position, finding.Expected, finding.Found) == (0, "", "") ? !finding.Message.Contains("Note", StringComparison.Ordinal) : !Texts.Has($"finding.{finding.Code}.anywhere"), finding.Message));
+            }
+        }
+    }
+
+    [Fact]
     public void The_teacher_decides_by_hand()
     {
         var scale = Item("write-scale", "major", "D", 4);
@@ -82,7 +99,7 @@ public class MarkerTests
         {
             var marking = Mark(scale, new Decision.Mistake(mistake.Mistake));
             Assert.Equal(FileWords.Of(mistake.Mistake), marking.Findings.Single().Code);
-            Assert.Equal(mistake.Text, marking.Written);
+            Assert.Null(marking.Written);
         }
 
         Assert.Equal(scale.Question.Mistakes.Length, scale.Question.Mistakes.DistinctBy(mistake => mistake.Mistake).Count());

@@ -49,8 +49,8 @@ public class AnswerFormTests
         var wrong = WrongAnswers.Of(QuestionCatalogue.Standard.Get("relative-key"), Sample.Setting("Eb"), 3);
         Assert.Equal(3, wrong.Length);
         Assert.Contains(wrong, answer => answer.Mistake == FindingCode.NeighbourKey);
-        // Three flats taken for three sharps.
-        Assert.Contains(wrong, answer => answer is { Mistake: FindingCode.SignatureWrong, Text: "F♯ minor" });
+        // The minor on the same tonic, taken for the relative.
+        Assert.Contains(wrong, answer => answer is { Mistake: FindingCode.ParallelForRelative, Text: "E♭ minor" });
         Assert.DoesNotContain(wrong, answer => answer.Text == "C minor");
     }
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
@@ -26,9 +27,11 @@ public static class WrongAnswers
     {
         var posed = kind.Pose(setting);
         var (question, right) = (posed.Question, posed.Answer);
-        var taken = new HashSet<string>(StringComparer.OrdinalIgnoreCase) { AnswerPhrase.Of(question, right.Marks) };
+        var rightPhrase = AnswerPhrase.Of(question, right.Marks);
+        // Where capitals mean something, M3 is another answer than m3.
+        var taken = new HashSet<string>(right.Lines.Any(line => PartReading.HasCapitals(setting.Style, line.Right)) ? StringComparer.Ordinal : StringComparer.OrdinalIgnoreCase) { rightPhrase };
         var found = ImmutableArray.CreateBuilder<WrongAnswer>();
-        foreach (var (text, code) in Offered(kind, setting, question))
+        foreach (var (text, code) in Offered(kind, setting, question, right))
         {
             if (found.Count == count)
                 break;
@@ -39,9 +42,16 @@ public static class WrongAnswers
         return found.ToImmutable();
     }
 
-    private static IEnumerable<(string Text, FindingCode Code)> Offered(QuestionKind kind, QuestionSetting setting, Question question) => kind.Offers(setting) is { IsEmpty: false } all
-        ? all.Select(part => (AnswerPhrase.Around(question, setting.Style.Say(part)).First(), part is NotesPart ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer))
-        : Mistaken(kind, setting).Select(mistake => (AnswerPhrase.Of(question, kind.Answer(mistake.Setting).Marks), mistake.Code));
+    // What the kind is about first; then all there is to choose from, or what the question answers elsewhere.
+    private static IEnumerable<(string Text, FindingCode Code)> Offered(QuestionKind kind, QuestionSetting setting, Question question, Answer right) =>
+        kind.Confuses(setting, right).Select(confused => (AnswerPhrase.Of(question, confused.Lines, setting.Style), confused.Mistake))
+            .Concat(kind.Offers(setting) is { IsEmpty: false } all
+                ? all.Select(part => (AnswerPhrase.Around(question, setting.Style.Say(part)).First(), part is NotesPart ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer))
+                : Mistaken(kind, setting).Where(mistake => IsLike(question, kind, mistake.Setting)).Select(mistake => (AnswerPhrase.Of(question, kind.Answer(mistake.Setting).Marks), mistake.Code)));
+
+    // With the same words around its lines: what another question says of a minor key says nothing behind "major".
+    private static bool IsLike(Question question, QuestionKind kind, QuestionSetting other) =>
+        question.Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines).SequenceEqual(kind.Ask(other).Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines));
 
     private static IEnumerable<(QuestionSetting Setting, FindingCode Code)> Mistaken(QuestionKind kind, QuestionSetting setting)
     {

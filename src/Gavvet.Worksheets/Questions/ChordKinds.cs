@@ -38,6 +38,7 @@ internal static class ChordKinds
         });
     }) with
     {
+        Confuses = KindConfusions.OfIntervals,
         Variants = _ => 2,
     };
 
@@ -75,6 +76,7 @@ internal static class ChordKinds
         });
     }) with
     {
+        Confuses = KindConfusions.OfScale,
         // A chord with a triple accidental is not set.
         Asks = (draw, _) => Table.First(row => row.Scales.Contains(draw.Scale.Id)).Notes.All(interval => NoteName.HasFifths(draw.Tonic.Fifths + interval.Fifths)),
     };

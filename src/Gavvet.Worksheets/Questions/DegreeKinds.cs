@@ -103,6 +103,7 @@ internal static class DegreeKinds
         });
     }) with
     {
+        Confuses = KindConfusions.OfModeParent,
         IsOrdinary = draw => ScaleSpelling.ParentOf(draw.Scale, draw.Tonic) is var (parent, tonic) && !new Key(tonic, parent.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical,
     };
 

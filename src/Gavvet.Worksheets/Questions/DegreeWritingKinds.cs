@@ -59,5 +59,6 @@ internal static class DegreeWritingKinds
     }) with
     {
         Variants = _ => Pairs.Length,
+        Confuses = KindConfusions.OfInterval,
     };
 }

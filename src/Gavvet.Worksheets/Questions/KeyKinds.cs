@@ -23,6 +23,7 @@ internal static class KeyKinds
     })) with
     {
         PerRow = 2,
+        Confuses = KindConfusions.OfRelative,
     };
 
     public static QuestionKind ParallelKey { get; } = InWords("parallel-key", QuestionGroup.Signatures, Keys, about =>
@@ -39,6 +40,7 @@ internal static class KeyKinds
     }) with
     {
         Writes = about => about with { Scale = about.Key.Parallel.ScaleType },
+        Confuses = KindConfusions.OfCount,
         Asks = (draw, _) => !draw.Key.Parallel.IsTheoretical,
     };
 
@@ -56,6 +58,7 @@ internal static class KeyKinds
     {
         Variants = _ => 2,
         Writes = about => about with { Tonic = about.Key.SameLetterTwins[about.Variant].Tonic },
+        Confuses = KindConfusions.OfCount,
         Asks = (draw, _) => draw.Variant < draw.Key.SameLetterTwins.Length,
     };
 
@@ -102,6 +105,7 @@ internal static class KeyKinds
     {
         Uses = KindUse.Tonic | KindUse.Words | KindUse.ConcertPitch,
         Variants = _ => Parts.Length,
+        Confuses = (about, _) => KindConfusions.OfTransposing(about.Key, Parts[about.Variant].WrittenFifths, new Key(Parts[about.Variant].WrittenTonic(about.Scale, about.Tonic), about.Key.Mode)),
         Writes = about => about with { Tonic = Parts[about.Variant].WrittenTonic(about.Scale, about.Tonic) },
     };
 

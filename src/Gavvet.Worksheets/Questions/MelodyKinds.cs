@@ -39,6 +39,7 @@ internal static class MelodyKinds
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Words,
         Takes = type => type == ScaleTypes.Major || type == ScaleTypes.HarmonicMinor,
         Weight = 6,
+        Confuses = KindConfusions.OfMelody,
         Variants = _ => InMajor.Length,
         Pose = about =>
         {

@@ -27,6 +27,7 @@ internal static class NearKeyKinds
     })) with
     {
         Weight = 6,
+        Confuses = KindConfusions.OfNearKeys,
         Asks = (draw, _) => Math.Abs(draw.Key.Fifths) < KeySignature.Most,
     };
 

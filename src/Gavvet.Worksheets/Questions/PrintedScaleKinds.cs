@@ -89,6 +89,7 @@ internal static class PrintedScaleKinds
     }) with
     {
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.PrintedScale | KindUse.Words,
+        Confuses = KindConfusions.OfScale,
     };
 
     public static QuestionKind CompleteScale { get; } = GoingUp("complete-scale", QuestionGroup.Scales, AnyScale, about =>

@@ -67,6 +67,9 @@ public sealed record QuestionKind
     /// <summary>All the answers there are to choose from, right and wrong, where the question leaves no others; empty where it does.</summary>
     public Func<QuestionSetting, ImmutableArray<AnswerPart>> Offers { get; init; } = static _ => [];
 
+    /// <summary>The confusions it is about, as the answers they lead to, the likeliest first; wrong choices are made of these before any others.</summary>
+    public Func<QuestionSetting, Answer, IEnumerable<Confused>> Confuses { get; init; } = static (_, _) => [];
+
     /// <summary>The instruction where it hangs on the section or the style; null where one message says it.</summary>
     public Func<Section, HouseStyle, string>? Instructs { get; init; }
 

@@ -103,6 +103,7 @@ internal static class SignatureKinds
     {
         Uses = KindUse.Tonic | KindUse.Clef | KindUse.Words,
         Options = [new("one"), new(Both)],
+        Confuses = KindConfusions.OfSignature,
         Instructs = (section, _) => section.Option == Both ? Texts.Say("name-key.instruction.both")
             : section.Scales is [var only] ? Texts.Say("name-key.instruction.one", ("mode", ModeWord(only.HasMinorThird ? KeyMode.Minor : KeyMode.Major)))
             : Texts.Say("name-key.instruction"),

@@ -40,6 +40,7 @@ internal static class TransposeKinds
     {
         Uses = KindUse.Tonic | KindUse.Words | KindUse.ConcertPitch,
         Weight = 5,
+        Confuses = (about, answer) => answer.Lines is [{ Right: NotesPart { Notes: [var right] } }] ? KindConfusions.OfTransposing(about.Key, (About(about).To?.WrittenFifths ?? 0) - About(about).From.WrittenFifths, new Key(right, about.Key.Mode)) : [],
         Options = [new("to-concert"), new(ToPart)],
         Variants = _ => KeyKinds.Parts.Length,
         VariantsAs = (section, _) => section.Option == ToPart ? Pairs.Length : KeyKinds.Parts.Length,

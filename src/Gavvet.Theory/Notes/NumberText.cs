@@ -25,8 +25,8 @@ public static partial class NumberText
         """;
 
     private const string SignRows = """
-        sharp | sharp sharps # ♯ kreuz kreuze diese dieses sostenido sostenidos diesis kruis kruisen
-        flat | flat flats b ♭ be bes bemol bemols bemoles bemolle bemolli mol mollen
+        sharp | sharp sharps # ♯ kreuz kreuze kreuzen diese dieses sostenido sostenidos diesis kruis kruisen
+        flat | flat flats b ♭ be bes been bemol bemols bemoles bemolle bemolli mol mollen
         """;
 
     private const string Nothing = "none nothing nil no-accidentals no-signs keine aucun aucune ninguno ninguna nessuno nessuna geen without-accidentals - – —";

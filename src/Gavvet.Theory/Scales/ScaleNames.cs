@@ -63,7 +63,22 @@ public static class ScaleNames
         phrygian | phrygien; frigio; frigia | french
         lydian | lydien; lidio; lidia | french
         mixolydian | mixolydien; mixolidio; misolidio | french
-        locrian | locrien; locrio | french
+        locrian | locrien; locrio; locria | french
+        natural-minor | eolien; eolio; eolia | french
+        natural-minor | aolisch; eolisch | german dutch
+        major | ionien; ionico; ionica; jonico; jonio; jonica | french
+        major | ionisch; jonisch | german dutch
+        minor-blues | gamme blues; blues menor; blues minore; blues mineur | french
+        diminished-half-whole | halbton ganzton; halbton ganztonleiter; verminderte halbton ganzton | german
+        diminished-whole-half | ganzton halbton; ganzton halbtonleiter | german
+        phrygian-dominant | frigio dominante; frigia dominante; phrygien dominant | french
+        phrygian-dominant | phrygisch dominant; frygisch dominant | german dutch
+        altered | alteriert; alterierte skala | german
+        altered | alteree; gamme alteree; alterada; alterata; superlocria | french
+        whole-tone | por tonos; de tonos enteros; per toni interi | french
+        chromatic | chromatisch | dutch
+        major-pentatonic | majeur pentatonisch; grote pentatonische | dutch
+        minor-pentatonic | mineur pentatonisch; kleine pentatonische | dutch
         """;
 
     private static readonly ImmutableArray<(ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignRows = [.. ForeignNames.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
@@ -75,7 +90,32 @@ public static class ScaleNames
     {
         var plain = Plain(name);
         ImmutableArray<(ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> found = [.. ForeignRows.Where(row => row.Name == plain)];
+        // The same words in another gender, case or order, joined or apart: natürliches Moll, Durtonleiter, menor armónico.
+        if (found.IsEmpty && Stems(plain) is { Length: > 0 } stems)
+            found = [.. ForeignRows.Where(row => Stems(row.Name) == stems)];
         return found.IsEmpty ? null : (found[0].Type, [.. found.Where(row => row.Type == found[0].Type).SelectMany(row => row.Systems).Distinct()]);
+    }
+
+    /// <summary>Whether a word says nothing in a name of another language: modo, Tonleiter, gamme, von.</summary>
+    /// <param name="word">The word.</param>
+    internal static bool IsIdle(string word) => IdleWords.Contains(Plain(word));
+
+    // Articles and words for a scale; la is a note.
+    private static readonly ImmutableHashSet<string> IdleWords = ["modo", "modus", "mode", "tonleiter", "skala", "leiter", "gamme", "escala", "scala", "toonladder", "ladder", "kirchentonart", "tonart", "kerktoonsoort", "von", "auf", "in", "de", "di", "sur", "su", "van", "op", "der", "die", "das", "el", "il", "het", "een", "un", "una", "eine", "the", "scale"];
+
+    private static readonly ImmutableArray<string> Endings = ["naturlich", "harmonisch", "melodisch", "rein", "dorisch", "phrygisch", "lydisch", "mixolydisch", "lokrisch", "aolisch", "ionisch", "chromatisch", "pentatonisch", "natuurlijk"];
+
+    // Each word without its ending, in one order.
+    private static string Stems(string plain) => string.Join(' ', plain.Replace("ß", "ss", StringComparison.Ordinal).Split(' ')
+        .SelectMany(word => word is not "ganztonleiter" and not "bluestonleiter" and not "tonleiter" && word.EndsWith("tonleiter", StringComparison.Ordinal) ? [word[..^9]] : word.Length > 9 && word.EndsWith("skala", StringComparison.Ordinal) ? [word[..^5]] : new[] { word })
+        .Where(word => !IdleWords.Contains(word)).Select(Stem).Order(StringComparer.Ordinal));
+
+    private static string Stem(string word)
+    {
+        // Harmonisches, natürliche; mineure, majeure; armónico and armónica.
+        if (Endings.FirstOrDefault(stem => word.StartsWith(stem, StringComparison.Ordinal) && word.Length - stem.Length <= 2) is { } german)
+            return german;
+        return word.Length > 4 && word[^1] is 'a' or 'o' or 'e' ? word[..^1].TrimEnd('l') : word.TrimEnd('l');
     }
 
     /// <summary>The scales a misspelled or joined name means: none where two names are as near.</summary>

@@ -14,6 +14,9 @@ public static partial class ScaleSearch
 {
     private const string JustThese = "just these notes";
     private static readonly string[] Fillers = ["scale", "scales", "mode", "the", "in", "on", "key", "of"];
+    private static readonly string[] AroundCounts = ["key", "keys", "scale", "scales", "with", "has", "having", "of", "in", "the", "a", "which", "signature", "tonart", "mit", "tonalite", "avec", "tonalidad", "con", "tonalita", "toonsoort", "met", "tonleiter", "gamme"];
+    private static readonly string[] MajorWords = ["major", "maj", "dur", "majeur", "majeure", "mayor", "maggiore", "groot"];
+    private static readonly string[] MinorWords = ["minor", "min", "moll", "mineur", "mineure", "menor", "minore", "klein", "mineur"];
     private static readonly string[] Places = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"];
 
     /// <summary>The longest text that is looked at.</summary>
@@ -31,7 +34,18 @@ public static partial class ScaleSearch
             return [];
         string[] words = [.. typed.Split([' ', ',', ';', '–', '\u00a0'], StringSplitOptions.RemoveEmptyEntries)];
         string[] signs = [.. words.SelectMany(word => word.Split('-', StringSplitOptions.RemoveEmptyEntries))];
-        return BySteps(signs) ?? ByDegrees(signs) ?? ByRelation(typed, style) ?? ByNotes([.. signs.SelectMany(word => NoteText.Apart(word, style.NoteNames))], style) ?? ByName(words, style);
+        return BySteps(signs) ?? ByDegrees(signs) ?? ByRelation(typed, style) ?? ByNotes([.. signs.SelectMany(word => NoteText.Apart(word, style.NoteNames))], style) ?? ByWords(typed, words, style);
+    }
+
+    // Just what a scale is called in any language comes first, then what is described, then what begins so; at last what is nearly so.
+    private static ImmutableArray<ScaleMatch> ByWords(string typed, string[] words, HouseStyle style)
+    {
+        ImmutableArray<ScaleMatch> exact = [.. ScaleText.Read(typed, style.NoteNames).Where(one => one.Tonic is not { } tonic || style.CanSpell(one.Type, tonic)).Select(one => new ScaleMatch(one.Type, one.Tonic, one.Tonic is null ? Dated(one.Type, typed) : null))];
+        if (exact.IsEmpty && ScaleDescription.Find(typed, name => ByWords(name, name.Split(' ', StringSplitOptions.RemoveEmptyEntries), style).Select(match => (ScaleMatch?)match).FirstOrDefault()) is { IsEmpty: false } described)
+            return [.. described.Where(match => match.Tonic is not { } tonic || style.CanSpell(match.Type, tonic))];
+        var named = ByName(words, style);
+        // A tonic alone is a tonic, and every scale stands on it.
+        return exact.IsEmpty || named.Length > exact.Length && named.Select(match => match.Tonic).Distinct().Count() == 1 && named[0].Tonic != exact[0].Tonic ? named : [.. exact, .. named.Where(match => !exact.Any(one => (one.Type, one.Tonic) == (match.Type, match.Tonic)))];
     }
 
     /// <summary>The one scale a text means, with its tonic where one is said.</summary>
@@ -91,25 +105,42 @@ public static partial class ScaleSearch
     private static ImmutableArray<ScaleMatch>? ByRelation(string typed, HouseStyle style)
     {
         var plain = typed.ToLowerInvariant();
-        if (Relative().Match(plain) is { Success: true } relation && KeyOf(typed[relation.Groups[3].Index..], relation.Groups[2].Value == "minor" ? KeyMode.Major : KeyMode.Minor, style) is { } key)
+        if (Relative().Match(plain) is { Success: true } relation && KeyOf(typed[relation.Groups[3].Index..(relation.Groups[3].Index + relation.Groups[3].Length)], relation.Groups[2].Value == "major" ? KeyMode.Minor : KeyMode.Major, style) is { } key)
         {
             var found = relation.Groups[1].Value == "relative" ? key.Relative : key.Parallel;
             return [new ScaleMatch(found.ScaleType, found.Tonic, null)];
         }
 
-        if (ModeOf().Match(plain) is { Success: true } mode && PlaceOf(mode.Groups[1].Value) is { } place)
+        if (ParentOf().Match(plain) is { Success: true } child && ByName(typed[child.Groups[1].Index..].Split(' ', StringSplitOptions.RemoveEmptyEntries), style).FirstOrDefault(match => match.Type.Parent is not null) is { } below)
         {
-            var parents = ByName(typed[mode.Groups[2].Index..].Split(' ', StringSplitOptions.RemoveEmptyEntries), style);
+            var (type, own) = (below.Type.Parent!, below.Tonic);
+            return [new ScaleMatch(type, own is { } at ? ScaleSpelling.ParentOf(below.Type, at).Tonic : null, null)];
+        }
+
+        if (ModesOf().Match(plain) is { Success: true } all && ByName(typed[all.Groups[1].Index..].Split(' ', StringSplitOptions.RemoveEmptyEntries), style) is [var first, ..] families)
+        {
+            // The scale itself is the first of its modes.
+            var family = families.Take(4).FirstOrDefault(parent => ScaleTypes.All.Any(type => type.ParentId == parent.Type.Id)) ?? first;
+            return [family, .. ScaleTypes.All.Where(type => type.ParentId == family.Type.Id && type.ParentPosition > 1).OrderBy(type => type.ParentPosition)
+                .Select(type => new ScaleMatch(type, family.Tonic is { } tonic && NoteName.HasFifths(tonic.Fifths + family.Type.Degrees[type.ParentPosition - 1].Fifths) ? NoteName.FromFifths(tonic.Fifths + family.Type.Degrees[type.ParentPosition - 1].Fifths) : null, null))];
+        }
+
+        if (ModeOf().Match(plain) is { Success: true } mode && PlaceOf(mode.Groups[1].Value + mode.Groups[2].Value) is { } place)
+        {
+            var parents = ByName(typed[mode.Groups[3].Index..(mode.Groups[3].Index + mode.Groups[3].Length)].Split(' ', StringSplitOptions.RemoveEmptyEntries), style);
             ScaleMatch[] modes = [.. parents.Take(4).Select(parent => ScaleTypes.All.Where(type => (type.ParentId == parent.Type.Id && type.ParentPosition == place) || (place == 1 && type == parent.Type))
                 .Select(type => new ScaleMatch(type, parent.Tonic is { } tonic && place <= parent.Type.Degrees.Length && NoteName.HasFifths(tonic.Fifths + parent.Type.Degrees[place - 1].Fifths) ? NoteName.FromFifths(tonic.Fifths + parent.Type.Degrees[place - 1].Fifths) : null, null))).FirstOrDefault(found => found.Any()) ?? []];
             return modes.Length > 0 ? [.. modes] : null;
         }
 
-        if (Signature().Match(plain) is { Success: true } signature && Count(signature.Groups[1].Value) is { } count and <= KeySignature.Most)
+        // A count of signs, with or without the mode: "three flats", "minor key with 4 sharps", "Moll mit 3 Kreuzen".
+        string[] said = [.. ScaleNames.Plain(typed).Split(' ').Where(word => !AroundCounts.Contains(word))];
+        KeyMode? of = said.Any(MajorWords.Contains) ? KeyMode.Major : said.Any(MinorWords.Contains) ? KeyMode.Minor : null;
+        if (NumberText.Signs(string.Join(' ', said.Where(word => !MajorWords.Contains(word) && !MinorWords.Contains(word)))) is { Count: <= KeySignature.Most } signs && (signs.Kind is not null || said.Any(word => word is "no" or "none" or "keine" or "without")))
         {
-            var fifths = signature.Groups[2].Value is ['f', ..] or "b" or "♭" ? -count : count;
+            var fifths = signs.Kind == Accidental.Flat ? -signs.Count : signs.Count;
             var major = Key.Majors.Single(other => other.Fifths == fifths);
-            return [new ScaleMatch(ScaleTypes.Major, major.Tonic, null), new ScaleMatch(major.Relative.ScaleType, major.Relative.Tonic, null)];
+            return [.. new[] { major, major.Relative }.Where(key => of is null || key.Mode == of).Select(key => new ScaleMatch(key.ScaleType, key.Tonic, null))];
         }
 
         return null;
@@ -119,8 +150,6 @@ public static partial class ScaleSearch
         KeyText.Readings(text, style.NoteNames).Select(key => (Key?)key).FirstOrDefault() ?? (NoteNaming.TryParse(style.NoteNames, text, out var tonic) ? new Key(tonic, otherwise) : null);
 
     private static int? PlaceOf(string word) => Array.IndexOf(Places, word) is >= 0 and var named ? named + 1 : int.TryParse(word.TrimEnd('s', 't', 'n', 'd', 'r', 'h'), out var place) && place is >= 1 and <= 8 ? place : null;
-
-    private static int? Count(string word) => Enumerable.Range(0, KeySignature.Most + 1).Where(count => CountText.Word(count) == word || $"{count}" == word).Select(count => (int?)count).FirstOrDefault();
 
     private static ImmutableArray<ScaleMatch>? BySteps(string[] words)
     {
@@ -241,7 +270,7 @@ public static partial class ScaleSearch
     // Names of other languages, with the tonic in that language before or after: "Es-Dur harmonisch", "ré mineur mélodique".
     private static ImmutableArray<ScaleMatch> ByForeignName(string[] named, HouseStyle style)
     {
-        string[] words = [.. named.SelectMany(word => word.Split('-', StringSplitOptions.RemoveEmptyEntries))];
+        string[] words = [.. named.SelectMany(word => word.Split('-', StringSplitOptions.RemoveEmptyEntries)).Where(word => !ScaleNames.IsIdle(word))];
         foreach (var (tonicWords, rest) in Splits(words))
         {
             if (ScaleNames.Foreign(string.Join(' ', rest)) is not (var type, var systems))
@@ -253,6 +282,13 @@ public static partial class ScaleSearch
                 if (NoteNaming.TryParse(system, string.Join(' ', tonicWords), out var tonic))
                     return On(tonic, [type], style);
             }
+        }
+
+        // The tonic is kept where the name beside it is nearly one.
+        foreach (var (tonicWords, rest) in Splits(named).Skip(1))
+        {
+            if (NoteNaming.TryParse(style.NoteNames, string.Join(' ', tonicWords), out var tonic) && ScaleNames.Misspelled(string.Join(' ', rest)) is { IsEmpty: false } types)
+                return On(tonic, types, style);
         }
 
         return [.. ScaleNames.Misspelled(string.Join(' ', named)).Select(type => new ScaleMatch(type, null, null))];
@@ -286,12 +322,15 @@ public static partial class ScaleSearch
         return [.. exact, .. ScaleNames.Starting(name).Except(exact)];
     }
 
-    [GeneratedRegex("^(relative|parallel) (major|minor) (?:of|to) (.+)$")]
+    [GeneratedRegex("^(?:the )?(relative|parallel)(?: (major|minor))?(?: key| scale)? (?:of|to) (?:the )?(.+?)(?: scale)?$")]
     private static partial Regex Relative();
 
-    [GeneratedRegex("^(?:the )?(\\w+) mode of (?:the )?(.+)$")]
+    [GeneratedRegex("^(?:the )?(?:(\\w+) mode|mode (\\d)) of (?:the )?(.+?)(?: scale)?$")]
     private static partial Regex ModeOf();
 
-    [GeneratedRegex("^(\\w+?) ?(sharps?|flats?|#|b|♯|♭)$")]
-    private static partial Regex Signature();
+    [GeneratedRegex("^(?:the )?parent(?: scale| key| major)? of (?:the )?(.+)$")]
+    private static partial Regex ParentOf();
+
+    [GeneratedRegex("^(?:all )?(?:the )?modes of (?:the )?(.+?)(?: scale)?$")]
+    private static partial Regex ModesOf();
 }

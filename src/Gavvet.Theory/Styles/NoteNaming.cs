@@ -120,6 +120,16 @@ public static class NoteNaming
             readings["aeses"] = new NoteName(Letter.A, Accidental.DoubleFlat);
         }
 
+        // The same syllables with the Spanish and Italian words for the signs (from memory).
+        if (system == NameSystem.French)
+        {
+            foreach (var note in NoteName.All.Where(note => Math.Abs((int)note.Accidental) == 1))
+            {
+                foreach (var sign in note.Accidental == Accidental.Sharp ? new[] { "sostenido", "diesis" } : ["bemol", "bemolle"])
+                    readings[$"{ScaleNames.Plain(French[(int)note.Letter])} {sign}"] = note;
+            }
+        }
+
         return readings.ToImmutableDictionary();
     }
 

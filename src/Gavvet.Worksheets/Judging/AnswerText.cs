@@ -13,7 +13,7 @@ public static class AnswerText
     public const int MostNotes = 120;
 
     private static readonly ImmutableHashSet<string> SignWords =
-        ["flat", "sharp", "natural", "double", "diese", "bemol", "becarre"];
+        ["flat", "sharp", "natural", "double", "diese", "bemol", "becarre", "sostenido", "bemolle", "diesis"];
 
     private const string Signs = "#♯♭♮𝄪𝄫";
 

@@ -68,7 +68,7 @@ internal static class KeyCommand
                 KeyText.Ascii(key.Relative),
                 KeyText.Ascii(key.Parallel),
                 [.. key.SameLetterTwins.Select(KeyText.Ascii)],
-                key.EnharmonicTwin is { } twin ? KeyText.Ascii(twin) : null,
+                key.EnharmonicTwin is { } twin ? KeyText.Ascii(twin) : key.IsTheoretical ? KeyText.Ascii(key.PracticalTwin) : null,
                 key.CirclePosition,
                 [.. scale.Type.Degrees.Zip(scale.Ascending, (degree, note) => new DegreeRecord(degree.Ascii, NoteText.Ascii(note), PlainText.Of(style.Name(scale.Type, degree))))]);
         }

@@ -43,8 +43,8 @@ public sealed record Course(string Id, string Name, ImmutableArray<Topic> Topics
         Melodic minor up and down | 2 | scales | melodic-minor | D A E G B | melodic-minors which-form
         Degree names: the rest, in minor too | 1 | degrees | major harmonic-minor | D G E A | degrees
         Five to seven sharps and flats | 2 | signatures scales | major | Cb Gb Db B F# C# | hard-keys signatures
-        Minors with double accidentals | 2 | scales | harmonic-minor melodic-minor | G# D# A# Eb Ab | harmonic-minors melodic-minors
-        Enharmonic keys | 1 | enharmonic signatures | major natural-minor | Db Gb Cb C# F# B | twins
+        Minors with double accidentals | 2 | scales | harmonic-minor melodic-minor | G# D# A# | harmonic-minors melodic-minors
+        Enharmonic keys | 1 | enharmonic signatures | major | Db Gb Cb C# F# B | twins
         A paper against the clock | 1 | signatures scales degrees | major natural-minor harmonic-minor melodic-minor | C G D A E B F Bb Eb Ab | name-keys which-form degrees
         = improvisation-scales | Improvisation A: scale by scale through all keys
         Major | 2 | scales steps | major | C F Bb Eb Ab Db G D A E B F# | majors-three
@@ -73,7 +73,7 @@ public sealed record Course(string Id, string Name, ImmutableArray<Topic> Topics
         Concert F for every part | 1 | enharmonic scales | major | F | written-keys majors-three
         Concert A flat for every part | 1 | enharmonic scales | major | Ab | written-keys majors-three
         Concert minors: G, C and D | 2 | enharmonic scales | natural-minor harmonic-minor | G C D | natural-minors harmonic-minors
-        Written keys with many sharps | 1 | enharmonic signatures | major | Db Gb | written-keys twins
+        Written keys with many sharps | 1 | enharmonic signatures | major | G D A E | written-keys signatures
         """;
 
     /// <summary>The courses the program ships.</summary>

@@ -163,4 +163,21 @@ public class TermTests
         Assert.All(one.For(["Mira"], "One")!.Because, because => Assert.Equal("D", because.Tonic));
         Assert.Equal(["Mira"], Assert.Single(one.Groups(3)));
     }
+
+    // What a topic is called is what it sets.
+    [Fact]
+    public void Topics_set_what_they_promise()
+    {
+        foreach (var topic in Course.Shipped.SelectMany(course => course.Topics))
+        {
+            foreach (var (type, tonic) in topic.Scales.Select(ScaleTypes.Get).SelectMany(type => topic.Keys.Select(NoteText.Parse), (type, tonic) => (type, tonic)).Where(one => one.type.Family == ScaleFamily.MajorAndMinor))
+            {
+                Assert.False(new Key(tonic, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical, $"{topic.Name}: {tonic} {type.Name}");
+                if (topic.Name.Contains("double accidentals", StringComparison.Ordinal))
+                    Assert.Contains(ScaleSpelling.Spell(type, tonic).Ascending, note => Math.Abs((int)note.Accidental) == 2);
+                if (topic.Name.Contains("many sharps", StringComparison.Ordinal))
+                    Assert.Contains(new[] { "trumpet", "alto-sax" }, part => new Key(Instrument.Parse(part).WrittenTonic(type, tonic)).Fifths >= 4);
+            }
+        }
+    }
 }

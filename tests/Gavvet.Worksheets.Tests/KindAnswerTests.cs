@@ -111,7 +111,7 @@ public class KindAnswerTests
     }
 
     [Theory]
-    [InlineData("identify-scale", "melodic-minor B", "Also right: B melodic minor (one way).")]
+    [InlineData("identify-scale", "melodic-minor B", "Also right: B jazz minor.")]
     [InlineData("blue-note", "minor-blues C", "Also right: F♯.")]
     [InlineData("write-steps", "harmonic-minor A", "Also right: 3, its semitones, for A2.")]
     [InlineData("label-degrees", "dorian D", "Also right: 8 for the upper tonic.")]
@@ -128,7 +128,7 @@ public class KindAnswerTests
     [InlineData("mode-parent", "dorian D", "Also right: C Ionian.")]
     [InlineData("identify-scale", "natural-minor C", "Also right: C minor.")]
     [InlineData("identify-scale", "natural-minor C", "Also right: C Aeolian.")]
-    [InlineData("identify-scale", "melodic-minor-one-way C", "Also right: C jazz minor.")]
+    [InlineData("identify-scale", "melodic-minor-one-way C", "Also right: C melodic minor.")]
     [InlineData("identify-scale", "harmonic-minor C", "Also right: C minor.", 0, false)]
     [InlineData("name-from-steps", "diminished-half-whole C", "Also right: octatonic.")]
     [InlineData("name-from-steps", "neapolitan-minor C", "Also right: Neapolitan.", 0, false)]

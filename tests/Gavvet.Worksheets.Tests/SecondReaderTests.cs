@@ -14,7 +14,7 @@ public class SecondReaderTests
     {
         var dice = new Dice(21);
         var (judged, untrue) = (0, new List<string>());
-        while (judged < 30_000)
+        while (judged < 12_000)
         {
             if (Question(dice) is not { } asked)
                 continue;

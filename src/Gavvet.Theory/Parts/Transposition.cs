@@ -3,6 +3,9 @@ namespace Gavvet.Theory;
 /// <summary>From concert pitch to what a part reads, and back.</summary>
 public static class Transposition
 {
+    // A sharp and C flat: beyond them a tonic has a white key's name with a sign.
+    private const int FarthestSharp = 10, FarthestFlat = -7;
+
     /// <summary>A concert pitch as the part reads it, spelled an exact interval away.</summary>
     /// <param name="part">The part.</param>
     /// <param name="concert">The pitch that sounds.</param>
@@ -24,7 +27,7 @@ public static class Transposition
     /// <summary>
     /// The tonic a part reads for a scale at concert pitch: for parts at concert pitch or octaves from it the very one asked;
     /// for others of the exact transposition and its enharmonic twin the one whose scale has fewer accidentals, a double
-    /// counting two; on a tie the one that keeps the concert scale's kind.
+    /// counting two, though none begins on E♯, B♯ or F♭ that need not; on a tie the one that keeps the concert scale's kind.
     /// </summary>
     /// <param name="part">The part.</param>
     /// <param name="type">The scale type.</param>
@@ -53,7 +56,9 @@ public static class Transposition
             .Select(NoteName.FromFifths)
             .Where(tonic => ScaleSpelling.CanSpell(type, tonic))
             .Select(tonic => (Tonic: tonic, Weight: Weight(type, tonic)))
-            .OrderBy(candidate => candidate.Weight.Accidentals)
+            // Nobody reads from E♯, B♯ or F♭ where another name will do, however few signs that leaves.
+            .OrderBy(candidate => candidate.Tonic.Accidental != Accidental.Natural && candidate.Tonic.Fifths is > FarthestSharp or < FarthestFlat)
+            .ThenBy(candidate => candidate.Weight.Accidentals)
             .ThenBy(candidate => kind != 0 && Math.Sign(candidate.Weight.Leaning) != kind)
             .ThenBy(candidate => Math.Abs(candidate.Tonic.Fifths - exact))
             .ToArray();

@@ -9,6 +9,8 @@ public static class ScaleNames
     private static readonly ImmutableArray<(ScaleType Type, string Name)> Known = [.. ScaleTypes.All.SelectMany(type =>
         type.Names.Concat(type.DatedNames).Concat(type.SharedNames).Append(type.Id).Select(name => (type, Plain(name))))];
 
+    private static readonly ILookup<string, ScaleType> ByName = Known.ToLookup(known => known.Name, known => known.Type);
+
     /// <summary>The scale types a name may mean: none, one, or several when teachers use the name for more than one.</summary>
     /// <param name="name">An id, a name or a synonym, in any case, with or without accents and signs.</param>
     public static ImmutableArray<ScaleType> Find(string name)
@@ -17,7 +19,7 @@ public static class ScaleNames
         // An id is never in doubt.
         return ScaleTypes.Find(plain.Replace(' ', '-')) is { } byId
             ? [byId]
-            : [.. Known.Where(known => known.Name == plain).Select(known => known.Type).Distinct()];
+            : [.. ByName[plain].Distinct()];
     }
 
     /// <summary>The scale types with a name that begins so, or has words that do.</summary>
@@ -89,10 +91,10 @@ public static class ScaleNames
     internal static (ScaleType Type, ImmutableArray<NameSystem> Systems)? Foreign(string name)
     {
         var plain = Plain(name);
-        ImmutableArray<(ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> found = [.. ForeignRows.Where(row => row.Name == plain)];
+        ImmutableArray<(ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> found = [.. ForeignByName[plain]];
         // The same words in another gender, case or order, joined or apart: natürliches Moll, Durtonleiter, menor armónico.
         if (found.IsEmpty && Stems(plain) is { Length: > 0 } stems)
-            found = [.. ForeignRows.Where(row => Stems(row.Name) == stems)];
+            found = [.. ForeignByStems[stems]];
         return found.IsEmpty ? null : (found[0].Type, [.. found.Where(row => row.Type == found[0].Type).SelectMany(row => row.Systems).Distinct()]);
     }
 
@@ -104,6 +106,11 @@ public static class ScaleNames
     private static readonly ImmutableHashSet<string> IdleWords = ["modo", "modus", "mode", "tonleiter", "skala", "leiter", "gamme", "escala", "scala", "toonladder", "ladder", "kirchentonart", "tonart", "kerktoonsoort", "von", "auf", "in", "de", "di", "sur", "su", "van", "op", "der", "die", "das", "el", "il", "het", "een", "un", "una", "eine", "the", "scale"];
 
     private static readonly ImmutableArray<string> Endings = ["naturlich", "harmonisch", "melodisch", "rein", "dorisch", "phrygisch", "lydisch", "mixolydisch", "lokrisch", "aolisch", "ionisch", "chromatisch", "pentatonisch", "natuurlijk"];
+
+    // Looked up for every line of words that is judged.
+    private static readonly ILookup<string, (ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignByName = ForeignRows.ToLookup(row => row.Name);
+
+    private static readonly ILookup<string, (ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignByStems = ForeignRows.ToLookup(row => Stems(row.Name));
 
     // Each word without its ending, in one order.
     private static string Stems(string plain) => string.Join(' ', plain.Replace("ß", "ss", StringComparison.Ordinal).Split(' ')

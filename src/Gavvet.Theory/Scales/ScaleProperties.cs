@@ -29,13 +29,13 @@ public static class ScaleProperties
         return [.. ScaleTypes.All.Where(other => other.Steps.SequenceEqual(type.Steps.Reverse()))];
     }
 
-    /// <summary>The rotations: on which degree each begins, and the scale types of the catalogue that sound so.</summary>
+    /// <summary>The rotations: on which degree each begins, and the scale types of the catalogue that sound so. A two-way form is turned by nobody.</summary>
     /// <param name="type">The scale type, as it goes up.</param>
     /// <returns>One for each degree, the first being the scale itself.</returns>
     public static ImmutableArray<Rotation> Rotations(this ScaleType type)
     {
         return [.. type.Degrees.Select((degree, index) => new Rotation(
-            index + 1, degree, [.. Sounding(type.Up.Turned(degree)).OrderBy(other => !ReferenceEquals(other, type))]))];
+            index + 1, degree, [.. Sounding(type.Up.Turned(degree)).Where(other => ReferenceEquals(other, type) || !other.IsTwoWay).OrderBy(other => !ReferenceEquals(other, type))]))];
     }
 
     /// <summary>The catalogue's scale types that have just these piano keys.</summary>

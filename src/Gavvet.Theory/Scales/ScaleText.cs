@@ -42,6 +42,10 @@ public static class ScaleText
     private static readonly ImmutableArray<(ScaleType Type, string Sorted, string Joined)> Known = [.. ScaleTypes.All.SelectMany(type =>
         type.Names.Concat(type.DatedNames).Append(type.Id).Select(name => (type, Sorted(ScaleNames.Plain(name).Split(' ')), ScaleNames.Plain(name).Replace(" ", "", StringComparison.Ordinal))))];
 
+    private static readonly ILookup<string, ScaleType> ByWords = Known.ToLookup(known => known.Sorted, known => known.Type);
+
+    private static readonly ILookup<string, ScaleType> ByJoined = Known.ToLookup(known => known.Joined, known => known.Type);
+
     /// <summary>The scales a text may mean, each with its tonic where one is named; none where it is no scale's name.</summary>
     /// <param name="text">What was written.</param>
     /// <param name="own">The system of note names read first.</param>
@@ -95,7 +99,7 @@ public static class ScaleText
                 return (found, []);
             // The same words in another order, or as one.
             var (sorted, joined) = (Sorted(full.Split(' ')), full.Replace(" ", "", StringComparison.Ordinal));
-            ImmutableArray<ScaleType> alike = [.. Known.Where(known => known.Sorted == sorted || known.Joined == joined).Select(known => known.Type).Distinct()];
+            ImmutableArray<ScaleType> alike = [.. ByWords[sorted].Concat(ByJoined[joined]).Distinct()];
             if (!alike.IsEmpty)
                 return (alike, []);
             if (ScaleNames.Foreign(plain) is { } foreign)

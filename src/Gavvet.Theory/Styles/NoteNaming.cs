@@ -35,7 +35,7 @@ public static class NoteNaming
     /// <param name="tonic">The tonic.</param>
     public static string Say(this HouseStyle style, ScaleType type, NoteName tonic)
     {
-        return $"{style.Say(tonic)} {type.Name}";
+        return $"{style.Say(tonic)} {style.NameOf(type)}";
     }
 
     /// <summary>A key: "E♭ major".</summary>

@@ -44,7 +44,7 @@ internal static class AnswerLines
     private static ImmutableArray<ReadLine> Best(AskedQuestion asked, HouseStyle style, string[] lines, string written)
     {
         ImmutableArray<ReadLine> asTyped = [.. lines.Select((line, i) => Read(asked, style, i, line))];
-        if (written.Contains('\n', StringComparison.Ordinal) || asTyped.All(line => line.Read.IsRight))
+        if (written.Contains('\n', StringComparison.Ordinal) || asTyped.All(line => line.Read.IsRead))
             return asTyped;
         return Parted(asked, style, written) is { } parted && Lost(parted) < Lost(asTyped) ? parted : asTyped;
     }

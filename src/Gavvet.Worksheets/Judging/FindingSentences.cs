@@ -28,7 +28,7 @@ public static class FindingSentences
             ("detail", finding.Detail ?? ""),
             ("part", asked.Part?.Name ?? ""),
             ("direction", Texts.Say($"finding.direction.{FileWords.Of(asked.Direction)}")),
-            ("Scale", CountText.Capitalized(asked.Type.Name)),
+            ("Scale", CountText.Capitalized(style.NameOf(asked.Type))),
             ("asked", style.Say(asked.Type, asked.WrittenTonic)),
             ("neighbor", style.Words.Neighbor),
             ("tonic", style.Say(asked.WrittenTonic))));

@@ -25,6 +25,9 @@ internal static class NoteAlignment
         // A note left out and one too many are two slips already.
         if (inOrder <= 2 * Slip)
             return inOrder / Half > most ? null : InOrder(written.Length);
+        // A line that stands for the one asked place by place is never shifted: mended towards the one asked, it would cost more.
+        if (inOrder < int.MaxValue && !meant.Instead.IsEmpty)
+            return inOrder / Half > most ? null : InOrder(written.Length);
         if (Explanation.Mark * (inOrder < int.MaxValue ? 2 : Math.Abs(written.Length - meant.Notes.Length)) > most)
             return null;
         if (inOrder < int.MaxValue && LeastAskew(meant, written, wrongName, inOrder) is var askew && (askew >= MostAskew || askew > inOrder))

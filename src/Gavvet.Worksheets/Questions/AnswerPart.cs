@@ -217,7 +217,7 @@ public static class AnswerWording
     {
         ({ } tonic, null) => style.Say(scale.Type, tonic),
         ({ } tonic, { } name) => $"{style.Say(tonic)} {name}",
-        (null, var name) => name ?? scale.Type.Name,
+        (null, var name) => name ?? style.NameOf(scale.Type),
     };
 
     private static string Pairs(HouseStyle style, ImmutableArray<(NoteName First, NoteName Second)> pairs) =>

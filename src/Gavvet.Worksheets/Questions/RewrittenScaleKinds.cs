@@ -164,15 +164,15 @@ internal static class RewrittenScaleKinds
         return Why(given == asked ? "change-clef.working" : "change-clef.working.octave", ("note", first.Name), ("place", StaffPlaces.Say(about.Clef.Position(first), about.Style)), ("clef", about.Clef.Name.ToLowerInvariant()), ("otherPlace", StaffPlaces.Say(Other(about).Position(second), about.Style)), ("otherClef", Other(about).Name.ToLowerInvariant()));
     }
 
-    // Twelve fifths away; both tonics with one sign at most, and for keys both with a signature.
+    // Twelve fifths away; both tonics with one sign at most, and such as keys have: nobody writes from B♯ what C says.
     private static NoteName? Twin(ScaleType type, NoteName tonic)
     {
         var fifths = tonic.Fifths > 0 ? tonic.Fifths - 12 : tonic.Fifths + 12;
         if (!NoteName.HasFifths(fifths) || Math.Abs((int)tonic.Accidental) > 1)
             return null;
         var twin = NoteName.FromFifths(fifths);
-        var isKey = type.Family == ScaleFamily.MajorAndMinor && new Key(twin, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical;
-        return Math.Abs((int)twin.Accidental) > 1 || isKey || !ScaleSpelling.CanSpell(type, twin) ? null : twin;
+        bool IsFar(NoteName one) => new Key(one, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical;
+        return Math.Abs((int)twin.Accidental) > 1 || IsFar(tonic) || IsFar(twin) || !ScaleSpelling.CanSpell(type, twin) ? null : twin;
     }
 
     private static Clef Other(QuestionSetting about) => Clef.All.Where(clef => clef != about.Clef).ElementAt(about.Variant);

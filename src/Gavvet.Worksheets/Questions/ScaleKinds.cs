@@ -94,7 +94,7 @@ internal static class ScaleKinds
     };
 
     public static QuestionKind ScalePattern { get; } = InWords("scale-facts", QuestionGroup.OtherScales, AnyScale, about =>
-        OnLines(CountText.Capitalized(about.Scale.Name), [new AnswerLine("", "", about.Option == Repeating ? AnswerRoom.Name : AnswerRoom.Number)], () =>
+        OnLines(CountText.Capitalized(about.Style.NameOf(about.Scale)), [new AnswerLine("", "", about.Option == Repeating ? AnswerRoom.Name : AnswerRoom.Number)], () =>
         {
             about = OnPlainTonic(about);
             var scale = ScaleFacts.Scale(about);

@@ -28,7 +28,7 @@ internal static class StartingPointKinds
             var note = ScaleFacts.Scale(about).Ascending[about.Variant + 1];
             var prompt = Texts.Say(
                 DegreeKinds.ByNumber(about.Style) ? "scale-from-degree.prompt.number" : "scale-from-degree.prompt",
-                ("scale", about.Scale.Name),
+                ("scale", about.Style.NameOf(about.Scale)),
                 ("degree", about.Style.Name(about.Scale, degree)),
                 ("note", about.Style.Say(note)),
                 ("direction", ScaleFacts.DirectionWords(about.Direction)));

@@ -88,9 +88,9 @@ public static class WorkingSentences
 
     private static string Rotation(HouseStyle style, RotationFound found) => Texts.Say(
         "working.rotation",
-        ("Mode", CountText.Capitalized(found.Type.Name)),
+        ("Mode", CountText.Capitalized(style.NameOf(found.Type))),
         ("place", CountText.Ordinal(found.Type.ParentPosition)),
-        ("parentType", found.Parent.Type.Name),
+        ("parentType", style.NameOf(found.Parent.Type)),
         ("tonic", style.Say(found.Tonic)),
         ("parent", style.Say(found.Parent.Type, found.Parent.Tonic)),
         ("notes", style.Say(found.Parent.Ascending)));

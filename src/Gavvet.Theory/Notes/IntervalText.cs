@@ -35,8 +35,8 @@ public static partial class IntervalText
         10 | tenth dezime
         """;
 
-    private static readonly FrozenDictionary<string, string> Qualities = Rows(QualityWords);
-    private static readonly FrozenDictionary<string, string> Numbers = Rows(NumberWords);
+    private static readonly FrozenDictionary<string, string> Qualities = WordTable.Read(QualityWords);
+    private static readonly FrozenDictionary<string, string> Numbers = WordTable.Read(NumberWords);
 
     /// <summary>The intervals a line names, in order; null where anything in it is none.</summary>
     /// <param name="line">Such as "M3 P5", "perfect 5th, minor 3rd" or "a tierce mineure".</param>
@@ -118,9 +118,6 @@ public static partial class IntervalText
         "dd" or "DD" => "dd",
         _ => null,
     };
-
-    private static FrozenDictionary<string, string> Rows(string table) => table.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
-        .SelectMany(row => row[1].Split(' '), (row, word) => (word, row[0])).ToFrozenDictionary(row => row.word, row => row.Item2);
 
     // Words; what stands between intervals; an article before a quality that is a word.
     [GeneratedRegex(@"(?<between>\b(?:and|und|en|et|y|e|then|an|the|interval|of)\b(?=\s|$)|\b[aA]\b(?=\s+\p{L}{2})|[,;/|–]+)|(?i:doubly|double|doppelt|dubbel)[\s-]+\p{L}+|[\p{L}+°]+\.?\d{0,2}(?:st|nd|rd|th)?\.?|\d{1,2}(?:st|nd|rd|th|\.)?|\S")]

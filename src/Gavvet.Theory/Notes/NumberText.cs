@@ -34,8 +34,8 @@ public static partial class NumberText
     private const string YesRows = "yes y true t right correct ja oui si vrai wahr richtig";
     private const string NoRows = "no n false f wrong incorrect nein nee non faux falsch";
 
-    private static readonly FrozenDictionary<string, string> Numbers = Rows(NumberRows);
-    private static readonly FrozenDictionary<string, string> Kinds = Rows(SignRows);
+    private static readonly FrozenDictionary<string, string> Numbers = WordTable.Read(NumberRows);
+    private static readonly FrozenDictionary<string, string> Kinds = WordTable.Read(SignRows);
     private static readonly FrozenSet<string> None = Nothing.Split(' ').ToFrozenSet();
     private static readonly FrozenSet<string> Yes = YesRows.Split(' ').ToFrozenSet();
     private static readonly FrozenSet<string> No = NoRows.Split(' ').ToFrozenSet();
@@ -73,9 +73,6 @@ public static partial class NumberText
     public static bool? IsYes(string text) => Plain(text) is var word && Yes.Contains(word) ? true : No.Contains(word) ? false : null;
 
     private static string Plain(string text) => ScaleNames.Plain(text.Trim().TrimEnd('.', ':', ')').TrimEnd());
-
-    private static FrozenDictionary<string, string> Rows(string table) => table.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
-        .SelectMany(row => row[1].Split(' '), (row, word) => (word, row[0])).DistinctBy(row => row.word).ToFrozenDictionary(row => row.word, row => row.Item2);
 
     [GeneratedRegex(@"^([0-9]{1,3})(?:st|nd|rd|th|e|er|eme|de|ste)?$")]
     private static partial Regex Figures();

@@ -87,8 +87,8 @@ public static partial class DegreeText
 
     private const string SyllableRows = "do doh | di | ra | re ray | ri | me | mi | fa fah | fi | se | so sol soh | si | le | la lah | li | te | ti";
 
-    private static readonly FrozenDictionary<string, string> Names = Rows(NameRows);
-    private static readonly FrozenDictionary<string, string> Numbers = Rows(NumberRows);
+    private static readonly FrozenDictionary<string, string> Names = WordTable.Read(NameRows);
+    private static readonly FrozenDictionary<string, string> Numbers = WordTable.Read(NumberRows);
 
     private static readonly FrozenDictionary<string, string> Syllables = SyllableRows.Split('|', StringSplitOptions.TrimEntries)
         .Select(row => row.Split(' ')).SelectMany(row => row, (row, word) => (word, row[0])).ToFrozenDictionary(row => row.word, row => row.Item2);
@@ -165,9 +165,6 @@ public static partial class DegreeText
     };
 
     private static bool IsBetween(string word) => word.ToLowerInvariant() is "and" or "the" or "degree" or "degrees" or "und" or "et" or "e" or "y" or "en" or "upper";
-
-    private static FrozenDictionary<string, string> Rows(string table) => table.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
-        .SelectMany(row => row[1].Split(' '), (row, word) => (word, row[0])).ToFrozenDictionary(row => row.word, row => row.Item2);
 
     // Names written in two: super-tonic, leading tone, sus-tonique.
     [GeneratedRegex(@"\b(?:super|sup|sub|sus|sous|sotto|sopra|leading|double)[\s-]+(?:tonic|tonique|tonica|tonika|dominante?|mediante?|note|tone|flat|sharp)\b", RegexOptions.IgnoreCase)]

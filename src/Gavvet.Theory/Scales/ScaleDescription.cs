@@ -47,9 +47,9 @@ internal static partial class ScaleDescription
         7 | seventh 7th seven septime septiem septieme septima settima
         """;
 
-    private static readonly FrozenDictionary<string, Change> Changes = Rows(ChangeRows).ToFrozenDictionary(row => row.Word, row => Enum.Parse<Change>(row.Meaning));
+    private static readonly FrozenDictionary<string, Change> Changes = WordTable.Read(ChangeRows).ToFrozenDictionary(row => row.Key, row => Enum.Parse<Change>(row.Value));
 
-    private static readonly FrozenDictionary<string, int> Numbers = Rows(NumberRows).ToFrozenDictionary(row => row.Word, row => row.Meaning[0] - '0');
+    private static readonly FrozenDictionary<string, int> Numbers = WordTable.Read(NumberRows).ToFrozenDictionary(row => row.Key, row => row.Value[0] - '0');
 
     private static readonly FrozenSet<string> Between = FrozenSet.ToFrozenSet(["a", "an", "the", "and", "its", "both", "degree", "degrees", "note", "notes", "tone", "step", "added", "extra", "und", "et", "y", "e", "en", "der", "die", "das", "dem", "einer", "une", "una", "la", "le", "el", "il", "een", "de", "up", "scale"]);
 
@@ -178,9 +178,6 @@ internal static partial class ScaleDescription
 
         return changes.Count > 0 && open.Count == 0 ? changes.ToImmutable() : null;
     }
-
-    private static IEnumerable<(string Word, string Meaning)> Rows(string table) => table.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
-        .SelectMany(row => row[1].Split(' '), (row, word) => (word, row[0]));
 
     [GeneratedRegex(@"^(?<base>.+?) (?<how>but with|with|plus|and|without|minus|no|but no|mit|ohne|avec|sans|con|sin|senza|met|zonder|w) (?<rest>.+)$")]
     private static partial Regex With();

@@ -34,7 +34,7 @@ internal static class GapsAnswer
             .Select(line => gaps.Select(gap => line[gap]).ToImmutableArray());
         var wrongName = Marking.Halves(style, FindingCode.EnharmonicName);
         var isOne = notes.All(note => note == notes[0]);
-        var (right, read) = lines.Select(line => (Right: line, Read: LineRead.InOrder(gaps.Length, notes.Length, (gap, at) => Like(line[gap], notes[at]), isOne))).MinBy(one => one.Read.Halves(wrongName));
+        var (right, read) = lines.Select(line => (Right: line, Read: LineRead.InOrder(gaps.Length, notes.Length, (gap, at) => LineRead.Like(line[gap], notes[at]), isOne))).MinBy(one => one.Read.Halves(wrongName));
         var of = gaps.Length;
         if (read.IsRight)
             return new Judgement(right.SequenceEqual(gaps.Select(gap => style.Spell(asked.Scale.Type, asked.Scale.Tonic).Ascending[gap])) ? Verdict.Correct : Verdict.Accepted, [], of, of);
@@ -49,7 +49,4 @@ internal static class GapsAnswer
     }
 
     private static WrittenNote Written(NoteName note) => new(note.Letter, note.Accidental == Accidental.Natural ? null : note.Accidental);
-
-    private static Likeness Like(NoteName asked, NoteName written) =>
-        asked == written ? Likeness.Same : asked.PitchClass == written.PitchClass ? Likeness.SoundsAlike : Likeness.Other;
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 
 namespace Gavvet.Worksheets.Forms;
 
@@ -43,6 +44,12 @@ internal readonly record struct LineRead(int Of, int Wrong, int Renamed = 0)
     /// <summary>What cannot be read as the thing asked for.</summary>
     /// <param name="of">How many things are asked.</param>
     public static LineRead NotRead(int of) => new(of, of) { IsRead = false };
+
+    /// <summary>How a note that is written stands to the one asked.</summary>
+    /// <param name="asked">The note asked.</param>
+    /// <param name="written">The note written.</param>
+    public static Likeness Like(NoteName asked, NoteName written) =>
+        asked == written ? Likeness.Same : asked.PitchClass == written.PitchClass ? Likeness.SoundsAlike : Likeness.Other;
 
     /// <summary>One thing, right or not.</summary>
     /// <param name="like">How it stands to what is asked.</param>

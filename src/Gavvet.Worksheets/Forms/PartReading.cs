@@ -130,9 +130,6 @@ public static partial class PartReading
 
     private static Likeness Like(bool isSame) => isSame ? Likeness.Same : Likeness.Other;
 
-    private static Likeness Like(NoteName asked, NoteName written) =>
-        asked == written ? Likeness.Same : asked.PitchClass == written.PitchClass ? Likeness.SoundsAlike : Likeness.Other;
-
     private static bool IsOne<T>(IReadOnlyList<T> written) => written.Count > 1 && written.All(one => EqualityComparer<T>.Default.Equals(one, written[0]));
 
     private static LineRead Notes(HouseStyle style, NotesPart part, string line)
@@ -147,7 +144,7 @@ public static partial class PartReading
         // In any order each note counts once, however often it stands there.
         var isOne = IsOne(read);
         var (notes, found) = part.AnyOrder ? ([.. part.Notes.Distinct()], [.. read.Distinct()]) : (part.Notes, read);
-        Likeness OfNote(int asked, int written) => Like(notes[asked], found[written]) is var like && part.BySound && like == Likeness.SoundsAlike ? Likeness.Same : like;
+        Likeness OfNote(int asked, int written) => LineRead.Like(notes[asked], found[written]) is var like && part.BySound && like == Likeness.SoundsAlike ? Likeness.Same : like;
         return part.AnyOrder ? LineRead.InAnyOrder(of, found.Length, OfNote, isOne) : LineRead.InOrder(of, found.Length, OfNote, isOne);
     }
 
@@ -165,7 +162,7 @@ public static partial class PartReading
     {
         if (NoteReading.Notes(style, Unworded(line)) is not { } read)
             return LineRead.NotRead(changes.Length);
-        var become = LineRead.InAnyOrder(changes.Length, read.Length, (asked, written) => Like(changes[asked].To, read[written]), IsOne(read));
+        var become = LineRead.InAnyOrder(changes.Length, read.Length, (asked, written) => LineRead.Like(changes[asked].To, read[written]), IsOne(read));
         if (read.Length % 2 != 0)
             return become;
         ImmutableArray<(NoteName, NoteName)> found = [.. read.Chunk(2).Select(pair => (pair[0], pair[1]))];

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Wording;
 using Gavvet.Worksheets.Working;
 using static Gavvet.Worksheets.Questions.Kinds;
@@ -52,7 +51,9 @@ internal static class TetrachordKinds
     /// <summary>The kinds of tetrachord a text names: by its own name, or by that of a scale that begins with it; none where it is no such name.</summary>
     internal static ImmutableArray<ScaleType> Read(string text)
     {
-        var named = string.Join(' ', PartReading.Plain(text).Split(' ').Where(word => !Idle.Contains(word)));
-        return [.. Rows.Where(row => PartReading.Plain(Texts.Say(row.Name)) == named || row.AlsoOf.Any(other => PartReading.Plain(other) == named)).Select(row => ScaleTypes.Get(row.Scale))];
+        var named = string.Join(' ', Plain(text).Split(' ').Where(word => !Idle.Contains(word)));
+        return [.. Rows.Where(row => Plain(Texts.Say(row.Name)) == named || row.AlsoOf.Any(other => Plain(other) == named)).Select(row => ScaleTypes.Get(row.Scale))];
     }
+
+    private static string Plain(string text) => PlainText.Of(text).Replace('-', ' ').Trim().TrimEnd('.').ToUpperInvariant();
 }

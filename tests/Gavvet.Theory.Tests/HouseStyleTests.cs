@@ -27,6 +27,18 @@ public class HouseStyleTests
         Assert.Equal(name, NoteNaming.Name(system, NoteText.Parse(english)));
 
     [Fact]
+    public void A_step_is_never_written_with_the_name_of_a_note()
+    {
+        foreach (var (system, steps) in Enum.GetValues<NameSystem>().SelectMany(_ => Enum.GetValues<StepWords>(), (system, steps) => (system, steps)))
+        {
+            var style = Style with { NoteNames = system, Steps = steps };
+            var signs = style.Signs(style.Spell(ScaleTypes.Major, NoteText.Parse("G")), Direction.Ascending).Distinct().ToArray();
+            Assert.Equal(2, signs.Length);
+            Assert.DoesNotContain(signs, sign => NoteNaming.TryParse(system, sign, out _));
+        }
+    }
+
+    [Fact]
     public void Every_name_in_every_system_is_read_back_and_no_two_notes_share_one()
     {
         foreach (var system in Enum.GetValues<NameSystem>())

@@ -3,7 +3,7 @@ namespace Gavvet.Theory;
 /// <summary>Words for steps.</summary>
 public enum StepWords
 {
-    /// <summary>Whole and half steps: W H.</summary>
+    /// <summary>Whole and half steps: W H; 1 ½ where H is a note.</summary>
     WholeHalf,
 
     /// <summary>Tones and semitones: T S.</summary>

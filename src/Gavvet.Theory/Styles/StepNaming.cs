@@ -14,8 +14,9 @@ public static class StepNaming
         {
             ( < 1 or > 6, _) => throw new ArgumentOutOfRangeException(nameof(semitones), "A step of a scale is from one to six semitones."),
             (_, StepWords.Semitones) => $"{semitones}",
-            (1, StepWords.WholeHalf) => "H",
-            (2, StepWords.WholeHalf) => "W",
+            // Where H is a note it is no step: there the same steps are written in figures.
+            (1, StepWords.WholeHalf) when style.NoteNames != NameSystem.German => "H",
+            (2, StepWords.WholeHalf) when style.NoteNames != NameSystem.German => "W",
             (1, StepWords.ToneSemitone) => "S",
             (2, StepWords.ToneSemitone) => "T",
             (1, _) => "½",

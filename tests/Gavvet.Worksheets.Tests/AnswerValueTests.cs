@@ -39,7 +39,7 @@ public class AnswerValueTests
     // Steps, chords, counts, places, tetrachords, clefs, notes.
     [InlineData("write-steps", "", "major D", "W W H W W W H|WWHWWWH|T T S T T T S|2 2 1 2 2 2 1|whole whole half whole whole whole half|tone tone semitone tone tone tone semitone|whole step, whole step, half step, whole step, whole step, whole step, half step|M2 M2 m2 M2 M2 M2 m2")]
     [InlineData("scale-triads", "", "harmonic-minor G", "G Bb D/minor triad|G Bb D/minor|G Bb D/min|G Bb D/m|G Bb D/Gm|G Bb D/G minor|G Bb D minor")]
-    [InlineData("count-accidentals", "", "major D", "two sharps/F# C#|2 sharps/F# C#|2#/F#, C#|zwei Kreuze/Fis Cis|2 sharps: F# C#")]
+    [InlineData("count-accidentals", "", "major D", "two sharps/F# C#|2/F# C#|two/F# C#|2 sharps/F# C#|2#/F#, C#|zwei Kreuze/Fis Cis|2 sharps: F# C#")]
     [InlineData("parallel-key", "", "major D", "one flat|1 flat|1b|1 ♭|ein Be|Bb|un bémol")]
     [InlineData("tetrachords", "name", "natural-minor D", "minor|minor tetrachord|Dorian|Dorian tetrachord")]
     [InlineData("missing-clef", "signs", "major D", "treble|treble clef|G clef|Violinschlüssel|clé de sol")]
@@ -74,7 +74,9 @@ public class AnswerValueTests
     [InlineData("key-of-melody", "", "major D", 0, "d|Dm|B minor")]
     [InlineData("write-steps", "", "natural-minor D", 0, "W W H W W W H|M3 W H W W H W")]
     [InlineData("scale-triads", "", "harmonic-minor G", 0, "G Bb D/M|G Bb D/major|G Bb D/Am|G B D/minor|G Bb D/G")]
-    [InlineData("count-accidentals", "", "major D", 0, "two flats/F# C#|two sharps/C# F#|2/F# C#|three sharps/F# C# G#")]
+    [InlineData("count-accidentals", "", "major D", 0, "two flats/F# C#|two sharps/C# F#|2 flats/F# C#|three sharps/F# C# G#")]
+    [InlineData("parallel-key", "", "major D", 0, "1|one|one sharp")]
+    [InlineData("correct-scale", "", "major D", 0, "A/F#|a/E")]
     [InlineData("tetrachords", "name", "natural-minor D", 0, "major|harmonic|Phrygian tetrachord")]
     [InlineData("circle-of-fifths", "plain", "major C", 0, "G A F Ab F|3 G; 1 A; 6 F#; 8 Ab; 11 F|Em A F# Ab F|G G G G G")]
     public void Wrong_is_wrong_however_near_it_looks(string id, string option, string scale, int variant, string answers)

@@ -10,7 +10,7 @@ public static partial class NumberText
     // Counting words and places in English, German, French, Spanish, Italian and Dutch (from memory), accents taken off.
     private const string NumberRows = """
         0 | no none zero null nul keine kein aucun aucune cero ningun ninguno ninguna nessun nessuno nessuna geen nothing nil
-        1 | one a first ein eine eins erste un une premier premiere uno una primero primera primo prima een eerste 1st
+        1 | one first ein eine eins erste un une premier premiere uno una primero primera primo prima een eerste 1st
         2 | two second zwei zweite deux deuxieme seconde dos segundo segunda due secondo seconda twee tweede 2nd
         3 | three third drei dritte trois troisieme tres tercero tercera tre terzo terza drie derde 3rd
         4 | four fourth vier vierte quatre quatrieme cuatro cuarto cuarta quattro quarto quarta vierde

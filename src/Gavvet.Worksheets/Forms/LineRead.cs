@@ -52,12 +52,8 @@ internal readonly record struct LineRead(int Of, int Wrong, int Renamed = 0)
         asked == written ? Likeness.Same : asked.PitchClass == written.PitchClass ? Likeness.SoundsAlike : Likeness.Other;
 
     /// <summary>One thing, right or not.</summary>
-    /// <param name="like">How it stands to what is asked.</param>
-    public static LineRead One(Likeness like) => new(1, like == Likeness.Other ? 1 : 0, like == Likeness.SoundsAlike ? 1 : 0);
-
-    /// <summary>One thing, right or not.</summary>
     /// <param name="isRight">Whether it is what is asked.</param>
-    public static LineRead One(bool isRight) => One(isRight ? Likeness.Same : Likeness.Other);
+    public static LineRead One(bool isRight) => new(1, isRight ? 0 : 1);
 
     /// <summary>Things in order: as few of them are wrong, missing or too many as an alignment leaves.</summary>
     /// <param name="of">How many are asked.</param>

@@ -103,7 +103,7 @@ public static partial class PartReading
             CorrectionPart correction => Correction(style, correction, line),
             KeysPart keys => Keys(style, keys, line),
             CirclePart circle => Circle(style, circle.Places, line),
-            SignaturePart signature => Signature(style, signature.Signature, line),
+            SignaturePart signature => Signature(style, signature.Signature, line, signature.CountAlone),
             NamedSignaturePart signature => NamedSignature(style, signature.Signature, line),
             ScalePart scale => Scale(style, scale, line),
             DegreesPart degrees => Degrees(degrees.Degrees, line),
@@ -237,10 +237,10 @@ public static partial class PartReading
     // A capital on the circle of minor keys is its tonic and not a major key.
     private static bool IsTonicAlone(HouseStyle style, string[] pieces, Key key) => pieces.Any(piece => piece.Split(' ').Any(word => NoteNaming.TryParse(style.NoteNames, word.Trim(':', '.', '='), out var note) && note == key.Tonic));
 
-    private static LineRead Signature(HouseStyle style, KeySignature signature, string line)
+    private static LineRead Signature(HouseStyle style, KeySignature signature, string line, bool countAlone = false)
     {
         if (NumberText.Signs(line) is { } read)
-            return LineRead.One(read.Count == signature.Count && (read.Count == 0 || read.Kind == signature.Kind));
+            return LineRead.One(read.Count == signature.Count && (read.Count == 0 || read.Kind == signature.Kind || (countAlone && read.Kind is null)));
         // By the notes it alters.
         return NoteReading.Notes(style, Unworded(line)) is { } notes ? LineRead.One(notes.ToHashSet().SetEquals(signature.Notes)) : LineRead.NotRead(1);
     }

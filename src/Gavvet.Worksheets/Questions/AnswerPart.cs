@@ -78,7 +78,8 @@ public sealed record CirclePart(ImmutableArray<(int Hour, NoteName Tonic)> Place
 
 /// <summary>How many sharps or flats a signature has.</summary>
 /// <param name="Signature">The signature.</param>
-public sealed record SignaturePart(KeySignature Signature) : AnswerPart;
+/// <param name="CountAlone">Whether the number is enough, as where the notes are named beside it.</param>
+public sealed record SignaturePart(KeySignature Signature, bool CountAlone = false) : AnswerPart;
 
 /// <summary>How many sharps or flats a signature has, and which.</summary>
 /// <param name="Signature">The signature.</param>

@@ -31,7 +31,7 @@ internal static class SignatureKinds
                 (_, true) => [new LineMark(0, Texts.Say("answer.none")), new LineMark(1, "–")],
                 _ => [new LineMark(0, $"{signature}"), new LineMark(1, about.Style.Say(names))],
             };
-            ImmutableArray<AnsweredLine> parts = counted ? [new AnsweredLine(names)] : [new AnsweredLine(new SignaturePart(signature)), new AnsweredLine(names)];
+            ImmutableArray<AnsweredLine> parts = counted ? [new AnsweredLine(names)] : [new AnsweredLine(new SignaturePart(signature, CountAlone: true)), new AnsweredLine(names)];
             return new Answer(about.Style, [marks], parts, [.. FromKey(about.Key, signature), new SignatureUsed(about.Key, signature), ScaleFacts.Counted(ScaleFacts.Scale(about))])
             {
                 Whole = new NamedSignaturePart(signature),

@@ -50,7 +50,7 @@ public static class SecondReader
             FindingCode.NaturalForHarmonic or FindingCode.HarmonicForNatural or FindingCode.HarmonicForMelodic or FindingCode.NaturalForMelodic or FindingCode.MelodicForNatural
                 or FindingCode.MinorForMajor or FindingCode.MajorForMinor or FindingCode.OtherMode or FindingCode.OtherScale or FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor
                 => finding.Found is Thing.ScaleOn form && form.Tonic == page.Tonic && (finding.Nearly || page.Is(form, finding.On)),
-            FindingCode.SixthRaisedInHarmonic => page.Has(page.Sixth(raised: true)),
+            FindingCode.SixthRaisedInHarmonic => page.Has(page.Tonic.Up(Interval.Parse("M6"))),
             FindingCode.NotRestoredDescending => Notes(finding.Found).All(page.Has),
             FindingCode.NeighbourKey => belongs && stands && expected != found,
             FindingCode.StruckDegreeKept => Notes(finding.Found).All(kept => page.Has(kept) && !page.Holds(kept, null)),
@@ -121,8 +121,6 @@ public static class SecondReader
             return wanted.Any(line => line.Count(other => other == note) + more > Folded().Count(other => other == note));
         }
 
-        public NoteName Sixth(bool raised) => Tonic.Up(raised ? Interval.Parse("M6") : Interval.Parse("m6"));
-
         public bool HasSameNotes() => Lines(Asked.Type, Tonic).Any(line => line.ToHashSet().SetEquals(Names));
 
         public bool IsReversed() => Lines(Asked.Type, Tonic).Any(line => line.Reverse().SequenceEqual(Names)) || Turned();
@@ -131,7 +129,6 @@ public static class SecondReader
         public bool Is(Thing.ScaleOn other, Way way)
         {
             var names = Folded();
-            var turn = names.Length / 2;
             return way switch
             {
                 Way.Up => Ways(other, false).Any(line => names.Length >= line.Length && names[..line.Length].SequenceEqual(line)),

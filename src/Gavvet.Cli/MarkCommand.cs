@@ -107,11 +107,11 @@ internal static class MarkCommand
         verdict = FileWords.Of(result.Marking.As),
         marks = result.Marking.Marks,
         of = result.Marking.Of,
-        findings = result.Marking.Findings.Select(finding => new { finding.Code, finding.Position, finding.Expected, finding.Found, message = PlainText.Of(finding.Message) }),
+        findings = result.Marking.Findings.Select(finding => new { code = FileWords.Of(finding.Code), finding.Position, finding.Expected, finding.Found, message = PlainText.Of(finding.Message) }),
     };
 
     private static string Sentence(Result result) =>
-        $"{result.Student ?? "Spare paper"}, item {result.Item.Number}: {FileWords.Of(result.Marking.As)}, {result.Marking.Marks} of {result.Marking.Of}{string.Concat(result.Marking.Findings.Select(finding => $"\n  {finding.Code}: {PlainText.Of(finding.Message)}"))}";
+        $"{result.Student ?? "Spare paper"}, item {result.Item.Number}: {FileWords.Of(result.Marking.As)}, {result.Marking.Marks} of {result.Marking.Of}{string.Concat(result.Marking.Findings.Select(finding => $"\n  {FileWords.Of(finding.Code)}: {PlainText.Of(finding.Message)}"))}";
 
     // Papers go by their numbers: no name stands in the name of a file.
     private static void WriteSlips(PrintingRecord record, List<(RecordedCopy Copy, Result Result)> marked, DirectoryInfo folder)

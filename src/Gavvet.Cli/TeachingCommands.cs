@@ -1,9 +1,11 @@
+using System.Collections.Immutable;
 using System.CommandLine;
 using System.Text.Json;
 using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
 using Gavvet.Printing;
 using Gavvet.Teaching;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Sheets;
 
@@ -23,7 +25,7 @@ internal static class TeachingCommands
         command.SetAction(parsed => CommandOutput.Run(() =>
         {
             var standings = Teaching.Standing.On(Evidence.From(Read(parsed.GetRequiredValue(results)).Markings), Day(parsed.GetValue(date)));
-            var said = standings.Select(one => new { student = one.Student, group = one.Group, type = one.Type, tonic = one.Tonic, standing = FileWords.Of(one.Is), last = one.Last.ToString("O", null), due = one.Due.ToString("O", null) });
+            var said = standings.Select(one => new { student = one.Student, group = FileWords.Of(one.Skill.Group), type = one.Skill.Type.Id, tonic = NoteText.Ascii(one.Skill.Tonic), standing = FileWords.Of(one.Is), last = one.Last.ToString("O", null), due = one.Due.ToString("O", null) });
             if (parsed.GetValue(json))
                 Console.WriteLine(JsonSerializer.Serialize(said, CommandOutput.Json));
             else
@@ -85,7 +87,7 @@ internal static class TeachingCommands
         if (pdf is not null)
             File.WriteAllBytes(pdf.FullName, PdfWriter.Write(plan.Course.Name, PlanPage.Of(plan)));
         if (asJson)
-            Console.WriteLine(JsonSerializer.Serialize(plan.Lessons.Select(lesson => new { lesson = lesson.Number, date = lesson.Date.ToString("O", null), topic = lesson.Topic.Name, skills = lesson.Topic.Skills, keys = lesson.Topic.Keys }), CommandOutput.Json));
+            Console.WriteLine(JsonSerializer.Serialize(plan.Lessons.Select(lesson => new { lesson = lesson.Number, date = lesson.Date.ToString("O", null), topic = lesson.Topic.Name, skills = lesson.Topic.Skills.Select(FileWords.Of), keys = lesson.Topic.Keys.Select(NoteText.Ascii) }), CommandOutput.Json));
         else if (ics is null && pdf is null)
             foreach (var lesson in plan.Lessons)
                 Console.WriteLine($"{lesson.Number,3}  {lesson.Date:yyyy-MM-dd}  {lesson.Topic.Name}");
@@ -97,11 +99,11 @@ internal static class TeachingCommands
             throw new FormatException("Give --student or --groups, not both.");
         if (groups is < 1)
             throw new FormatException($"--groups: {groups} is no number of groups. Give 1 or more.");
-        var draw = new FollowUpDraw(results.Markings, HouseStyleFile.Read(results.HouseStyle.GetRawText()), day);
+        var draw = new FollowUpDraw(Evidence.From(results.Markings), HouseStyleFile.Read(results.HouseStyle.GetRawText()), day);
         if (student is not null && !draw.Students.Contains(student))
             throw new FormatException($"--student: there is no marking of {student} in these results up to that day. There are {string.Join(", ", draw.Students)}.");
-        var title = $"{results.Title}: follow-up";
-        FollowUp[] drawn = [.. (student is not null ? [[student]] : groups is { } most ? draw.Groups(most) : [draw.Students]).Select(students => draw.For(students, title)).OfType<FollowUp>()];
+        var title = FollowUpDraw.TitleOf(results.Title);
+        ImmutableArray<FollowUp> drawn = student is null ? draw.All(title, groups) : draw.For([student], title) is { } own ? [own] : [];
         folder.Create();
         var index = new List<object>();
         foreach (var (one, number) in drawn.Select((one, i) => (one, i + 1)))
@@ -109,7 +111,7 @@ internal static class TeachingCommands
             var name = $"follow-up-{number}.json";
             File.WriteAllText(Path.Combine(folder.FullName, name), one.Write());
             Console.WriteLine(Path.Combine(folder.FullName, name));
-            index.Add(new { file = name, @for = one.For, sections = one.Sheet.Sections.Select((section, i) => new { kind = section.KindId, because = one.Because[i] }) });
+            index.Add(new { file = name, @for = one.For, sections = one.Sheet.Sections.Select((section, i) => new { kind = section.KindId, because = Gavvet.Teaching.FollowUp.Words(one.Because[i]) }) });
         }
 
         File.WriteAllText(Path.Combine(folder.FullName, "index.json"), JsonSerializer.Serialize(index, Indented) + "\n");

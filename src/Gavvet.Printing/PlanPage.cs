@@ -4,7 +4,6 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Engraving.Layout;
 using Gavvet.Teaching;
-using Gavvet.Theory;
 
 namespace Gavvet.Printing;
 
@@ -19,7 +18,7 @@ public static class PlanPage
 
     private static ImmutableArray<ListCell> Row(Lesson lesson)
     {
-        var keys = string.Join(' ', lesson.Topic.Keys.Select(key => $"{NoteText.Parse(key)}"));
+        var keys = string.Join(' ', lesson.Topic.Keys.Select(key => $"{key}"));
         var (number, keysWidth) = (ListPages.Body * 2, Math.Min(TextSetter.Width(keys, TextStyle.Regular, ListPages.Body), ListPages.Width / 3));
         return
         [

@@ -189,14 +189,26 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
         Working ?? Item.Working,
         Item.Marks,
         Item.Load,
-        new Asked(Item.Kind, Group ?? "", Item.Ask.Type, Item.Ask.Tonic, Item.Ask.Clef, Item.Ask.Direction)
-        {
-            WriteWith = Item.Ask.WriteWith,
-            AnswerAs = Item.Ask.AnswerAs,
-            Option = Item.Ask.Option,
-            Scaffold = Item.Ask.Scaffold,
-            Octaves = Item.Ask.Octaves,
-            Variant = Item.Ask.Variant,
-        },
+        What(),
         AskedQuestionFile.Read(Asked ?? throw new FormatException(Texts.Say("record.question", ("number", Item.Number)))));
+
+    // A kind this program does not know any more is of the group the record says; the oldest records do not say.
+    private Asked What() => new(
+        Item.Kind,
+        Word<QuestionGroup>(Group) ?? QuestionCatalogue.Standard.Find(Item.Kind)?.Group ?? QuestionGroup.Scales,
+        ScaleTypes.Find(Item.Ask.Type) ?? throw new FormatException(Texts.Say("record.question", ("number", Item.Number))),
+        NoteText.Parse(Item.Ask.Tonic))
+    {
+        Clef = Clef.Find(Item.Ask.Clef),
+        Direction = Word<Direction>(Item.Ask.Direction),
+        WriteWith = Word<Notation>(Item.Ask.WriteWith),
+        AnswerAs = Word<AnswerForm>(Item.Ask.AnswerAs),
+        Option = Item.Ask.Option,
+        Scaffold = Word<Scaffolding>(Item.Ask.Scaffold),
+        Octaves = Item.Ask.Octaves,
+        Variant = Item.Ask.Variant,
+    };
+
+    private static T? Word<T>(string? word)
+        where T : struct, Enum => FileWords.TryParse<T>(word, out var choice) ? choice : null;
 }

@@ -1,7 +1,10 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Gavvet.Teaching;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.EntityFrameworkCore;
 
@@ -49,7 +52,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         }
 
         var student = await database.Copies.Where(row => row.PrintingId == printing && row.Number == copy).Select(row => row.StudentId).SingleOrDefaultAsync();
-        var row = Row(printing, copy, item.Number, student, marking, item.What, null);
+        var row = Row(printing, copy, item.Number, student, marking, Words(item.What), null);
         database.Markings.Add(row);
         await database.SaveChangesAsync(CancellationToken.None);
         return row.Id;
@@ -58,7 +61,18 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
     private static bool IsTheSame(MarkingRow row, Marking marking) =>
         (row.Verdict, row.Marks, row.Of, row.Written, row.Remark, row.IsByHand) == (FileWords.Of(marking.As), marking.Marks, marking.Of, marking.Written, marking.Remark, marking.IsByHand) && row.Findings == FindingsOf(marking);
 
-    private static string FindingsOf(Marking marking) => JsonSerializer.Serialize(marking.Findings, JsonSerializerOptions.Web);
+    private static string FindingsOf(Marking marking) => JsonSerializer.Serialize(marking.Findings, Json);
+
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new MistakeWords() } };
+
+    // A mistake by its word; one that this program has no word for is a mistake all the same.
+    private sealed class MistakeWords : JsonConverter<FindingCode>
+    {
+        public override FindingCode Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+            FileWords.TryParse<FindingCode>(reader.GetString(), out var code) ? code : FindingCode.NotTheAnswer;
+
+        public override void Write(Utf8JsonWriter writer, FindingCode value, JsonSerializerOptions options) => writer.WriteStringValue(FileWords.Of(value));
+    }
 
     // The last marking of an item that was not taken back, or null.
     private static Task<MarkingRow?> CountingAsync(GavvetDatabase database, string printing, int copy, int item) => database.Markings.AsNoTracking()
@@ -81,7 +95,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         }
 
         var owners = await database.Copies.Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Number, row => row.StudentId);
-        database.Markings.AddRange(markings.Select(marking => Row(printing, marking.Copy, marking.Item.Number, owners.GetValueOrDefault(marking.Copy), marking.Marking, marking.Item.What, null)));
+        database.Markings.AddRange(markings.Select(marking => Row(printing, marking.Copy, marking.Item.Number, owners.GetValueOrDefault(marking.Copy), marking.Marking, Words(marking.Item.What), null)));
         await database.SaveChangesAsync(CancellationToken.None);
         return true;
     }, cancellation);
@@ -100,7 +114,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
             return null;
         if (await CountingAsync(database, printing, last.Copy, last.Item) is { } current && current.Id != last.Id)
             throw new MarkedMeanwhileException(Kept(current));
-        database.Markings.Add(Row(printing, last.Copy, last.Item, last.StudentId, Read(last), new Asked("", last.Group, last.Type, last.Tonic, null, null), last.Id));
+        database.Markings.Add(Row(printing, last.Copy, last.Item, last.StudentId, Read(last), (last.Group, last.Type, last.Tonic), last.Id));
         await database.SaveChangesAsync();
         return Kept(last);
     });
@@ -183,19 +197,14 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
                          where student.ClassId == classId
                          orderby marking.Id
                          select new { Row = marking, student.Name }).ToListAsync(cancellation);
-        return
-        [
-            .. Counting(all, row => (row.Row.Id, row.Row.Undoes), row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item))
-                .Select(row => (row.Row, row.Name, Marking: Read(row.Row)))
-                .Select(row => new KeptEvidence(row.Row.PrintingId, row.Row.Copy, row.Row.Item, row.Marking, new Evidence(
-                    row.Name,
-                    clock.DayOf(row.Row.MadeAt),
-                    new Asked("", row.Row.Group, row.Row.Type, row.Row.Tonic, null, null),
-                    row.Row.Marks,
-                    row.Row.Of,
-                    row.Marking.IsRight,
-                    [.. row.Marking.Findings.Select(finding => finding.Code)]) { IsBlank = row.Marking.As == MarkedAs.Blank })),
-        ];
+        var kept = new List<KeptEvidence>();
+        foreach (var (row, name) in Counting(all, row => (row.Row.Id, row.Row.Undoes), row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item)).Select(row => (row.Row, row.Name)))
+        {
+            if (Skill.Find(row.Group, row.Type, row.Tonic) is { } skill && Read(row) is var marking)
+                kept.Add(new KeptEvidence(row.PrintingId, row.Copy, row.Item, marking, Evidence.From(name, clock.DayOf(row.MadeAt), skill, marking)));
+        }
+
+        return kept;
     }
 
     /// <summary>The same evidence without the mistakes by name, which is all that standing and what is due are counted by.</summary>
@@ -209,11 +218,14 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
                          where student.ClassId == classId
                          orderby marking.Id
                          select new { marking.Id, marking.Undoes, marking.PrintingId, marking.Copy, marking.Item, student.Name, marking.Verdict, marking.Marks, marking.Of, marking.Group, marking.Type, marking.Tonic, marking.MadeAt }).ToListAsync(cancellation);
-        return
-        [
-            .. Counting(all, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item))
-                .Select(row => new Evidence(row.Name, clock.DayOf(row.MadeAt), new Asked("", row.Group, row.Type, row.Tonic, null, null), row.Marks, row.Of, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, []).IsRight, [])),
-        ];
+        var answers = new List<Evidence>();
+        foreach (var row in Counting(all, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item)))
+        {
+            if (Skill.Find(row.Group, row.Type, row.Tonic) is { } skill)
+                answers.Add(Evidence.From(row.Name, clock.DayOf(row.MadeAt), skill, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, [])));
+        }
+
+        return answers;
     }
 
     /// <summary>The class a printing was made for and when it was given back; nulls where it was neither.</summary>
@@ -279,7 +291,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         return [.. rows.Select(row => new ReturnedPage(row.Copy, row.Kind, row.Number, PackedText.Unpack(row.Page), row.NamePlace))];
     }
 
-    private MarkingRow Row(string printing, int copy, int item, string? student, Marking marking, Asked what, long? undoes) => new()
+    private MarkingRow Row(string printing, int copy, int item, string? student, Marking marking, (string Group, string Type, string Tonic) skill, long? undoes) => new()
     {
         PrintingId = printing,
         Copy = copy,
@@ -293,11 +305,13 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         Written = marking.Written,
         Remark = marking.Remark,
         IsByHand = marking.IsByHand,
-        Group = what.Group,
-        Type = what.Type,
-        Tonic = what.Tonic,
+        Group = skill.Group,
+        Type = skill.Type,
+        Tonic = skill.Tonic,
         MadeAt = clock.GetUtcNow(),
     };
+
+    private static (string Group, string Type, string Tonic) Words(Asked what) => (FileWords.Of(what.Group), what.Type.Id, NoteText.Ascii(what.Tonic));
 
     // The day is the school's, so that whoever writes it down need not ask where that is.
     private KeptMarking Kept(MarkingRow row) => new(row.Id, row.Copy, row.Item, clock.Local(row.MadeAt), Read(row));
@@ -315,7 +329,7 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         VerdictOf(row.Verdict),
         row.Marks,
         row.Of,
-        JsonSerializer.Deserialize<ImmutableArray<MarkedFinding>>(row.Findings, JsonSerializerOptions.Web))
+        JsonSerializer.Deserialize<ImmutableArray<MarkedFinding>>(row.Findings, Json))
     {
         Written = row.Written,
         Remark = row.Remark,

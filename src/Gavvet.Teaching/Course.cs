@@ -1,5 +1,8 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
@@ -7,11 +10,21 @@ namespace Gavvet.Teaching;
 /// <summary>Something taught in one lesson or a few.</summary>
 /// <param name="Name">What it is called.</param>
 /// <param name="Lessons">How many lessons it takes.</param>
-/// <param name="Skills">The groups of questions it practices, in the words of files.</param>
+/// <param name="Skills">The groups of questions it practices.</param>
 /// <param name="Scales">The scale types it brings in.</param>
-/// <param name="Keys">The tonics it is about, in plain characters.</param>
+/// <param name="Keys">The tonics it is about, at concert pitch.</param>
 /// <param name="Sections">The shipped sections it sets, by id.</param>
-public sealed record Topic(string Name, int Lessons, ImmutableArray<string> Skills, ImmutableArray<string> Scales, ImmutableArray<string> Keys, ImmutableArray<string> Sections);
+public sealed record Topic(string Name, int Lessons, ImmutableArray<QuestionGroup> Skills, ImmutableArray<ScaleType> Scales, ImmutableArray<NoteName> Keys, ImmutableArray<string> Sections)
+{
+    /// <summary>Its scales on its tonics.</summary>
+    [JsonIgnore]
+    public IEnumerable<ScaleOn> OnTonics => Scales.SelectMany(_ => Keys, (type, tonic) => new ScaleOn(type, tonic));
+}
+
+/// <summary>A scale on a tonic.</summary>
+/// <param name="Type">The scale type.</param>
+/// <param name="Tonic">The tonic.</param>
+public readonly record struct ScaleOn(ScaleType Type, NoteName Tonic);
 
 /// <summary>Topics in teaching order.</summary>
 /// <param name="Id">The course's name on the command line.</param>
@@ -105,14 +118,14 @@ public sealed record Course(string Id, string Name, ImmutableArray<Topic> Topics
 
     private static Topic ReadTopic(string[] cells)
     {
-        var scales = Words(cells[3]);
-        var keys = Words(cells[4]);
         // A word the theory does not know breaks the start, not a lesson.
-        foreach (var scale in scales)
-            _ = ScaleTypes.Get(scale);
-        foreach (var key in keys)
-            _ = NoteText.Parse(key);
-        return new Topic(cells[0], int.Parse(cells[1], System.Globalization.CultureInfo.InvariantCulture), Words(cells[2]), scales, keys, Words(cells[5]));
+        return new Topic(
+            cells[0],
+            int.Parse(cells[1], System.Globalization.CultureInfo.InvariantCulture),
+            [.. Words(cells[2]).Select(word => FileWords.TryParse<QuestionGroup>(word, out var group) ? group : throw new InvalidDataException($"There is no group of questions {word}."))],
+            [.. Words(cells[3]).Select(ScaleTypes.Get)],
+            [.. Words(cells[4]).Select(NoteText.Parse)],
+            Words(cells[5]));
     }
 
     private static ImmutableArray<string> Words(string cell) => [.. cell.Split(' ', StringSplitOptions.RemoveEmptyEntries)];

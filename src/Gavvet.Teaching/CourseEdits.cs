@@ -1,7 +1,5 @@
-using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
-using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
@@ -68,12 +66,10 @@ public static class CourseEdits
     {
         if (changed.Name.Trim().Length is 0 or > LongestName)
             throw new FormatException(Texts.Say("course.name", ("most", LongestName)));
-        if (changed.Scales.IsEmpty || changed.Scales.Any(scale => ScaleTypes.Find(scale) is null))
+        if (changed.Scales.IsEmpty)
             throw new FormatException(Texts.Say("course.scales"));
         if (changed.Keys.IsEmpty)
             throw new FormatException(Texts.Say("course.keys"));
-        foreach (var key in changed.Keys)
-            _ = NoteText.Parse(key);
         var sets = changed.Sections.Select(ShippedSections.Find).OfType<ShippedSection>().ToArray();
         if (sets.Length == 0)
             throw new FormatException(Texts.Say("course.sections"));
@@ -83,7 +79,7 @@ public static class CourseEdits
             Name = changed.Name.Trim(),
             Lessons = Lessons(changed.Lessons),
             Sections = [.. sets.Select(section => section.Id)],
-            Skills = [.. sets.Select(section => FileWords.Of(QuestionCatalogue.Standard.Get(section.Section.KindId).Group)).Distinct()],
+            Skills = [.. sets.Select(section => QuestionCatalogue.Standard.Get(section.Section.KindId).Group).Distinct()],
         };
         if (topic == course.Topics.Length && topic < MostTopics)
             return course with { Topics = course.Topics.Add(changed) };

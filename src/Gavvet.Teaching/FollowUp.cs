@@ -3,19 +3,29 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
 /// <summary>Why a follow-up asks a section.</summary>
-/// <param name="Finding">The mistake that was made, or wrong, blank where it has no name.</param>
-/// <param name="Skill">The group of kinds it was made in.</param>
-/// <param name="Type">The scale type.</param>
-/// <param name="Tonic">The tonic.</param>
-/// <param name="Date">When, as 2026-03-12.</param>
-public sealed record Because(string Finding, string Skill, string Type, string Tonic, string Date);
+/// <param name="Finding">The mistake that was made, or null where it has no name.</param>
+/// <param name="IsBlank">Whether nothing was written.</param>
+/// <param name="Skill">What it was made in.</param>
+/// <param name="Day">When.</param>
+public sealed record Because(FindingCode? Finding, bool IsBlank, Skill Skill, DateOnly Day)
+{
+    /// <summary>The reason an answer is.</summary>
+    /// <param name="miss">The answer.</param>
+    public static Because Of(Evidence miss) => new(miss.Findings.IsEmpty ? null : miss.Findings[0], miss.IsBlank, miss.Skill, miss.Day);
+
+    /// <summary>The word of the mistake in files: blank and wrong where it has no name.</summary>
+    public string Word => Finding is { } code ? FileWords.Of(code) : IsBlank ? "blank" : "wrong";
+}
 
 /// <summary>A section of a follow-up with its reason.</summary>
 /// <param name="Section">The section, drawn.</param>
@@ -36,15 +46,26 @@ public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, Immutable
         var file = JsonNode.Parse(SheetFile.Write(Sheet))!.AsObject();
         var sections = file["sections"]!.AsArray();
         for (var i = 0; i < sections.Count; i++)
-            sections[i]!["because"] = JsonSerializer.SerializeToNode(Because[i], Json);
+            sections[i]!["because"] = JsonSerializer.SerializeToNode(Words(Because[i]), Json);
         return file.ToJsonString(Json) + "\n";
     }
+
+    /// <summary>A reason as files have it.</summary>
+    /// <param name="because">The reason.</param>
+    public static object Words(Because because) => new
+    {
+        finding = because.Word,
+        skill = FileWords.Of(because.Skill.Group),
+        type = because.Skill.Type.Id,
+        tonic = NoteText.Ascii(because.Skill.Tonic),
+        date = LessonPlan.WriteDate(because.Day),
+    };
 }
 
 /// <summary>Draws follow-ups: a pure function from evidence to a sheet.</summary>
 public sealed class FollowUpDraw
 {
-    private const int MostSections = 12, MonthOfDays = 28, MostTries = 6;
+    private const int MostSections = 12, MostTries = 6, LongestTitle = 100;
 
     // A follow-up is at most a tenth heavier than what was missed.
     private const int HeavierPercent = 110;
@@ -57,16 +78,23 @@ public sealed class FollowUpDraw
     // What a class missed is much alike, so a question drawn for one student serves for others.
     private readonly ConcurrentDictionary<(Wish Wish, int Attempt), (Section Section, int Load, string Prompt)?> _drawn = new();
 
-    /// <summary>Draws from results.</summary>
-    /// <param name="results">The results.</param>
-    /// <param name="style">The house style they were set in.</param>
+    /// <summary>How many days back what was asked is not asked again as it was, and what was missed is followed up unless a teacher says otherwise: four weeks.</summary>
+    public const int DaysBack = 28;
+
+    /// <summary>Draws from evidence.</summary>
+    /// <param name="evidence">The evidence, in the order of its days. Where what was asked is not known, it cannot be asked again.</param>
+    /// <param name="style">The house style it was set in.</param>
     /// <param name="day">The day of the follow-up; what is later does not count.</param>
-    public FollowUpDraw(IEnumerable<KeptResult> results, HouseStyle style, DateOnly day)
+    public FollowUpDraw(IEnumerable<Evidence> evidence, HouseStyle style, DateOnly day)
     {
-        KeptResult[] kept = [.. results.Where(result => result.Day <= day)];
-        (_evidence, _style, _day) = (Evidence.From(kept), style, day);
-        _loads = kept.Where(result => result.Student is not null).GroupBy(result => (result.Student!, result.Day)).ToDictionary(paper => paper.Key, paper => paper.DistinctBy(result => (result.Version, result.Item)).Sum(result => result.Load));
+        (_evidence, _style, _day) = ([.. evidence.Where(one => one.What is not null && one.Day <= day)], style, day);
+        _loads = _evidence.GroupBy(one => (one.Student, one.Day)).ToDictionary(paper => paper.Key, paper => paper.Sum(one => one.Load));
     }
+
+    /// <summary>Whether something asked on a day is too fresh to be asked again as it was.</summary>
+    /// <param name="asked">When it was asked.</param>
+    /// <param name="today">The day of the follow-up.</param>
+    public static bool IsFresh(DateOnly asked, DateOnly today) => asked > today.AddDays(-DaysBack);
 
     /// <summary>Which misses are followed up: all of them, or those of a span of days or of one skill and key.</summary>
     public Func<Evidence, bool> Wanted { get; init; } = _ => true;
@@ -77,19 +105,29 @@ public sealed class FollowUpDraw
     /// <summary>Those who missed something that is wanted.</summary>
     public ImmutableArray<string> Missing => [.. Students.Where(student => Missed([.. _evidence.Where(one => one.Student == student)]).Length > 0)];
 
+    /// <summary>The title of the follow-ups of a printing.</summary>
+    /// <param name="printing">The title of what was printed.</param>
+    public static string TitleOf(string printing) => Texts.Say("follow-up.title", ("title", printing));
+
+    /// <summary>The follow-ups of those who missed something: one for all together, or one for each group of like misses, numbered.</summary>
+    /// <param name="title">The title.</param>
+    /// <param name="groups">How many groups at most; null for all together.</param>
+    public ImmutableArray<FollowUp> All(string title, int? groups = null) => groups is { } most
+        ? [.. Groups(most).Select((students, i) => For(students, Texts.Say("follow-up.numbered", ("title", title), ("number", i + 1)))).OfType<FollowUp>()]
+        : For(Missing, title) is { } together ? [together] : [];
+
     /// <summary>A follow-up for some students together; null where none of them missed anything, or nothing can be asked of it.</summary>
     /// <param name="students">The students.</param>
     /// <param name="title">The sheet's title.</param>
     public FollowUp? For(ImmutableArray<string> students, string title)
     {
-        const int longestTitle = 100;
-        title = title.Length > longestTitle ? title[..longestTitle].TrimEnd() + "…" : title;
+        title = title.Length > LongestTitle ? title[..LongestTitle].TrimEnd() + "…" : title;
         var own = _evidence.Where(one => students.Contains(one.Student)).ToArray();
         var missed = Missed(own);
         if (missed.Length == 0)
             return null;
         var limit = students.Select(Load).DefaultIfEmpty(0).Max() * HeavierPercent / 100;
-        var recent = own.Where(one => one.Day > _day.AddDays(-MonthOfDays)).Select(Identity).ToHashSet();
+        var recent = own.Where(one => IsFresh(one.Day, _day)).Select(one => Identity(one.What!)).ToHashSet();
         var taken = new List<FollowUpSection>();
         var load = 0;
         // Every miss in turn gives its next question, so that none takes all the room.
@@ -102,7 +140,7 @@ public sealed class FollowUpDraw
                 {
                     if (Drawn(wishes.Dequeue(), recent, taken) is not { } drawn || (load + drawn.Load > limit && taken.Count > 0))
                         continue;
-                    taken.Add(new FollowUpSection(drawn.Section, new Because(miss.Findings.FirstOrDefault() ?? (miss.IsBlank ? "blank" : "wrong"), miss.What.Group, miss.What.Type, miss.What.Tonic, miss.Day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture))));
+                    taken.Add(new FollowUpSection(drawn.Section, Because.Of(miss)));
                     load += drawn.Load;
                     break;
                 }
@@ -140,7 +178,9 @@ public sealed class FollowUpDraw
         return [.. groups.Select(group => group.Names.Order(StringComparer.Ordinal).ToImmutableArray())];
     }
 
-    private static (string, string, string) Likeness(Evidence miss) => (miss.What.Group, miss.What.Type, miss.Findings.FirstOrDefault() ?? "");
+    private static (QuestionGroup, ScaleType, FindingCode?) Likeness(Evidence miss) => (miss.Skill.Group, miss.Skill.Type, First(miss));
+
+    private static FindingCode? First(Evidence miss) => miss.Findings.IsEmpty ? null : miss.Findings[0];
 
     // The sheet that was missed last, by what it weighed for this student.
     private int Load(string student) => _loads.Where(paper => paper.Key.Student == student).OrderByDescending(paper => paper.Key.Day).Select(paper => paper.Value).FirstOrDefault();
@@ -148,9 +188,12 @@ public sealed class FollowUpDraw
     // What was wrong and has not been right since; most often missed first, then what earned least.
     private ImmutableArray<Evidence> Missed(Evidence[] own) =>
     [
-        .. own.GroupBy(one => (one.Student, one.What.Group, one.What.Type, one.What.Tonic)).Where(skill => !skill.Last().IsRight && Wanted(skill.Last())).Select(skill => skill.Last())
-            .GroupBy(miss => (miss.What.Kind, miss.What.Type, miss.What.Tonic, miss.Findings.FirstOrDefault() ?? ""))
-            .OrderByDescending(like => like.Count()).ThenBy(like => like.Average(miss => (double)miss.Marks / Math.Max(1, miss.Of))).ThenBy(like => like.Key.Type, StringComparer.Ordinal).ThenBy(like => like.Key.Tonic, StringComparer.Ordinal)
+        .. own.GroupBy(one => (one.Student, one.Skill)).Where(skill => !skill.Last().IsRight && Wanted(skill.Last())).Select(skill => skill.Last())
+            .GroupBy(miss => (miss.What!.Kind, miss.Skill.Type, miss.Skill.Tonic, First(miss)))
+            .OrderByDescending(like => like.Count())
+            .ThenBy(like => like.Average(miss => (double)miss.Marks / Math.Max(1, miss.Of)))
+            .ThenBy(like => like.Key.Type.Id, StringComparer.Ordinal)
+            .ThenBy(like => NoteText.Ascii(like.Key.Tonic), StringComparer.Ordinal)
             .Select(like => like.First()),
     ];
 
@@ -161,17 +204,29 @@ public sealed class FollowUpDraw
         public ScaleType? Beside { get; init; }
     }
 
-    private static (string, string, string, string?, string?, string?) Identity(Evidence one) => (one.What.Kind, one.What.Type, one.What.Tonic, one.What.Clef, one.What.Direction, one.What.WriteWith);
+    private static Identified Identity(Asked asked) => new(asked.Kind, asked.Type, asked.Tonic, asked.Clef, asked.Direction, asked.WriteWith);
+
+    private static Identified Identity(QuestionKind kind, Section section, Draw drawn) => new(
+        kind.Id,
+        drawn.Scale,
+        drawn.Tonic,
+        kind.UsesClefAs(section.Option) ? drawn.Clef : null,
+        kind.UsesDirection ? section.Direction : null,
+        kind.UsesNotation ? section.Notation : null);
+
+    /// <summary>What makes a question one that was asked before.</summary>
+    private readonly record struct Identified(string Kind, ScaleType Type, NoteName Tonic, Clef? Clef, Direction? Direction, Notation? Notation);
 
     // The confusion told apart, the same from another side, the same in a neighbor key.
     private static IEnumerable<Wish> Wishes(Evidence[] own, Evidence miss)
     {
-        if (ScaleTypes.Find(miss.What.Type) is not { } type || !NoteText.TryParse(miss.What.Tonic, out var tonic) || QuestionCatalogue.Standard.Find(miss.What.Kind) is not { AsksOwn: false } kind)
+        var what = miss.What!;
+        if (QuestionCatalogue.Standard.Find(what.Kind) is not { AsksOwn: false } kind)
             yield break;
-        var clef = (miss.What.Clef is { } read ? Clef.Find(read) : null) ?? Clef.Treble;
-        var direction = FileWords.TryParse<Direction>(miss.What.Direction, out var way) ? way : Direction.Ascending;
-        var notation = FileWords.TryParse<Notation>(miss.What.WriteWith, out var written) ? written : Notation.Accidentals;
-        var help = FileWords.TryParse<Scaffolding>(miss.What.Scaffold, out var given) ? given : Scaffolding.Blank;
+        var (type, tonic, clef) = (what.Type, what.Tonic, what.Clef ?? Clef.Treble);
+        var direction = what.Direction ?? Direction.Ascending;
+        var notation = what.WriteWith ?? Notation.Accidentals;
+        var help = what.Scaffold ?? Scaffolding.Blank;
         // One more degree of help where less than half was earned.
         if (2 * miss.Marks < miss.Of && kind.Scaffoldings.Contains(Scaffolding.Tonic) && help == Scaffolding.Blank)
             help = Scaffolding.Tonic;
@@ -185,7 +240,7 @@ public sealed class FollowUpDraw
                 yield return new Wish("correct-scale", type, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "");
         }
 
-        var turned = new Wish(kind.Id, type, tonic, clef == Clef.Bass ? Clef.Treble : Clef.Bass, direction == Direction.Descending ? Direction.Ascending : Direction.Descending, notation == Notation.Signature ? Notation.Accidentals : Notation.Signature, help, miss.What.Option ?? "");
+        var turned = new Wish(kind.Id, type, tonic, clef == Clef.Bass ? Clef.Treble : Clef.Bass, direction == Direction.Descending ? Direction.Ascending : Direction.Descending, notation == Notation.Signature ? Notation.Accidentals : Notation.Signature, help, what.Option ?? "");
         yield return turned with { Direction = direction, Notation = notation };
         yield return turned with { Clef = clef, Notation = notation };
         yield return turned with { Clef = clef, Direction = direction };
@@ -196,43 +251,33 @@ public sealed class FollowUpDraw
     // A form or scale that is really taken for another: twice at least, or half of the times it could be.
     private static ScaleType? Confusion(Evidence[] own, Evidence miss)
     {
-        var student = own.Where(one => one.Student == miss.Student && one.What.Type == miss.What.Type && one.What.Group == miss.What.Group).ToArray();
+        var student = own.Where(one => one.Student == miss.Student && one.Skill.Type == miss.Skill.Type && one.Skill.Group == miss.Skill.Group).ToArray();
         foreach (var code in miss.Findings)
         {
             var made = student.Count(one => one.Findings.Contains(code));
-            if (Taken(code) is { } other && other != miss.What.Type && (made >= 2 || 2 * made >= student.Length))
-                return ScaleTypes.Find(other);
+            if (Confusions.TakenFor(miss.Skill.Type, code) is { } other && other != miss.Skill.Type && (made >= 2 || 2 * made >= student.Length))
+                return other;
         }
 
         return null;
     }
 
-    private static string? Taken(string code) => code switch
-    {
-        "natural-for-harmonic" or "natural-for-melodic" or "minor-for-major" => "natural-minor",
-        "harmonic-for-natural" or "harmonic-for-melodic" => "harmonic-minor",
-        "melodic-for-natural" or "sixth-raised-in-harmonic" or "not-restored-descending" => "melodic-minor-one-way",
-        "parallel-for-relative" or "mode-signature-of-tonic-major" or "other-mode" => "major",
-        "major-for-minor" => "harmonic-major",
-        _ => null,
-    };
-
     // Drawn on its own, so that a wish nothing can be asked of falls away, as does one that was asked within four weeks.
-    private (Section Section, int Load)? Drawn(Wish wish, HashSet<(string, string, string, string?, string?, string?)> recent, List<FollowUpSection> taken)
+    private (Section Section, int Load)? Drawn(Wish wish, HashSet<Identified> recent, List<FollowUpSection> taken)
     {
         var kind = QuestionCatalogue.Standard.Get(wish.Kind);
         // Only what must speak of another scale too is worth another lot.
-        var place = SectionDraw.PlaceOf(wish.Type, wish.Tonic);
+        var place = Scope.PlaceOf(wish.Type, wish.Tonic);
         return kind.Takes(wish.Type) && Math.Abs(place) <= KeySignature.Most
             ? Enumerable.Range(0, wish.Beside is null ? 1 : MostTries).Select(attempt => Drawn(wish, kind, place, attempt, recent, taken)).FirstOrDefault(drawn => drawn is not null)
             : null;
     }
 
-    private (Section Section, int Load)? Drawn(Wish wish, QuestionKind kind, int place, int attempt, HashSet<(string, string, string, string?, string?, string?)> recent, List<FollowUpSection> taken)
+    private (Section Section, int Load)? Drawn(Wish wish, QuestionKind kind, int place, int attempt, HashSet<Identified> recent, List<FollowUpSection> taken)
     {
         if (_drawn.GetOrAdd((wish, attempt), _ => Draw(wish, kind, place, attempt)) is not var (section, load, prompt))
             return null;
-        var isKnown = section.Slots.All(slot => recent.Contains((kind.Id, slot.Drawn.Scale.Id, NoteText.Ascii(slot.Drawn.Tonic), kind.UsesClefAs(section.Option) ? slot.Drawn.Clef.Id : null, kind.UsesDirection ? FileWords.Of(section.Direction) : null, kind.UsesNotation ? FileWords.Of(section.Notation) : null)))
+        var isKnown = section.Slots.All(slot => recent.Contains(Identity(kind, section, slot.Drawn)))
             || taken.Exists(other => other.Section.KindId == section.KindId && other.Section.Slots.Select(slot => slot.Drawn).SequenceEqual(section.Slots.Select(slot => slot.Drawn)) && other.Section.Direction == section.Direction && other.Section.Notation == section.Notation);
         var speaks = wish.Beside is not { } beside || prompt.Contains(beside.Name, StringComparison.OrdinalIgnoreCase);
         return isKnown || !speaks ? null : (section, load);

@@ -18,6 +18,8 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     /// <summary>Lessons of a plan at most.</summary>
     public const int MostLessons = 200;
 
+    private const string Iso = "yyyy-MM-dd";
+
     private static readonly string[] Days = ["sun", "mon", "tue", "wed", "thu", "fri", "sat"];
 
     /// <summary>Lays a course over a class's days.</summary>
@@ -60,6 +62,14 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
         return [.. words.Select(word => Array.FindIndex(Days, day => word.Length >= 2 && ($"{(DayOfWeek)Array.IndexOf(Days, day)}".StartsWith(word, StringComparison.OrdinalIgnoreCase))) is >= 0 and var day ? (DayOfWeek)day : throw new FormatException(Texts.Say("plan.day", ("word", word), ("days", string.Join(", ", Days.Skip(1)))))).Distinct().Order()];
     }
 
+    /// <summary>Days of the week as <see cref="ReadDays"/> reads them.</summary>
+    /// <param name="days">The days.</param>
+    public static string WriteDays(IEnumerable<DayOfWeek> days) => string.Join(", ", days.Select(day => Days[(int)day]));
+
+    /// <summary>A date as <see cref="ReadDate"/> reads it.</summary>
+    /// <param name="day">The day.</param>
+    public static string WriteDate(DateOnly day) => day.ToString(Iso, CultureInfo.InvariantCulture);
+
     /// <summary>Reads holidays: a date a line, or the first and the last day with two full stops between.</summary>
     /// <param name="text">The lines, such as 2026-12-21..2027-01-03.</param>
     /// <exception cref="FormatException">A line cannot be read; the message names it.</exception>
@@ -90,5 +100,5 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     /// <exception cref="FormatException">It is none.</exception>
     public static DateOnly ReadDate(string text) => TryDate(text, out var day) ? day : throw new FormatException(Texts.Say("plan.date", ("text", text)));
 
-    private static bool TryDate(string text, out DateOnly day) => DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out day);
+    private static bool TryDate(string text, out DateOnly day) => DateOnly.TryParseExact(text, Iso, CultureInfo.InvariantCulture, DateTimeStyles.None, out day);
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
@@ -33,13 +34,14 @@ public static class LessonSheet
     public static ImmutableArray<Section> WarmUp(IEnumerable<Standing> due, int count, HouseStyle style, ulong seed)
     {
         var sections = ImmutableArray.CreateBuilder<Section>();
-        foreach (var skill in due.DistinctBy(one => (one.Group, one.Type, one.Tonic)))
+        foreach (var skill in due.Select(one => one.Skill).Distinct())
         {
             if (sections.Count == count)
                 break;
-            if (ScaleTypes.Find(skill.Type) is not { } type || !NoteText.TryParse(skill.Tonic, out var tonic) || KindOf(skill.Group, type) is not { } kind)
+            if (KindOf(skill) is not { } kind)
                 continue;
-            SectionDraw.Of(new SectionWish(kind, [type], [SectionDraw.PlaceOf(type, tonic)], 1) { Title = sections.Count == 0 ? Texts.Say("lesson.warm-up") : "" }, style, seed + (ulong)sections.Count, out var section);
+            var wish = new SectionWish(kind, [skill.Type], [skill.Place], 1) { Title = sections.Count == 0 ? Texts.Say("lesson.warm-up") : "" };
+            SectionDraw.Of(wish, style, seed + (ulong)sections.Count, out var section);
             if (section is not null)
                 sections.Add(section);
         }
@@ -79,23 +81,22 @@ public static class LessonSheet
 
     private static SectionWish Wish(Topic topic, QuestionKind kind, int count)
     {
-        ImmutableArray<ScaleType> types = [.. topic.Scales.Select(ScaleTypes.Get)];
-        return new SectionWish(kind, types, [.. types.SelectMany(_ => topic.Keys, (type, key) => SectionDraw.PlaceOf(type, NoteText.Parse(key))).Distinct()], count);
+        return new SectionWish(kind, topic.Scales, [.. topic.OnTonics.Select(scale => Scope.PlaceOf(scale.Type, scale.Tonic)).Distinct()], count);
     }
 
     // The plainest kind of each group that takes the scale.
-    private static QuestionKind? KindOf(string group, ScaleType type)
+    private static QuestionKind? KindOf(Skill skill)
     {
-        string[] kinds = group switch
+        string[] kinds = skill.Group switch
         {
-            "steps" => ["write-steps", "add-accidentals"],
-            "signatures" => ["write-signature", "name-key", "relative-key"],
-            "degrees" => ["name-degree", "label-degrees"],
-            "modes" => ["mode-parent", "write-scale"],
-            "enharmonic" => ["enharmonic-key", "enharmonic-scale"],
-            "chords" => ["tonic-arpeggio", "scale-intervals"],
+            QuestionGroup.Steps => ["write-steps", "add-accidentals"],
+            QuestionGroup.Signatures => ["write-signature", "name-key", "relative-key"],
+            QuestionGroup.Degrees => ["name-degree", "label-degrees"],
+            QuestionGroup.Modes => ["mode-parent", "write-scale"],
+            QuestionGroup.Enharmonic => ["enharmonic-key", "enharmonic-scale"],
+            QuestionGroup.Chords => ["tonic-arpeggio", "scale-intervals"],
             _ => ["write-scale"],
         };
-        return kinds.Select(QuestionCatalogue.Standard.Get).FirstOrDefault(kind => kind.Takes(type));
+        return kinds.Select(QuestionCatalogue.Standard.Get).FirstOrDefault(kind => kind.Takes(skill.Type));
     }
 }

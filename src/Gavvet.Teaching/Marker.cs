@@ -78,7 +78,7 @@ public static class Marker
         var judged = Judged(item, style, mistake.Text) with { Written = null };
         return item.Question.Scale is null ? judged with { Written = mistake.Text } : judged with
         {
-            Findings = [.. judged.Findings.Select(finding => Texts.Has($"finding.{finding.Code}.anywhere") ? new MarkedFinding(finding.Code, 0, "", "", Texts.Say($"finding.{finding.Code}.anywhere")) : finding)],
+            Findings = [.. judged.Findings.Select(finding => Texts.Has(Anywhere(finding.Code)) ? new MarkedFinding(finding.Code, 0, "", "", Texts.Say(Anywhere(finding.Code))) : finding)],
         };
     }
 
@@ -93,8 +93,10 @@ public static class Marker
         return new Marking((MarkedAs)(int)judged.Verdict, marks, item.Marks, [.. judged.Findings.Select(finding => Said(item, style, finding))]) { Written = answer.Trim() };
     }
 
+    private static string Anywhere(FindingCode code) => $"finding.{FileWords.Of(code)}.anywhere";
+
     private static MarkedFinding Said(SetItem item, HouseStyle style, Finding finding) => new(
-        FileWords.Of(finding.Code),
+        finding.Code,
         finding.Position,
         finding.Expected.Ascii,
         finding.Found.Ascii,

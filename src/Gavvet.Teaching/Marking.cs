@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Worksheets.Judging;
 
 namespace Gavvet.Teaching;
 
@@ -22,12 +23,12 @@ public enum MarkedAs
 }
 
 /// <summary>A named mistake of an answer, in words that stay as they were.</summary>
-/// <param name="Code">Its code.</param>
+/// <param name="Code">Which mistake.</param>
 /// <param name="Position">The place among what was written, from 1; 0 for a signature.</param>
 /// <param name="Expected">What should be there.</param>
 /// <param name="Found">What is there.</param>
 /// <param name="Message">The sentence for the student.</param>
-public sealed record MarkedFinding(string Code, int Position, string Expected, string Found, string Message);
+public sealed record MarkedFinding(FindingCode Code, int Position, string Expected, string Found, string Message);
 
 /// <summary>What was decided for one item of one paper. It is never changed: a later one counts instead.</summary>
 /// <param name="As">What the answer was found to be.</param>

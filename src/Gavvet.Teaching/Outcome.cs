@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Teaching;
 
@@ -10,12 +12,12 @@ namespace Gavvet.Teaching;
 /// <param name="Right">How many are right.</param>
 /// <param name="Lost">Marks lost in all of them.</param>
 /// <param name="Findings">The mistakes by name with how often each, the most frequent first.</param>
-public sealed record QuestionOutcome(string Version, SetItem Item, int Answers, int Right, int Lost, ImmutableArray<(string Code, int Count)> Findings);
+public sealed record QuestionOutcome(string Version, SetItem Item, int Answers, int Right, int Lost, ImmutableArray<(FindingCode Code, int Count)> Findings);
 
 /// <summary>A mistake and who made it.</summary>
 /// <param name="Code">The mistake.</param>
 /// <param name="Students">Who, each once, with how often; the most frequent first.</param>
-public sealed record MistakeMakers(string Code, ImmutableArray<(string Student, int Count)> Students)
+public sealed record MistakeMakers(FindingCode Code, ImmutableArray<(string Student, int Count)> Students)
 {
     /// <summary>How often in all.</summary>
     public int Count => Students.Sum(student => student.Count);
@@ -47,12 +49,26 @@ public sealed record Outcome(ImmutableArray<QuestionOutcome> Questions, Immutabl
             [
                 .. answers.SelectMany(answer => answer.Marking.Findings.Select(finding => (finding.Code, answer.Student))).GroupBy(made => made.Code)
                     .Select(group => new MistakeMakers(group.Key, [.. group.GroupBy(made => made.Student).Select(own => (own.Key, own.Count())).OrderByDescending(own => own.Item2).ThenBy(own => own.Key, StringComparer.CurrentCulture)]))
-                    .OrderByDescending(mistake => mistake.Count).ThenBy(mistake => mistake.Code, StringComparer.Ordinal),
+                    .OrderByDescending(mistake => mistake.Count).ThenBy(mistake => FileWords.Of(mistake.Code), StringComparer.Ordinal),
             ],
             [
                 .. papers.Where(paper => paper.Items.Length > 0 && paper.Items.All(item => paper.Markings.ContainsKey(item.Number))).GroupBy(paper => paper.Items[0].Version).OrderBy(group => group.Key, StringComparer.Ordinal)
                     .Select(group => new VersionOutcome(group.Key, group.Count(), group.First().Items.Sum(item => item.Load), [.. group.Select(paper => (double)paper.Markings.Values.Sum(marking => marking.Marks) / Math.Max(1, paper.Items.Sum(item => item.Marks)))])),
             ]);
+    }
+
+    // What falls out so by chance once in twenty times is no chance; common practice, no source.
+    private const double ByChanceAtMost = 0.05;
+
+    /// <summary>The pair of versions of which one was harder beyond chance, the surest first; null where none was.</summary>
+    public (VersionOutcome Harder, VersionOutcome Easier)? Unfair
+    {
+        get
+        {
+            var pairs = Versions.SelectMany((first, i) => Versions.Skip(i + 1).Select(second => (First: first, Second: second, Chance: ByChance(first.Shares, second.Shares))));
+            var sure = pairs.Where(pair => pair.Chance < ByChanceAtMost).OrderBy(pair => pair.Chance).ToArray();
+            return sure.Length == 0 ? null : sure[0].First.Shares.Average() < sure[0].Second.Shares.Average() ? (sure[0].First, sure[0].Second) : (sure[0].Second, sure[0].First);
+        }
     }
 
     /// <summary>
@@ -88,6 +104,6 @@ public sealed record Outcome(ImmutableArray<QuestionOutcome> Questions, Immutabl
         return (asLarge + 1.0) / (draws + 1);
     }
 
-    private static ImmutableArray<(string Code, int Count)> Named(IEnumerable<Marking> markings) =>
-        [.. markings.SelectMany(marking => marking.Findings).GroupBy(finding => finding.Code).Select(group => (group.Key, group.Count())).OrderByDescending(code => code.Item2).ThenBy(code => code.Key, StringComparer.Ordinal)];
+    private static ImmutableArray<(FindingCode Code, int Count)> Named(IEnumerable<Marking> markings) =>
+        [.. markings.SelectMany(marking => marking.Findings).GroupBy(finding => finding.Code).Select(group => (group.Key, group.Count())).OrderByDescending(code => code.Item2).ThenBy(code => FileWords.Of(code.Key), StringComparer.Ordinal)];
 }

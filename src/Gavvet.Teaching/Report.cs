@@ -22,18 +22,21 @@ public sealed record Report(ImmutableArray<string> Secure, ImmutableArray<string
     public static Report Of(IEnumerable<Evidence> evidence, LessonPlan? plan, HouseStyle style, DateOnly day)
     {
         var skills = Standing.On(evidence, day)
-            .Where(one => ScaleTypes.Find(one.Type) is not null && NoteText.TryParse(one.Tonic, out _))
-            .GroupBy(one => (one.Group, one.Type, one.Tonic))
-            .Select(skill => (skill.Key.Group, skill.Key.Type, skill.Key.Tonic, Is: OfMost([.. skill.Select(one => one.Is)])))
+            .GroupBy(one => one.Skill)
+            .Select(skill => (Skill: skill.Key, Is: OfMost([.. skill.Select(one => one.Is)])))
             .ToArray();
         return new Report(Said(StandingIs.Secure), Said(StandingIs.OnceRight), Said(StandingIs.Shaky), Coming());
 
         ImmutableArray<string> Said(StandingIs standing) =>
         [
             .. skills.Where(skill => skill.Is == standing)
+                .Select(skill => skill.Skill)
                 .GroupBy(skill => (skill.Group, skill.Type))
-                .OrderBy(row => FileWords.TryParse<Worksheets.Questions.QuestionGroup>(row.Key.Group, out var group) ? (int)group : int.MaxValue).ThenBy(row => ScaleTypes.All.IndexOf(ScaleTypes.Get(row.Key.Type)))
-                .Select(row => Texts.Say($"report.{row.Key.Group}", ("scale", ScaleTypes.Get(row.Key.Type).Name), ("keys", And([.. row.Select(skill => NoteText.Parse(skill.Tonic)).OrderBy(tonic => tonic.Fifths).Select(note => style.Say(note))])))),
+                .OrderBy(row => row.Key.Group).ThenBy(row => ScaleTypes.All.IndexOf(row.Key.Type))
+                .Select(row => Texts.Say(
+                    $"report.{FileWords.Of(row.Key.Group)}",
+                    ("scale", row.Key.Type.Name),
+                    ("keys", And([.. row.Select(skill => skill.Tonic).OrderBy(tonic => tonic.Fifths).Select(note => style.Say(note))])))),
         ];
 
         ImmutableArray<string> Coming() => [.. (plan?.Lessons ?? []).Where(lesson => lesson.Date >= day).Select(lesson => lesson.Topic.Name).Distinct().Take(MostTopics)];

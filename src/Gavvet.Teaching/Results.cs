@@ -1,9 +1,7 @@
 using System.Collections.Immutable;
-using System.Globalization;
-using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
@@ -35,10 +33,9 @@ public sealed record StudentTotal(string? Student, int Marks, int Of)
 /// <summary>A results file: every marking of one or more printings with what was asked.</summary>
 /// <param name="GavvetResults">The version of the file.</param>
 /// <param name="Title">The title of the sheet.</param>
-/// <param name="Class">The class, or null.</param>
 /// <param name="HouseStyle">The house style of the questions, as a house style file.</param>
 /// <param name="Markings">The markings in the order they were made.</param>
-public sealed record ResultsFile(int GavvetResults, string Title, string? Class, JsonElement HouseStyle, ImmutableArray<KeptResult> Markings)
+public sealed record ResultsFile(int GavvetResults, string Title, JsonElement HouseStyle, [property: JsonPropertyOrder(1)] ImmutableArray<KeptResult> Markings)
 {
     /// <summary>The version written.</summary>
     public const int Version = 1;
@@ -49,17 +46,8 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
     /// <summary>Markings in a file at most: two hundred students with a hundred items, ten times over.</summary>
     public const int MostMarkings = 200_000;
 
-    private static readonly JsonSerializerOptions Json = new()
-    {
-        PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
-        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-        AllowDuplicateProperties = false,
-        RespectNullableAnnotations = true,
-        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        WriteIndented = true,
-        NewLine = "\n",
-    };
+    /// <summary>The class, or null.</summary>
+    public string? Class { get; init; }
 
     /// <summary>The file of some results.</summary>
     /// <param name="title">The sheet's title.</param>
@@ -67,50 +55,45 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
     /// <param name="houseStyle">The house style, as a house style file.</param>
     /// <param name="results">The results.</param>
     public static ResultsFile Of(string title, string? group, JsonElement houseStyle, IEnumerable<Result> results) =>
-        new(Version, title, group, houseStyle, [.. results.Select(KeptResult.From)]);
+        new(Version, title, houseStyle, [.. results.Select(KeptResult.From)]) { Class = group };
 
     /// <summary>The file as text.</summary>
-    public string Write() => JsonSerializer.Serialize(this, Json) + "\n";
+    public string Write() => FileContract.Write(this);
 
     /// <summary>Reads a file.</summary>
     /// <param name="text">Its text.</param>
-    /// <exception cref="FormatException">It is none, was changed so that it does not hold together, or is of a later program.</exception>
+    /// <exception cref="FormatException">It is none, was changed so that it does not hold together, or is of a later program; the message says where.</exception>
     public static ResultsFile Read(string text)
     {
         if (text.Length > MostCharacters)
             throw new FormatException(Texts.Say("results.large"));
         try
         {
-            using (var document = JsonDocument.Parse(text))
-            {
-                if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("gavvetResults", out var version) || !version.TryGetInt32(out var number))
-                    throw new FormatException(Texts.Say("results.mark"));
-                if (number != Version)
-                    throw new FormatException(Texts.Say("results.later", ("version", Version)));
-            }
-
-            var file = JsonSerializer.Deserialize<ResultsFile>(text, Json)!;
-            if (file.Title is null || file.Markings.IsDefault)
-                throw new FormatException(Texts.Say("results.title"));
-            if (file.Markings.Length > MostMarkings)
-                throw new FormatException(Texts.Say("results.large"));
-            for (var i = 0; i < file.Markings.Length; i++)
-                (file.Markings[i] ?? throw new FormatException(Texts.Say("results.missing", ("number", i + 1)))).Check(i);
-            return file;
+            using var document = JsonDocument.Parse(text);
+            if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("gavvetResults", out var version) || !version.TryGetInt32(out var number))
+                throw new FormatException(Texts.Say("results.mark"));
+            if (number != Version)
+                throw new FormatException(Texts.Say("results.later", ("version", Version)));
         }
         catch (Exception problem) when (problem is JsonException or InvalidOperationException)
         {
-            var path = (problem as JsonException)?.Path is { Length: > 1 } place ? $" at {place.TrimStart('$', '.')}" : "";
-            throw new FormatException(Texts.Say("results.broken", ("path", path)), problem);
+            throw new FormatException(Texts.Say("results.broken"), problem);
         }
+
+        var file = FileContract.Read<ResultsFile>(text);
+        if (file.Markings.IsDefault || file.HouseStyle.ValueKind != JsonValueKind.Object)
+            throw new FormatException(Texts.Say("results.title"));
+        if (file.Markings.Length > MostMarkings)
+            throw new FormatException(Texts.Say("results.large"));
+        for (var i = 0; i < file.Markings.Length; i++)
+            (file.Markings[i] ?? throw new FormatException(Texts.Say("results.missing", ("number", i + 1)))).Check(i);
+        return file;
     }
 }
 
 /// <summary>A result as files have it.</summary>
-/// <param name="Student">The student's name, or null.</param>
-/// <param name="Date">The day, as 2026-03-12.</param>
+/// <param name="Date">The day.</param>
 /// <param name="Version">The version, A to Z.</param>
-/// <param name="Part">The part, or null.</param>
 /// <param name="Item">The number on the paper.</param>
 /// <param name="Section">The section, from 1.</param>
 /// <param name="SectionTitle">Its heading.</param>
@@ -118,18 +101,14 @@ public sealed record ResultsFile(int GavvetResults, string Title, string? Class,
 /// <param name="Prompt">The words beside the number.</param>
 /// <param name="Answer">The answer as the key has it.</param>
 /// <param name="Load">The item's load.</param>
-/// <param name="Verdict">correct, accepted, misspelled, wrong or blank.</param>
+/// <param name="Verdict">What the answer was found to be.</param>
 /// <param name="Marks">Marks earned.</param>
 /// <param name="Of">Marks there are.</param>
 /// <param name="Findings">The named mistakes.</param>
-/// <param name="Written">What was written, or null where it was not entered.</param>
-/// <param name="Remark">The teacher's remark, or null.</param>
-/// <param name="By">judge, or teacher where the marks are by hand.</param>
+/// <param name="By">Who decided the marks.</param>
 public sealed record KeptResult(
-    string? Student,
-    string Date,
+    DateOnly Date,
     string Version,
-    string? Part,
     int Item,
     int Section,
     string SectionTitle,
@@ -137,27 +116,32 @@ public sealed record KeptResult(
     string Prompt,
     string Answer,
     int Load,
-    string Verdict,
+    MarkedAs Verdict,
     int Marks,
     int Of,
     ImmutableArray<MarkedFinding> Findings,
-    string? Written,
-    string? Remark,
-    string By)
+    MarkedBy By)
 {
-    /// <summary>The day of the marking.</summary>
-    [JsonIgnore]
-    public DateOnly Day => DateOnly.ParseExact(Date, "yyyy-MM-dd", CultureInfo.InvariantCulture);
+    /// <summary>The student's name, or null.</summary>
+    [JsonPropertyOrder(-1)]
+    public string? Student { get; init; }
 
-    /// <summary>What the answer was found to be.</summary>
+    /// <summary>The part, or null.</summary>
+    public string? Part { get; init; }
+
+    /// <summary>What was written, or null where it was not entered.</summary>
+    public string? Written { get; init; }
+
+    /// <summary>The teacher's remark, or null.</summary>
+    public string? Remark { get; init; }
+
+    /// <summary>What was decided.</summary>
     [JsonIgnore]
-    public MarkedAs As => FileWords.TryParse<MarkedAs>(Verdict, out var verdict) ? verdict : throw new FormatException(Texts.Say("results.verdict", ("verdict", Verdict), ("verdicts", FileWords.All<MarkedAs>())));
+    public Marking Marking => new(Verdict, Marks, Of, Findings) { Written = Written, Remark = Remark, IsByHand = By == MarkedBy.Teacher };
 
     internal static KeptResult From(Result result) => new(
-        result.Student,
-        result.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+        result.Date,
         result.Item.Version,
-        result.Item.Part,
         result.Item.Number,
         result.Item.Section,
         result.Item.SectionTitle,
@@ -165,27 +149,37 @@ public sealed record KeptResult(
         result.Item.Prompt,
         result.Item.Answer,
         result.Item.Load,
-        FileWords.Of(result.Marking.As),
+        result.Marking.As,
         result.Marking.Marks,
         result.Marking.Of,
         result.Marking.Findings,
-        result.Marking.Written,
-        result.Marking.Remark,
-        result.Marking.IsByHand ? "teacher" : "judge");
+        result.Marking.IsByHand ? MarkedBy.Teacher : MarkedBy.Judge)
+    {
+        Student = result.Student,
+        Part = result.Item.Part,
+        Written = result.Marking.Written,
+        Remark = result.Marking.Remark,
+    };
 
-    // What is missing in a file reads as nothing at all.
+    // What the file's own rules do not hold to: lists that are missing, texts without end, marks that cannot be.
     internal void Check(int at)
     {
-        object?[] needed = [Date, Version, SectionTitle, Asked?.Kind, Asked?.Group, Asked?.Type, Asked?.Tonic, Prompt, Answer, Verdict, By];
-        if (needed.Contains(null) || Findings.IsDefault || Findings.Any(finding => finding is not { Code: not null, Message: not null }))
+        if (Findings.IsDefault || Findings.Any(finding => finding is null))
             throw new FormatException(Texts.Say("results.missing", ("number", at + 1)));
         string?[] words = [Student, Prompt, Answer, SectionTitle, Written, Remark, .. Findings.Select(finding => finding.Message)];
         if (words.Any(text => text?.Length > Marking.LongestWords) || Findings.Length > Marking.MostFindings)
             throw new FormatException(Texts.Say("results.long", ("number", at + 1), ("most", Marking.LongestWords)));
-        if (!DateOnly.TryParseExact(Date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
-            throw new FormatException(Texts.Say("results.date", ("number", at + 1), ("date", Date)));
-        _ = As;
         if (Of < 0 || Marks < 0 || Marks > Of)
             throw new FormatException(Texts.Say("results.marks", ("number", at + 1), ("marks", Marks), ("of", Of)));
     }
+}
+
+/// <summary>Who decided the marks of an item.</summary>
+public enum MarkedBy
+{
+    /// <summary>The judge, from what was written.</summary>
+    Judge,
+
+    /// <summary>The teacher, by hand.</summary>
+    Teacher,
 }

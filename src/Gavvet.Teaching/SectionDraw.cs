@@ -1,9 +1,8 @@
 using System.Collections.Immutable;
-using System.Text.Json;
-using System.Text.Json.Serialization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
-using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
@@ -31,13 +30,10 @@ internal sealed record SectionWish(QuestionKind Kind, ImmutableArray<ScaleType> 
     public int Marks { get; init; } = 1;
 }
 
-/// <summary>Draws the sections of follow-ups, warm-ups and lessons: each as a recipe of its own, so that every rule of sheets holds.</summary>
+/// <summary>Draws the sections of follow-ups, warm-ups and lessons, each on a sheet of its own, so that every rule of sheets holds.</summary>
 internal static class SectionDraw
 {
-    private static readonly JsonSerializerOptions WithoutNulls = new() { DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull };
-
-    /// <summary>The place of a scale on the line of fifths: major at its tonic, a minor with its relative, every other at its own tonic.</summary>
-    public static int PlaceOf(ScaleType type, NoteName tonic) => tonic.Fifths - (type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? 3 : 0);
+    private const string NoTitle = "Drawn";
 
     /// <summary>A sheet of the one section; null where nothing can be asked of the wish.</summary>
     /// <param name="wish">What is wished for.</param>
@@ -47,29 +43,18 @@ internal static class SectionDraw
     public static Composition? Of(SectionWish wish, HouseStyle style, ulong seed, out Section? section)
     {
         section = null;
-        ScaleType[] types = [.. wish.Types.Where(wish.Kind.Takes)];
-        int[] places = [.. wish.Places.Where(place => Math.Abs(place) <= KeySignature.Most).Distinct().Order()];
-        if (types.Length == 0 || places.Length == 0)
+        if (Wished(wish) is not { } wished || SheetRules.Contradiction(wished, style) is not null)
             return null;
         // With fewer keys there are fewer questions than were wished for.
-        for (var count = wish.Count; count > 0; count--)
-        {
-            try
-            {
-                var sheet = SheetFile.Read(Recipe(wish, style, seed, types, places, count));
-                var composed = Composer.Compose(sheet);
-                if (composed.Key.Withheld.Length > 0)
-                    return null;
-                section = sheet.Sections[0];
-                return composed;
-            }
-            catch (SheetFileException)
-            {
-                // Fewer, then; at last none.
-            }
-        }
-
-        return null;
+        var count = Math.Min(wish.Count, QuestionDraw.Available(wished, style));
+        var empty = new Sheet(seed, NoTitle, "", PageSetup.Usual, [wished], wished.Id + 1) { Style = style };
+        if (count < 1 || SheetEditor.Apply(empty, new ChangeCount(wished.Id, count)).Sheet is not { } sheet)
+            return null;
+        var composed = Composer.Compose(sheet);
+        if (composed.Key.Withheld.Length > 0)
+            return null;
+        section = sheet.Sections[0];
+        return composed;
     }
 
     /// <summary>A sheet of drawn sections, their ids given anew so that none comes twice.</summary>
@@ -84,30 +69,29 @@ internal static class SectionDraw
         return new Sheet(seed, title, "", PageSetup.Usual, [.. renumbered], next) { Style = style };
     }
 
-    private static string Recipe(SectionWish wish, HouseStyle style, ulong seed, ScaleType[] types, int[] places, int count) => JsonSerializer.Serialize(
-        new
+    // What the kind cannot do falls away; null where nothing is left to draw from.
+    private static Section? Wished(SectionWish wish)
+    {
+        var kind = wish.Kind;
+        ImmutableArray<ScaleType> types = [.. wish.Types.Distinct().Where(kind.Takes).OrderBy(type => ScaleTypes.All.IndexOf(type))];
+        ImmutableArray<Key> keys = [.. Key.Majors.Where(key => wish.Places.Contains(key.Fifths))];
+        if (types.IsEmpty || keys.IsEmpty)
+            return null;
+        return new Section(
+            1,
+            kind.Id,
+            "",
+            types,
+            keys,
+            [.. Clef.All.Intersect(wish.Clefs)],
+            kind.UsesNotation ? wish.Notation : Notation.Accidentals,
+            kind.UsesDirection ? wish.Direction : Direction.Ascending,
+            kind.Scaffoldings.Contains(wish.Scaffolding) ? wish.Scaffolding : Scaffolding.Blank,
+            [])
         {
-            gavvet = 1,
-            seed,
-            title = "Drawn",
-            houseStyle = HouseStyleFile.Words(style),
-            sections = new[]
-            {
-                new
-                {
-                    kind = wish.Kind.Id,
-                    title = wish.Title.Length > 0 ? wish.Title : null,
-                    scales = types.Select(type => type.Id),
-                    keys = new { flats = -places[0], sharps = places[^1], omitPlaces = Enumerable.Range(places[0], places[^1] - places[0] + 1).Except(places).Select(place => NoteText.Ascii(NoteName.FromFifths(place))) },
-                    clefs = wish.Clefs.Select(clef => clef.Id),
-                    direction = FileWords.Of(wish.Kind.UsesDirection ? wish.Direction : Direction.Ascending),
-                    writeWith = FileWords.Of(wish.Kind.UsesNotation ? wish.Notation : Notation.Accidentals),
-                    scaffold = FileWords.Of(wish.Kind.Scaffoldings.Contains(wish.Scaffolding) ? wish.Scaffolding : Scaffolding.Blank),
-                    count,
-                    marks = wish.Marks,
-                    ask = wish.Option.Length > 0 ? wish.Option : null,
-                },
-            },
-        },
-        WithoutNulls);
+            Title = wish.Title,
+            Marks = wish.Marks,
+            Option = kind.Options.Any(option => option.Id == wish.Option) && wish.Option != kind.Options[0].Id ? wish.Option : "",
+        };
+    }
 }

@@ -1,12 +1,13 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Drawing;
 
 namespace Gavvet.Teaching;
 
 /// <summary>A day something was printed for a class, and the scales it asked about.</summary>
 /// <param name="Day">The day.</param>
-/// <param name="Scales">The scale types on their tonics, in plain characters.</param>
-public sealed record PrintedDay(DateOnly Day, ImmutableArray<(string Type, string Tonic)> Scales);
+/// <param name="Scales">The scales on the tonics they were read on.</param>
+public sealed record PrintedDay(DateOnly Day, ImmutableArray<ScaleOn> Scales);
 
 /// <summary>How a topic of a plan stands on a day.</summary>
 /// <param name="Topic">The topic.</param>
@@ -26,14 +27,13 @@ public sealed record TopicProgress(Topic Topic, int Place, DateOnly First, DateO
 }
 
 /// <summary>A place of the term on the line of fifths.</summary>
-/// <param name="Type">The scale type.</param>
-/// <param name="Tonic">The tonic, in plain characters.</param>
+/// <param name="Scale">The scale, as it sounds.</param>
 /// <param name="Day">When it comes first.</param>
 /// <param name="IsTaught">Whether it was printed for the class since.</param>
-public sealed record CoveredPlace(string Type, string Tonic, DateOnly Day, bool IsTaught)
+public sealed record CoveredPlace(ScaleOn Scale, DateOnly Day, bool IsTaught)
 {
     /// <summary>Its place on the line of fifths, a minor's with its relative major.</summary>
-    public int Place => SectionDraw.PlaceOf(ScaleTypes.Get(Type), NoteText.Parse(Tonic));
+    public int Place => Scope.PlaceOf(Scale.Type, Scale.Tonic);
 }
 
 /// <summary>What has come of a plan by a day, from what was printed and marked.</summary>
@@ -41,6 +41,13 @@ public sealed record CoveredPlace(string Type, string Tonic, DateOnly Day, bool 
 /// <param name="Places">The scales and keys of the term, the earliest lesson of each.</param>
 public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, ImmutableArray<CoveredPlace> Places)
 {
+    /// <summary>The lessons that are set: something about their scales was printed from their day on and before the next lesson.</summary>
+    public ImmutableHashSet<int> SetLessons { get; init; } = [];
+
+    /// <summary>Topics that went badly and that nobody has decided about, in order.</summary>
+    /// <param name="left">The names of those decided about.</param>
+    public IEnumerable<TopicProgress> Undecided(IReadOnlyCollection<string> left) => Topics.Where(topic => topic.WentBadly && !left.Contains(topic.Topic.Name));
+
     /// <summary>The progress of a plan.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="printed">What was printed for the class.</param>
@@ -51,7 +58,7 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
     {
         var standings = Standing.On(evidence, day);
         var topics = ImmutableArray.CreateBuilder<TopicProgress>();
-        var places = new Dictionary<(string, string), CoveredPlace>();
+        var places = new Dictionary<ScaleOn, CoveredPlace>();
         var lesson = 0;
         for (var place = 0; place < plan.Course.Topics.Length && lesson < plan.Lessons.Length; place++)
         {
@@ -59,33 +66,41 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
             var (first, last) = (plan.Lessons[lesson].Date, plan.Lessons[Math.Min(lesson + topic.Lessons, plan.Lessons.Length) - 1].Date);
             lesson += topic.Lessons;
             var since = printed.Where(one => one.Day >= first && one.Day <= day).SelectMany(one => one.Scales).ToHashSet();
-            var own = topic.Scales.SelectMany(_ => topic.Keys, (type, tonic) => (Concert: (type, tonic), Read: Read(type, tonic, parts))).ToArray();
+            var own = topic.OnTonics.Select(scale => (Concert: scale, Read: Read(scale, parts))).ToArray();
             var read = own.SelectMany(scale => scale.Read).ToHashSet();
-            var met = standings.Where(one => one.Last >= first && read.Contains((one.Type, one.Tonic))).ToArray();
+            var met = standings.Where(one => one.Last >= first && read.Contains(new ScaleOn(one.Skill.Type, one.Skill.Tonic))).ToArray();
             topics.Add(new TopicProgress(topic, place, first, last, last < day && since.Overlaps(read), met.Count(one => one.Is == StandingIs.Shaky), met.Length));
             foreach (var scale in own)
             {
                 var isPrinted = since.Overlaps(scale.Read);
                 if (!places.TryGetValue(scale.Concert, out var known))
-                    places[scale.Concert] = new CoveredPlace(scale.Concert.type, scale.Concert.tonic, first, isPrinted);
+                    places[scale.Concert] = new CoveredPlace(scale.Concert, first, isPrinted);
                 else if (isPrinted)
                     places[scale.Concert] = known with { IsTaught = true };
             }
         }
 
-        return new TermProgress(topics.ToImmutable(), [.. places.Values.OrderBy(covered => ScaleTypes.All.IndexOf(ScaleTypes.Get(covered.Type))).ThenBy(covered => covered.Place)]);
+        return new TermProgress(topics.ToImmutable(), [.. places.Values.OrderBy(covered => ScaleTypes.All.IndexOf(covered.Scale.Type)).ThenBy(covered => covered.Place)])
+        {
+            SetLessons = [.. plan.Lessons.Where(lesson => IsSet(lesson, plan, printed)).Select(lesson => lesson.Number)],
+        };
+    }
+
+    private static bool IsSet(Lesson lesson, LessonPlan plan, IReadOnlyCollection<PrintedDay> printed)
+    {
+        var until = plan.Lessons.Length > lesson.Number ? plan.Lessons[lesson.Number].Date : DateOnly.MaxValue;
+        return printed.Any(one => one.Day >= lesson.Date && one.Day < until && one.Scales.Any(scale => lesson.Topic.Scales.Contains(scale.Type)));
     }
 
     // A scale as it stands on the papers of the class: on its own tonic, and on those the parts read.
-    private static HashSet<(string, string)> Read(string type, string tonic, IReadOnlyCollection<Instrument> parts)
+    private static HashSet<ScaleOn> Read(ScaleOn concert, IReadOnlyCollection<Instrument> parts)
     {
-        var (scale, concert) = (ScaleTypes.Get(type), NoteText.Parse(tonic));
-        HashSet<(string, string)> read = [(type, tonic)];
+        HashSet<ScaleOn> read = [concert];
         foreach (var part in parts)
         {
             try
             {
-                read.Add((type, NoteText.Ascii(part.WrittenTonic(scale, concert))));
+                read.Add(concert with { Tonic = part.WrittenTonic(concert.Type, concert.Tonic) });
             }
             catch (UnwritableNoteException)
             {

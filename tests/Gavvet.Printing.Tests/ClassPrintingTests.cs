@@ -3,6 +3,7 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Output;
 using Gavvet.Teaching;
 using Gavvet.Worksheets.Editing;
+using Gavvet.Worksheets.Judging;
 using UglyToad.PdfPig;
 
 namespace Gavvet.Printing.Tests;
@@ -113,7 +114,7 @@ public class ClassPrintingTests
         Assert.Equal("gone", item.What.Kind);
         Assert.Equal(MarkedAs.Correct, Marker.Mark(item, papers.Style, new Decision.Written("G A B C D E F# G")).As);
         var marking = Marker.Mark(item, papers.Style, new Decision.Written("G A B C D E F G"));
-        Assert.Equal((MarkedAs.Wrong, "neighbour-key"), (marking.As, marking.Findings[0].Code));
+        Assert.Equal((MarkedAs.Wrong, FindingCode.NeighbourKey), (marking.As, marking.Findings[0].Code));
         foreach (var each in papers.Record.Copies.SelectMany(own => papers.ItemsOf(own)))
             Assert.Equal(MarkedAs.Correct, Marker.Mark(each, papers.Style, new Decision.Written(each.Answer)).As);
     }

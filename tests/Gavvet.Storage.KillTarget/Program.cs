@@ -2,8 +2,10 @@
 // and then, marks papers, and says each once it is done. With "check" after the folder it reads such lines and names those that are lost.
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Forms;
+using Gavvet.Worksheets.Questions;
 using Microsoft.Data.Sqlite;
 
 using var folder = DataFolder.Open(args[0]);
@@ -12,7 +14,7 @@ using var data = new Database(folder);
 var store = new SheetStore(data, TimeProvider.System);
 var printings = new PrintingStore(data, TimeProvider.System);
 var markings = new MarkingStore(data, TimeProvider.System);
-var item = new SetItem(1, 1, "", "A", null, "", "", [], [], 1, 1, new Asked("write-scale", "scales", "major", "C", null, null), new AskedQuestion { Lines = [], Text = "" });
+var item = new SetItem(1, 1, "", "A", null, "", "", [], [], 1, 1, new Asked("write-scale", QuestionGroup.Scales, ScaleTypes.Major, new NoteName(Letter.C)), new AskedQuestion { Lines = [], Text = "" });
 if (args.Length > 1)
     return await CheckAsync();
 

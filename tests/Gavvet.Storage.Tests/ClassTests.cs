@@ -1,8 +1,5 @@
 using System.Text;
 using Gavvet.Teaching;
-using Gavvet.Theory;
-using Gavvet.Worksheets.Forms;
-using Gavvet.Worksheets.Questions;
 
 namespace Gavvet.Storage.Tests;
 
@@ -11,7 +8,7 @@ public sealed class ClassTests : OnFolder
 {
     private const string Name = "Mirabel Quince";
 
-    private static readonly SetItem Item = new(1, 1, "Write the scale", "A", null, "", "D E F", [], [], 4, 10, new Asked("write-scale", "scales", "harmonic-minor", "D", null, null), new AskedQuestion { Lines = [new AnsweredLine(new WordsPart("x"))], Text = "x" });
+    private static readonly SetItem Item = Sample.Item("harmonic-minor", "D", 4);
 
     private ClassStore Classes => new(Data, Clock);
 
@@ -35,7 +32,7 @@ public sealed class ClassTests : OnFolder
         }))!;
     }
 
-    private static Marking Marked(int marks, string? remark = null) => new(marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong, marks, 4, marks == 4 ? [] : [new MarkedFinding("octave-missing", 8, "D", "", "Close the scale with its tonic, D.")]) { Remark = remark };
+    private static Marking Marked(int marks, string? remark = null) => new(marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong, marks, 4, marks == 4 ? [] : [new MarkedFinding(FindingCode.OctaveMissing, 8, "D", "", "Close the scale with its tonic, D.")]) { Remark = remark };
 
     [Fact]
     public async Task A_class_is_kept_with_its_students_and_refuses_what_cannot_be()
@@ -169,7 +166,7 @@ public sealed class ClassTests : OnFolder
         await Markings.AddAsync(printing, 2, Item, Marked(0));
         await MovedAsync();
         Assert.Equal([("Mira", true), ("Bo", false)], (await Markings.AnswersAsync(group.Id)).Select(one => (one.Student, one.IsRight)));
-        Assert.Equal(["octave-missing"], (await Markings.EvidenceAsync(group.Id))[1].Evidence.Findings);
+        Assert.Equal([FindingCode.OctaveMissing], (await Markings.EvidenceAsync(group.Id))[1].Evidence.Findings);
         // Taken back it is no evidence, and what was decided before counts again.
         await Markings.UndoAsync(printing);
         await MovedAsync();

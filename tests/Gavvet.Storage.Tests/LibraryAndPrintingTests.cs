@@ -1,4 +1,3 @@
-using Gavvet.Theory;
 using Microsoft.Data.Sqlite;
 
 namespace Gavvet.Storage.Tests;

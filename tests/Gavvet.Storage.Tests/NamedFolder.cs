@@ -1,8 +1,5 @@
 using System.Text.Json;
 using Gavvet.Teaching;
-using Gavvet.Theory;
-using Gavvet.Worksheets.Forms;
-using Gavvet.Worksheets.Questions;
 
 namespace Gavvet.Storage.Tests;
 
@@ -15,7 +12,7 @@ namespace Gavvet.Storage.Tests;
 /// <param name="Sheet">The sheet.</param>
 internal sealed record NamedFolder(string Class, string Student, string Other, string Printing, string Large, string Sheet)
 {
-    private static readonly SetItem Item = new(1, 1, "Write the scale", "A", null, "", "D E F", [], [], 4, 10, new Asked("write-scale", "scales", "harmonic-minor", "D", null, null), new AskedQuestion { Lines = [new AnsweredLine(new WordsPart("x"))], Text = "x" });
+    private static readonly SetItem Item = Sample.Item("harmonic-minor", "D", 4);
 
     /// <summary>Fills a folder with a name in every place where a teacher, a student or the program can have written it.</summary>
     public static async Task<NamedFolder> FillAsync(Database data, TimeProvider clock, string name, string className)
@@ -40,7 +37,7 @@ internal sealed record NamedFolder(string Class, string Student, string Other, s
         return new NamedFolder(group, students[0].Id, students[1].Id, printing, large, sheet.Id);
     }
 
-    private static Marking Marked(int marks, string remark, string written) => new(MarkedAs.Wrong, marks, 4, [new MarkedFinding("not-the-answer", 0, "D", written, $"Not “{written}”, but D.")]) { Remark = remark, Written = written };
+    private static Marking Marked(int marks, string remark, string written) => new(MarkedAs.Wrong, marks, 4, [new MarkedFinding(FindingCode.NotTheAnswer, 0, "D", written, $"Not “{written}”, but D.")]) { Remark = remark, Written = written };
 
     private static async Task<string> PrintAsync(PrintingStore printings, StoredSheet sheet, (string Id, IReadOnlyList<Student> Students)? group, string className, string name, string[] owners, string code)
     {

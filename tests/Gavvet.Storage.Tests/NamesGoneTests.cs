@@ -207,7 +207,7 @@ public sealed class NamesGoneTests : OnFolder
         await classes.AddAsync(group, [new Student("", "Dorian"), new Student("", "Bo")]);
         var students = (await classes.FindAsync(group))!.Students;
         var printing = (await Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, "Modes", """{"gavvetPrinting":2,"title":"Modes","editions":[{"version":"A","items":[{"prompt":"D Dorian"}]}],"copies":[]}""", [], [new PackedPage("DDDD0001", "paper-1", 1, "", PageSides.Pack("D Dorian", "key"))], new Dictionary<string, ReadOnlyMemory<byte>>()) { ClassId = group, Papers = [.. students.Select(student => ((string?)student.Id, 1))] }))!;
-        await new MarkingStore(Data, Clock).AddAsync(printing, 2, new SetItem(1, 1, "", "A", null, "", "", [], [], 1, 1, new Asked("identify-scale", "modes", "dorian", "D", null, null), new Worksheets.Forms.AskedQuestion { Lines = [], Text = "" }), new Marking(MarkedAs.Wrong, 0, 1, []) { Written = "D Dorian", Remark = "Dorian knows the dorian scale" });
+        await new MarkingStore(Data, Clock).AddAsync(printing, 2, Sample.Item("dorian", "D", 1, "identify-scale", "modes"), new Marking(MarkedAs.Wrong, 0, 1, []) { Written = "D Dorian", Remark = "Dorian knows the dorian scale" });
         await new DeskSettings(Data).SetAsync(DeskSettings.LargePrintOf(sheet.Id), "Dorian, A\nTomas");
         var found = (await Erasure.StudentAsync(students[0].Id))!;
         Assert.Equal(["Dorian"], found.AlsoWords);

@@ -1,12 +1,11 @@
 using Gavvet.Teaching;
-using Gavvet.Worksheets.Forms;
 
 namespace Gavvet.Storage.Tests;
 
 /// <summary>A day is the school's, wherever the server stands and whatever its clock is set to.</summary>
 public sealed class SchoolClockTests : OnFolder
 {
-    private static readonly SetItem Item = new(1, 1, "", "A", null, "", "", [], [], 1, 1, new Asked("write-scale", "scales", "major", "C", null, null), new AskedQuestion { Lines = [], Text = "" });
+    private static readonly SetItem Item = Sample.Item();
 
     private async Task<SchoolClock> ClockIn(string zone)
     {

@@ -5,7 +5,7 @@ public class LessonSheetTests
 {
     private static readonly DateOnly Day = new(2026, 9, 7);
 
-    private static Standing Due(string group, string type, string tonic) => new("Mira", group, type, tonic, StandingIs.Shaky, Day, Day.AddDays(7));
+    private static Standing Due(string group, string type, string tonic) => new("Mira", Sample.Skill(type, tonic, group), StandingIs.Shaky, Day, Day.AddDays(7));
 
     // Every topic of every course sets a sheet in its own scales and keys, and one question beyond.
     [Fact]
@@ -18,7 +18,7 @@ public class LessonSheetTests
             Assert.Empty(Composer.Compose(sheet).Key.Withheld);
             Assert.Equal(sheet.Sections.Sum(section => section.Slots.Count), sheet.Sections.SelectMany(section => section.Slots).Select(slot => slot.Id).Distinct().Count());
             foreach (var section in sheet.Sections.Where(section => section.Title != "A stretch" && QuestionCatalogue.Standard.Get(section.KindId).UsesTonic))
-                Assert.All(section.Slots, slot => Assert.Contains(slot.Drawn.Scale.Id, topic.Scales));
+                Assert.All(section.Slots, slot => Assert.Contains(slot.Drawn.Scale, topic.Scales));
             Assert.Single(sheet.Sections, section => section.Title == "A stretch");
             Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(SheetFile.Read(SheetFile.Write(sheet))));
         }

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Gavvet.Worksheets.Forms;
-using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching.Tests;
@@ -12,7 +11,7 @@ public class MarkerTests
         var kind = QuestionCatalogue.Standard.Get(kindId);
         var setting = new QuestionSetting(ScaleTypes.Find(type)!, NoteText.Parse(tonic), Clef.Treble, Notation.Accidentals, direction, Scaffolding.Blank);
         var asked = AskedQuestion.Recorded(kind, setting, []);
-        return new SetItem(1, 1, "Write the scale", "A", null, "", asked.Text, [], [], marks, 10, new Asked(kindId, "scales", type, tonic, "treble", "up"), asked);
+        return new SetItem(1, 1, "Write the scale", "A", null, "", asked.Text, [], [], marks, 10, Sample.Asked(type, tonic, kindId), asked);
     }
 
     private static Marking Mark(SetItem item, Decision decision) => Marker.Mark(item, HouseStyle.Classical, decision);
@@ -23,7 +22,7 @@ public class MarkerTests
         var scale = Item("write-scale", "harmonic-minor", "D", 4);
         Assert.Equal((MarkedAs.Correct, 4), (Mark(scale, new Decision.Written("D E F G A Bb C# D")).As, Mark(scale, new Decision.Written("D E F G A Bb C# D")).Marks));
         var marking = Mark(scale, new Decision.Written("D E F G A Bb C D"));
-        Assert.Equal((MarkedAs.Wrong, 3, 4, "natural-for-harmonic"), (marking.As, marking.Marks, marking.Of, marking.Findings.Single().Code));
+        Assert.Equal((MarkedAs.Wrong, 3, 4, FindingCode.NaturalForHarmonic), (marking.As, marking.Marks, marking.Of, marking.Findings.Single().Code));
         Assert.Equal("D E F G A Bb C D", marking.Written);
         Assert.False(marking.IsByHand);
         Assert.Equal(0, Mark(Item("write-scale", "major", "D", 1), new Decision.Written("D E F G A B C# D")).Marks);
@@ -40,8 +39,8 @@ public class MarkerTests
     {
         var kind = QuestionCatalogue.Standard.Get("write-scale");
         var asked = AskedQuestion.Recorded(kind, new QuestionSetting(ScaleTypes.Get("harmonic-minor"), NoteText.Parse("F"), Clef.Treble, Notation.Signature, Direction.Ascending, Scaffolding.Blank), []);
-        var marking = Mark(new SetItem(1, 1, "", "A", null, "", "", [], [], 8, 1, new Asked("write-scale", "scales", "harmonic-minor", "F", "treble", "up"), asked), new Decision.Written($"4 flats\n{written}"));
-        Assert.Equal((expected, code), (marking.As, marking.Findings.FirstOrDefault()?.Code));
+        var marking = Mark(new SetItem(1, 1, "", "A", null, "", "", [], [], 8, 1, Sample.Asked("harmonic-minor", "F"), asked), new Decision.Written($"4 flats\n{written}"));
+        Assert.Equal((expected, code), (marking.As, marking.Findings.Select(finding => FileWords.Of(finding.Code)).FirstOrDefault()));
         Assert.NotEmpty(asked.Mistakes);
         Assert.All(asked.Mistakes, mistake => Assert.StartsWith("4b: ", mistake.Text, StringComparison.Ordinal));
         Assert.All(asked.Mistakes, mistake => Assert.NotEqual(Verdict.Correct, WordsJudge.Judge(asked, HouseStyle.Classical, mistake.Text).Verdict));
@@ -74,7 +73,7 @@ public class MarkerTests
         Assert.Equal(MarkedAs.Correct, Mark(scale, new Decision.Earned(4)).As);
         // Over the judge: what was found is kept with fewer marks, and nothing with all of them.
         var over = Mark(scale, new Decision.Earned(2, "D E F# G A B C D"));
-        Assert.Equal((MarkedAs.Wrong, 2, true, "neighbour-key", "D E F# G A B C D"), (over.As, over.Marks, over.IsByHand, over.Findings.Single().Code, over.Written));
+        Assert.Equal((MarkedAs.Wrong, 2, true, FindingCode.NeighbourKey, "D E F# G A B C D"), (over.As, over.Marks, over.IsByHand, over.Findings.Single().Code, over.Written));
         var all = Mark(scale, new Decision.Earned(4, "D E F# G A B C D"));
         Assert.True(all is { As: MarkedAs.Correct, IsRight: true, Findings.IsEmpty: true });
         Assert.Equal(MarkedAs.Wrong, Mark(scale, new Decision.Earned(1, "D E F# G A B C# D")).As);
@@ -98,7 +97,7 @@ public class MarkerTests
         foreach (var mistake in scale.Question.Mistakes)
         {
             var marking = Mark(scale, new Decision.Mistake(mistake.Mistake));
-            Assert.Equal(FileWords.Of(mistake.Mistake), marking.Findings.Single().Code);
+            Assert.Equal(mistake.Mistake, marking.Findings.Single().Code);
             Assert.Null(marking.Written);
         }
 
@@ -127,9 +126,9 @@ public class MarkerTests
         var file = ResultsFile.Of("Quiz", "Bramblewick", style, results);
         Assert.Equal(file.Write(), ResultsFile.Read(file.Write()).Write());
         Assert.Equal(new StudentTotal("Mira", 4, 4), Assert.Single(StudentTotal.From(results)));
-        Assert.Equal((MarkedAs.Wrong, new DateOnly(2026, 3, 12), "judge", "teacher"), (file.Markings[0].As, file.Markings[0].Day, file.Markings[0].By, file.Markings[1].By));
-        foreach (var (from, to, words) in new[] { ("\"gavvetResults\": 1", "\"gavvetResults\": 2", "later Gavvet"), ("\"2026-03-12\"", "\"12 March\"", "no date"), ("\"marks\": 3", "\"marks\": 9", "9 of 4 marks cannot be"), ("\"verdict\": \"wrong\"", "\"verdict\": \"awful\"", "no verdict"), ("\"prompt\"", "\"pronto\"", "no results file") })
-            Assert.Contains(words, Assert.Throws<FormatException>(() => ResultsFile.Read(file.Write().Replace(from, to, StringComparison.Ordinal))).Message, StringComparison.Ordinal);
+        Assert.Equal((MarkedAs.Wrong, new DateOnly(2026, 3, 12), MarkedBy.Judge, MarkedBy.Teacher), (file.Markings[0].Verdict, file.Markings[0].Date, file.Markings[0].By, file.Markings[1].By));
+        foreach (var (from, to, words) in new[] { ("\"gavvetResults\": 1", "\"gavvetResults\": 2", "later Gavvet"), ("\"2026-03-12\"", "\"12 March\"", "no date"), ("\"marks\": 3", "\"marks\": 9", "9 of 4 marks cannot be"), ("\"verdict\": \"wrong\"", "\"verdict\": \"awful\"", "In markings[0].verdict: “awful” is not one of correct"), ("\"prompt\"", "\"pronto\"", "no field of this name"), ("\"verdict\": \"wrong\",", "", "is missing"), ("harmonic-minor", "no-minor", "no scale called"), ("natural-for-harmonic", "no-mistake", "is not one of") })
+            Assert.Contains(words, Assert.ThrowsAny<FormatException>(() => ResultsFile.Read(file.Write().Replace(from, to, StringComparison.Ordinal))).Message, StringComparison.Ordinal);
         Assert.Throws<FormatException>(() => ResultsFile.Read("[]"));
         Assert.Throws<FormatException>(() => ResultsFile.Read("{"));
     }

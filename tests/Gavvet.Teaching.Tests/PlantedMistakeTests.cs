@@ -56,12 +56,12 @@ public class PlantedMistakeTests
                 return;
             planted++;
             var style = HouseStyle.Classical;
-            var item = new SetItem(1, 1, "", "A", null, "", "", [], [], 8, 1, new Asked("write-scale", "scales", type, Name(tonic), null, "up"), new AskedQuestion { Lines = [], Text = "", Scale = new AskedLine(ScaleTypes.Get(type), NoteText.Parse(Name(tonic)), Direction.Ascending) });
+            var item = new SetItem(1, 1, "", "A", null, "", "", [], [], 8, 1, Sample.Asked(type, Name(tonic), clef: null), new AskedQuestion { Lines = [], Text = "", Scale = new AskedLine(ScaleTypes.Get(type), NoteText.Parse(Name(tonic)), Direction.Ascending) });
             var marking = Marker.Mark(item, style, new Decision.Written(written));
-            if (marking.Findings.Any(finding => finding.Code == code))
+            if (marking.Findings.Any(finding => FileWords.Of(finding.Code) == code))
                 named++;
             else
-                missed.Add($"{Name(tonic)} {type} “{written}”: {string.Join(", ", marking.Findings.Select(finding => finding.Code))} for {code}");
+                missed.Add($"{Name(tonic)} {type} “{written}”: {string.Join(", ", marking.Findings.Select(finding => FileWords.Of(finding.Code)))} for {code}");
         }
     }
 
@@ -77,8 +77,8 @@ public class PlantedMistakeTests
     [Fact]
     public void What_happened_counts_answers_mistakes_and_their_makers()
     {
-        var item = new SetItem(1, 1, "Write", "A", null, "", "", [], [], 4, 1, new Asked("write-scale", "scales", "major", "C", null, "up"), new AskedQuestion { Lines = [], Text = "" });
-        Marking Wrong(string code) => new(MarkedAs.Wrong, 3, 4, [new MarkedFinding(code, 1, "", "", "said")]);
+        var item = new SetItem(1, 1, "Write", "A", null, "", "", [], [], 4, 1, Sample.Asked("major", "C", clef: null), new AskedQuestion { Lines = [], Text = "" });
+        Marking Wrong(string code) => new(MarkedAs.Wrong, 3, 4, [new MarkedFinding(Sample.Mistake(code), 1, "", "", "said")]);
         var outcome = Outcome.Of(
         [
             ("Mira", [item], new Dictionary<int, Marking> { [1] = Wrong("missing-note") }),
@@ -88,7 +88,7 @@ public class PlantedMistakeTests
         ]);
         var question = Assert.Single(outcome.Questions);
         Assert.Equal((3, 1, 2), (question.Answers, question.Right, question.Lost));
-        Assert.Equal(("missing-note", 2), (outcome.Mistakes.Single().Code, outcome.Mistakes.Single().Count));
+        Assert.Equal((FindingCode.MissingNote, 2), (outcome.Mistakes.Single().Code, outcome.Mistakes.Single().Count));
         Assert.Equal(["Ida", "Mira"], outcome.Mistakes.Single().Students.Select(made => made.Student));
         Assert.Equal(3, Assert.Single(outcome.Versions).Students);
     }

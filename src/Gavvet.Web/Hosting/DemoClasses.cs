@@ -2,7 +2,6 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
-using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Printings;
@@ -14,7 +13,7 @@ namespace Gavvet.Web.Hosting;
 /// Two classes of the made-up Hazelmoor School of Music with three printings, whose students make real mistakes: each has
 /// a skill, and some have a confusion of their own.
 /// </summary>
-internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingStore markings, PrintingStore printings, OpenPrintings open, PrintJobs jobs, ClassPlans plans, ILogger<DemoClasses> log) : BackgroundService
+internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingStore markings, PrintingStore printings, OpenPrintings open, PrintJobs jobs, PlanStore plans, TimeProvider clock, ILogger<DemoClasses> log) : BackgroundService
 {
     private const string Theory = """
         name,part,clef,size,row,seat
@@ -82,9 +81,9 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
         if (known.Count == Groups.Length && await plans.FindAsync(known[0].Id) is null)
         {
             // A term that began some weeks ago, so that the next lesson lies within a week.
-            var start = plans.Today.AddDays(-38).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+            var start = clock.Today().AddDays(-38);
             foreach (var (row, course) in known.Select(row => (row, row.Name == Groups[0].Name ? "exam-course" : "string-class")))
-                await plans.SetAsync(row.Id, new PlanAsTyped(course, start, "mon,thu", Course.Get(course).Lessons, ""));
+                await plans.SaveAsync(row.Id, new ClassPlan(course, start, [DayOfWeek.Monday, DayOfWeek.Thursday], Course.Get(course).Lessons), null);
         }
 
         string[] ids = [.. Groups.Select(group => known.FirstOrDefault(row => row.Name == group.Name)?.Id).OfType<string>()];

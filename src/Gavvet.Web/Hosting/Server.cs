@@ -176,6 +176,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<PrintingStore>();
         services.AddSingleton<DemoClasses>();
         services.AddSingleton<OpenPrintings>();
+        services.AddSingleton<PlanStore>();
         services.AddSingleton<ClassPlans>();
         services.AddSingleton<ClassResults>();
         services.AddSingleton<FollowUpSheets>();

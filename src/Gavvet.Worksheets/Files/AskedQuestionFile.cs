@@ -11,6 +11,8 @@ public static class AskedQuestionFile
     private static readonly JsonSerializerOptions Options = new(FileContract.Options)
     {
         WriteIndented = false,
+        // Records of earlier programs know less of a question.
+        RespectRequiredConstructorParameters = false,
         // Pairs are kept by their places.
         IncludeFields = true,
         Converters =

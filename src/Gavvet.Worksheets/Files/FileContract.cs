@@ -13,15 +13,17 @@ namespace Gavvet.Worksheets.Files;
 /// How files are read and written: one set of rules for all of them. Unknown and repeated members are refused, every
 /// choice has the word of <see cref="FileWords"/>, and a refusal names its path and what would be right.
 /// </summary>
-internal static class FileContract
+public static class FileContract
 {
-    public static JsonSerializerOptions Options { get; } = new()
+    /// <summary>The rules, as the serializer takes them.</summary>
+    internal static JsonSerializerOptions Options { get; } = new()
     {
         PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
         AllowDuplicateProperties = false,
         RespectNullableAnnotations = true,
+        RespectRequiredConstructorParameters = true,
         WriteIndented = true,
         NewLine = "\n",
         Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
@@ -35,16 +37,23 @@ internal static class FileContract
             new NamedConverter<Clef>(clef => clef.Id, text => Clef.Find(text) ?? throw new FormatException(Texts.Say("file.no-clef", ("id", Short(text)), ("clefs", string.Join(", ", Clef.All.Select(clef => clef.Id)))))),
             new NamedConverter<ScaleType>(type => type.Id, text => ScaleTypes.Find(text) ?? throw new FormatException(Texts.Say("file.no-scale", ("id", Short(text)), ("nearest", ScaleNames.Nearest(Short(text)).Id)))),
             new NamedConverter<QuestionKind>(kind => kind.Id, text => QuestionCatalogue.Standard.Find(text) ?? throw new FormatException(Texts.Say("file.no-kind", ("id", Short(text)), ("nearest", QuestionCatalogue.Standard.Nearest(Short(text)).Id)))),
+            new NamedConverter<DateOnly>(
+                day => day.ToString(Iso, CultureInfo.InvariantCulture),
+                text => DateOnly.TryParseExact(text, Iso, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : throw new FormatException(Texts.Say("file.date", ("date", Short(text))))),
             new NamedConverter<Instrument>(part => part.Id, Instrument.Parse),
         },
     };
 
-    /// <summary>What is said of an escape that stands for half a character: it is JSON, and no text.</summary>
-    public static string HalfCharacter => Texts.Say("file.half-character");
+    private const string Iso = "yyyy-MM-dd";
 
-    public static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
+    /// <summary>What is said of an escape that stands for half a character: it is JSON, and no text.</summary>
+    internal static string HalfCharacter => Texts.Say("file.half-character");
+
+    internal static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
 
     /// <summary>Reads a document that is known to be JSON.</summary>
+    /// <typeparam name="T">What the document is.</typeparam>
+    /// <param name="text">Its text.</param>
     /// <exception cref="SheetFileException">A member is unknown, repeated or of the wrong kind.</exception>
     public static T Read<T>(string text)
     {
@@ -58,6 +67,9 @@ internal static class FileContract
         }
     }
 
+    /// <summary>A document as text, a final line break after it.</summary>
+    /// <typeparam name="T">What the document is.</typeparam>
+    /// <param name="document">The document.</param>
     public static string Write<T>(T document) => JsonSerializer.Serialize(document, Options) + "\n";
 
     // The framework's own sentences are for programmers; ours come from the converters below.
@@ -69,6 +81,7 @@ internal static class FileContract
             FieldException field => new SheetFileException(path, field.Message, problem),
             { InnerException: InvalidOperationException } => new SheetFileException(path, HalfCharacter, problem),
             _ when problem.Message.Contains("could not be mapped", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.unknown"), problem),
+            _ when problem.Message.Contains("missing required", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.missing"), problem),
             _ when problem.Message.Contains("Duplicate", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.twice"), problem),
             _ when problem.Message.Contains("ImmutableArray", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.list"), problem),
             _ => new SheetFileException(path, Texts.Say("file.object"), problem),

@@ -6,7 +6,7 @@ using Gavvet.Worksheets.Sheets;
 namespace Gavvet.Worksheets.Judging;
 
 /// <summary>One scale written for another on the same tonic: the mistakes that have a name of their own.</summary>
-internal static class Confusions
+public static class Confusions
 {
     // asked | written | what it is called. What a school holds to be right is no line of its own and never comes here.
     private const string Table = """
@@ -37,9 +37,22 @@ internal static class Confusions
 
     private static readonly ImmutableArray<Row> Rows = [.. Table.Split('\n').SelectMany(ReadRow)];
 
+    /// <summary>The scale that was taken for the one asked, where a mistake says so.</summary>
+    /// <param name="asked">The type asked.</param>
+    /// <param name="code">The mistake.</param>
+    /// <returns>The other scale, or null where the mistake is no confusion of two, or does not say with which.</returns>
+    public static ScaleType? TakenFor(ScaleType asked, FindingCode code) => code switch
+    {
+        FindingCode.OtherScale => null,
+        // Which mode it was is not told by the name; the major scale is what all modes are compared with.
+        FindingCode.OtherMode => ScaleTypes.Major,
+        FindingCode.NotRestoredDescending => ScaleTypes.MelodicMinorOneWay,
+        _ => Of(asked).FirstOrDefault(row => row.Code == code).Written,
+    };
+
     /// <summary>The scales that are written for a type, each with what that is called, and how many notes must speak for it.</summary>
     /// <param name="type">The type asked.</param>
-    public static ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type) => Known.GetOrAdd(type, static type => [.. Made(type)]);
+    internal static ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type) => Known.GetOrAdd(type, static type => [.. Made(type)]);
 
     /// <summary>
     /// Whether another scale explains an answer: where it has a name of its own, where the sheet asks it too, or where the two
@@ -48,7 +61,7 @@ internal static class Confusions
     /// <param name="asked">What was asked.</param>
     /// <param name="code">What writing the other is called.</param>
     /// <param name="written">The other.</param>
-    public static bool Explains(AskedScale asked, FindingCode code, ScaleType written) => code is not (FindingCode.OtherMode or FindingCode.OtherScale)
+    internal static bool Explains(AskedScale asked, FindingCode code, ScaleType written) => code is not (FindingCode.OtherMode or FindingCode.OtherScale)
         || ((asked.Beside.Contains(written) || Pairs.Contains((asked.Type.Id, written.Id))) && (code != FindingCode.OtherScale || written != asked.Type.Base));
 
     private static IEnumerable<(FindingCode Code, ScaleType Written, int Notes)> Made(ScaleType type)

@@ -46,7 +46,7 @@ internal static class ClassFiles
                 {
                     // Signatures are the same for all.
                     Page[] pages = [.. (topic is null && handout == LessonHandout.Signatures ? readers[..1] : readers).SelectMany(reader => topic is not null
-                        ? LessonHandouts.OfTopic(topic.Name, topic.Scales.Select(ScaleTypes.Get).SelectMany(_ => topic.Keys.Select(key => NoteText.Parse(key)), (type, on) => (type, on)).Where(scale => style.CanSpell(scale.type, scale.on)), style, reader, size)
+                        ? LessonHandouts.OfTopic(topic.Name, topic.OnTonics.Where(scale => style.CanSpell(scale.Type, scale.Tonic)).Select(scale => (scale.Type, scale.Tonic)), style, reader, size)
                         : LessonHandouts.Of(handout, note, style, reader, size))];
                     return Results.File(PdfWriter.Write("Handout", pages), "application/pdf", "handout.pdf");
                 },

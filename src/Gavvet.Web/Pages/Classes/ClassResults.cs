@@ -10,11 +10,8 @@ namespace Gavvet.Web.Pages.Classes;
 /// <summary>What a class was asked and how it answered, from the records of its printings.</summary>
 internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, TimeProvider clock)
 {
-    // What was asked within four weeks is not asked again.
-    private const int MonthOfDays = 28;
-
     // A printing never changes, so what it asks is read once.
-    private readonly ConcurrentDictionary<string, ImmutableArray<(string Type, string Tonic)>> _asked = new();
+    private readonly ConcurrentDictionary<string, ImmutableArray<ScaleOn>> _asked = new();
 
     public DateOnly Today => clock.Today();
 
@@ -24,11 +21,11 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
     public async Task<FollowUpDraw?> DrawAsync(string classId, Func<Evidence, bool> wanted)
     {
         var evidence = await markings.EvidenceAsync(classId);
-        var skills = evidence.Where(kept => wanted(kept.Evidence)).Select(Skill).ToHashSet();
+        var skills = evidence.Where(kept => wanted(kept.Evidence)).Select(kept => kept.Evidence.Skill).ToHashSet();
         if (skills.Count == 0)
             return null;
-        var needed = evidence.Where(kept => skills.Contains(Skill(kept)) || kept.Evidence.Day > Today.AddDays(-MonthOfDays)).Select(kept => kept.Printing).ToHashSet();
-        var results = new List<Result>();
+        var needed = evidence.Where(kept => skills.Contains(kept.Evidence.Skill) || FollowUpDraw.IsFresh(kept.Evidence.Day, Today)).Select(kept => kept.Printing).ToHashSet();
+        var answers = new List<Evidence>();
         HouseStyle? style = null;
         foreach (var printing in evidence.Where(kept => needed.Contains(kept.Printing)).GroupBy(kept => kept.Printing))
         {
@@ -36,10 +33,10 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
                 continue;
             style = found.Papers.Style;
             var copies = found.Record.Copies.ToDictionary(copy => copy.Number);
-            results.AddRange(printing.Where(kept => copies.ContainsKey(kept.Copy)).Select(kept => new Result(kept.Evidence.Student, kept.Evidence.Day, found.Papers.ItemOf(copies[kept.Copy], kept.Item), kept.Marking)));
+            answers.AddRange(printing.Where(kept => copies.ContainsKey(kept.Copy)).Select(kept => Whole(kept.Evidence, found.Papers.ItemOf(copies[kept.Copy], kept.Item))));
         }
 
-        return style is null ? null : new FollowUpDraw(ResultsFile.Of("", null, default, results).Markings, style, Today) { Wanted = wanted };
+        return style is null ? null : new FollowUpDraw(answers.OrderBy(answer => answer.Day), style, Today) { Wanted = wanted };
     }
 
     /// <summary>The days on which something was printed for a class, with the scales it asked about.</summary>
@@ -52,13 +49,13 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
         return days;
     }
 
-    private async Task<ImmutableArray<(string Type, string Tonic)>> AskedAsync(string printing)
+    private async Task<ImmutableArray<ScaleOn>> AskedAsync(string printing)
     {
         if (_asked.TryGetValue(printing, out var known))
             return known;
         var found = await open.FindAsync(printing);
-        return found is null ? [] : _asked[printing] = [.. found.Record.Copies.DistinctBy(copy => copy.Edition).SelectMany(copy => found.Papers.ItemsOf(copy)).Select(item => (item.What.Type, item.What.Tonic)).Distinct()];
+        return found is null ? [] : _asked[printing] = [.. found.Record.Copies.DistinctBy(copy => copy.Edition).SelectMany(copy => found.Papers.ItemsOf(copy)).Select(item => new ScaleOn(item.What.Type, item.What.Tonic)).Distinct()];
     }
 
-    private static (string, string, string) Skill(KeptEvidence kept) => (kept.Evidence.What.Group, kept.Evidence.What.Type, kept.Evidence.What.Tonic);
+    private static Evidence Whole(Evidence answer, SetItem item) => answer with { What = item.What, Load = item.Load };
 }

@@ -28,13 +28,10 @@ internal sealed class FollowUpSheets(SheetStore sheets, HeavyWork heavy)
     {
         if (groups is < 1 or > MostGroups)
             groups = null;
-        var drawn = draw is null ? [] : await heavy.RunAsync(Lane.Short, Person.Of(context), _ => Drawn(draw, title, groups), context.RequestAborted);
+        ImmutableArray<FollowUp> drawn = draw is null ? [] : await heavy.RunAsync(Lane.Short, Person.Of(context), _ => draw.All(title, groups), context.RequestAborted);
         var made = ImmutableArray.CreateBuilder<(FollowUp, string)>();
         foreach (var one in drawn)
             made.Add((one, (await sheets.CreateAsync(one.Sheet)).Id));
         return new MadeFollowUps(made.ToImmutable(), made.Count == 0 ? Say("Nothing was missed, so there is nothing to follow up.") : null);
     }
-
-    private static FollowUp[] Drawn(FollowUpDraw draw, string title, int? groups) =>
-        [.. (groups is { } most ? draw.Groups(most) : [draw.Missing]).Select((students, i) => draw.For(students, groups is null ? title : $"{title} {i + 1}")).OfType<FollowUp>()];
 }

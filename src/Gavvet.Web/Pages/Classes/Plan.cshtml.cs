@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text;
 using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
@@ -6,19 +5,44 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gavvet.Web.Pages.Classes;
 
-/// <summary>A class's term: a course laid over its calendar.</summary>
-internal sealed class PlanModel(ClassStore classes, ClassPlans plans, MarkingStore markings, ClassResults results) : PageModel
+/// <summary>A plan as it stands in the form.</summary>
+/// <param name="Course">The course.</param>
+/// <param name="Start">The first day that may have a lesson.</param>
+/// <param name="Days">The days of the week.</param>
+/// <param name="Lessons">How many lessons; 0 for as many as the course has.</param>
+/// <param name="Holidays">Days without lessons, a date or a stretch a line.</param>
+internal sealed record PlanForm(string Course, string Start, string Days, int Lessons, string Holidays)
 {
-    private IReadOnlyList<PrintedDay> _printed = [];
+    /// <summary>The form of a plan.</summary>
+    public static PlanForm Of(ClassPlan plan) =>
+        new(plan.CourseId, LessonPlan.WriteDate(plan.Start), LessonPlan.WriteDays(plan.Days), plan.Lessons, plan.Holidays);
+
+    /// <summary>The plan that was typed.</summary>
+    /// <exception cref="FormatException">It cannot be laid; the message says why.</exception>
+    public ClassPlan Read() =>
+        new(Course, LessonPlan.ReadDate(Start), LessonPlan.ReadDays(Days), Lessons > 0 ? Lessons : Teaching.Course.Get(Course).Lessons) { Holidays = Holidays };
+}
+
+/// <summary>A class's term: a course laid over its calendar.</summary>
+internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStore markings, ClassResults results, TimeProvider clock) : PageModel
+{
+    private const string Line = "#topics";
+
+    private ClassPlan? _kept;
 
     public SchoolClass Class { get; private set; } = null!;
 
-    public PlanAsTyped Typed { get; private set; } = new("exam-course", "", "", 0, "");
+    /// <summary>What stands in the form.</summary>
+    public PlanForm Typed { get; private set; } = new("exam-course", "", "", 0, "");
+
+    /// <summary>The stamp of the plan that is shown, which a change must have seen.</summary>
+    public string Seen { get; private set; } = PlanStore.NoPlan;
 
     public LessonPlan? Plan { get; private set; }
 
@@ -31,129 +55,120 @@ internal sealed class PlanModel(ClassStore classes, ClassPlans plans, MarkingSto
     /// <summary>Why a topic was not changed, or null.</summary>
     public string? TopicProblem { get; private set; }
 
+    /// <summary>Whether the class takes the course otherwise than it was shipped.</summary>
+    public bool HasOwnTopics => _kept is { Topics.IsEmpty: false };
+
     /// <summary>Topics that went badly and are neither set again nor left.</summary>
-    public IEnumerable<TopicProgress> WentBadly => Progress.Topics.Where(topic => topic.WentBadly && !Typed.Left.Contains(topic.Topic.Name));
+    public IEnumerable<TopicProgress> WentBadly => Progress.Undecided(_kept?.Left ?? []);
 
-    private const string Line = "#topics";
+    public DateOnly Today => clock.Today();
 
-    public DateOnly Today => plans.Today;
-
-    public async Task<IActionResult> OnGetAsync(string id) => await ShowAsync(id, await plans.FindAsync(id)) ? Page() : NotFound();
+    public async Task<IActionResult> OnGetAsync(string id) => await ShowAsync(id) ? Page() : NotFound();
 
     /// <summary>Lays a course over the calendar.</summary>
-    public async Task<IActionResult> OnPostAsync(string id, string? course, string? start, string? days, int? lessons, string? holidays)
+    public async Task<IActionResult> OnPostAsync(string id, string? course, string? start, string? days, int? lessons, string? holidays, string? seen)
     {
-        var typed = new PlanAsTyped(course ?? "", start ?? "", days ?? "", lessons ?? Course.Shipped.FirstOrDefault(one => one.Id == course)?.Lessons ?? 0, holidays ?? "");
-        if (!await ShowAsync(id, typed))
+        if (!await ShowAsync(id))
             return NotFound();
-        if (Problem is not null)
-        {
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
-        }
-
-        // The same course keeps the class's own topics.
-        var before = await plans.FindAsync(id);
-        await plans.SetAsync(id, before?.Course == typed.Course ? typed with { Topics = before.Topics, Left = before.Left } : typed);
-        return Redirect($"/classes/{id}/plan");
-    }
-
-    /// <summary>Puts a topic earlier or later.</summary>
-    public Task<IActionResult> OnPostMoveAsync(string id, int topic, int to) => ChangeAsync(id, course => course.Moved(topic, to));
-
-    /// <summary>Gives a topic lessons more or fewer.</summary>
-    public Task<IActionResult> OnPostStretchAsync(string id, int topic, int by) => ChangeAsync(id, course => course.Stretched(topic, (course.Topics.ElementAtOrDefault(topic)?.Lessons ?? 0) + by));
-
-    /// <summary>Sets a topic once more.</summary>
-    public Task<IActionResult> OnPostRepeatAsync(string id, int topic, int at) => ChangeAsync(id, course => course.Repeated(topic, at));
-
-    /// <summary>Takes a topic out.</summary>
-    public Task<IActionResult> OnPostRemoveAsync(string id, int topic) => ChangeAsync(id, course => course.Without(topic));
-
-    /// <summary>Changes a topic as it is typed, or adds one at the end.</summary>
-    public Task<IActionResult> OnPostTopicAsync(string id, int topic, string? name, int? count, string? keys, string? scales, string[]? sections) => ChangeAsync(id, course =>
-    {
-        string[] types = [.. (scales ?? "").Split([',', '\n'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(scale => ScaleNames.Parse(scale).Id)];
-        string[] tonics = [.. (keys ?? "").Split([' ', ','], StringSplitOptions.RemoveEmptyEntries).Select(key => NoteText.Ascii(NoteText.Parse(key)))];
-        return course.Changed(topic, new Topic(name ?? "", count ?? 1, [], [.. types], [.. tonics], [.. sections ?? []]));
-    });
-
-    /// <summary>A topic that went badly comes once more with the next lesson, or is left as it is.</summary>
-    public async Task<IActionResult> OnPostDecideAsync(string id, string? name, bool again)
-    {
-        if (!await ShowAsync(id, await plans.FindAsync(id)) || Plan is null || Progress.Topics.FirstOrDefault(topic => topic.Topic.Name == name) is not { } bad)
-            return NotFound();
-        var left = Typed with { Left = [.. Typed.Left, bad.Topic.Name] };
-        // Before the first topic that has not begun.
-        var next = Progress.Topics.FirstOrDefault(topic => topic.First > Today)?.Place ?? Plan.Course.Topics.Length;
-        await plans.SetAsync(id, again ? left with { Topics = [.. Typed.Taken.Repeated(bad.Place, next).Topics], Lessons = Math.Min(LessonPlan.MostLessons, Typed.Lessons + 1) } : left);
-        return Redirect($"/classes/{id}/plan");
-    }
-
-    /// <summary>Takes the course as it was shipped.</summary>
-    public async Task<IActionResult> OnPostShippedAsync(string id)
-    {
-        if (await plans.FindAsync(id) is not { } typed)
-            return NotFound();
-        await plans.SetAsync(id, typed with { Topics = null });
-        return Redirect($"/classes/{id}/plan{Line}");
-    }
-
-    public async Task<IActionResult> OnGetCalendarAsync(string id) => await ShowAsync(id, await plans.FindAsync(id)) && Plan is { } plan
-        ? File(Encoding.UTF8.GetBytes(LessonCalendar.Write(plan.Course.Name, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Name))])), "text/calendar", "lessons.ics")
-        : NotFound();
-
-    public async Task<IActionResult> OnGetPaperAsync(string id) => await ShowAsync(id, await plans.FindAsync(id)) && Plan is { } plan
-        ? File(PdfWriter.Write(plan.Course.Name, PlanPage.Of(plan)), "application/pdf", "plan.pdf")
-        : NotFound();
-
-    /// <summary>Whether something about its scales was printed for the class from a lesson on and before the next: the lesson marks itself as set.</summary>
-    public bool IsSet(Lesson lesson)
-    {
-        var until = Plan!.Lessons.ElementAtOrDefault(lesson.Number)?.Date ?? DateOnly.MaxValue;
-        return _printed.Any(printed => printed.Day >= lesson.Date && printed.Day < until && printed.Scales.Any(scale => lesson.Topic.Scales.Contains(scale.Type)));
-    }
-
-    // The number of lessons follows the course where the whole of it was planned.
-    private async Task<IActionResult> ChangeAsync(string id, Func<Course, Course> change)
-    {
-        if (await plans.FindAsync(id) is not { } typed)
-            return NotFound();
+        Typed = new PlanForm(course ?? "", start ?? "", days ?? "", lessons ?? 0, holidays ?? "");
         try
         {
-            var (before, after) = (typed.Taken, change(typed.Taken));
-            var lessons = typed.Lessons == before.Lessons ? Math.Min(LessonPlan.MostLessons, after.Lessons) : typed.Lessons;
-            var changed = typed with { Topics = [.. after.Topics], Lessons = lessons };
-            _ = changed.Lay();
-            await plans.SetAsync(id, changed);
-            return Redirect($"/classes/{id}/plan{Line}");
+            var typed = Typed.Read();
+            _ = typed.Lay();
+            return await plans.SaveAsync(id, _kept?.LaidAnew(typed) ?? typed, seen) ? Redirect($"/classes/{id}/plan") : Refused(StatusCodes.Status409Conflict, Meanwhile, null);
         }
         catch (FormatException problem)
         {
-            await ShowAsync(id, typed);
-            TopicProblem = problem.Message;
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
+            return Refused(StatusCodes.Status422UnprocessableEntity, problem.Message, null);
         }
     }
 
-    private async Task<bool> ShowAsync(string id, PlanAsTyped? typed)
+    /// <summary>Puts a topic earlier or later.</summary>
+    public Task<IActionResult> OnPostMoveAsync(string id, int topic, int to, string? seen) => ChangeAsync(id, seen, plan => plan.Changed(course => course.Moved(topic, to)));
+
+    /// <summary>Gives a topic lessons more or fewer.</summary>
+    public Task<IActionResult> OnPostStretchAsync(string id, int topic, int by, string? seen) =>
+        ChangeAsync(id, seen, plan => plan.Changed(course => course.Stretched(topic, (course.Topics.ElementAtOrDefault(topic)?.Lessons ?? 0) + by)));
+
+    /// <summary>Sets a topic once more.</summary>
+    public Task<IActionResult> OnPostRepeatAsync(string id, int topic, int at, string? seen) => ChangeAsync(id, seen, plan => plan.Changed(course => course.Repeated(topic, at)));
+
+    /// <summary>Takes a topic out.</summary>
+    public Task<IActionResult> OnPostRemoveAsync(string id, int topic, string? seen) => ChangeAsync(id, seen, plan => plan.Changed(course => course.Without(topic)));
+
+    /// <summary>Changes a topic as it is typed, or adds one at the end.</summary>
+    public Task<IActionResult> OnPostTopicAsync(string id, int topic, string? name, int? count, string? keys, string? scales, string[]? sections, string? seen) => ChangeAsync(id, seen, plan => plan.Changed(course =>
+    {
+        ScaleType[] types = [.. (scales ?? "").Split([',', '\n'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(scale => ScaleNames.Parse(scale))];
+        NoteName[] tonics = [.. (keys ?? "").Split([' ', ','], StringSplitOptions.RemoveEmptyEntries).Select(NoteText.Parse)];
+        return course.Changed(topic, new Topic(name ?? "", count ?? 1, [], [.. types], [.. tonics], [.. sections ?? []]));
+    }));
+
+    /// <summary>A topic that went badly comes once more with the next lesson, or is left as it is.</summary>
+    public async Task<IActionResult> OnPostDecideAsync(string id, string? name, bool again, string? seen)
+    {
+        if (!await ShowAsync(id) || WentBadly.FirstOrDefault(topic => topic.Topic.Name == name) is not { } bad)
+            return NotFound();
+        return await ChangeAsync(id, seen, plan => plan.Decided(Progress, bad, again, Today));
+    }
+
+    /// <summary>Takes the course as it was shipped.</summary>
+    public Task<IActionResult> OnPostShippedAsync(string id, string? seen) => ChangeAsync(id, seen, plan => plan with { Topics = [] });
+
+    public async Task<IActionResult> OnGetCalendarAsync(string id) => await ShowAsync(id) && Plan is { } plan
+        ? File(Encoding.UTF8.GetBytes(LessonCalendar.Write(plan.Course.Name, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Name))])), "text/calendar", "lessons.ics")
+        : NotFound();
+
+    public async Task<IActionResult> OnGetPaperAsync(string id) => await ShowAsync(id) && Plan is { } plan
+        ? File(PdfWriter.Write(plan.Course.Name, PlanPage.Of(plan)), "application/pdf", "plan.pdf")
+        : NotFound();
+
+    private static string Meanwhile => Say("The plan was changed in another window meanwhile. This is how it is now; change it again.");
+
+    private async Task<IActionResult> ChangeAsync(string id, string? seen, Func<ClassPlan, ClassPlan> change)
+    {
+        if (!await ShowAsync(id) || _kept is null)
+            return NotFound();
+        try
+        {
+            return await plans.SaveAsync(id, change(_kept), seen) ? Redirect($"/classes/{id}/plan{Line}") : Refused(StatusCodes.Status409Conflict, null, Meanwhile);
+        }
+        catch (FormatException problem)
+        {
+            return Refused(StatusCodes.Status422UnprocessableEntity, null, problem.Message);
+        }
+    }
+
+    private PageResult Refused(int status, string? problem, string? topicProblem)
+    {
+        (Problem, TopicProblem) = (problem, topicProblem);
+        Response.StatusCode = status;
+        return Page();
+    }
+
+    private async Task<bool> ShowAsync(string id)
     {
         if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group)
             return false;
         Class = group;
-        Typed = typed ?? Typed with { Start = plans.Today.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) };
-        _printed = await results.PrintedAsync(id);
-        if (typed is null)
-            return true;
+        var kept = await plans.FindAsync(id, HttpContext.RequestAborted);
+        (_kept, Seen) = (kept?.Plan, kept?.Stamp ?? PlanStore.NoPlan);
+        Typed = _kept is null ? Typed with { Start = LessonPlan.WriteDate(Today) } : PlanForm.Of(_kept);
         try
         {
-            Plan = typed.Lay();
-            Progress = TermProgress.Of(Plan, _printed, await markings.AnswersAsync(id, HttpContext.RequestAborted), [.. group.Students.Select(student => student.Part).OfType<Instrument>().Distinct()], plans.Today);
+            Plan = _kept?.Lay();
+            Problem = kept is { Plan: null } ? Texts.Say("plan.unreadable") : null;
         }
         catch (FormatException problem)
         {
+            // A course that this program does not ship.
             Problem = problem.Message;
+        }
+
+        if (Plan is not null)
+        {
+            Instrument[] parts = [.. group.Students.Select(student => student.Part).OfType<Instrument>().Distinct()];
+            Progress = TermProgress.Of(Plan, await results.PrintedAsync(id), await markings.AnswersAsync(id, HttpContext.RequestAborted), parts, Today);
         }
 
         return true;

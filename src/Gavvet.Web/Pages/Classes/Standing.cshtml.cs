@@ -2,23 +2,30 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Marking;
+using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gavvet.Web.Pages.Classes;
 
 /// <summary>What stands in one place of the map: a skill on one tonic.</summary>
-/// <param name="Group">The group of questions.</param>
-/// <param name="Type">The scale type.</param>
-/// <param name="Tonic">The tonic.</param>
+/// <param name="Skill">The skill.</param>
 /// <param name="Standings">The standing of each student who met it.</param>
-internal sealed record StandingCell(string Group, string Type, string Tonic, IReadOnlyList<Teaching.Standing> Standings)
+internal sealed record StandingCell(Skill Skill, IReadOnlyList<Teaching.Standing> Standings)
 {
+    /// <summary>What an address says of it.</summary>
+    public string Query => QueryOf(Skill);
+
+    /// <summary>What an address says of a skill.</summary>
+    public static string QueryOf(Skill skill) =>
+        $"group={FileWords.Of(skill.Group)}&type={skill.Type.Id}&tonic={Uri.EscapeDataString(NoteText.Ascii(skill.Tonic))}";
+
     public int Count(StandingIs standing) => Standings.Count(one => one.Is == standing);
 
     /// <summary>The cell as a sentence.</summary>
     public string Said(HouseStyle style) =>
-        $"{style.Say(ScaleTypes.Get(Type), NoteText.Parse(Tonic))}: {string.Join(", ", new[] { (StandingIs.Secure, Say("secure")), (StandingIs.OnceRight, Say("once right")), (StandingIs.Shaky, Say("shaky")) }.Where(pair => Count(pair.Item1) > 0).Select(pair => Standings.Count == 1 ? pair.Item2 : $"{Count(pair.Item1)} {pair.Item2}"))}";
+        $"{style.Say(Skill.Type, Skill.Tonic)}: {string.Join(", ", new[] { (StandingIs.Secure, Say("secure")), (StandingIs.OnceRight, Say("once right")), (StandingIs.Shaky, Say("shaky")) }.Where(pair => Count(pair.Item1) > 0).Select(pair => Standings.Count == 1 ? pair.Item2 : $"{Count(pair.Item1)} {pair.Item2}"))}";
 }
 
 /// <summary>The answers behind a place of the map.</summary>
@@ -35,7 +42,7 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
     public Student? Student { get; private set; }
 
     /// <summary>The rows: a skill each, with its cells by their places on the line of fifths.</summary>
-    public IReadOnlyList<(string Group, string Type, IReadOnlyDictionary<int, StandingCell> Cells)> Rows { get; private set; } = [];
+    public IReadOnlyList<(QuestionGroup Group, ScaleType Type, IReadOnlyDictionary<int, StandingCell> Cells)> Rows { get; private set; } = [];
 
     /// <summary>The places from the flattest to the sharpest that something stands on.</summary>
     public IReadOnlyList<int> Places { get; private set; } = [];
@@ -83,9 +90,9 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
     /// <summary>Draws a follow-up of one place of the map.</summary>
     public async Task<IActionResult> OnPostFollowCellAsync(string id, string? student, string? group, string? type, string? tonic)
     {
-        if (!await ShowAsync(id, student) || ScaleTypes.Find(type) is not { } scale || !NoteText.TryParse(tonic, out var note))
+        if (!await ShowAsync(id, student) || Skill.Find(group, type, tonic) is not { } skill)
             return NotFound();
-        FollowUps = await FollowAsync(id, miss => (miss.What.Group, miss.What.Type, miss.What.Tonic) == (group, type, tonic), $"Follow-up: {HouseStyle.Classical.Say(scale, note)}", null);
+        FollowUps = await FollowAsync(id, miss => miss.Skill == skill, Say("Follow-up: {0}", HouseStyle.Classical.Say(skill.Type, skill.Tonic)), null);
         return Page();
     }
 
@@ -96,31 +103,29 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
 
     private async Task<bool> ShowAsync(string id, string? student)
     {
-        const int mostWeeks = 26, monthOfDays = 28;
+        const int mostWeeks = 26;
         if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group)
             return false;
         Class = group;
         Student = group.Students.FirstOrDefault(one => one.Id == student);
-        Evidence[] evidence = [.. (await markings.EvidenceAsync(id, HttpContext.RequestAborted)).Where(one => Student is null || one.Evidence.Student == Student.Name).Select(one => one.Evidence).Where(one => ScaleTypes.Find(one.What.Type) is not null && NoteText.TryParse(one.What.Tonic, out _))];
+        Evidence[] evidence = [.. (await markings.EvidenceAsync(id, HttpContext.RequestAborted)).Where(one => Student is null || one.Evidence.Student == Student.Name).Select(one => one.Evidence)];
         Trend = TrendWeek.Until(evidence, Today, mostWeeks);
-        Span = (Iso(Today.AddDays(-monthOfDays)), Iso(Today));
+        Span = (LessonPlan.WriteDate(Today.AddDays(-FollowUpDraw.DaysBack)), LessonPlan.WriteDate(Today));
         var standings = Teaching.Standing.On(evidence, Today);
-        Rows = [.. standings.GroupBy(one => (one.Group, one.Type)).OrderBy(row => Order(row.Key.Group)).ThenBy(row => ScaleTypes.All.IndexOf(ScaleTypes.Get(row.Key.Type)))
-            .Select(row => (row.Key.Group, row.Key.Type, (IReadOnlyDictionary<int, StandingCell>)row.GroupBy(one => Place(one.Type, one.Tonic)).ToDictionary(cell => cell.Key, cell => new StandingCell(row.Key.Group, row.Key.Type, cell.First().Tonic, [.. cell]))))];
+        Rows = [.. standings.GroupBy(one => (one.Skill.Group, one.Skill.Type)).OrderBy(row => row.Key.Group).ThenBy(row => ScaleTypes.All.IndexOf(row.Key.Type))
+            .Select(row => (row.Key.Group, row.Key.Type, (IReadOnlyDictionary<int, StandingCell>)row.GroupBy(one => one.Skill.Place).ToDictionary(cell => cell.Key, cell => new StandingCell(cell.First().Skill, [.. cell]))))];
         Places = [.. Rows.SelectMany(row => row.Cells.Keys).Distinct().Order()];
         Due = [.. standings.Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
         return true;
     }
 
-    private static string Iso(DateOnly day) => day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
-
     /// <summary>The answers behind a cell.</summary>
     public async Task<IActionResult> OnGetAnswersAsync(string id, string? student, string? group, string? type, string? tonic)
     {
-        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } found)
+        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } found || Skill.Find(group, type, tonic) is not { } skill)
             return NotFound();
         var one = found.Students.FirstOrDefault(other => other.Id == student);
-        var behind = (await markings.EvidenceAsync(id, HttpContext.RequestAborted)).Where(kept => (one is null || kept.Evidence.Student == one.Name) && (kept.Evidence.What.Group, kept.Evidence.What.Type, kept.Evidence.What.Tonic) == (group, type, tonic)).Reverse().Take(60);
+        var behind = (await markings.EvidenceAsync(id, HttpContext.RequestAborted)).Where(kept => (one is null || kept.Evidence.Student == one.Name) && kept.Evidence.Skill == skill).Reverse().Take(60);
         var lines = new List<(KeptEvidence Kept, string? Code)>();
         foreach (var kept in behind)
         {
@@ -130,11 +135,6 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
         }
 
         var of = one is null ? "" : $"&student={one.Id}";
-        return Partial("Classes/_Answers", new AnswersBehind(lines, $"/classes/{id}/standing?handler=FollowCell&group={Uri.EscapeDataString(group ?? "")}&type={Uri.EscapeDataString(type ?? "")}&tonic={Uri.EscapeDataString(tonic ?? "")}{of}"));
+        return Partial("Classes/_Answers", new AnswersBehind(lines, $"/classes/{id}/standing?handler=FollowCell&{StandingCell.QueryOf(skill)}{of}"));
     }
-
-    /// <summary>The place on the line of fifths: a minor lies with its relative major.</summary>
-    private static int Place(string type, string tonic) => NoteText.Parse(tonic).Fifths - (ScaleTypes.Get(type) is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? 3 : 0);
-
-    private static int Order(string group) => Worksheets.Sheets.FileWords.TryParse<Worksheets.Questions.QuestionGroup>(group, out var known) ? (int)known : int.MaxValue;
 }

@@ -27,7 +27,7 @@ internal static class MarkingData
         return new
         {
             title = record.Title,
-            made = before.GroupBy(code => code).ToDictionary(code => code.Key, code => code.Count()),
+            made = before.GroupBy(code => code).ToDictionary(code => FileWords.Of(code.Key), code => code.Count()),
             papers = record.Copies.Select(copy => new
             {
                 number = copy.Number,
@@ -50,7 +50,7 @@ internal static class MarkingData
         words = Texts.Say($"marked.{FileWords.Of(marking.As)}"),
         marks = marking.Marks,
         of = marking.Of,
-        findings = marking.Findings.Select(finding => new { code = finding.Code, message = finding.Message }),
+        findings = marking.Findings.Select(finding => new { code = FileWords.Of(finding.Code), message = finding.Message }),
         written = marking.Written,
         remark = marking.Remark,
         byHand = marking.IsByHand,
@@ -64,7 +64,7 @@ internal static class MarkingData
         {
             var page = pages[copy.Codes[recorded.Item.Page - 1]].Student;
             var box = new Engraving.Drawing.Box(recorded.Box[0], recorded.Box[1], recorded.Box[0] + recorded.Box[2], recorded.Box[1] + recorded.Box[3]);
-            var staff = item.Question.Scale is not null && item.What.Clef is { } clef && Clef.Find(clef) is { } read && OpenPrinting.StaffIn(page, box) is var (top, bottom)
+            var staff = item.Question.Scale is not null && item.What.Clef is { } read && OpenPrinting.StaffIn(page, box) is var (top, bottom)
                 ? new { top = (double)top / page.Height, bottom = (double)bottom / page.Height, step = read.BottomLine.StaffStep }
                 : null;
             items.Add(new
@@ -81,7 +81,7 @@ internal static class MarkingData
                 asksSignature = item.Question.Scale is { AsksSignature: true },
                 choices = item.Question.Choices.IsEmpty ? item.Question.List : item.Question.Choices,
                 mistakes = item.Question.Choices.IsEmpty && item.Question.List.IsEmpty
-                    ? item.Question.Mistakes.DistinctBy(mistake => mistake.Mistake).Where(mistake => mistake.Mistake != FindingCode.NotTheAnswer).Take(6).Select(mistake => new { code = FileWords.Of(mistake.Mistake), words = item.Question.Scale is null ? mistake.Text : MistakeNames.Of(FileWords.Of(mistake.Mistake)), written = mistake.Text })
+                    ? item.Question.Mistakes.DistinctBy(mistake => mistake.Mistake).Where(mistake => mistake.Mistake != FindingCode.NotTheAnswer).Take(6).Select(mistake => new { code = FileWords.Of(mistake.Mistake), words = item.Question.Scale is null ? mistake.Text : MistakeNames.Of(mistake.Mistake), written = mistake.Text })
                     : [],
                 staff,
             });

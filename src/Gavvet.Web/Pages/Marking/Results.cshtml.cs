@@ -91,8 +91,8 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
             return NotFound();
         var record = Printing.Record;
         var results = ResultsFile.Of(record.Title, Class?.Name, record.HouseStyle, await ResultsAsync(id));
-        var draw = new FollowUpDraw(results.Markings, Printing.Papers.Style, clock.Today());
-        FollowUps = await followUps.MakeAsync(draw, $"{record.Title}: follow-up", groups, HttpContext);
+        var draw = new FollowUpDraw(Evidence.From(results.Markings), Printing.Papers.Style, clock.Today());
+        FollowUps = await followUps.MakeAsync(draw, FollowUpDraw.TitleOf(record.Title), groups, HttpContext);
         return Page();
     }
 
@@ -113,7 +113,7 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
             var item = Printing.Papers.ItemOf(copies[number], result.Item);
             if (result.Of != item.Marks || result.Answer != item.Answer)
                 throw new FormatException(Say("Marking {0} of the file: item {1} of {2}’s paper asks something else. The file is of another printing; nothing was taken in.", i + 1, result.Item, result.Student));
-            taken.Add((number, item, new Teaching.Marking(result.As, result.Marks, result.Of, result.Findings) { Written = result.Written, Remark = result.Remark, IsByHand = result.By == "teacher" }));
+            taken.Add((number, item, result.Marking));
         }
 
         await markings.AddAllAsync(id, taken);
@@ -154,14 +154,5 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     }
 
     /// <summary>A warning where one version was harder beyond chance, or null.</summary>
-    public string? Unfair
-    {
-        get
-        {
-            var pairs = Outcome.Versions.SelectMany((first, i) => Outcome.Versions.Skip(i + 1).Select(second => (first, second, Chance: Outcome.ByChance(first.Shares, second.Shares))));
-            return pairs.Where(pair => pair.Chance < 0.05).OrderBy(pair => pair.Chance).Select(pair => (string?)(pair.first.Shares.Average() < pair.second.Shares.Average()
-                ? Say("Version {0} was harder than version {1}, more than chance explains.", pair.first.Version, pair.second.Version)
-                : Say("Version {0} was harder than version {1}, more than chance explains.", pair.second.Version, pair.first.Version))).FirstOrDefault();
-        }
-    }
+    public string? Unfair => Outcome.Unfair is var (harder, easier) ? Say("Version {0} was harder than version {1}, more than chance explains.", harder.Version, easier.Version) : null;
 }

@@ -9,7 +9,7 @@ namespace Gavvet.Printing;
 /// <summary>A paper as it goes back to the student: the printed page with ticks, rings, the right answers and the sentences in their places.</summary>
 public static class MarkedPages
 {
-    private const int Stroke = 450, Ring = 350, TickWidth = 3_600;
+    private const int Stroke = 450, Ring = 350, TickWidth = 3_600, HeadAir = 900;
 
     private static readonly int Words = PageMetrics.Points(8);
 
@@ -28,11 +28,11 @@ public static class MarkedPages
             var box = paper.Places[item.Number].Box;
             // A miss stands there as the key has it.
             page = marking.IsRight ? page : Replaced(page, sides.Key, box);
-            drawn.AddRange(Mark(sides, box, item, marking));
+            drawn.AddRange(Mark(paper.AnchorsOf(item.Number), box, item, marking));
         }
 
         if (number == 0)
-            drawn.AddRange(Total(paper, sides.Student));
+            drawn.AddRange(Earned(paper.Total, paper.Markings.Values.Sum(marking => marking.Marks)));
         var named = paper.Copy.Names.ElementAtOrDefault(number) is { } place ? place.On(page, paper.Student) : page;
         return named with { Groups = named.Groups.Add(new PageGroup(GroupKind.Furniture, default, null, drawn.ToImmutable())) };
     }
@@ -44,9 +44,9 @@ public static class MarkedPages
         return page with { Groups = [.. groups, new PageGroup(GroupKind.Furniture, default, null, MarkedPaper.Within(key, box))] };
     }
 
-    private static IEnumerable<Primitive> Mark(PageSidesRead sides, Box box, SetItem item, Marking marking)
+    private static IEnumerable<Primitive> Mark(ItemAnchors anchors, Box box, SetItem item, Marking marking)
     {
-        foreach (var primitive in Earned(MarkedPaper.Within(sides.Student, box), $"/ {item.Marks}", marking.Marks))
+        foreach (var primitive in Earned(anchors.Mark, marking.Marks))
             yield return primitive;
         if (marking.IsRight)
         {
@@ -57,7 +57,7 @@ public static class MarkedPages
         {
             yield return RingAround(new Box(box.Left - 500, box.Top + 200, box.Left + 4_200, box.Top + 4_600));
             // A finding of one line among several is at no note.
-            foreach (var ring in item.Question.Scale is not null || item.Question.Lines.Length == 1 ? Rings(sides.Key, box, marking) : [])
+            foreach (var ring in item.Question.Scale is not null || item.Question.Lines.Length == 1 ? Rings(anchors, marking) : [])
                 yield return ring;
         }
 
@@ -65,28 +65,18 @@ public static class MarkedPages
             yield return line;
     }
 
-    // What was earned stands on the short rule before what there is.
-    internal static IEnumerable<Primitive> Earned(ImmutableArray<Primitive> within, string outOf, int marks)
-    {
-        var of = within.OfType<TextPrimitive>().LastOrDefault(text => text.Text.Text == outOf);
-        return of is null ? [] : TextSetter.Centered($"{marks}", TextStyle.Bold, of.Text.Size, of.X - (of.Text.Size / 4) - 3_000, of.Y, Ink.Answer);
-    }
+    /// <summary>What was earned, in its place.</summary>
+    internal static IEnumerable<Primitive> Earned(MarkAnchor? place, int marks) =>
+        place is null ? [] : TextSetter.Centered($"{marks}", TextStyle.Bold, place.Size, place.X, place.Y, Ink.Answer);
 
-    private static IEnumerable<Primitive> Total(MarkedPaper paper, Page page)
+    // The place of a mistake among the notes, where it is one note's and notes are written: on the last staff that has an answer.
+    private static IEnumerable<Primitive> Rings(ItemAnchors anchors, Marking marking)
     {
-        var all = paper.Items.Sum(item => item.Marks);
-        var of = page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().FirstOrDefault(text => text.Text.Text == $"/ {all}" && text.Y < page.Height / 4);
-        return of is null ? [] : TextSetter.Centered($"{paper.Markings.Values.Sum(marking => marking.Marks)}", TextStyle.Bold, of.Text.Size, of.X - (of.Text.Size / 4) - 3_000, of.Y, Ink.Answer);
-    }
-
-    // The place of a mistake among the notes, where it is one note's and notes are written.
-    private static IEnumerable<Primitive> Rings(Page key, Box box, Marking marking)
-    {
-        var heads = MarkedPaper.Within(key, box).OfType<GlyphPrimitive>().Where(glyph => glyph.Glyph.Name.StartsWith("notehead", StringComparison.Ordinal)).OrderBy(glyph => glyph.X).ToArray();
+        var heads = anchors.Figures.LastOrDefault(figure => !figure.Heads.IsEmpty)?.Heads ?? [];
         foreach (var place in marking.Findings.Where(finding => !finding.Expected.Contains(' ', StringComparison.Ordinal)).Select(finding => finding.Position).Where(place => place >= 1 && place <= heads.Length).Distinct())
         {
-            var head = heads[place - 1].InkBox;
-            yield return RingAround(new Box(head.Left - 900, head.Top - 900, head.Right + 900, head.Bottom + 900));
+            var head = heads[place - 1];
+            yield return RingAround(new Box(head.Left - HeadAir, head.Top - HeadAir, head.Right + HeadAir, head.Bottom + HeadAir));
         }
     }
 

@@ -55,7 +55,17 @@ public sealed record MarkedPaper(PrintingRecord Record, RecordedCopy Copy, strin
 
     /// <summary>Where each item stands, by its number: the page from 0, and the box.</summary>
     public IReadOnlyDictionary<int, (int Page, Box Box)> Places { get; } = Record.Editions[Copy.Edition].Items
-        .ToDictionary(item => item.Item.Number, item => (item.Item.Page - 1, new Box(item.Box[0], item.Box[1], item.Box[0] + item.Box[2], item.Box[1] + item.Box[3])));
+        .ToDictionary(item => item.Item.Number, item => (item.Item.Page - 1, item.Place));
+
+    /// <summary>Where the parts of each item stand, by its number.</summary>
+    public ItemAnchors AnchorsOf(int item)
+    {
+        var recorded = Record.Editions[Copy.Edition].Items.First(one => one.Item.Number == item);
+        return recorded.AnchorsOn(Pages[Places[item].Page]);
+    }
+
+    /// <summary>Where the marks of the whole paper are written on its first page, or null.</summary>
+    public MarkAnchor? Total => Record.Editions[Copy.Edition] is { Total: { } total } ? total : Record.HasAnchors ? null : AnchorsOfOldRecords.TotalOf(Pages[0].Student, Items.Sum(item => item.Marks));
 
     /// <summary>What lies within an item's box on a page.</summary>
     public static ImmutableArray<Primitive> Within(Page page, Box box) => [.. page.Groups.SelectMany(group => group.Primitives).Where(primitive => IsWithin(primitive.InkBox, box))];

@@ -17,7 +17,7 @@ public sealed record PrintedFile(string Name, byte[] Bytes);
 public sealed record Pile(string Name, string Title)
 {
     /// <summary>Whether it holds answers.</summary>
-    public bool IsKey => Name.StartsWith("key", StringComparison.Ordinal);
+    public bool IsKey { get; init; }
 
     /// <summary>The piles of a plan: the students' papers, then the keys asked for. Nothing is laid out for it.</summary>
     public static ImmutableArray<Pile> Of(PrintPlan plan, IReadOnlyCollection<string> keys)
@@ -36,9 +36,9 @@ public sealed record Pile(string Name, string Title)
 
     internal static Pile Student(PrintPlan plan, int paper) => new($"student-{plan.NameOf(paper)}", $"{plan.Editions[paper]}");
 
-    internal static Pile Key(PrintPlan plan, int paper) => new($"key-{plan.NameOf(paper)}", $"{plan.Editions[paper]}" is { Length: > 0 } words ? $"{words}, {Texts.Say("paper.key")}" : Texts.Say("paper.key"));
+    internal static Pile Key(PrintPlan plan, int paper) => new($"key-{plan.NameOf(paper)}", $"{plan.Editions[paper]}" is { Length: > 0 } words ? $"{words}, {Texts.Say("paper.key")}" : Texts.Say("paper.key")) { IsKey = true };
 
-    internal static Pile Key(string combined) => new($"key-{combined}", Texts.Say(combined == PrintedFiles.ShortKey ? "paper.short-key" : "paper.working"));
+    internal static Pile Key(string combined) => new($"key-{combined}", Texts.Say(combined == PrintedFiles.ShortKey ? "paper.short-key" : "paper.working")) { IsKey = true };
 
     internal byte[] Pdf(string sheetTitle, IReadOnlyList<Page> pages) => PdfWriter.Write($"{sheetTitle}{(Title.Length > 0 ? $", {Title}" : "")}", pages);
 }

@@ -24,13 +24,14 @@ namespace Gavvet.Printing;
 /// <param name="Editions">Every version and part, as it was printed.</param>
 public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElement HouseStyle, ImmutableArray<RecordedEdition> Editions)
 {
-    /// <summary>The version written.</summary>
-    public const int Version = 2;
+    /// <summary>The version written. The first knew no papers of students, the second no anchors.</summary>
+    public const int Version = 3;
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
         Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        Converters = { new BoxConverter(), new MarkAnchorConverter() },
     };
 
     /// <summary>Whether the keys for all papers name no student; records of earlier programs do not say.</summary>
@@ -41,6 +42,10 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
 
     /// <summary>The papers, each with whose it is and the codes of its pages.</summary>
     public ImmutableArray<RecordedCopy> Copies { get; init; } = [];
+
+    /// <summary>Whether it says where things stand on its pages; records of earlier programs do not.</summary>
+    [JsonIgnore]
+    public bool HasAnchors => Editions.Any(edition => edition.Items.Any(item => item.Anchors is not null));
 
     /// <summary>The record of a run.</summary>
     internal static PrintingRecord Of(PrintPlan plan, ImmutableArray<RecordedEdition> editions, ImmutableArray<RecordedCopy> copies)
@@ -62,6 +67,7 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
             return record switch
             {
                 { GavvetPrinting: Version } => record.Checked(),
+                { GavvetPrinting: 2 } => (record with { GavvetPrinting = Version }).Checked(),
                 { GavvetPrinting: 1 } => RecordOfVersion1.Upgraded(record, text).Checked(),
                 { GavvetPrinting: > Version } => throw new FormatException(Texts.Say("record.later", ("version", Version))),
                 _ => throw new FormatException(Texts.Say("record.none")),
@@ -107,6 +113,9 @@ public sealed record RecordedEdition(string Version, string? Part, ImmutableArra
     /// <summary>How many pages it has.</summary>
     public int Pages { get; init; }
 
+    /// <summary>Where the marks of the whole paper are written on its first page; records of earlier programs do not say.</summary>
+    public MarkAnchor? Total { get; init; }
+
     /// <summary>The headings of its sections, in order.</summary>
     public ImmutableArray<string> Sections { get; init; } = [];
 
@@ -114,23 +123,38 @@ public sealed record RecordedEdition(string Version, string? Part, ImmutableArra
     {
         var worksheet = edition.Composition.Worksheet;
         var items = EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length);
-        var boxes = edition.Student.SelectMany(page => page.Groups)
-            .Where(group => group.Kind is GroupKind.Question)
-            .GroupBy(group => ((GroupKind.Question)group.Kind).Number)
-            .ToDictionary(groups => groups.Key, groups => (((GroupKind.Question)groups.First().Kind).SlotId, groups.First().Box));
+        var questions = Questions(edition.Student);
+        var keyed = Questions(edition.Key);
         var settings = worksheet.Sections.SelectMany(section => section.Items.Where(item => item.Setting is not null).Select(item => (item.Number, Section: section, Setting: item.Setting!)))
             .ToDictionary(item => item.Number);
         return new RecordedEdition(
             items.Version,
             items.Part,
-            [.. items.Items.Select(item => RecordedItem.Of(item, boxes[item.Number].SlotId, edition.Composition.Key.Answers[boxes[item.Number].SlotId], boxes[item.Number].Box, settings[item.Number].Section, settings[item.Number].Setting))])
+            [
+                .. items.Items.Select(item => (Item: item, Place: questions[item.Number], settings[item.Number].Section, settings[item.Number].Setting))
+                    .Select(one => RecordedItem.Of(one.Item, one.Place.SlotId, edition.Composition.Key.Answers[one.Place.SlotId], one.Place.Group.Box, one.Section, one.Setting) with
+                    {
+                        Anchors = Anchored(one.Place.Group.Anchors, keyed[one.Item.Number].Group.Anchors),
+                    }),
+            ])
         {
             Clef = edition.Edition.Clef?.Id,
             IsLarge = edition.Edition.IsLarge,
             Pages = edition.Student.Length,
+            Total = edition.Student[0].Total,
             Sections = [.. worksheet.Sections.Select(section => section.Heading)],
         };
     }
+
+    // Half sheets have each question twice; the first counts.
+    private static Dictionary<int, (int SlotId, PageGroup Group)> Questions(ImmutableArray<Page> pages) => pages.SelectMany(page => page.Groups)
+        .Where(group => group.Kind is GroupKind.Question)
+        .GroupBy(group => ((GroupKind.Question)group.Kind).Number)
+        .ToDictionary(groups => groups.Key, groups => (((GroupKind.Question)groups.First().Kind).SlotId, groups.First()));
+
+    // The places as the student has them, the heads as the key has them.
+    private static ItemAnchors? Anchored(ItemAnchors? student, ItemAnchors? key) => student is null || key is null ? student
+        : student with { Figures = [.. student.Figures.Zip(key.Figures, (own, answered) => own with { Heads = answered.Heads })] };
 
     internal ImmutableArray<SetItem> ToMark() => [.. Items.Select(item => item.ToMark(this))];
 }
@@ -165,6 +189,17 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
 
     /// <summary>What the judge needs of it.</summary>
     public JsonElement? Asked { get; init; }
+
+    /// <summary>Where its parts stand on its page; records of earlier programs do not say.</summary>
+    public ItemAnchors? Anchors { get; init; }
+
+    /// <summary>Where it stands on its page.</summary>
+    [JsonIgnore]
+    public Box Place => new(Box[0], Box[1], Box[0] + Box[2], Box[1] + Box[3]);
+
+    /// <summary>Where its parts stand, by the record or, where that is of an earlier program, by the drawing.</summary>
+    /// <param name="page">The page it stands on.</param>
+    public ItemAnchors AnchorsOn(PageSidesRead page) => Anchors ?? AnchorsOfOldRecords.Of(page, Place, Item.Marks);
 
     internal static RecordedItem Of(Item item, int slot, Answer answer, Box box, WorksheetSection section, QuestionSetting setting)
     {

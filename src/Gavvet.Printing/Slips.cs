@@ -148,7 +148,7 @@ public static class Slips
         var drawn = MarkedPaper.Within(paper.Pages[page].Key, box);
         var (left, top) = (box.Left, drawn.IsEmpty ? box.Top : Math.Min(box.Top, drawn.Min(primitive => primitive.InkBox.Top)));
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
-        primitives.AddRange(drawn.Concat(MarkedPages.Earned(drawn, $"/ {item.Marks}", marking.Marks)).Select(primitive => primitive.Moved(-left, Gap - top)));
+        primitives.AddRange(drawn.Concat(MarkedPages.Earned(paper.AnchorsOf(item.Number).Mark, marking.Marks)).Select(primitive => primitive.Moved(-left, Gap - top)));
         var y = Gap + (drawn.IsEmpty ? 0 : drawn.Max(primitive => primitive.InkBox.Bottom) - top) + (Small / 2);
 
         void Write(string words, TextStyle style, Ink ink)

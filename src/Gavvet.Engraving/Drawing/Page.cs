@@ -7,7 +7,11 @@ namespace Gavvet.Engraving.Drawing;
 /// <param name="Height">The paper's height.</param>
 /// <param name="Groups">What stands on it, from the top down.</param>
 /// <param name="Outline">The headings that start on it, for a PDF's bookmarks.</param>
-public sealed record Page(int Width, int Height, ImmutableArray<PageGroup> Groups, ImmutableArray<OutlineEntry> Outline);
+public sealed record Page(int Width, int Height, ImmutableArray<PageGroup> Groups, ImmutableArray<OutlineEntry> Outline)
+{
+    /// <summary>Where the marks of the whole paper are written; null where this page has no place for them.</summary>
+    public MarkAnchor? Total { get; init; }
+}
 
 /// <summary>Primitives that belong together.</summary>
 /// <param name="Kind">What they are.</param>
@@ -16,8 +20,12 @@ public sealed record Page(int Width, int Height, ImmutableArray<PageGroup> Group
 /// <param name="Primitives">The primitives.</param>
 public sealed record PageGroup(GroupKind Kind, Box Box, string? Label, ImmutableArray<Primitive> Primitives)
 {
+    /// <summary>Where the parts of a question stand; null for what is none.</summary>
+    public ItemAnchors? Anchors { get; init; }
+
     public PageGroup Moved(int dx, int dy) => this with
     {
+        Anchors = Anchors?.Moved(dx, dy),
         Box = Box.Moved(dx, dy),
         Primitives = [.. Primitives.Select(primitive => primitive.Moved(dx, dy))],
     };

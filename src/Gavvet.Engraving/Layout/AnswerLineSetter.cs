@@ -17,6 +17,7 @@ internal static class AnswerLineSetter
     public static SetFigure Set(AnswerLinesFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        var places = ImmutableArray.CreateBuilder<Box>();
         var (x, row) = (0, 0);
         var rules = Rules(figure, metrics, width);
         for (var i = 0; i < figure.Lines.Length; i++)
@@ -33,6 +34,7 @@ internal static class AnswerLineSetter
                 primitives.AddRange(TextSetter.Line(line.Before, TextStyle.Regular, metrics.Body, x, baseline));
             var below = baseline + (metrics.Body / 5);
             primitives.Add(new LinePrimitive(Role.Rule, Ink.Given, start, below, start + rule, below, metrics.RuleThickness));
+            places.Add(new Box(start, below - metrics.Body, start + rule, below));
             if (line.After.Length > 0)
                 primitives.AddRange(TextSetter.Line(line.After, TextStyle.Regular, metrics.Body, start + rule + (metrics.Body / 2), baseline));
             foreach (var mark in marks.Where(mark => mark.Mark is LineMark written && written.Line == i))
@@ -40,7 +42,7 @@ internal static class AnswerLineSetter
             x = start + rule + after + LineGap;
         }
 
-        return new SetFigure((row + 1) * metrics.WritingLine, primitives.ToImmutable());
+        return new SetFigure((row + 1) * metrics.WritingLine, primitives.ToImmutable()) { Anchors = new FigureAnchors(places.ToImmutable(), []) };
     }
 
     private static IEnumerable<Primitive> Written(string text, Ink ink, int start, int rule, int baseline, PageMetrics metrics)

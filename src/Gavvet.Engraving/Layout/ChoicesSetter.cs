@@ -15,6 +15,7 @@ internal static class ChoicesSetter
     {
         var ticked = marks.Where(mark => mark.Mark is TickMark).ToDictionary(mark => ((TickMark)mark.Mark).Option, mark => (((TickMark)mark.Mark).Words, mark.Ink));
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
+        var places = ImmutableArray.CreateBuilder<Box>();
         var side = metrics.Body * 9 / 10;
         // One under the other unless all stand in even columns.
         var widest = figure.Options.Max(option => TextSetter.Width(option, TextStyle.BoldItalic, metrics.Body)) + (side * 2) + metrics.Body;
@@ -31,6 +32,7 @@ internal static class ChoicesSetter
                 var x = place % columns * (width / columns);
                 var baseline = top + (metrics.Body * 13 / 10);
                 var box = new Box(x, baseline - side + (side / 10), x + side, baseline + (side / 10));
+                places.Add(box);
                 primitives.Add(new RectanglePrimitive(Role.TickBox, marks.Length > 0 && marks[0].Ink == Ink.Example ? Ink.Example : Ink.Given, box, 0, metrics.RuleThickness));
                 var isTicked = ticked.TryGetValue(place, out var tick);
                 var (words, ink) = tick;
@@ -52,7 +54,7 @@ internal static class ChoicesSetter
             top += RowHeight(metrics) + ((lines - 1) * metrics.LineHeight);
         }
 
-        return new SetFigure(top + (metrics.Body / 2), primitives.ToImmutable());
+        return new SetFigure(top + (metrics.Body / 2), primitives.ToImmutable()) { Anchors = new FigureAnchors(places.ToImmutable(), []) };
     }
 
     // The student's page leaves no room for it, so it is as small as it must be; where it would be too small to read, the short key has it.

@@ -5,7 +5,11 @@ using Gavvet.Worksheets.Figures;
 namespace Gavvet.Engraving.Layout;
 
 /// <summary>A figure drawn from the origin, with the height it takes.</summary>
-public sealed record SetFigure(int Height, ImmutableArray<Primitive> Primitives);
+public sealed record SetFigure(int Height, ImmutableArray<Primitive> Primitives)
+{
+    /// <summary>Where its parts stand.</summary>
+    public FigureAnchors Anchors { get; init; } = FigureAnchors.None;
+}
 
 /// <summary>Marks in their ink: what is given, and on a key or in an example what is answered.</summary>
 public readonly record struct InkedMark(Mark Mark, Ink Ink);

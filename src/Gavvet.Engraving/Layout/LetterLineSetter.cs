@@ -32,6 +32,7 @@ internal static class LetterLineSetter
             _ => throw new ArgumentException($"A line of letters takes no {mark.Mark.GetType().Name}."),
         };
 
-        return new SetFigure(rows * rowHeight, [.. marks.SelectMany(Draw)]);
+        var places = Enumerable.Range(0, figure.Columns).Select(i => new Box(Left(i), Baseline(i) - size, Left(i) + column, Baseline(i) + (size / 2)));
+        return new SetFigure(rows * rowHeight, [.. marks.SelectMany(Draw)]) { Anchors = new FigureAnchors([.. places], []) };
     }
 }

@@ -38,7 +38,10 @@ internal static class Pagination
             metrics.Width,
             metrics.Height,
             [.. furniture.Head(index), .. placed.SelectMany(block => block.Block.Groups.Select(group => group.Moved(metrics.SideMargin, block.Y))), .. furniture.Foot(index, pages.Count)],
-            [.. placed.Where(block => block.Block.Bookmark is not null).Select(block => new OutlineEntry(block.Block.Bookmark!, block.Y))]))];
+            [.. placed.Where(block => block.Block.Bookmark is not null).Select(block => new OutlineEntry(block.Block.Bookmark!, block.Y))])
+        {
+            Total = furniture.TotalOn(index),
+        })];
     }
 }
 
@@ -50,4 +53,7 @@ internal interface IPageFurniture
     IEnumerable<PageGroup> Head(int page);
 
     IEnumerable<PageGroup> Foot(int page, int pages);
+
+    /// <summary>Where the marks of the whole paper are written, where a page has a place for them.</summary>
+    MarkAnchor? TotalOn(int page) => null;
 }

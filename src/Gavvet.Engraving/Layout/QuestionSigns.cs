@@ -40,6 +40,13 @@ internal static class QuestionSigns
         ];
     }
 
+    /// <summary>Where what was earned is written: on the rule, or in the box, before what there is; null where questions show no marks.</summary>
+    public static MarkAnchor? MarkOf(int marks, PageMetrics metrics, int width) =>
+        Marks(marks, metrics, width).OfType<TextPrimitive>().LastOrDefault() is { } outOf ? Before(outOf.X, outOf.Y, outOf.Text.Size) : null;
+
+    /// <summary>Where a number is written on a short rule before words that begin at a place.</summary>
+    public static MarkAnchor Before(int x, int y, int size) => new(x - (size / 4) - (MarkRule / 2), y, size);
+
     /// <summary>Where the words of a question end for the sake of its mark.</summary>
     public static int Left(int marks, PageMetrics metrics, int width) => Marks(marks, metrics, width) is { IsEmpty: false } signs ? signs.Min(primitive => primitive.InkBox.Left) - metrics.Body : width;
 
@@ -48,6 +55,9 @@ internal static class QuestionSigns
     private static string Words(int number, PageMetrics metrics) => IsExam(metrics) ? $"{number}" : $"{number}.";
 
     private static int NumberWidth(int number, PageMetrics metrics) => TextSetter.Width(Words(number, metrics), TextStyle.Bold, metrics.Body);
+
+    /// <summary>The room of the number.</summary>
+    public static Box NumberBox(int number, PageMetrics metrics, int baseline) => new(0, baseline - metrics.Body, NumberWidth(number, metrics), baseline);
 
     private static RectanglePrimitive Boxed(int left, int width, PageMetrics metrics, int baseline) =>
         new(Role.FormBox, Ink.Given, new Box(left, baseline - metrics.Body, left + width, baseline + (metrics.Body / 3)), 0, metrics.RuleThickness);

@@ -161,6 +161,25 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         }
     }
 
+    /// <inheritdoc/>
+    public MarkAnchor? TotalOn(int page)
+    {
+        if (page > 0 || kind != PaperKind.Student)
+            return null;
+        for (var row = 0; row < HeadRows.Length; row++)
+        {
+            var (x, rules) = (metrics.SideMargin, RulesOf(HeadRows[row]));
+            foreach (var line in HeadRows[row])
+            {
+                x += LabelWidth(line) + (rules * line.Share / 100) + metrics.Body;
+                if (IsTotal(line))
+                    return QuestionSigns.Before(x - metrics.Body + (metrics.Body / 3), LinesBaseline + (row * metrics.WritingLine), metrics.Body);
+            }
+        }
+
+        return null;
+    }
+
     private string Total => $"/ {sheet.Marks}";
 
     // What labels, gaps and the total leave for rules.

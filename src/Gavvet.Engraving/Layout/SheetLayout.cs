@@ -113,7 +113,7 @@ public static class SheetLayout
         var prompt = example.Question.Prompt.Length == 0 ? Texts.Say("paper.example") : Texts.Say("paper.example-of", ("prompt", example.Question.Prompt));
         var lines = TextSetter.Wrap(prompt, TextStyle.Italic, metrics.Body, width);
         var words = lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Italic, metrics.Body, 0, metrics.Body + (i * metrics.LineHeight), Ink.Example));
-        var (height, primitives) = Body(example.Question, example.Answer.Marks, Ink.Example, metrics, width, words, lines.Length);
+        var (height, primitives, _) = Body(example.Question, example.Answer.Marks, Ink.Example, metrics, width, words, lines.Length);
         var box = new Box(0, 0, width, height);
         var label = $"{prompt}. {Described(example.Question, example.Answer.Marks)}";
         return new Block(height + metrics.QuestionGap, false, [new PageGroup(GroupKind.Furniture, box, label, primitives)]);
@@ -123,16 +123,16 @@ public static class SheetLayout
     {
         var answer = key?.Answers.GetValueOrDefault(item.SlotId);
         var marks = answer?.Marks ?? [.. item.Question.Figures.Select(_ => ImmutableArray<Mark>.Empty)];
-        var (height, primitives) = rows is { OnOneRow: true }
+        var (height, primitives, anchors) = rows is { OnOneRow: true }
             ? OneRow(item, marksOf, metrics, width, answer, marks, unplaced, rows)
             : Below(item, marksOf, metrics, width, answer, marks, unplaced);
         var words = item.Question.Prompt.Length == 0 ? "" : FigureText.Spoken(item.Question.Prompt) + ". ";
         var label = $"Question {item.Number}. {words}{Described(item.Question, marks)}".TrimEnd();
-        return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives);
+        return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives) { Anchors = anchors };
     }
 
     // Number, prompt, the lines to write on and the mark, all on the row the student writes in.
-    private static (int Height, ImmutableArray<Primitive> Primitives) OneRow(
+    private static (int Height, ImmutableArray<Primitive> Primitives, ItemAnchors Anchors) OneRow(
         WorksheetItem item, int marksOf, PageMetrics metrics, int width, Answer? answer, ImmutableArray<ImmutableArray<Mark>> marks, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced, ShortRows rows)
     {
         var baseline = metrics.WritingLine - (metrics.Body / 3);
@@ -152,10 +152,11 @@ public static class SheetLayout
                 unplaced.Add((item.Number, others));
         }
 
-        return (lines.Height, primitives.ToImmutable());
+        var number = QuestionSigns.NumberBox(item.Number, metrics, baseline);
+        return (lines.Height, primitives.ToImmutable(), new ItemAnchors(number, QuestionSigns.MarkOf(marksOf, metrics, width)?.Moved(0, baseline - metrics.Body), [lines.Anchors.Moved(rows.AnswerLeft, 0)]));
     }
 
-    private static (int Height, ImmutableArray<Primitive> Primitives) Below(
+    private static (int Height, ImmutableArray<Primitive> Primitives, ItemAnchors Anchors) Below(
         WorksheetItem item, int marksOf, PageMetrics metrics, int width, Answer? answer, ImmutableArray<ImmutableArray<Mark>> marks, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced)
     {
         var indent = QuestionSigns.Indent(item.Number, metrics);
@@ -175,24 +176,27 @@ public static class SheetLayout
                 unplaced.Add((item.Number, others));
         }
 
-        return Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
+        var (height, primitives, figures) = Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
+        return (height, primitives, new ItemAnchors(QuestionSigns.NumberBox(item.Number, metrics, metrics.Body), QuestionSigns.MarkOf(marksOf, metrics, width), figures));
     }
 
-    private static (int Height, ImmutableArray<Primitive> Primitives) Body(
+    private static (int Height, ImmutableArray<Primitive> Primitives, ImmutableArray<FigureAnchors> Figures) Body(
         Question question, ImmutableArray<ImmutableArray<Mark>> marks, Ink ink, PageMetrics metrics, int width, IEnumerable<Primitive> prompt, int promptLines)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         primitives.AddRange(prompt);
+        var anchors = ImmutableArray.CreateBuilder<FigureAnchors>();
         var y = promptLines * metrics.LineHeight;
         for (var i = 0; i < question.Figures.Length; i++)
         {
             var figure = FigureSetter.Set(question.Figures[i], marks[i], ink, metrics, width);
             foreach (var primitive in figure.Primitives)
                 primitives.Add(primitive.Moved(0, y));
+            anchors.Add(figure.Anchors.Moved(0, y));
             y += figure.Height;
         }
 
-        return (y, primitives.ToImmutable());
+        return (y, primitives.ToImmutable(), anchors.ToImmutable());
     }
 
     private static string Described(Question question, ImmutableArray<ImmutableArray<Mark>> marks) =>

@@ -48,7 +48,16 @@ internal sealed class StaffSetter
         foreach (var mark in _marks)
             primitives.AddRange(Draw(mark));
         primitives.AddRange(AnsweredRules());
-        return new SetFigure(_grid.Systems * _grid.SystemHeight, primitives.ToImmutable());
+        return new SetFigure(_grid.Systems * _grid.SystemHeight, primitives.ToImmutable()) { Anchors = Anchors() };
+    }
+
+    private FigureAnchors Anchors()
+    {
+        var height = 4 * _metrics.StaffSpace;
+        var columns = Enumerable.Range(0, _figure.Columns).Select(column => (Left: _grid.NotesLeft + (column % _grid.ColumnsPerSystem * _grid.ColumnWidth), Top: _grid.StaffTop(_grid.SystemOf(column))));
+        var heads = _marks.Select(mark => mark.Mark).OfType<NoteMark>().OrderBy(note => note.Column).Select(note => Note(note, Ink.Given).First(primitive => primitive.Role == Role.Notehead).InkBox);
+        var last = _grid.StaffTop(_grid.Systems - 1);
+        return new FigureAnchors([.. columns.Select(column => new Box(column.Left, column.Top, column.Left + _grid.ColumnWidth, column.Top + height))], [.. heads]) { Staff = new Box(0, last, _width, last + height) };
     }
 
     // Where notes that were given and notes that were written stand on one staff, a fine rule runs over those that were

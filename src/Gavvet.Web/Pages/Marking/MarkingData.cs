@@ -62,10 +62,10 @@ internal static class MarkingData
         var items = new List<object>();
         foreach (var (item, recorded) in open.Papers.ItemsOf(copy).Zip(record.Items))
         {
-            var page = pages[copy.Codes[recorded.Item.Page - 1]].Student;
-            var box = new Engraving.Drawing.Box(recorded.Box[0], recorded.Box[1], recorded.Box[0] + recorded.Box[2], recorded.Box[1] + recorded.Box[3]);
-            var staff = item.Question.Scale is not null && item.What.Clef is { } read && OpenPrinting.StaffIn(page, box) is var (top, bottom)
-                ? new { top = (double)top / page.Height, bottom = (double)bottom / page.Height, step = read.BottomLine.StaffStep }
+            var sides = pages[copy.Codes[recorded.Item.Page - 1]];
+            var (page, box) = (sides.Student, recorded.Place);
+            var staff = item.Question.Scale is not null && item.What.Clef is { } read && recorded.AnchorsOn(sides).Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } lines
+                ? new { top = (double)lines.Top / page.Height, bottom = (double)lines.Bottom / page.Height, step = read.BottomLine.StaffStep }
                 : null;
             items.Add(new
             {

@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using Gavvet.Engraving.Drawing;
 using Gavvet.Printing;
 using Gavvet.Storage;
 
@@ -34,15 +33,6 @@ internal sealed class OpenPrinting(string id, PrintingRecord record)
         var own = markings.Where(marking => marking.Key.Copy == copy.Number).ToDictionary(marking => marking.Key.Item, marking => marking.Value.Marking);
         return new MarkedPaper(record, copy, student, day.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture), own, [.. copy.Codes.Select(code => pages[code])]);
     }
-
-    /// <summary>The last staff within a box: its top and bottom line in micrometers, or null where there is none.</summary>
-    public static (int Top, int Bottom)? StaffIn(Page page, Box box)
-    {
-        int[] lines = [.. MarkedPaper.Within(page, box).OfType<LinePrimitive>().Where(line => line.Y1 == line.Y2 && line.X2 - line.X1 > box.Width / 3).Select(line => line.Y1).Distinct().Order()];
-        return lines.Length >= 5 && IsEven(lines[^5..]) ? (lines[^5], lines[^1]) : null;
-    }
-
-    private static bool IsEven(int[] lines) => Enumerable.Range(0, 4).All(i => Math.Abs(lines[i + 1] - lines[i] - (lines[1] - lines[0])) <= 2);
 }
 
 /// <summary>Keeps the printings that are being marked open, the last few of them.</summary>

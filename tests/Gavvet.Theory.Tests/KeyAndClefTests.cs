@@ -6,6 +6,14 @@ public class KeyAndClefTests
     public void Majors_run_along_the_line_of_fifths_from_C_flat_to_C_sharp() =>
         Assert.Equal("C♭ G♭ D♭ A♭ E♭ B♭ F C G D A E B F♯ C♯", string.Join(' ', Key.Majors.Select(key => key.Tonic)));
 
+    // Saved questions and draws hang on these numbers. A clef that is added takes the next; none of these ever changes.
+    [Fact]
+    public void A_clef_keeps_the_number_it_was_given()
+    {
+        Assert.Equal(Enumerable.Range(0, Clef.All.Length), Clef.All.Select(clef => clef.Number).Order());
+        Assert.Equal(["treble", "bass", "alto", "tenor", "treble-8"], Clef.All.OrderBy(clef => clef.Number).Take(5).Select(clef => clef.Id));
+    }
+
     [Fact]
     public void Fifteen_minor_keys_have_the_signatures_of_their_relatives()
     {

@@ -85,19 +85,28 @@ public class ApprovedTests
 
     private static readonly HouseStyle[] Schools = [.. HouseStyle.Presets, HouseStyle.Classical with { Confusions = ConfusionMark.EachNote }, HouseStyle.Classical with { WrongName = WrongNameMark.Half }, HouseStyle.Classical with { WrongName = WrongNameMark.Full }];
 
+    // By lot, each by its own name: one more in a list is drawn now and then, and all else stays as it was drawn.
+    private static T Lot<T>(Dice dice, IEnumerable<T> of, Func<T, string> name)
+    {
+        var lot = dice.Next(int.MaxValue);
+        return of.MinBy(one => StableHash.Of($"{lot} {name(one)}"))!;
+    }
+
+    private static ScaleType AnyType(Dice dice) => Lot(dice, ScaleTypes.All, type => type.Id);
+
     private static string? TwoMistakes(Dice dice)
     {
-        var type = dice.Next(3) == 0 ? ScaleTypes.All[dice.Next(ScaleTypes.All.Length)] : Types[dice.Next(Types.Length)];
+        var type = dice.Next(3) == 0 ? AnyType(dice) : Types[dice.Next(Types.Length)];
         var (tonic, style) = (NoteName.FromFifths(dice.Next(15) - 7), Schools[dice.Next(Schools.Length)]);
-        var part = dice.Next(3) == 0 ? Instrument.All[dice.Next(Instrument.All.Length)] : null;
+        var part = dice.Next(3) == 0 ? Lot(dice, Instrument.All, one => one.Id) : null;
         try
         {
-            var asked = new AskedScale(type, tonic, (Direction)dice.Next(3), style) { Part = part, Clef = part?.Clef ?? Clef.All[dice.Next(Clef.All.Length)] };
+            var asked = new AskedScale(type, tonic, (Direction)dice.Next(3), style) { Part = part, Clef = part?.Clef ?? Lot(dice, Clef.All, clef => clef.Id) };
             var direction = asked.Direction;
             var scale = asked.Expected;
             var notes = scale.Notes(direction);
             // First a mistake of the whole line, or of one way of it.
-            var other = dice.Next(2) == 0 ? ScaleTypes.All[dice.Next(ScaleTypes.All.Length)] : Types[dice.Next(4)];
+            var other = dice.Next(2) == 0 ? AnyType(dice) : Types[dice.Next(4)];
             switch (dice.Next(8))
             {
                 case 0:
@@ -148,7 +157,7 @@ public class ApprovedTests
                     written[place] = written[place] with { StaffStep = written[place].StaffStep + 7 };
                     break;
                 case 4:
-                    var twin = NoteName.All.Where(name => name.PitchClass == notes[place].PitchClass && name != notes[place]).First();
+                    var twin = NoteName.All.First(name => name.PitchClass == notes[place].PitchClass && name != notes[place]);
                     written[place] = new WrittenNote(twin.Letter, twin.Accidental);
                     break;
                 default:

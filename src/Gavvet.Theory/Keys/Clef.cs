@@ -24,9 +24,9 @@ public sealed record Clef
     private readonly string _sharps;
     private readonly string _flats;
 
-    private Clef(string id, string name, ClefSign sign, int line, int octaves, int unfamiliarity, string sharps, string flats)
+    private Clef(string id, int number, string name, ClefSign sign, int line, int octaves, int unfamiliarity, string sharps, string flats)
     {
-        (Id, Name, Sign, Line, Octaves, Unfamiliarity, _sharps, _flats) = (id, name, sign, line, octaves, unfamiliarity, sharps, flats);
+        (Id, Number, Name, Sign, Line, Octaves, Unfamiliarity, _sharps, _flats) = (id, number, name, sign, line, octaves, unfamiliarity, sharps, flats);
         var marked = sign switch
         {
             ClefSign.G => At(Letter.G, 4 + octaves),
@@ -42,25 +42,31 @@ public sealed record Clef
     // Common practice, no source; checked against an engraving library's rendering.
 
     /// <summary>The G clef.</summary>
-    public static Clef Treble { get; } = new("treble", "Treble", ClefSign.G, 2, 0, 0, "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
+    public static Clef Treble { get; } = new("treble", 0, "Treble", ClefSign.G, 2, 0, 0, "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
 
     /// <summary>The F clef.</summary>
-    public static Clef Bass { get; } = new("bass", "Bass", ClefSign.F, 4, 0, 1, "6 3 7 4 1 5 2", "2 5 1 4 0 3 -1");
+    public static Clef Bass { get; } = new("bass", 1, "Bass", ClefSign.F, 4, 0, 1, "6 3 7 4 1 5 2", "2 5 1 4 0 3 -1");
 
     /// <summary>The C clef on the middle line.</summary>
-    public static Clef Alto { get; } = new("alto", "Alto", ClefSign.C, 3, 0, 2, "7 4 8 5 2 6 3", "3 6 2 5 1 4 0");
+    public static Clef Alto { get; } = new("alto", 2, "Alto", ClefSign.C, 3, 0, 2, "7 4 8 5 2 6 3", "3 6 2 5 1 4 0");
 
     /// <summary>The C clef on the fourth line.</summary>
-    public static Clef Tenor { get; } = new("tenor", "Tenor", ClefSign.C, 4, 0, 3, "2 6 3 7 4 8 5", "5 8 4 7 3 6 2");
+    public static Clef Tenor { get; } = new("tenor", 3, "Tenor", ClefSign.C, 4, 0, 3, "2 6 3 7 4 8 5", "5 8 4 7 3 6 2");
 
     /// <summary>The G clef with an eight below it, for guitar and tenor voice: written as they sound.</summary>
-    public static Clef TrebleEightBelow { get; } = new("treble-8", "Treble 8 below", ClefSign.G, 2, -1, 1, "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
+    public static Clef TrebleEightBelow { get; } = new("treble-8", 4, "Treble 8 below", ClefSign.G, 2, -1, 1, "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
 
     /// <summary>Every clef, in the order teachers list them.</summary>
     public static ImmutableArray<Clef> All { get; } = [Treble, Bass, Alto, Tenor, TrebleEightBelow];
 
     /// <summary>The name in files.</summary>
     public string Id { get; }
+
+    /// <summary>
+    /// The number saved questions and draws know it by, from 0 without a gap: the next that is free when a clef comes into the
+    /// program, and its own for ever, wherever it stands in the list.
+    /// </summary>
+    public int Number { get; }
 
     /// <summary>The name on screen and paper.</summary>
     public string Name { get; }

@@ -113,9 +113,9 @@ public static class QuestionDraw
         }
 
         // A number of its own for every draw there is, so that widening a scope moves no other candidate. The scale
-        // counts by its name, not by its place in the catalogue, which may grow.
+        // counts by its name and the clef by its number, not by their places in lists, which may grow.
         public static ulong Rank(Draw draw) => unchecked(
-            ((ulong)StableHash.Of(draw.Scale.Id) << 24) + ((ulong)(draw.Tonic.Fifths + 64) << 14) + ((ulong)draw.Variant << 4) + (ulong)(Clef.All.IndexOf(draw.Clef) + 1));
+            ((ulong)StableHash.Of(draw.Scale.Id) << 24) + ((ulong)(draw.Tonic.Fifths + 64) << 14) + ((ulong)draw.Variant << 4) + (ulong)(draw.Clef.Number + 1));
 
         private void Note(Draw draw)
         {

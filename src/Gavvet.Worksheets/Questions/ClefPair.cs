@@ -26,7 +26,7 @@ public readonly record struct ClefPair(Clef First, Clef Second)
     public (Pitch First, Pitch Second) Lowest(Scale scale)
     {
         // From either side the same way is found.
-        if (Clef.All.IndexOf(First) > Clef.All.IndexOf(Second))
+        if (First.Number > Second.Number)
         {
             var turned = Turned.Lowest(scale);
             return (turned.Second, turned.First);

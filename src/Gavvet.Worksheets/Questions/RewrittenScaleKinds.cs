@@ -54,7 +54,7 @@ internal static class RewrittenScaleKinds
         AnyScale,
         about => Texts.Say(Moved(about) switch { 0 => "change-clef.prompt", < 0 => "change-clef.prompt.lower", _ => "change-clef.prompt.higher" }, ("scale", ScaleFacts.Prompt(about)), ("clef", Other(about).Name.ToLowerInvariant())),
         given: about => about,
-        asked: about => about with { Clef = Other(about), Variant = Clef.All.IndexOf(about.Clef) - (Clef.All.IndexOf(about.Clef) > Clef.All.IndexOf(Other(about)) ? 1 : 0) },
+        asked: about => about with { Clef = Other(about), Variant = about.Clef.Number - (about.Clef.Number > Other(about).Number ? 1 : 0) },
         working: (about, scale) => [Placed(about, scale)],
         lowest: (of, scale) => Clefs(of).Lowest(scale).First,
         room: of => Clefs(of).Room,
@@ -175,7 +175,8 @@ internal static class RewrittenScaleKinds
         return Math.Abs((int)twin.Accidental) > 1 || IsFar(tonic) || IsFar(twin) || !ScaleSpelling.CanSpell(type, twin) ? null : twin;
     }
 
-    private static Clef Other(QuestionSetting about) => Clef.All.Where(clef => clef != about.Clef).ElementAt(about.Variant);
+    // The other clefs by their lasting numbers, so that a clef more changes no question that was asked.
+    private static Clef Other(QuestionSetting about) => Clef.All.Where(clef => clef != about.Clef).OrderBy(clef => clef.Number).ElementAt(about.Variant);
 
     private static ClefPair Clefs(QuestionSetting about) => new(about.Clef, Other(about));
 

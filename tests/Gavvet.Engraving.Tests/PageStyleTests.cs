@@ -111,4 +111,35 @@ public class PageStyleTests
 
     private static IEnumerable<(int Page, int Slot, int Top)> Places(IReadOnlyList<Page> pages) =>
         pages.SelectMany((page, index) => page.Groups.Where(group => group.Kind is GroupKind.Question).Select(group => (index, ((GroupKind.Question)group.Kind).SlotId, group.Box.Top)));
+
+    // The code, the number of the page and the QR code stand side by side on every page, whatever the paper.
+    [Fact]
+    public void A_QR_code_leaves_the_foot_of_the_page_readable()
+    {
+        var seen = 0;
+        foreach (var size in Enum.GetValues<Paper>())
+        {
+            foreach (var (style, large) in new[] { (PageStyle.Lesson, false), (PageStyle.Exam, false), (PageStyle.Lesson, true) })
+            {
+                var composed = Composer.Compose(Sample.AllKeys("write-scale", Notation.Accidentals, Direction.Ascending, 12) with { Setup = new PageSetup(size, large ? PageSetup.LargePrintStaff : PageSetup.Usual.StaffHeight) { Style = style } });
+                var sheet = composed.Worksheet with { PageMarks = new Marks() };
+                foreach (var page in SheetLayout.Student(sheet))
+                {
+                    Assert.Empty(Overlaps.Find(page));
+                    var runs = page.Groups.SelectMany(group => group.Primitives).Where(primitive => primitive.Role == Role.QrCode).Select(primitive => primitive.InkBox).ToArray();
+                    var (left, top) = (runs.Min(box => box.Left), runs.Min(box => box.Top));
+                    // Quiet all round, as readers of such codes need it.
+                    Assert.All(page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Where(text => text.InkBox.Bottom > top - 1_000), text => Assert.True(text.InkBox.Right < left - 1_000, text.Text.Text));
+                    seen++;
+                }
+            }
+        }
+
+        Assert.True(seen > 20);
+    }
+
+    private sealed class Marks : IPageMarks
+    {
+        public PageMark At(int page) => new($"ABCD123{page}", $"ABCD-123{page}", $"https://gavvet.example/p/ABCD123{page}");
+    }
 }

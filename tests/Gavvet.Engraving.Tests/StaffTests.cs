@@ -32,6 +32,37 @@ public class StaffTests
         }
     }
 
+    // The natural that cancels a double sign stands before the single one, and both before the head, none upon another.
+    [Fact]
+    public void A_natural_before_a_sign_stands_left_of_it()
+    {
+        foreach (var sign in new[] { Accidental.Sharp, Accidental.Flat })
+        {
+            var note = new NoteMark(0, new Pitch(new NoteName(Letter.F, sign), 4), sign, NaturalFirst: true);
+            var set = FigureSetter.Set(new StaffFigure(Clef.Treble, 1, false, StaffRows.None, StaffRange.Staff, [note]), [], Ink.Answer, Metrics, 80_000);
+            var signs = set.Primitives.OfType<GlyphPrimitive>().Where(glyph => glyph.Role == Role.Accidental).OrderBy(glyph => glyph.X).ToArray();
+            Assert.Equal(["accidentalNatural", sign == Accidental.Sharp ? "accidentalSharp" : "accidentalFlat"], signs.Select(glyph => glyph.Glyph.Name));
+            var head = Assert.Single(set.Primitives.OfType<GlyphPrimitive>(), glyph => glyph.Role == Role.Notehead);
+            Assert.True(signs[0].InkBox.Right <= signs[1].InkBox.Left && signs[1].InkBox.Right <= head.InkBox.Left);
+            Assert.All(signs, glyph => Assert.Equal(head.Y, glyph.Y));
+        }
+    }
+
+    // Stems of heads below the middle line go up, at the right; on it and above it down, at the left (common practice, no source).
+    [Theory]
+    [InlineData(Letter.A, 4, true)]
+    [InlineData(Letter.B, 4, false)]
+    [InlineData(Letter.C, 5, false)]
+    public void Stems_turn_on_the_middle_line(Letter letter, int octave, bool isUp)
+    {
+        var figure = new StaffFigure(Clef.Treble, 1, false, StaffRows.None, StaffRange.Staff, [new NoteMark(0, new Pitch(new NoteName(letter), octave), null)]) { Rhythm = [NoteValue.Quarter] };
+        var set = FigureSetter.Set(figure, [], Ink.Answer, Metrics, 80_000);
+        var head = Assert.Single(set.Primitives.OfType<GlyphPrimitive>(), glyph => glyph.Role == Role.Notehead);
+        var stem = Assert.Single(set.Primitives.OfType<LinePrimitive>(), line => line.Role == Role.Stem);
+        var middle = (head.InkBox.Left + head.InkBox.Right) / 2;
+        Assert.Equal((isUp, isUp), (Math.Min(stem.Y1, stem.Y2) < head.InkBox.Top, stem.X1 > middle));
+    }
+
     [Theory]
     [InlineData("treble", "gClef", 2)]
     [InlineData("treble-8", "gClef8vb", 2)]

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+
 namespace Gavvet.Teaching.Tests;
 
 /// <summary>What holds for every follow-up, over terms by lot, reckoned a second time by plain loops.</summary>
@@ -210,6 +212,89 @@ public class FollowUpLawTests
         var today = First.AddDays(60);
         var drawn = new FollowUpDraw([Asked(2, "D", marks, today)], HouseStyle.Classical, today).For(["Mira"], "Next")!;
         Assert.All(drawn.Sheet.Sections, section => Assert.Equal(help, section.Scaffolding));
+    }
+
+    [Fact]
+    public void There_are_twelve_questions_where_the_load_leaves_room_for_more()
+    {
+        var today = First.AddDays(60);
+        Evidence[] missed = [.. new[] { "C", "G", "D", "F", "Bb" }.Select(tonic => Asked(2, tonic, 6, today) with { Load = 500 })];
+        Assert.Equal(12, new FollowUpDraw(missed, HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections.Count);
+    }
+
+    // A confusion is told apart where it was made twice, or in half of what could show it; a slip that looks like one is not.
+    [Theory]
+    [InlineData("D-", true)]
+    [InlineData("D- G+", true)]
+    [InlineData("D- G+ C+", false)]
+    [InlineData("D- A- E+ B+ G+", true)]
+    public void A_confusion_made_twice_or_in_half_of_the_answers_is_told_apart(string answers, bool pair)
+    {
+        var today = First.AddDays(60);
+        Evidence[] evidence = [.. answers.Split(' ').Select(one => new Evidence("Mira", today.AddDays(-2), Sample.Skill("harmonic-minor", one[..^1]), one[^1] == '+' ? 8 : 6, 8, one[^1] == '+', one[^1] == '+' ? [] : [FindingCode.NaturalForHarmonic])
+        {
+            What = Sample.Asked("harmonic-minor", one[..^1]) with { WriteWith = Notation.Accidentals },
+            Load = 400,
+        })];
+        var sections = new FollowUpDraw(evidence, HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections;
+        Assert.Equal(pair, sections.Any(section => section.KindId == "convert-form"));
+        // The two forms side by side on the tonic it was made on, and the mistake to be found in a scale.
+        Assert.Equal(pair, sections.Any(section => section.KindId == "correct-scale" && section.Slots[0].Drawn.Tonic == NoteText.Parse("D")));
+        Assert.Equal(pair, sections.Any(section => section.KindId == "write-scale" && section.Slots[0].Drawn is var drawn && drawn.Scale == ScaleTypes.NaturalMinor && drawn.Tonic == NoteText.Parse("D")));
+    }
+
+    // What was confused with another kind of question says nothing of this one.
+    [Fact]
+    public void A_confusion_counts_within_its_group_of_questions()
+    {
+        var today = First.AddDays(60);
+        Evidence Of(string tonic, string group, bool right) => new("Mira", today.AddDays(-2), Sample.Skill("harmonic-minor", tonic, group), right ? 8 : 6, 8, right, right ? [] : [FindingCode.NaturalForHarmonic])
+        {
+            What = Sample.Asked("harmonic-minor", tonic, group == "scales" ? "write-scale" : "write-steps", group) with { WriteWith = Notation.Accidentals },
+            Load = 400,
+        };
+        Evidence[] evidence = [Of("D", "scales", false), Of("G", "scales", true), Of("C", "scales", true), Of("A", "steps", false)];
+        var draw = new FollowUpDraw(evidence, HouseStyle.Classical, today) { Wanted = miss => miss.Skill.Group == QuestionGroup.Scales };
+        Assert.DoesNotContain(draw.For(["Mira"], "Next")!.Sheet.Sections, section => section.KindId == "convert-form");
+    }
+
+    [Fact]
+    public void What_more_students_missed_comes_before_what_one_missed_worse()
+    {
+        var today = First.AddDays(60);
+        Evidence[] evidence = [Asked(2, "D", 0, today), Asked(2, "G", 6, today), Asked(2, "G", 6, today) with { Student = "Bo" }];
+        var drawn = new FollowUpDraw(evidence, HouseStyle.Classical, today).For(["Bo", "Mira"], "Next")!;
+        Assert.Equal(["G", "D"], drawn.Because.Select(because => NoteText.Ascii(because.Skill.Tonic)).Take(2));
+        // Missed by as many, what earned least comes first.
+        var even = new FollowUpDraw([evidence[1], evidence[0]], HouseStyle.Classical, today).For(["Mira"], "Next")!;
+        Assert.Equal("D", NoteText.Ascii(even.Because[0].Skill.Tonic));
+    }
+
+    // The paper of the last day bounds the load, not a longer one before it.
+    [Fact]
+    public void The_last_paper_bounds_the_load()
+    {
+        var today = First.AddDays(60);
+        Evidence[] evidence = [Asked(30, "C", 8, today) with { Load = 900 }, Asked(2, "D", 6, today) with { Load = 20 }];
+        Assert.Single(new FollowUpDraw(evidence, HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections);
+    }
+
+    // Of three alike in nothing the first two go together; what two have missed together counts for the next.
+    [Fact]
+    public void Groups_grow_by_likeness_and_remember_what_they_hold()
+    {
+        var today = First.AddDays(60);
+        Evidence Missed(string student, string type, FindingCode code) => new(student, today.AddDays(-2), Sample.Skill(type, "D"), 6, 8, false, [code]) { What = Sample.Asked(type, "D"), Load = 40 };
+        Evidence[] evidence =
+        [
+            Missed("A", "major", FindingCode.AccidentalMissing), Missed("B", "dorian", FindingCode.AccidentalMissing),
+            Missed("C", "lydian", FindingCode.OctaveMissing), Missed("C", "dorian", FindingCode.AccidentalMissing), Missed("D", "lydian", FindingCode.OctaveMissing),
+        ];
+        ImmutableArray<string>[] Groups(int most) => [.. new FollowUpDraw(evidence, HouseStyle.Classical, today).Groups(most)];
+        Assert.Equal(["A", "B C", "D"], Groups(3).Select(group => string.Join(' ', group)));
+        Assert.Equal(["A", "B C D"], Groups(2).Select(group => string.Join(' ', group)));
+        Evidence[] strangers = [Missed("A", "major", FindingCode.AccidentalMissing), Missed("B", "dorian", FindingCode.AccidentalMissing), Missed("C", "lydian", FindingCode.OctaveMissing)];
+        Assert.Equal(["A B", "C"], new FollowUpDraw(strangers, HouseStyle.Classical, today).Groups(2).Select(group => string.Join(' ', group)));
     }
 
     // The neighbor toward C comes before the one away from it.

@@ -1,0 +1,163 @@
+using System.Collections.Immutable;
+using System.Text;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Teaching;
+using Gavvet.Worksheets.Editing;
+using Gavvet.Worksheets.Judging;
+using Gavvet.Worksheets.Wording;
+
+namespace Gavvet.Printing.Tests;
+
+/// <summary>What goes back to students, over markings by lot: its numbers are added up a second time, its rings measured.</summary>
+public class ReturnedLawTests
+{
+    private const string Recipe = """
+        {"gavvet":1,"seed":3,"title":"Scales","versions":3,"sections":[
+        {"kind":"write-scale","scales":["major","harmonic-minor"],"keys":{"flats":3,"sharps":3},"count":3,"marks":4},
+        {"kind":"transpose-scale","scales":["major"],"keys":{"flats":2,"sharps":2},"count":2,"marks":5},
+        {"kind":"change-clef","scales":["major"],"keys":{"flats":1,"sharps":1},"octaves":1,"count":1,"marks":3},
+        {"kind":"relative-key","scales":["major"],"count":4,"marks":1}]}
+        """;
+
+    private static readonly Lazy<PrintingRecord> Printed = new(() => RecordOf(SheetFile.Read(Recipe)));
+
+    private static PrintingRecord RecordOf(Sheet sheet, int spares = 5)
+    {
+        var choices = PrintChoices.None with { CodeSeed = 5, Class = "Bramblewick", Copies = PrintedCopy.Of(RosterText.Read("Mira\nBo\nIda\nTom\n", name => name), sheet, spares, student => student.Name) };
+        var files = new PrintedFiles(PrintRun.Compose(PrintPlan.Of(sheet, choices), QuestionCatalogue.Standard, PrintPace.Fast)).Of([], ["pdf"], PrintPace.Fast);
+        return PrintingRecord.Read(Encoding.UTF8.GetString(files.Single(file => file.Name == "record.json").Bytes));
+    }
+
+    private static ImmutableArray<Primitive> Ink(Page page) => [.. page.Groups.SelectMany(group => group.Primitives)];
+
+    private static string Said(Page page) => string.Join('\n', page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text));
+
+    // A marking by lot for most items; some are left open.
+    private static Dictionary<int, Marking> Marked(Dice dice, ImmutableArray<SetItem> items) => items.Where(_ => dice.Next(5) > 0).ToDictionary(item => item.Number, item =>
+    {
+        var marks = dice.Next(item.Marks + 1);
+        FindingCode[] codes = [FindingCode.AccidentalMissing, FindingCode.LetterSkipped];
+        ImmutableArray<MarkedFinding> findings = marks == item.Marks || item.Question.Scale is null ? []
+            : [.. Enumerable.Range(0, 1 + dice.Next(2)).Select(_ => new MarkedFinding(codes[dice.Next(2)], 1 + dice.Next(8), "D", "E", $"Sentence {dice.Next(5)} of {item.Number}."))];
+        return new Marking(marks == item.Marks ? MarkedAs.Correct : marks == 0 && dice.Next(2) == 0 ? MarkedAs.Blank : MarkedAs.Wrong, marks, item.Marks, findings) { Remark = dice.Next(6) == 0 ? $"Remark {item.Number}" : null };
+    });
+
+    private static IEnumerable<(MarkedPaper Paper, Page Slip, ImmutableArray<Page> Pages)> Papers()
+    {
+        var papers = new RecordedPapers(Printed.Value);
+        for (var number = 1; number <= 24; number++)
+        {
+            var copy = papers.Record.Copies[number % papers.Record.Copies.Length];
+            var items = papers.ItemsOf(copy);
+            var paper = new MarkedPaper(papers.Record, copy, $"Student {number}", "12 March 2026", Marked(new Dice((ulong)number), items), [.. copy.Sides.Select(PageSidesRead.Unpack)]);
+            var slips = Slips.Of([paper]);
+            // Of one paper alone: a slip on as many pages as it needs, read as one.
+            var whole = new Page(slips[0].Width, slips[0].Height, [.. slips.SelectMany(page => page.Groups)], []);
+            yield return (paper, whole, MarkedPages.Of(paper));
+        }
+    }
+
+    [Fact]
+    public void A_slip_adds_up()
+    {
+        foreach (var (paper, slip, _) in Papers())
+        {
+            string[] said = Said(slip).Split('\n');
+            Assert.Contains($"Student {paper.Student.Split(' ')[1]}", said);
+            var (earned, of, open) = (0, 0, 0);
+            var sections = new SortedDictionary<int, (int Earned, int Of)>();
+            foreach (var item in paper.Items)
+            {
+                var marks = 0;
+                if (paper.Markings.TryGetValue(item.Number, out var marking))
+                    marks = marking.Marks;
+                else
+                    open++;
+                (earned, of) = (earned + marks, of + item.Marks);
+                var known = sections.GetValueOrDefault(item.Section);
+                sections[item.Section] = (known.Earned + marks, known.Of + item.Marks);
+            }
+
+            string[] totals = [.. said.Where(line => System.Text.RegularExpressions.Regex.IsMatch(line, @"^\d+ of \d+$"))];
+            Assert.Equal([$"{earned} of {of}", .. sections.Values.Select(section => $"{section.Earned} of {section.Of}")], totals);
+            Assert.Equal(open > 0, said.Contains(Texts.Say("slip.open", ("count", open))));
+            var together = string.Join(' ', said);
+            foreach (var item in paper.Items)
+            {
+                var marking = paper.Markings.GetValueOrDefault(item.Number);
+                foreach (var finding in marking?.Findings ?? [])
+                    Assert.Contains(finding.Message, together, StringComparison.Ordinal);
+                if (marking?.Remark is { } remark)
+                    Assert.Contains(remark, together, StringComparison.Ordinal);
+            }
+
+            Assert.Equal(paper.Markings.Values.Count(marking => marking.As == MarkedAs.Blank), said.Count(line => line == Texts.Say("slip.blank")));
+            Assert.DoesNotContain(Other(paper), together, StringComparison.Ordinal);
+        }
+
+        static string Other(MarkedPaper paper) => paper.Student == "Student 1" ? "Student 2 " : "Student 1 ";
+    }
+
+    [Fact]
+    public void A_marked_page_says_what_was_earned_in_its_place_and_rings_the_note_on_the_staff_that_was_written()
+    {
+        var rings = 0;
+        foreach (var (paper, _, pages) in Papers())
+        {
+            var total = paper.Markings.Values.Sum(marking => marking.Marks);
+            Assert.Contains(pages[0].Groups[^1].Primitives.OfType<TextPrimitive>(), text => text.Text.Text == $"{total}" && text.Y == paper.Total!.Y);
+            foreach (var item in paper.Items)
+            {
+                var (page, box) = paper.Places[item.Number];
+                var drawn = pages[page].Groups[^1].Primitives;
+                var anchors = paper.AnchorsOf(item.Number);
+                var written = drawn.OfType<TextPrimitive>().Where(text => text.Y == anchors.Mark!.Y && Math.Abs(((text.InkBox.Left + text.InkBox.Right) / 2) - anchors.Mark.X) < 700).Select(text => text.Text.Text).ToArray();
+                if (paper.Markings.GetValueOrDefault(item.Number) is not { } marking)
+                {
+                    Assert.Empty(written);
+                    continue;
+                }
+
+                Assert.Equal([$"{marking.Marks}"], written);
+                if (item.Question.Scale is null || marking.IsRight)
+                    continue;
+                // The heads of the answer: on the lowest staff of the question, from left to right.
+                var within = MarkedPaper.Within(paper.Pages[page].Key, box);
+                var low = anchors.Figures[^1].Staff!.Value;
+                var heads = within.OfType<GlyphPrimitive>().Where(glyph => glyph.Glyph.Name == "noteheadWhole" && glyph.Y > low.Top - 9_000).OrderBy(glyph => glyph.X).Select(glyph => glyph.InkBox).ToArray();
+                Assert.Equal(8, heads.Length);
+                var ringed = drawn.OfType<RectanglePrimitive>().Where(ring => ring.Role == Role.Ring).Select(ring => ring.Box).ToArray();
+                foreach (var place in marking.Findings.Select(finding => finding.Position).Distinct())
+                {
+                    var head = heads[place - 1];
+                    Assert.Contains(ringed, ring => Math.Abs(ring.Left + ring.Right - head.Left - head.Right) <= 2 && Math.Abs(ring.Top + ring.Bottom - head.Top - head.Bottom) <= 2);
+                    rings++;
+                }
+            }
+        }
+
+        Assert.True(rings > 60, $"{rings} rings");
+    }
+
+    [Fact]
+    public void Spares_take_the_versions_by_turns()
+    {
+        var copies = Printed.Value.Copies;
+        Assert.Equal(["A", "B", "C", "A", "B"], copies.Where(copy => copy.Student is null).Select(copy => Printed.Value.Editions[copy.Edition].Version));
+        Assert.Equal(["A", "B", "C", "A"], copies.Where(copy => copy.Student is not null).Select(copy => Printed.Value.Editions[copy.Edition].Version));
+    }
+
+    // Two halves on a page would be two papers with one student's code, so a class has whole pages, one code on each.
+    [Fact]
+    public void Half_sheets_for_a_class_are_whole_pages_of_one_code_each()
+    {
+        var sheet = SheetEditor.NewSheet(5);
+        var record = RecordOf(sheet with { Setup = sheet.Setup with { HalfSheets = true } }, 1);
+        Assert.Equal(record.Copies.Sum(copy => copy.Codes.Length), record.Copies.SelectMany(copy => copy.Codes).Distinct().Count());
+        foreach (var copy in record.Copies)
+        {
+            foreach (var (side, code) in copy.Sides.Select(PageSidesRead.Unpack).Zip(copy.Codes))
+                Assert.Single(Ink(side.Student).OfType<TextPrimitive>(), text => text.Text.Text.Contains(PageCode.Printed(code), StringComparison.Ordinal));
+        }
+    }
+}

@@ -36,7 +36,8 @@ export -f run
 told() { # name, how passed and failed are said
   local code
   code=$(cat "$log/$1.code")
-  if [ "$code" -ne 0 ]; then cat "$log/$1"; else grep '^# note:' "$log/$1" | sed 's/^# note: /  /' || true; fi
+  # What failed is named once more at the end, where it is looked for.
+  if [ "$code" -ne 0 ]; then cat "$log/$1"; sed 's/\x1b\[[0-9;]*m//g' "$log/$1" | grep -aE -A4 '^failed |^ *not ok ' | sed "s/^/$1: /" >>"$log/failures"; else grep '^# note:' "$log/$1" | sed 's/^# note: /  /' || true; fi
   suite "$1" "$(number "$2" "$log/$1")" "$(number "$3" "$log/$1")" "$code" "$(cat "$log/$1.seconds")"
 }
 
@@ -76,6 +77,10 @@ for folder in oracle storm browser; do
   told "$folder" '^(#|ℹ) pass [0-9]+' '^(#|ℹ) fail [0-9]+'
 done
 
+if [ -s "$log/failures" ]; then
+  echo
+  cat "$log/failures"
+fi
 echo
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]

@@ -140,4 +140,34 @@ public class PageTests
 
         string[] Labels(PaperKind kind) => [.. sheet.Pages(kind).SelectMany(page => page.Groups).Where(group => group.Kind is GroupKind.Question).Select(group => group.Label!)];
     }
+
+    // Whatever else is right stands on the key in place: beside its question, or in the list at its end.
+    [Fact]
+    public void Nothing_that_is_also_right_is_left_off_a_key()
+    {
+        var sentences = 0;
+        foreach (var style in HouseStyle.Presets)
+        {
+            var book = SpecimenBook.Of(style);
+            foreach (var setup in new[] { PageSetup.Usual, PageSetup.Usual with { StaffHeight = PageSetup.LargePrintStaff }, PageSetup.Usual with { Style = PageStyle.SavingPaper } })
+            {
+                var pages = SheetLayout.Key(book.Worksheet with { Setup = setup }, book.Key);
+                var ink = Plain(string.Concat(pages.SelectMany(page => page.Groups).SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text)));
+                foreach (var item in book.Worksheet.Sections.SelectMany(section => section.Items))
+                {
+                    var answer = book.Key.Answers[item.SlotId];
+                    if (answer.AlsoRight.IsEmpty)
+                        continue;
+                    var listed = answer.AlsoRight.All(sentence => ink.Contains(Plain(sentence), StringComparison.Ordinal));
+                    var beside = answer.Accepted.Length > 0 && ink.Contains(Plain(string.Join(", ", answer.Accepted)), StringComparison.Ordinal);
+                    Assert.True(listed || beside, $"{item.Number}: {string.Join(' ', answer.AlsoRight)}");
+                    sentences++;
+                }
+            }
+        }
+
+        Assert.True(sentences > 60, $"{sentences}");
+        // Signs of music have letters of their own in the font.
+        static string Plain(string text) => string.Concat(text.Where(char.IsAsciiLetterOrDigit));
+    }
 }

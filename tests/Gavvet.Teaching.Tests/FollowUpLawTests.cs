@@ -243,6 +243,26 @@ public class FollowUpLawTests
         Assert.Equal(pair, sections.Any(section => section.KindId == "write-scale" && section.Slots[0].Drawn is var drawn && drawn.Scale == ScaleTypes.NaturalMinor && drawn.Tonic == NoteText.Parse("D")));
     }
 
+    // The telling pair comes before the other sides: one form made of the other, both written, the mistake found.
+    [Fact]
+    public void The_telling_pair_comes_first()
+    {
+        var today = First.AddDays(60);
+        Evidence missed = new("Mira", today.AddDays(-2), Sample.Skill("harmonic-minor", "D"), 6, 8, false, [FindingCode.NaturalForHarmonic])
+        {
+            What = Sample.Asked("harmonic-minor", "D") with { WriteWith = Notation.Signature },
+            Load = 400,
+        };
+        var sections = new FollowUpDraw([missed], HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections;
+        Assert.Equal(
+            ["convert-form harmonic-minor", "write-scale natural-minor", "write-scale harmonic-minor", "correct-scale harmonic-minor"],
+            sections.Take(4).Select(section => $"{section.KindId} {section.Slots[0].Drawn.Scale.Id}"));
+        Assert.All(sections.Take(4), section => Assert.Equal((NoteText.Parse("D"), Notation.Accidentals), (section.Slots[0].Drawn.Tonic, section.Notation)));
+        // Major taken for a mode is compared with nothing: it is what modes are compared with.
+        var mode = missed with { Skill = Sample.Skill("major", "D"), What = Sample.Asked("major", "D"), Findings = [FindingCode.OtherMode] };
+        Assert.All(new FollowUpDraw([mode], HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections, section => Assert.Equal("write-scale", section.KindId));
+    }
+
     // What was confused with another kind of question says nothing of this one.
     [Fact]
     public void A_confusion_counts_within_its_group_of_questions()

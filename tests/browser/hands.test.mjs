@@ -9,7 +9,7 @@ const with_ = async (options, act) => {
   try {
     const context = await browser.newContext({ viewport: { width: 820, height: 1180 }, acceptDownloads: true, ...options });
     const page = await context.newPage();
-    page.setDefaultTimeout(10_000);
+    page.setDefaultTimeout(30_000);
     const complaints = watch(page, server.address);
     await act(page, server, context);
     assert.deepEqual(complaints, []);

@@ -14,7 +14,7 @@ before(async () => {
   browser = await launch();
   context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   page = await context.newPage();
-  page.setDefaultTimeout(8_000);
+  page.setDefaultTimeout(30_000);
   complaints = watch(page, server.address);
 });
 

@@ -1,0 +1,89 @@
+using System.Net;
+using System.Text;
+using Gavvet.Printing;
+using Gavvet.Storage;
+using Gavvet.Teaching;
+using Gavvet.Web.Pages.Marking;
+using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Worksheets.Editing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Gavvet.Web.Tests;
+
+/// <summary>Results taken in from a file: those of this printing, all of them or none.</summary>
+public sealed class BringInTests : IAsyncLifetime
+{
+    private Visitor _visitor = null!;
+
+    public async ValueTask InitializeAsync() => _visitor = await Visitor.ArriveAsync();
+
+    public ValueTask DisposeAsync() => _visitor.DisposeAsync();
+
+    private T Get<T>()
+        where T : notnull => _visitor.Services.GetRequiredService<T>();
+
+    private async Task<string> PrintAsync(ulong seed)
+    {
+        var classes = Get<ClassStore>();
+        var group = (await classes.ListAsync()) is [var known, ..] ? known.Id : await classes.CreateAsync("Strings");
+        if ((await classes.FindAsync(group))!.Students.IsEmpty)
+            await classes.AddAsync(group, [new Student("", "Mira"), new Student("", "Bo")]);
+        var found = (await classes.FindAsync(group))!;
+        var sheet = await _visitor.Store.CreateAsync(SheetEditor.NewSheet(seed));
+        var job = Get<PrintJobs>().Start(sheet, new PrintChoices([], null, null) { Class = found.Name, Copies = PrintedCopy.Of(found.Students, sheet.Sheet, 1, student => student.Id) }, "test", group)!;
+        await job.Making;
+        return job.PrintingId!;
+    }
+
+    private async Task MarkAsync(string printing)
+    {
+        var open = (await Get<OpenPrintings>().FindAsync(printing))!;
+        foreach (var copy in open.Record.Copies.Take(2))
+        {
+            foreach (var item in open.Papers.ItemsOf(copy).Take(2))
+                await Get<MarkingStore>().AddAsync(printing, copy.Number, item, Marker.Mark(item, open.Papers.Style, copy.Number == 1 ? new Decision.Right() : new Decision.Wrong()));
+        }
+    }
+
+    private async Task<(HttpStatusCode Status, string? Said)> BringAsync(string printing, string text)
+    {
+        await _visitor.OpenAsync($"/printings/{printing}/results");
+        using var form = new MultipartFormDataContent { { new ByteArrayContent(Encoding.UTF8.GetBytes(text)), "file", "results.json" } };
+        var (answer, page) = await _visitor.PostAsync($"/printings/{printing}/results?handler=Bring", form);
+        return (answer.StatusCode, page.QuerySelector("#error-results")?.TextContent.Trim());
+    }
+
+    private async Task<int[]> MarksAsync(string printing) => [.. (await Get<MarkingStore>().CurrentAsync(printing)).OrderBy(pair => pair.Key).Select(pair => pair.Value.Marking.Marks)];
+
+    [Fact]
+    public async Task Results_of_this_printing_are_taken_in_and_those_of_another_are_refused_whole()
+    {
+        var (printing, other) = (await PrintAsync(1), await PrintAsync(9));
+        await MarkAsync(printing);
+        var file = (await _visitor.GetAsync($"/printings/{printing}/results?handler=File")).Text;
+        var marks = await MarksAsync(printing);
+        Assert.Equal(4, marks.Length);
+
+        // Into a printing of other questions nothing goes.
+        var (status, said) = await BringAsync(other, file);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
+        Assert.Contains("another printing", said, StringComparison.Ordinal);
+        Assert.Empty(await MarksAsync(other));
+
+        // One that is not of it spoils all of them: another answer, other marks, another student.
+        foreach (var (from, to, words) in new[] { ("\"of\": 1", "\"of\": 2", "asks something else"), ("\"student\": \"Bo\"", "\"student\": \"Ida\"", "Ida"), ("\"answer\": \"", "\"answer\": \"X ", "asks something else") })
+        {
+            var at = file.LastIndexOf(from, StringComparison.Ordinal);
+            (status, said) = await BringAsync(printing, file[..at] + to + file[(at + from.Length)..]);
+            Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
+            Assert.Contains(words, said, StringComparison.Ordinal);
+            Assert.Equal(marks, await MarksAsync(printing));
+        }
+
+        // A mark that was changed by hand in the file is the mark now.
+        var first = file.IndexOf("\"marks\": 0", StringComparison.Ordinal);
+        (status, _) = await BringAsync(printing, file[..first] + "\"marks\": 1" + file[(first + 10)..]);
+        Assert.Equal(HttpStatusCode.Redirect, status);
+        Assert.Equal(marks.Sum() + 1, (await MarksAsync(printing)).Sum());
+    }
+}

@@ -48,7 +48,7 @@ export const step = (papers, items) => {
     place.item = open < 0 ? 0 : open;
   }
   place.item += items;
-  if (place.item >= count && place.paper + 1 < printing.data.papers.length) Object.assign(place, { paper: place.paper + 1, item: 0 });
+  if (items > 0 && place.item >= count && place.paper + 1 < printing.data.papers.length) Object.assign(place, { paper: place.paper + 1, item: 0 });
   place.item = Math.min(Math.max(place.item, 0), itemsOf(paper()).length - 1);
 };
 

@@ -78,6 +78,24 @@ test("an answer that cannot be read is not called saved until something else is 
   await saved();
 });
 
+test("a correction that is refused leaves the mark that was there", async () => {
+  const printing = await opened();
+  await at.page.keyboard.press("r");
+  await saved();
+  await itemOf(at.page, 1).click();
+  at.expected(422);
+  await at.page.locator("#written").fill("H♯♯♯ nonsense");
+  await at.page.locator("#written").press("Control+Enter");
+  await at.page.waitForFunction(() => document.getElementById("written-problem").textContent !== "");
+  // The item stands as it was marked, here and on the server, and the teacher is where it was refused.
+  assert.match(await itemOf(at.page, 1).getAttribute("aria-label"), /Item 1, (right|correct)/i);
+  assert.equal(await itemOf(at.page, 1).getAttribute("aria-current"), "true");
+  const { markings } = await (await at.page.request.get(`${printing}/mark?handler=Data`)).json();
+  assert.deepEqual(markings.map(({ item, marking }) => [item, marking.marks]), [[1, 4]]);
+  await at.page.locator("#written").fill("");
+  await saved();
+});
+
 test("two windows on one item see each other's mark before one writes over it", async () => {
   const printing = await opened();
   const other = await at.page.context().newPage();

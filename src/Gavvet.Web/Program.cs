@@ -1,5 +1,6 @@
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Start;
 
 try
 {
@@ -11,7 +12,7 @@ try
     {
         Console.Error.WriteLine(problem.Message);
         if (await Repair.RunAsync(ServerOptions.Read(args)) is { } port)
-            await ServeAsync([.. args, "--port", $"{port}"]);
+            await ServeAsync(ServerOptions.OnPort(args, port));
     }
 
     return 0;

@@ -47,11 +47,15 @@ public class ArrowTests
 
     // Read off the compiled code: which namespace of a project uses which, and no two each other, by however many steps.
     [Theory]
+    [InlineData("Gavvet.Theory")]
     [InlineData("Gavvet.Worksheets")]
+    [InlineData("Gavvet.Engraving")]
     [InlineData("Gavvet.Printing")]
     [InlineData("Gavvet.Teaching")]
     [InlineData("Gavvet.Exchange")]
     [InlineData("Gavvet.Storage")]
+    [InlineData("Gavvet.Web")]
+    [InlineData("Gavvet.Cli")]
     public void No_namespaces_of_a_project_know_each_other_both_ways(string project)
     {
         var (rooms, known) = KnownIn(project);

@@ -3,7 +3,7 @@ using System.Text;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
-using Gavvet.Web.Pages.Marking;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Editing;
 using Microsoft.Extensions.DependencyInjection;

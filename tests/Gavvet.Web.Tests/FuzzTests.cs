@@ -5,7 +5,7 @@ using System.Text;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
-using Gavvet.Web.Pages.Marking;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Editing;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -60,7 +60,7 @@ public sealed class FuzzTests : IAsyncLifetime
             }
             else if (endpoint.Metadata.GetMetadata<PageActionDescriptor>() is { } lazy)
             {
-                var model = typeof(Hosting.Server).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(PageModel)) && lazy.RelativePath.Contains(type.Namespace!.Split('.')[^1], StringComparison.Ordinal));
+                var model = typeof(Start.Server).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(PageModel)) && lazy.RelativePath.Contains(type.Namespace!.Split('.')[^1], StringComparison.Ordinal));
                 foreach (var method in model.SelectMany(type => type.GetMethods(BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly)).Where(method => method.Name.StartsWith("OnGet", StringComparison.Ordinal) || method.Name.StartsWith("OnPost", StringComparison.Ordinal)))
                 {
                     var name = method.Name.Replace("OnGet", "", StringComparison.Ordinal).Replace("OnPost", "", StringComparison.Ordinal).Replace("Async", "", StringComparison.Ordinal);

@@ -2,7 +2,6 @@ using System.Net;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
-using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Editing;

@@ -4,6 +4,7 @@ using System.Security.Cryptography.X509Certificates;
 using AngleSharp.Html.Parser;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Start;
 using Gavvet.Worksheets.Editing;
 using Microsoft.Extensions.DependencyInjection;
 
@@ -333,6 +334,20 @@ public sealed class SignInTests : IAsyncDisposable
     [InlineData("--certificate nowhere.p12", "There is no certificate")]
     [InlineData("--public-address scales", "is not an address")]
     [InlineData("--colour red", "no option --colour")]
+    [InlineData("--port", "--port needs a value")]
+    [InlineData("--port --behind-proxy", "is not a port")]
+    [InlineData("--port 80 --port 81", "--port stands twice")]
+    [InlineData("loose", "no option loose. There are --data FOLDER, --port NUMBER, --listen ADDRESS, --public-address ADDRESS, --certificate FILE, --certificate-passphrase FILE, --behind-proxy and --reset-passphrase.")]
     public void What_would_open_the_desk_to_others_unguarded_is_refused(string words, string problem) =>
         Assert.Contains(problem, Assert.Throws<StartException>(() => ServerOptions.Read(["--data", "x", .. words.Split(' ')])).Message, StringComparison.Ordinal);
+
+    [Fact]
+    public void The_command_line_is_read_whole()
+    {
+        var options = ServerOptions.Read(["--port", "0", "--data=/tmp/x", "--behind-proxy", "--public-address", "https://scales.example/", "--demo", "true"]);
+        Assert.Equal(("/tmp/x", 0, true, true, "https://scales.example", false), (options.Data, options.Port, options.Demo, options.BehindProxy, options.PublicAddress, options.ResetPassphrase));
+        Assert.Equal(5080, ServerOptions.Read(["--data", "x"]).Port);
+        Assert.Equal(81, ServerOptions.Read(ServerOptions.OnPort(["--port", "80", "--data", "x"], 81)).Port);
+        Assert.Equal((81, "x"), ServerOptions.Read(ServerOptions.OnPort(["--data", "x"], 81)) is var other ? (other.Port, other.Data) : default);
+    }
 }

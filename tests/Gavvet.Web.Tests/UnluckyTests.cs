@@ -3,6 +3,7 @@ using System.Text;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Start;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
 

@@ -1,7 +1,7 @@
 using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
 using Gavvet.Storage;
-using Gavvet.Web.Hosting;
+using Gavvet.Web.Start;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.Extensions.DependencyInjection;
 

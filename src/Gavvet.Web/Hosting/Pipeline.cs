@@ -1,10 +1,3 @@
-using Gavvet.Web.Pages.Atlas;
-using Gavvet.Web.Pages.Classes;
-using Gavvet.Web.Pages.Backup;
-using Gavvet.Web.Pages.Printings;
-using Gavvet.Web.Pages.PrintRoom;
-using Gavvet.Web.Pages.Specimens;
-using Gavvet.Web.Pages.Workbench;
 using Microsoft.Net.Http.Headers;
 
 namespace Gavvet.Web.Hosting;
@@ -20,7 +13,10 @@ internal static class Pipeline
     // Nothing of the device is asked for.
     private const string Permissions = "accelerometer=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()";
 
-    public static void Use(WebApplication application)
+    /// <summary>Puts it before the pages.</summary>
+    /// <param name="application">The server.</param>
+    /// <param name="map">Gives the files their addresses.</param>
+    public static void Use(WebApplication application, Action<WebApplication> map)
     {
         var options = application.Services.GetRequiredService<ServerOptions>();
         if (options.BehindProxy)
@@ -45,13 +41,7 @@ internal static class Pipeline
         application.UseRateLimiter();
         application.MapStaticAssets().AllowAnonymous();
         application.MapRazorPages().WithStaticAssets();
-        SheetPapers.Map(application);
-        Handout.Map(application);
-        SpecimenPicture.Map(application);
-        PrintRoomFiles.Map(application);
-        PrintedPapers.Map(application);
-        ClassFiles.Map(application);
-        BackupFile.Map(application);
+        map(application);
     }
 
     /// <summary>The header of every answer of this program; a page changes for no other's.</summary>

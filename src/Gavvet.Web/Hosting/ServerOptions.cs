@@ -1,3 +1,4 @@
+using System.CommandLine;
 using System.Globalization;
 using System.Net;
 using Gavvet.Storage;
@@ -39,35 +40,67 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     /// <summary>What the names of cookies begin with: with TLS a prefix that ties them to this host and to TLS.</summary>
     internal string CookiePrefix => IsTlsSure ? "__Host-" : "";
 
+    private static readonly Option<string> DataAt = new("--data") { HelpName = "FOLDER" };
+    private static readonly Option<string> PortAt = new("--port") { HelpName = "NUMBER" };
+    private static readonly Option<string> ListenAt = new("--listen") { HelpName = "ADDRESS" };
+    private static readonly Option<string> ReachedAt = new("--public-address") { HelpName = "ADDRESS" };
+    private static readonly Option<string> CertificateAt = new("--certificate") { HelpName = "FILE" };
+    private static readonly Option<string> OpenedBy = new("--certificate-passphrase") { HelpName = "FILE" };
+    private static readonly Option<bool> Proxy = new("--behind-proxy");
+    private static readonly Option<bool> Reset = new("--reset-passphrase");
+
+    // Of the script that starts a demo, not of a teacher.
+    private static readonly Option<string> FilledWithDemo = new("--demo");
+
+    // What a teacher may say, in the order it is told.
+    private static readonly Option[] Told = [DataAt, PortAt, ListenAt, ReachedAt, CertificateAt, OpenedBy, Proxy, Reset];
+
     /// <summary>Reads the command line.</summary>
     /// <exception cref="StartException">An option is unknown or has no proper value; the message says what would be right.</exception>
     public static ServerOptions Read(IReadOnlyList<string> args)
     {
-        var options = new ServerOptions(null, UsualPort, false);
-        for (var i = 0; i < args.Count; i++)
+        var command = new Command("serve");
+        foreach (var option in Told.Append(FilledWithDemo))
+            command.Options.Add(option);
+        var said = command.Parse(args);
+        if (said.UnmatchedTokens is [var odd, ..])
+            throw new StartException($"There is no option {odd}. There are {Listed()}.");
+        if (Told.Append(FilledWithDemo).FirstOrDefault(option => option.ValueType == typeof(string) && said.GetResult(option) is { Implicit: false, Tokens.Count: 0 }) is { } bare)
+            throw new StartException($"{bare.Name} needs a value after it.");
+        if (Told.FirstOrDefault(option => said.GetResult(option) is { IdentifierTokenCount: > 1 }) is { } twice)
+            throw new StartException($"{twice.Name} stands twice. Say it once.");
+        if (said.Errors is [var error, ..])
+            throw new StartException(error.Message);
+        return Checked(new ServerOptions(said.GetValue(DataAt), said.GetValue(PortAt) is { } port ? ReadPort(port) : UsualPort, said.GetValue(FilledWithDemo) is "true" or "True")
         {
-            if (args[i] == "--behind-proxy")
-                options = options with { BehindProxy = true };
-            else if (args[i] == "--reset-passphrase")
-                options = options with { ResetPassphrase = true };
-            else
-                options = With(options, args[i], i + 1 < args.Count ? args[++i] : throw new StartException($"{args[i]} needs a value after it."));
-        }
-
-        return Checked(options);
+            Listen = said.GetValue(ListenAt) is { } listen ? ReadListen(listen) : IPAddress.Loopback,
+            PublicAddress = said.GetValue(ReachedAt) is { } address ? ReadAddress(address) : null,
+            Certificate = said.GetValue(CertificateAt) is not { } file ? null
+                : File.Exists(file) ? file : throw new StartException($"There is no certificate {file}. Give a PKCS #12 file."),
+            CertificatePassphrase = said.GetValue(OpenedBy) is not { } words ? null
+                : File.Exists(words) ? words : throw new StartException($"There is no file {words}. Give one whose first line opens the certificate."),
+            BehindProxy = said.GetValue(Proxy),
+            ResetPassphrase = said.GetValue(Reset),
+        });
     }
 
-    private static ServerOptions With(ServerOptions options, string name, string value) => name switch
+    /// <summary>The same command line with another port.</summary>
+    /// <param name="args">The command line, which can be read.</param>
+    /// <param name="port">The port.</param>
+    public static string[] OnPort(IReadOnlyList<string> args, int port)
     {
-        "--data" => options with { Data = value },
-        "--port" => options with { Port = ReadPort(value) },
-        "--listen" => options with { Listen = IPAddress.TryParse(value, out var address) ? address : throw new StartException($"“{value}” is no address to listen at. Use 0.0.0.0 for every one of this machine.") },
-        "--public-address" => options with { PublicAddress = ReadAddress(value) },
-        "--certificate" => options with { Certificate = File.Exists(value) ? value : throw new StartException($"There is no certificate {value}. Give a PKCS #12 file.") },
-        "--certificate-passphrase" => options with { CertificatePassphrase = File.Exists(value) ? value : throw new StartException($"There is no file {value}. Give one whose first line opens the certificate.") },
-        "--demo" => options with { Demo = value is "true" or "True" },
-        _ => throw new StartException($"There is no option {name}. There are --data FOLDER, --port NUMBER, --listen ADDRESS, --public-address ADDRESS, --certificate FILE, --certificate-passphrase FILE, --behind-proxy and --reset-passphrase."),
-    };
+        var at = args.ToList().IndexOf(PortAt.Name);
+        return [.. at < 0 ? args : [.. args.Take(at), .. args.Skip(at + 2)], PortAt.Name, port.ToString(CultureInfo.InvariantCulture)];
+    }
+
+    private static string Listed()
+    {
+        string[] options = [.. Told.Select(option => option.HelpName is { } value ? $"{option.Name} {value}" : option.Name)];
+        return $"{string.Join(", ", options[..^1])} and {options[^1]}";
+    }
+
+    private static IPAddress ReadListen(string value) =>
+        IPAddress.TryParse(value, out var address) ? address : throw new StartException($"“{value}” is no address to listen at. Use 0.0.0.0 for every one of this machine.");
 
     private static ServerOptions Checked(ServerOptions options) => options switch
     {

@@ -3,7 +3,7 @@ using System.Collections.Immutable;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
-using Gavvet.Web.Pages.Marking;
+using Gavvet.Web.Pages.Printings;
 
 namespace Gavvet.Web.Pages.Classes;
 

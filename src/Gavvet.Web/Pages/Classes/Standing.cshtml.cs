@@ -1,9 +1,9 @@
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
-using Gavvet.Web.Pages.Marking;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 

@@ -5,7 +5,6 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Output;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
-using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Sheets;
 

@@ -1,3 +1,4 @@
+using Gavvet.Web.Demo;
 using Gavvet.Engraving.Layout;
 using Gavvet.Printing;
 using Gavvet.Storage;

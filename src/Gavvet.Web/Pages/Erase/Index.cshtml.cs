@@ -1,9 +1,9 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
-using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 

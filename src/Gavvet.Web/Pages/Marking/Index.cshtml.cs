@@ -4,6 +4,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 

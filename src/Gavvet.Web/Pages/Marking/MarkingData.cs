@@ -5,6 +5,7 @@ using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
+using Gavvet.Web.Pages.Printings;
 
 namespace Gavvet.Web.Pages.Marking;
 

@@ -5,7 +5,6 @@ using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
-using Gavvet.Web.Pages.Marking;
 
 namespace Gavvet.Web.Pages.Printings;
 

@@ -2,7 +2,6 @@ using Gavvet.Printing;
 using System.Text;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
-using Gavvet.Web.Pages.Marking;
 
 namespace Gavvet.Web.Pages.Printings;
 

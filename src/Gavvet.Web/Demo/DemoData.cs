@@ -3,7 +3,7 @@ using Gavvet.Storage;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Files;
 
-namespace Gavvet.Web.Hosting;
+namespace Gavvet.Web.Demo;
 
 /// <summary>Sheets of the made-up Hazelmoor School of Music, so that every screen has something to show.</summary>
 internal static class DemoData

@@ -4,17 +4,19 @@ using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Web.Demo;
+using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Classes;
-using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.Extensions.WebEncoders;
 
-namespace Gavvet.Web.Hosting;
+namespace Gavvet.Web.Start;
 
 /// <summary>The web server: its data folder, its services, its pipeline.</summary>
 public sealed class Server : IAsyncDisposable
@@ -75,7 +77,7 @@ public sealed class Server : IAsyncDisposable
             builder.Services.AddSingleton(new StartWords(words));
             adjust?.Invoke(builder);
             var application = builder.Build();
-            Pipeline.Use(application);
+            Pipeline.Use(application, Addresses.Map);
             folder.MarkRunning(true);
             await application.Services.GetRequiredService<SchoolClock>().ReadAsync(application.Services.GetRequiredService<DeskSettings>());
             var unfinished = await FinishErasuresAsync(application);

@@ -2,7 +2,7 @@ using System.Collections.Concurrent;
 using Gavvet.Printing;
 using Gavvet.Storage;
 
-namespace Gavvet.Web.Pages.Marking;
+namespace Gavvet.Web.Pages.Printings;
 
 /// <summary>A printing opened for marking: its record, read once, and its pages, read when they are needed.</summary>
 /// <param name="id">The printing.</param>

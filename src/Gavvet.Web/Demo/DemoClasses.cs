@@ -2,12 +2,11 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
-using Gavvet.Web.Pages.Marking;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Judging;
 
-namespace Gavvet.Web.Hosting;
+namespace Gavvet.Web.Demo;
 
 /// <summary>
 /// Two classes of the made-up Hazelmoor School of Music with three printings, whose students make real mistakes: each has

@@ -71,6 +71,9 @@ public class ClassPlanTests
         Assert.Equal(13, again.Lessons);
         Assert.Equal([bad.Topic.Name], again.Left);
         Assert.Equal(["Once more: " + bad.Topic.Name], again.Taken.Topics.Skip(2).Take(1).Select(topic => topic.Name));
+        // A topic whose first lesson is today has begun.
+        var onTheDay = plan.Lessons[2].Date;
+        Assert.Equal("Once more: " + bad.Topic.Name, Term.Decided(progress, bad, true, onTheDay).Taken.Topics[progress.Topics.First(topic => topic.First > onTheDay).Place].Name);
         var left = Term.Decided(progress, bad, false, day);
         Assert.Equal((12, true), (left.Lessons, left.Topics.IsEmpty));
         Assert.Equal([bad.Topic.Name], left.Left);

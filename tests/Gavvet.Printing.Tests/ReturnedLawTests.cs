@@ -87,6 +87,10 @@ public class ReturnedLawTests
                 var marking = paper.Markings.GetValueOrDefault(item.Number);
                 foreach (var finding in marking?.Findings ?? [])
                     Assert.Contains(finding.Message, together, StringComparison.Ordinal);
+                // How a miss is found stands below it, and of what is right nothing.
+                var working = Letters(string.Join(' ', item.Working));
+                if (marking is { IsRight: false })
+                    Assert.Contains(working, Letters(together), StringComparison.Ordinal);
                 if (marking?.Remark is { } remark)
                     Assert.Contains(remark, together, StringComparison.Ordinal);
             }
@@ -94,6 +98,9 @@ public class ReturnedLawTests
             Assert.Equal(paper.Markings.Values.Count(marking => marking.As == MarkedAs.Blank), said.Count(line => line == Texts.Say("slip.blank")));
             Assert.DoesNotContain(Other(paper), together, StringComparison.Ordinal);
         }
+
+        // Signs of music stand in runs of their own.
+        static string Letters(string text) => string.Concat(text.Where(char.IsAsciiLetterOrDigit));
 
         static string Other(MarkedPaper paper) => paper.Student == "Student 1" ? "Student 2 " : "Student 1 ";
     }
@@ -137,6 +144,22 @@ public class ReturnedLawTests
         }
 
         Assert.True(rings > 60, $"{rings} rings");
+    }
+
+    // A short slip leaves half a page to a short one, and never to one that is longer than that half.
+    [Fact]
+    public void A_slip_that_is_longer_than_half_a_page_begins_on_its_own()
+    {
+        var papers = new RecordedPapers(Printed.Value);
+        var copy = papers.Record.Copies[0];
+        var items = papers.ItemsOf(copy);
+        MarkedPaper Of(string name, Func<SetItem, Decision> say) => new(papers.Record, copy, name, "12 March 2026", items.ToDictionary(item => item.Number, item => Marker.Mark(item, papers.Style, say(item))), [.. copy.Sides.Select(PageSidesRead.Unpack)]);
+        var (brief, full) = (Of("Brief", _ => new Decision.Right()), Of("Full", _ => new Decision.Wrong()));
+        var pages = Slips.Of([brief, full, brief]);
+        Assert.All(pages.Where(page => Said(page).Contains("Full", StringComparison.Ordinal)), page => Assert.DoesNotContain("Brief", Said(page), StringComparison.Ordinal));
+        Assert.Contains("Brief", Said(pages[0]), StringComparison.Ordinal);
+        Assert.All(pages, page => Assert.All(Ink(page), primitive => Assert.InRange(primitive.InkBox.Bottom, 0, page.Height - 5_000)));
+        Assert.Equal(2, Slips.Of([brief, brief, brief]).Length);
     }
 
     [Fact]

@@ -140,8 +140,9 @@ public class VersionTests
 
         if (kind.UsesDirection)
             yield return setting with { Direction = Direction.Both };
-        if (kind.UsesClef)
-            yield return setting with { Clef = setting.Clef == Clef.Treble ? Clef.Alto : Clef.Tenor };
+        // The next clef that is read less; from a pair of clefs only where the other of the two stays.
+        if (kind.UsesClef && kind.Id != "change-clef" && Clef.All.Where(clef => clef.Unfamiliarity > setting.Clef.Unfamiliarity).MinBy(clef => clef.Unfamiliarity) is { } rarer)
+            yield return setting with { Clef = rarer };
         if (setting.Scaffolding != Scaffolding.Blank)
             yield return setting with { Scaffolding = Scaffolding.Blank };
         if (kind.UsesOctaves)

@@ -17,11 +17,11 @@ namespace Gavvet.Teaching;
 /// <param name="IsBlank">Whether nothing was written.</param>
 /// <param name="Skill">What it was made in.</param>
 /// <param name="Day">When.</param>
-public sealed record Because(FindingCode? Finding, bool IsBlank, Skill Skill, DateOnly Day)
+public sealed record FollowUpReason(FindingCode? Finding, bool IsBlank, Skill Skill, DateOnly Day)
 {
     /// <summary>The reason an answer is.</summary>
     /// <param name="miss">The answer.</param>
-    public static Because Of(Evidence miss) => new(miss.Findings.IsEmpty ? null : miss.Findings[0], miss.IsBlank, miss.Skill, miss.Day);
+    public static FollowUpReason Of(Evidence miss) => new(miss.Findings.IsEmpty ? null : miss.Findings[0], miss.IsBlank, miss.Skill, miss.Day);
 
     /// <summary>The word of the mistake in files: blank and wrong where it has no name.</summary>
     public string Word => Finding is { } code ? FileWords.Of(code) : IsBlank ? "blank" : "wrong";
@@ -30,13 +30,13 @@ public sealed record Because(FindingCode? Finding, bool IsBlank, Skill Skill, Da
 /// <summary>A section of a follow-up with its reason.</summary>
 /// <param name="Section">The section, drawn.</param>
 /// <param name="Because">Why it is there.</param>
-public sealed record FollowUpSection(Section Section, Because Because);
+public sealed record FollowUpSection(Section Section, FollowUpReason Because);
 
 /// <summary>A sheet drawn from what was missed.</summary>
 /// <param name="For">Whom it is for.</param>
 /// <param name="Sheet">The sheet.</param>
 /// <param name="Because">Why each section is there, in order.</param>
-public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, ImmutableArray<Because> Because)
+public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, ImmutableArray<FollowUpReason> Because)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping, NewLine = "\n" };
 
@@ -52,7 +52,7 @@ public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, Immutable
 
     /// <summary>A reason as files have it.</summary>
     /// <param name="because">The reason.</param>
-    public static object Words(Because because) => new
+    public static object Words(FollowUpReason because) => new
     {
         finding = because.Word,
         skill = FileWords.Of(because.Skill.Group),
@@ -140,7 +140,7 @@ public sealed class FollowUpDraw
                 {
                     if (Drawn(wishes.Dequeue(), recent, taken) is not { } drawn || (load + drawn.Load > limit && taken.Count > 0))
                         continue;
-                    taken.Add(new FollowUpSection(drawn.Section, Because.Of(miss)));
+                    taken.Add(new FollowUpSection(drawn.Section, FollowUpReason.Of(miss)));
                     load += drawn.Load;
                     break;
                 }

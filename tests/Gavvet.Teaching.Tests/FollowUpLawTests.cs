@@ -87,7 +87,7 @@ public class FollowUpLawTests
         {
             var misses = Misses(term, day, students);
             Assert.Equal(drawn.Sheet.Sections.Count, drawn.Because.Length);
-            Assert.All(drawn.Because, because => Assert.Contains(misses, miss => Because.Of(miss) == because));
+            Assert.All(drawn.Because, because => Assert.Contains(misses, miss => FollowUpReason.Of(miss) == because));
         }
 
         Assert.All(Drawn.Value.Where(one => one.Drawn is null), one => Assert.Empty(Misses(one.Term, one.Day, one.Students)));
@@ -148,7 +148,7 @@ public class FollowUpLawTests
         {
             foreach (var (section, because) in drawn.Sheet.Sections.Zip(drawn.Because))
             {
-                var asked = Misses(term, day, students).Where(miss => Because.Of(miss) == because).ToArray();
+                var asked = Misses(term, day, students).Where(miss => FollowUpReason.Of(miss) == because).ToArray();
                 var question = section.Slots.Single().Drawn;
                 if (asked.All(miss => miss.What!.Kind != section.KindId) || because.Finding == FindingCode.NaturalForHarmonic)
                 {

@@ -99,7 +99,7 @@ public class StandingTests
         var follow = Draw(results).For(["Mira"], "Next")!;
         Assert.Equal(follow.Sheet.Sections.Count, follow.Because.Length);
         Assert.Contains(follow.Sheet.Sections, section => section.KindId == "convert-form");
-        Assert.Contains(follow.Because, because => because == new Because(FindingCode.NeighbourKey, false, Sample.Skill("major", "E"), Monday));
+        Assert.Contains(follow.Because, because => because == new FollowUpReason(FindingCode.NeighbourKey, false, Sample.Skill("major", "E"), Monday));
         // Nothing just as it was asked, and no heavier than a tenth more.
         Assert.DoesNotContain(follow.Sheet.Sections, section => section is { KindId: "write-scale", Direction: Direction.Ascending, Notation: Notation.Accidentals } && section.Slots[0].Drawn is var drawn && drawn.Clef == Clef.Treble && drawn.Scale.Id == "harmonic-minor" && NoteText.Ascii(drawn.Tonic) is "D" or "A" && drawn.Scale.Id == "harmonic-minor");
         Assert.InRange(Composer.Compose(follow.Sheet).Worksheet.Load, 1, 6 * 20 * 110 / 100);

@@ -36,7 +36,7 @@ public class SecondReaderTests
         var judged = ScaleJudge.Judge(asked, answer);
         Assert.Empty(SecondReader.Untrue(asked, answer, judged));
         var finding = Assert.Single(judged.Findings);
-        foreach (var spoiled in new[] { finding with { Position = 4 }, finding with { Expected = Thing.Of(NoteText.Parse("Fb")) }, finding with { Found = Thing.Of(NoteText.Parse("E")) }, finding with { Code = FindingCode.AccidentalExtra }, finding with { Code = FindingCode.ExtraNote, Position = 2 }, finding with { Code = FindingCode.NaturalForHarmonic, Found = new Thing.ScaleOn(ScaleTypes.NaturalMinor, asked.Tonic) } })
+        foreach (var spoiled in new[] { finding with { Position = 4 }, finding with { Expected = FindingSubject.Of(NoteText.Parse("Fb")) }, finding with { Found = FindingSubject.Of(NoteText.Parse("E")) }, finding with { Code = FindingCode.AccidentalExtra }, finding with { Code = FindingCode.ExtraNote, Position = 2 }, finding with { Code = FindingCode.NaturalForHarmonic, Found = new FindingSubject.ScaleOn(ScaleTypes.NaturalMinor, asked.Tonic) } })
             Assert.Single(SecondReader.Untrue(asked, answer, judged with { Findings = [spoiled] }));
     }
 

@@ -157,7 +157,7 @@ public sealed record AskedQuestion
     /// <summary>A finding as the sentence for the margin.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="finding">The finding.</param>
-    public string Sentence(HouseStyle style, Finding finding) => AskedScale(style) is { } scale && finding is not { Code: FindingCode.NotTheAnswer } and not { Found: Thing.Words }
+    public string Sentence(HouseStyle style, Finding finding) => AskedScale(style) is { } scale && finding is not { Code: FindingCode.NotTheAnswer } and not { Found: FindingSubject.Words }
         ? FindingSentences.Sentence(style, scale, finding)
         : FindingSentences.Sentence(style, finding);
 

@@ -32,7 +32,7 @@ internal static class GapsAnswer
         var lines = AcceptedSpellings.Of(style.Spell(asked.Scale!.Type, asked.Scale.Tonic), style, false)
             .Where(line => line.Length == columns.Length && Enumerable.Range(0, columns.Length).All(column => columns[column] is not { } printed || printed == line[column]))
             .Select(line => gaps.Select(gap => line[gap]).ToImmutableArray());
-        var wrongName = Marking.Halves(style, FindingCode.EnharmonicName);
+        var wrongName = MarkCount.Halves(style, FindingCode.EnharmonicName);
         var isOne = notes.All(note => note == notes[0]);
         var (right, read) = lines.Select(line => (Right: line, Read: LineRead.InOrder(gaps.Length, notes.Length, (gap, at) => LineRead.Like(line[gap], notes[at]), isOne))).MinBy(one => one.Read.Halves(wrongName));
         var of = gaps.Length;
@@ -41,11 +41,11 @@ internal static class GapsAnswer
         var marks = Math.Max(0, ((2 * of) - read.Halves(wrongName)) / 2);
         var verdict = read.SoundsRight ? Verdict.Misspelled : Verdict.Wrong;
         if (notes.Length != of)
-            return new Judgement(verdict, [new Finding(FindingCode.NotTheAnswer, 0, new Thing.Notes(right), new Thing.Notes(notes))], marks, of);
+            return new Judgement(verdict, [new Finding(FindingCode.NotTheAnswer, 0, new FindingSubject.Notes(right), new FindingSubject.Notes(notes))], marks, of);
         // The line as it stands on the page then, for what it may have been meant as.
         ImmutableArray<WrittenNote> standing = [.. columns.Select((column, i) => column is { } printed ? new WrittenNote(printed.Letter, printed.Accidental) : Written(notes[Array.IndexOf(gaps, i)]))];
         var judged = ScaleJudge.Judge(asked.AskedScale(style)! with { SignatureAsked = false, TonicGiven = false, Beside = [] }, new WrittenAnswer(standing, null));
-        return new Judgement(verdict, judged.Findings.IsEmpty ? [new Finding(FindingCode.NotTheAnswer, 0, new Thing.Notes(right), new Thing.Notes(notes))] : judged.Findings, marks, of);
+        return new Judgement(verdict, judged.Findings.IsEmpty ? [new Finding(FindingCode.NotTheAnswer, 0, new FindingSubject.Notes(right), new FindingSubject.Notes(notes))] : judged.Findings, marks, of);
     }
 
     private static WrittenNote Written(NoteName note) => new(note.Letter, note.Accidental == Accidental.Natural ? null : note.Accidental);

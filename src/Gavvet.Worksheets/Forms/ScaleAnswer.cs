@@ -41,7 +41,7 @@ internal static partial class ScaleAnswer
     /// <param name="of">The marks there are.</param>
     public static Judgement Unchanged(AskedQuestion asked, HouseStyle style, IEnumerable<WrittenNote> notes, int of) => new(
         Verdict.Wrong,
-        [new Finding(FindingCode.Unchanged, 0, new Thing.ScaleOn(asked.Scale!.Type, asked.Scale.Tonic), new Thing.Notes([.. notes.Select(Named)]), asked.Scale.Fill switch { LineFill.Signs => "signs", LineFill.Gaps => "gaps", _ => null })],
+        [new Finding(FindingCode.Unchanged, 0, new FindingSubject.ScaleOn(asked.Scale!.Type, asked.Scale.Tonic), new FindingSubject.Notes([.. notes.Select(Named)]), asked.Scale.Fill switch { LineFill.Signs => "signs", LineFill.Gaps => "gaps", _ => null })],
         0,
         of);
 

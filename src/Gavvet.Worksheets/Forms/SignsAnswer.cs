@@ -29,7 +29,7 @@ internal static class SignsAnswer
             return new Judgement(Verdict.Correct, [], of, of);
         if (extra.Length == 0 && wrong.Length == places.Length && places.All(place => notes[place].Sign is null))
             return ScaleAnswer.Unchanged(asked, style, notes, of);
-        var wrongName = Marking.Halves(style, FindingCode.EnharmonicName);
+        var wrongName = MarkCount.Halves(style, FindingCode.EnharmonicName);
         var halves = (2 * extra.Length) + wrong.Sum(place => ScaleAnswer.Named(notes[place]).PitchClass == line[place].PitchClass ? wrongName : Explanation.Mark);
         // The whole line as it then reads, for what it may have been meant as; on a tie the letters printed tell the places.
         var judged = ScaleJudge.Judge(asked.AskedScale(style)! with { SignatureAsked = false, Beside = [] }, new WrittenAnswer([.. Enumerable.Range(0, line.Length).Select(place => wrong.Contains(place) || extra.Contains(place) ? notes[place] : new WrittenNote(line[place].Letter, line[place].Accidental))], null));
@@ -61,8 +61,8 @@ internal static class SignsAnswer
     private static Judgement NoteRow(ImmutableArray<NoteName> line, ImmutableArray<WrittenNote> typed)
     {
         var findings = Enumerable.Range(0, Math.Min(line.Length, typed.Length)).Where(place => ScaleAnswer.Named(typed[place]) != line[place])
-            .Select(place => new Finding(typed[place].Letter == line[place].Letter ? FindingCode.AccidentalWrong : FindingCode.NotTheAnswer, place + 1, Thing.Of(line[place]), Thing.Of(ScaleAnswer.Named(typed[place]))));
+            .Select(place => new Finding(typed[place].Letter == line[place].Letter ? FindingCode.AccidentalWrong : FindingCode.NotTheAnswer, place + 1, FindingSubject.Of(line[place]), FindingSubject.Of(ScaleAnswer.Named(typed[place]))));
         ImmutableArray<Finding> all = [.. findings];
-        return new Judgement(Verdict.Wrong, all.IsEmpty ? [new Finding(FindingCode.NotTheAnswer, 0, new Thing.Notes(line), new Thing.Notes([.. typed.Select(ScaleAnswer.Named)]))] : all, 0, line.Length);
+        return new Judgement(Verdict.Wrong, all.IsEmpty ? [new Finding(FindingCode.NotTheAnswer, 0, new FindingSubject.Notes(line), new FindingSubject.Notes([.. typed.Select(ScaleAnswer.Named)]))] : all, 0, line.Length);
     }
 }

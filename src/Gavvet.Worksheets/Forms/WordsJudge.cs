@@ -99,7 +99,7 @@ public static class WordsJudge
             throw new FormatException(Texts.Say("answer-choice", ("answer", written.Trim()), ("choices", string.Join(", ", choices))));
         return asked.RightChoices.Contains(chosen)
             ? new Judgement(Verdict.Correct, [], 1, 1)
-            : new Judgement(Verdict.Wrong, [new Finding(FindingCode.NotTheAnswer, 1, new Thing.Words(asked.Text), new Thing.Words(choices[chosen]))], 0, 1);
+            : new Judgement(Verdict.Wrong, [new Finding(FindingCode.NotTheAnswer, 1, new FindingSubject.Words(asked.Text), new FindingSubject.Words(choices[chosen]))], 0, 1);
     }
 
     private static int Find(ImmutableArray<string> choices, Func<string, bool> fits) =>
@@ -111,7 +111,7 @@ public static class WordsJudge
     // Each line by itself, and on it each place; the words printed around a line may stand there.
     private static Judgement OfLines(AskedQuestion asked, HouseStyle style, string written)
     {
-        var (of, wrongName) = (asked.Lines.Sum(line => PartReading.PlacesOf(line.Right)), Marking.Halves(style, FindingCode.EnharmonicName));
+        var (of, wrongName) = (asked.Lines.Sum(line => PartReading.PlacesOf(line.Right)), MarkCount.Halves(style, FindingCode.EnharmonicName));
         // All of it in one line, just as the key says it; capitals count where they mean something.
         if (asked.Lines.Any(line => PartReading.HasCapitals(style, line.Right)) ? PlainText.Of(written).Trim() == PlainText.Of(asked.Text).Trim() : PartReading.Plain(written) == PartReading.Plain(asked.Text))
             return new Judgement(Verdict.Correct, [], of, of);
@@ -129,7 +129,7 @@ public static class WordsJudge
             halves = 2 * of;
         var isUnchanged = findings.Count > 0 && asked.IsHandedBack(style, written);
         if (isUnchanged)
-            return new Judgement(Verdict.Wrong, [new Finding(FindingCode.Unchanged, 0, new Thing.Words(asked.Text), new Thing.Words(OneLine(written)))], 0, of);
+            return new Judgement(Verdict.Wrong, [new Finding(FindingCode.Unchanged, 0, new FindingSubject.Words(asked.Text), new FindingSubject.Words(OneLine(written)))], 0, of);
         var verdict = findings.Count == 0 ? lines.All(line => line.IsDefault) ? Verdict.Correct : Verdict.Accepted
             : lines.Any(line => !line.Read.IsRead) ? Verdict.NotRead
             : lines.All(line => line.Read.SoundsRight) ? Verdict.Misspelled : Verdict.Wrong;
@@ -139,10 +139,10 @@ public static class WordsJudge
     // What is wrong on a line: place by place where it is few of many, or all of it.
     private static IEnumerable<Finding> Said(AskedQuestion asked, HouseStyle style, ReadLine line)
     {
-        var found = line.Text.Length == 0 ? Thing.None : new Thing.Words(OneLine(line.Text));
+        var found = line.Text.Length == 0 ? FindingSubject.None : new FindingSubject.Words(OneLine(line.Text));
         if (!line.Read.IsRead)
         {
-            yield return new Finding(FindingCode.NotRead, line.Number, new Thing.Words(Texts.Say($"not-read.{PartReading.KindOf(line.Against)}")), found);
+            yield return new Finding(FindingCode.NotRead, line.Number, new FindingSubject.Words(Texts.Say($"not-read.{PartReading.KindOf(line.Against)}")), found);
             yield break;
         }
 
@@ -151,12 +151,12 @@ public static class WordsJudge
         if (asked.Lines.Length == 1 && line.Against is NotesPart notes && !places.IsDefault && places.Length <= FewPlaces && notes.Notes.Length > FewPlaces && NoteReading.Notes(style, line.Text) is { } read && read.Length == notes.Notes.Length)
         {
             foreach (var place in places)
-                yield return new Finding(notes.Notes[place].PitchClass == read[place].PitchClass ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer, place + 1, Thing.Of(notes.Notes[place]), Thing.Of(read[place]));
+                yield return new Finding(notes.Notes[place].PitchClass == read[place].PitchClass ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer, place + 1, FindingSubject.Of(notes.Notes[place]), FindingSubject.Of(read[place]));
             yield break;
         }
 
         var answer = style.Say(line.Against) is { Length: > 0 } said ? said : Texts.Say("answer.none");
-        yield return new Finding(code, asked.Lines.Length == 1 ? 0 : line.Number, new Thing.Words($"{answer} {line.Printed?.After}".Trim()), found);
+        yield return new Finding(code, asked.Lines.Length == 1 ? 0 : line.Number, new FindingSubject.Words($"{answer} {line.Printed?.After}".Trim()), found);
     }
 
     // What was typed over several lines stands in a sentence as one.

@@ -79,9 +79,9 @@ internal sealed class Explanation
     /// <summary>The place in the line where it begins to differ, which is where it is said.</summary>
     public int Place { get; init; }
 
-    public Thing Expected { get; init; } = Thing.None;
+    public FindingSubject Expected { get; init; } = FindingSubject.None;
 
-    public Thing Found { get; init; } = Thing.None;
+    public FindingSubject Found { get; init; } = FindingSubject.None;
 
     public string? Detail { get; init; }
 

@@ -121,7 +121,7 @@ internal sealed class Explanations
         var wrongWay = Ground.Asked.Part is { } part ? Ground.Asked.Tonic.Fifths - part.WrittenFifths : int.MaxValue;
         return tonic.Letter == Ground.Tonic.Letter || tonic.PitchClass == Ground.Tonic.PitchClass || tonic.Fifths == wrongWay
             ? []
-            : [.. Ground.On(FindingCode.WrongTonic, Ground.Type, tonic, _ => Ground.OtherTonic, Thing.Of(Ground.Tonic), Thing.Of(tonic))];
+            : [.. Ground.On(FindingCode.WrongTonic, Ground.Type, tonic, _ => Ground.OtherTonic, FindingSubject.Of(Ground.Tonic), FindingSubject.Of(tonic))];
     }
 
     private static IEnumerable<Explanation> OtherSpellings(Ground ground) => ground.Accepted(ground.Scale, ground.Direction).Skip(1).Select(line => line.Meant(null));
@@ -135,27 +135,27 @@ internal sealed class Explanations
     }
 
     private static IEnumerable<Explanation> ConcertPitch(Ground ground) =>
-        ground.Asked.Part is null || ground.Asked.Tonic == ground.Tonic ? [] : ground.On(FindingCode.ConcertForWritten, ground.Type, ground.Asked.Tonic, _ => ground.OtherTonic, ground.ItsScale, new Thing.ScaleOn(ground.Type, ground.Asked.Tonic));
+        ground.Asked.Part is null || ground.Asked.Tonic == ground.Tonic ? [] : ground.On(FindingCode.ConcertForWritten, ground.Type, ground.Asked.Tonic, _ => ground.OtherTonic, ground.ItsScale, new FindingSubject.ScaleOn(ground.Type, ground.Asked.Tonic));
 
     private static IEnumerable<Explanation> WrongWay(Ground ground)
     {
         if (ground.Asked.Part is not { } part || !NoteName.HasFifths(ground.Asked.Tonic.Fifths - part.WrittenFifths))
             return [];
         var tonic = NoteName.FromFifths(ground.Asked.Tonic.Fifths - part.WrittenFifths);
-        return tonic.PitchClass == ground.Tonic.PitchClass ? [] : ground.On(FindingCode.TransposedWrongWay, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic));
+        return tonic.PitchClass == ground.Tonic.PitchClass ? [] : ground.On(FindingCode.TransposedWrongWay, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new FindingSubject.ScaleOn(ground.Type, tonic));
     }
 
     // A part that transposes may read either of two enharmonic keys; none begins on a double sharp or flat.
     private static IEnumerable<Explanation> OtherWrittenKey(Ground ground) =>
-        ground.Asked.Part is not { } part || part.WrittenFifths == 0 ? [] : ground.Twins().Where(tonic => Math.Abs((int)tonic.Accidental) < 2).SelectMany(tonic => ground.On(null, ground.Type, tonic, _ => 0, Thing.None, Thing.None, placeByPlace: false));
+        ground.Asked.Part is not { } part || part.WrittenFifths == 0 ? [] : ground.Twins().Where(tonic => Math.Abs((int)tonic.Accidental) < 2).SelectMany(tonic => ground.On(null, ground.Type, tonic, _ => 0, FindingSubject.None, FindingSubject.None, placeByPlace: false));
 
     private static IEnumerable<Explanation> TwinTonic(Ground ground) => ground.Asked.Part is { } part && part.WrittenFifths != 0 ? [] : ground.Twins()
-        .SelectMany(tonic => ground.On(FindingCode.EnharmonicName, ground.Type, tonic, _ => ground.WrongName, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic)));
+        .SelectMany(tonic => ground.On(FindingCode.EnharmonicName, ground.Type, tonic, _ => ground.WrongName, ground.ItsScale, new FindingSubject.ScaleOn(ground.Type, tonic)));
 
     private static IEnumerable<Explanation> MisreadTonic(Ground ground) => Enum.GetValues<Accidental>()
         .Select(sign => new NoteName(ground.Tonic.Letter, sign))
         .Where(tonic => tonic != ground.Tonic)
-        .SelectMany(tonic => ground.On(FindingCode.TonicMisread, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new Thing.ScaleOn(ground.Type, tonic)));
+        .SelectMany(tonic => ground.On(FindingCode.TonicMisread, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new FindingSubject.ScaleOn(ground.Type, tonic)));
 
     private static IEnumerable<Explanation> Reverse(Ground ground)
     {
@@ -182,7 +182,7 @@ internal sealed class Explanations
         foreach (var direction in new[] { Direction.Ascending, Direction.Descending })
         {
             foreach (var line in ground.Accepted(ground.Scale, direction).Take(Ground.MostSpellings))
-                yield return line.Meant(FindingCode.DirectionMissing, (ground.Line.Length - line.Notes.Length) * Explanation.Mark, ground.ItsScale, Thing.None, direction == Direction.Ascending ? "down" : "up");
+                yield return line.Meant(FindingCode.DirectionMissing, (ground.Line.Length - line.Notes.Length) * Explanation.Mark, ground.ItsScale, FindingSubject.None, direction == Direction.Ascending ? "down" : "up");
         }
     }
 
@@ -190,8 +190,8 @@ internal sealed class Explanations
     {
         if (ground.Direction == Direction.Both)
             yield break;
-        yield return new SpelledLine(ground.Scale.Notes(Direction.Both), ground.Scale.Ascending.Length - 1).Meant(FindingCode.DirectionExtra, Explanation.Mark, ground.ItsScale, Thing.None);
-        yield return new SpelledLine(DownAndUp(ground), ground.Scale.Descending.Length - 1, FallsFirst: true).Meant(FindingCode.DirectionExtra, Explanation.Mark, ground.ItsScale, Thing.None);
+        yield return new SpelledLine(ground.Scale.Notes(Direction.Both), ground.Scale.Ascending.Length - 1).Meant(FindingCode.DirectionExtra, Explanation.Mark, ground.ItsScale, FindingSubject.None);
+        yield return new SpelledLine(DownAndUp(ground), ground.Scale.Descending.Length - 1, FallsFirst: true).Meant(FindingCode.DirectionExtra, Explanation.Mark, ground.ItsScale, FindingSubject.None);
     }
 
     private static ImmutableArray<NoteName> DownAndUp(Ground ground) => [.. ground.Scale.Descending, .. ground.Scale.Ascending[1..]];
@@ -205,7 +205,7 @@ internal sealed class Explanations
             Direction.Descending => 0,
             _ => 2 * (ground.Scale.Ascending.Length - 1),
         };
-        yield return new SpelledLine(notes, turn).Meant(FindingCode.OctaveExtra, Explanation.Mark, ground.ItsScale, Thing.None);
+        yield return new SpelledLine(notes, turn).Meant(FindingCode.OctaveExtra, Explanation.Mark, ground.ItsScale, FindingSubject.None);
     }
 
     // The places of the right notes in another clef are other letters, with the signs the student wrote.
@@ -219,7 +219,7 @@ internal sealed class Explanations
             if (letters % Letters.Count == 0)
                 continue;
             ImmutableArray<NoteName> notes = [.. ground.Line.Select(note => new NoteName(note.Letter.Up(letters), note.Accidental))];
-            yield return ground.Named(FindingCode.ClefMisread, notes, ground.Turn, ground.HalfOfDiffering(notes), Thing.None, Thing.None, other.Name.ToLowerInvariant());
+            yield return ground.Named(FindingCode.ClefMisread, notes, ground.Turn, ground.HalfOfDiffering(notes), FindingSubject.None, FindingSubject.None, other.Name.ToLowerInvariant());
         }
     }
 
@@ -242,7 +242,7 @@ internal sealed class Explanations
                 yield return Rotated([.. line, .. Turned(down, back)[1..]], line.Length - 1, up[turn]);
         }
 
-        Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) => ground.Named(FindingCode.StartedElsewhere, notes, top, ground.OtherTonic, ground.ItsScale, Thing.Of(first));
+        Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) => ground.Named(FindingCode.StartedElsewhere, notes, top, ground.OtherTonic, ground.ItsScale, FindingSubject.Of(first));
 
         static ImmutableArray<NoteName> Turned(ImmutableArray<NoteName> core, int by) => [.. core[by..], .. core[..by], core[by]];
     }
@@ -262,6 +262,6 @@ internal sealed class Explanations
         }
 
         Explanation Off(FindingCode code, int place, ImmutableArray<NoteName> notes) =>
-            ground.Named(code, notes, ground.Turn, Explanation.Mark, Thing.Of(line[place]), Thing.Of(notes[place]), place: place, inItsOwnTerms: false);
+            ground.Named(code, notes, ground.Turn, Explanation.Mark, FindingSubject.Of(line[place]), FindingSubject.Of(notes[place]), place: place, inItsOwnTerms: false);
     }
 }

@@ -65,7 +65,7 @@ public static class FindingSentences
             FindingCode.Unchanged => "finding.unchanged.words",
             _ when found.Length == 0 => "finding.words.missing",
             // A place of a row.
-            _ when finding is { Position: > 0, Expected: Thing.Notes, Found: Thing.Notes } => "finding.words.place",
+            _ when finding is { Position: > 0, Expected: FindingSubject.Notes, Found: FindingSubject.Notes } => "finding.words.place",
             _ => "finding.words",
         };
         return Texts.Say(id, ("expected", finding.Expected.Say(style)), ("found", found), ("place", finding.Position));
@@ -74,16 +74,16 @@ public static class FindingSentences
     // Some causes are said otherwise of a signature, of a whole scale, of a natural, or where nothing is to be written.
     private static string? Variant(AskedScale asked, Finding finding) => finding.Code switch
     {
-        FindingCode.SignatureWrong when finding.Expected is Thing.Signature { Signs.Length: 0 } => "none",
+        FindingCode.SignatureWrong when finding.Expected is FindingSubject.Signature { Signs.Length: 0 } => "none",
         FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor when finding.Position == 0 => "signature",
-        FindingCode.EnharmonicName when finding.Found is Thing.ScaleOn => "scale",
+        FindingCode.EnharmonicName when finding.Found is FindingSubject.ScaleOn => "scale",
         FindingCode.DirectionMissing or FindingCode.Unchanged => finding.Detail,
         FindingCode.OtherMode or FindingCode.OtherScale when finding.IsRemark => "remark",
         FindingCode.SignsForgotten when finding.Position == 0 => "signature",
         FindingCode.HarmonicForMelodic when asked.Expected.Type.IsTwoWay => "two-way",
         FindingCode.LetterSkipped or FindingCode.MissingNote => finding.Detail,
-        FindingCode.AccidentalMissing when finding.Expected is Thing.Notes { Names: [{ Accidental: Accidental.Natural }] } => "natural",
-        FindingCode.AccidentalExtra when finding.Expected is Thing.Notes { Names: [{ Accidental: not Accidental.Natural }] } => "signature",
+        FindingCode.AccidentalMissing when finding.Expected is FindingSubject.Notes { Names: [{ Accidental: Accidental.Natural }] } => "natural",
+        FindingCode.AccidentalExtra when finding.Expected is FindingSubject.Notes { Names: [{ Accidental: not Accidental.Natural }] } => "signature",
         _ => null,
     };
 

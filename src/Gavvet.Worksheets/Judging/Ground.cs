@@ -10,8 +10,8 @@ namespace Gavvet.Worksheets.Judging;
 internal sealed record SpelledLine(ImmutableArray<NoteName> Notes, int Turn, bool FallsFirst = false)
 {
     /// <summary>The line as something meant, its length its own.</summary>
-    public Explanation Meant(FindingCode? code, int price = 0, Thing? expected = null, Thing? found = null, string? detail = null) =>
-        new(code, Notes, Turn, FallsFirst) { Price = price, Expected = expected ?? Thing.None, Found = found ?? Thing.None, Detail = detail, InItsOwnTerms = true };
+    public Explanation Meant(FindingCode? code, int price = 0, FindingSubject? expected = null, FindingSubject? found = null, string? detail = null) =>
+        new(code, Notes, Turn, FallsFirst) { Price = price, Expected = expected ?? FindingSubject.None, Found = found ?? FindingSubject.None, Detail = detail, InItsOwnTerms = true };
 }
 
 /// <summary>What every generator of explanations stands on: the question, and its line as the key has it.</summary>
@@ -42,10 +42,10 @@ internal sealed class Ground
 
     public Direction Direction => Asked.Direction;
 
-    public Thing ItsScale => new Thing.ScaleOn(Type, Tonic);
+    public FindingSubject ItsScale => new FindingSubject.ScaleOn(Type, Tonic);
 
     /// <summary>What a wrong name with the right sound costs, in halves of a mark.</summary>
-    public int WrongName => Marking.Halves(Style, FindingCode.EnharmonicName);
+    public int WrongName => MarkCount.Halves(Style, FindingCode.EnharmonicName);
 
     /// <summary>Whether the tonic itself is for the student to find, as where a part transposes.</summary>
     public bool IsTonicAsked => Asked.TonicAsked || Asked.Part is { WrittenFifths: not 0 };
@@ -91,7 +91,7 @@ internal sealed class Ground
     }
 
     /// <summary>A scale on a tonic in the direction asked, in every accepted spelling.</summary>
-    public IEnumerable<Explanation> On(FindingCode? code, ScaleType type, NoteName tonic, Func<ImmutableArray<NoteName>, int> price, Thing expected, Thing found, bool placeByPlace = true) =>
+    public IEnumerable<Explanation> On(FindingCode? code, ScaleType type, NoteName tonic, Func<ImmutableArray<NoteName>, int> price, FindingSubject expected, FindingSubject found, bool placeByPlace = true) =>
         !Style.CanSpell(type, tonic) ? [] : Accepted(Style.Spell(type, tonic), Direction).Take(MostSpellings).Select(line => new Explanation(code, line.Notes, line.Turn)
         {
             Instead = placeByPlace && line.Notes.Length == Line.Length ? Line : [],
@@ -127,14 +127,14 @@ internal sealed class Ground
     }
 
     /// <summary>A line of a name, in place of the one asked.</summary>
-    public Explanation Named(FindingCode code, ImmutableArray<NoteName> notes, int turn, int price = Explanation.Mark, Thing? expected = null, Thing? found = null, string? detail = null, int place = 0, bool inItsOwnTerms = true, bool fallsFirst = false) => new(code, notes, turn, fallsFirst)
+    public Explanation Named(FindingCode code, ImmutableArray<NoteName> notes, int turn, int price = Explanation.Mark, FindingSubject? expected = null, FindingSubject? found = null, string? detail = null, int place = 0, bool inItsOwnTerms = true, bool fallsFirst = false) => new(code, notes, turn, fallsFirst)
     {
         Instead = notes.Length == Line.Length ? Line : [],
         Price = price,
         EachNote = IsEachNote,
         InItsOwnTerms = inItsOwnTerms,
         Expected = expected ?? ItsScale,
-        Found = found ?? Thing.None,
+        Found = found ?? FindingSubject.None,
         Detail = detail,
         Place = place,
     };
@@ -154,7 +154,7 @@ internal sealed class Ground
     };
 
     /// <summary>Another line on the tonic: in the direction asked, or where both are, in both of them or in one alone.</summary>
-    public IEnumerable<Explanation> EachWay(FindingCode code, ImmutableArray<NoteName> up, ImmutableArray<NoteName> down, int price, Thing expected, Thing found, int place = 0, NoteName? placeOf = null, (ScaleType, NoteName)? signature = null, int later = 0)
+    public IEnumerable<Explanation> EachWay(FindingCode code, ImmutableArray<NoteName> up, ImmutableArray<NoteName> down, int price, FindingSubject expected, FindingSubject found, int place = 0, NoteName? placeOf = null, (ScaleType, NoteName)? signature = null, int later = 0)
     {
         if (Direction == Direction.Ascending)
             return Differing(up) == 0 ? [] : [Meant(up, up.Length - 1, Way.Whole)];

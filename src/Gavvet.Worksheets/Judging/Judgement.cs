@@ -182,13 +182,13 @@ public enum Way
 /// <param name="Expected">What should be there.</param>
 /// <param name="Found">What is there.</param>
 /// <param name="Detail">More about it, such as what is wrong with a signature; or null.</param>
-public sealed record Finding(FindingCode Code, int Position, Thing Expected, Thing Found, string? Detail = null)
+public sealed record Finding(FindingCode Code, int Position, FindingSubject Expected, FindingSubject Found, string? Detail = null)
 {
     /// <summary>Which way of a line that goes up and down it stands on, or is about.</summary>
     public Way On { get; init; }
 
     /// <summary>The scale it is said in, where that is not the one asked: a line on another tonic is judged in its own key.</summary>
-    public Thing? In { get; init; }
+    public FindingSubject? In { get; init; }
 
     /// <summary>Whether it is only remarked, and takes nothing off.</summary>
     public bool IsRemark { get; init; }

@@ -19,7 +19,7 @@ internal static class MistakesOfFewNotes
             var line = down.SetItem(1, seventh ? raised[1] : down[1]).SetItem(2, sixth ? raised[2] : down[2]);
             ImmutableArray<NoteName> kept = [.. seventh ? [raised[1]] : Array.Empty<NoteName>(), .. sixth ? [raised[2]] : Array.Empty<NoteName>()];
             ImmutableArray<NoteName> restored = [.. seventh ? [down[1]] : Array.Empty<NoteName>(), .. sixth ? [down[2]] : Array.Empty<NoteName>()];
-            foreach (var meant in ground.EachWay(FindingCode.NotRestoredDescending, up, line, Explanation.Mark, new Thing.Notes(restored), new Thing.Notes(kept), later: seventh == sixth ? 0 : seventh ? 1 : 2).Where(meant => meant.Explains != Way.Up))
+            foreach (var meant in ground.EachWay(FindingCode.NotRestoredDescending, up, line, Explanation.Mark, new FindingSubject.Notes(restored), new FindingSubject.Notes(kept), later: seventh == sixth ? 0 : seventh ? 1 : 2).Where(meant => meant.Explains != Way.Up))
                 yield return meant;
         }
     }
@@ -37,7 +37,7 @@ internal static class MistakesOfFewNotes
             var (note, moved) = (NoteName.FromFifths(from), NoteName.FromFifths(to));
             ImmutableArray<NoteName> notes = [.. ground.Line.Select(name => name == note ? moved : name)];
             if (!notes.SequenceEqual(ground.Line))
-                yield return ground.Named(FindingCode.NeighbourKey, notes, ground.Turn, Explanation.Mark, Thing.Of(note), Thing.Of(moved), place: notes.IndexOf(moved), inItsOwnTerms: false);
+                yield return ground.Named(FindingCode.NeighbourKey, notes, ground.Turn, Explanation.Mark, FindingSubject.Of(note), FindingSubject.Of(moved), place: notes.IndexOf(moved), inItsOwnTerms: false);
         }
     }
 
@@ -51,7 +51,7 @@ internal static class MistakesOfFewNotes
         {
             ImmutableArray<NoteName> kept = [.. struck.Where((_, i) => (chosen >> i & 1) == 1)];
             var (up, down) = (With(ground.Scale.Ascending, kept, false), With(ground.Scale.Descending, kept, true));
-            foreach (var meant in ground.EachWay(FindingCode.StruckDegreeKept, up, down, Explanation.Mark, Thing.None, new Thing.Notes(kept), placeOf: kept[0]))
+            foreach (var meant in ground.EachWay(FindingCode.StruckDegreeKept, up, down, Explanation.Mark, FindingSubject.None, new FindingSubject.Notes(kept), placeOf: kept[0]))
                 yield return meant;
         }
 
@@ -70,6 +70,6 @@ internal static class MistakesOfFewNotes
             return [];
         bool IsBlue(NoteName note) => (note.Fifths - ground.Tonic.Fifths - blue.Fifths) % 12 == 0;
         var first = ground.Line.First(IsBlue);
-        return ground.EachWay(FindingCode.BlueNoteMissing, [.. ground.Scale.Ascending.Where(note => !IsBlue(note))], [.. ground.Scale.Descending.Where(note => !IsBlue(note))], Explanation.Mark, Thing.Of(first), Thing.None, place: ground.Line.IndexOf(first));
+        return ground.EachWay(FindingCode.BlueNoteMissing, [.. ground.Scale.Ascending.Where(note => !IsBlue(note))], [.. ground.Scale.Descending.Where(note => !IsBlue(note))], Explanation.Mark, FindingSubject.Of(first), FindingSubject.None, place: ground.Line.IndexOf(first));
     }
 }

@@ -77,15 +77,15 @@ internal static class OctavesJudge
             {
                 var moved = finding with { Position = finding.Position == 0 ? 0 : finding.Position + start };
                 // A confusion of the whole line is one, and the tonic two octaves share is one note.
-                if (findings.Any(other => other.Code == moved.Code && (other.Expected is Thing.ScaleOn || other.Position == moved.Position)))
-                    lost -= Marking.Halves(asked.Style, finding.Code) / Explanation.Mark;
+                if (findings.Any(other => other.Code == moved.Code && (other.Expected is FindingSubject.ScaleOn || other.Position == moved.Position)))
+                    lost -= MarkCount.Halves(asked.Style, finding.Code) / Explanation.Mark;
                 else
                     findings.Add(moved);
             }
         }
 
         if (absent > 0)
-            findings.Add(new Finding(FindingCode.MissingNote, written + 1, new Thing.Words(Wording.Texts.Say("finding.octaves", ("count", asked.Octaves))), Thing.None));
+            findings.Add(new Finding(FindingCode.MissingNote, written + 1, new FindingSubject.Words(Wording.Texts.Say("finding.octaves", ("count", asked.Octaves))), FindingSubject.None));
         var verdict = absent > 0 ? Verdict.Wrong : parts.Max(part => part.Judged.Verdict);
         return new Judgement(verdict, findings.ToImmutable(), Math.Clamp(of - Math.Max(lost, verdict == Verdict.Wrong ? 1 : 0), 0, of), of);
     }

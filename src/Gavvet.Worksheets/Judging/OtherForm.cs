@@ -82,7 +82,7 @@ internal sealed class OtherForm
     private static IEnumerable<Explanation> Lines(Ground ground, (FindingCode Code, ScaleType Written, int Notes) form)
     {
         var scale = ground.Style.Spell(form.Written, ground.Tonic);
-        foreach (var meant in ground.EachWay(form.Code, scale.Ascending, scale.Descending, Explanation.Mark, ground.ItsScale, new Thing.ScaleOn(form.Written, ground.Tonic), signature: (form.Written, ground.Tonic)))
+        foreach (var meant in ground.EachWay(form.Code, scale.Ascending, scale.Descending, Explanation.Mark, ground.ItsScale, new FindingSubject.ScaleOn(form.Written, ground.Tonic), signature: (form.Written, ground.Tonic)))
         {
             // A seventh that stays raised coming down is one that was not restored.
             if (form.Code == FindingCode.HarmonicForMelodic && meant.Explains == Way.Down)

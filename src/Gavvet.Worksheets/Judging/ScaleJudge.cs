@@ -34,7 +34,7 @@ public static class ScaleJudge
         }
 
         var findings = reading.Findings;
-        var (marks, of) = Marking.Of(explanations.Ground, asked, answer, findings, reading.Halves);
+        var (marks, of) = MarkCount.Of(explanations.Ground, asked, answer, findings, reading.Halves);
         // Where the tonic itself is asked, a line on another earns half of it at most, however faultless.
         return new Judgement(reading.Verdict, findings, explanations.Ground.IsTonicAsked && reading.IsFaultlessElsewhere ? Math.Min(marks, of / 2) : marks, of);
     }
@@ -187,13 +187,13 @@ public static class ScaleJudge
             FindingCode.SignsForgotten => _isBare && (_meant.Ground.Type.IsSevenLetters || _notes.Length == meant.Notes.Length),
             // The line is judged from the note it begins on.
             FindingCode.WrongTonic or FindingCode.StartedElsewhere => _notes[0].Name == meant.Notes[0],
-            FindingCode.NotRestoredDescending => meant.Found is Thing.Notes raised && raised.Names.All(note => (_names & Explanation.Bit(note)) != 0),
-            FindingCode.StruckDegreeKept => meant.Found is Thing.Notes kept && kept.Names.All(note => (_names & Explanation.Bit(note)) != 0 && !slips.Expects(note)),
+            FindingCode.NotRestoredDescending => meant.Found is FindingSubject.Notes raised && raised.Names.All(note => (_names & Explanation.Bit(note)) != 0),
+            FindingCode.StruckDegreeKept => meant.Found is FindingSubject.Notes kept && kept.Names.All(note => (_names & Explanation.Bit(note)) != 0 && !slips.Expects(note)),
             // Mended towards the other line of a two-way scale it would still be wrong.
             FindingCode.WrongDirection => slips.ExpectOnly(_meant.Line.Notes),
             FindingCode.DirectionMissing => _notes.Length < _meant.Line.Notes.Length,
-            FindingCode.BlueNoteMissing => meant.Expected is Thing.Notes { Names: [var blue] } && _notes.Count(note => note.Name == blue) < _meant.Line.Notes.Count(note => note == blue),
-            FindingCode.NeighbourKey => meant.Found is Thing.Notes { Names: [var moved] } && slips.PositionOf(meant.Place) is > 0 and var there && _notes[there - 1].Name == moved,
+            FindingCode.BlueNoteMissing => meant.Expected is FindingSubject.Notes { Names: [var blue] } && _notes.Count(note => note.Name == blue) < _meant.Line.Notes.Count(note => note == blue),
+            FindingCode.NeighbourKey => meant.Found is FindingSubject.Notes { Names: [var moved] } && slips.PositionOf(meant.Place) is > 0 and var there && _notes[there - 1].Name == moved,
             FindingCode.LetterRepeated or FindingCode.LetterSkipped => slips.PositionOf(meant.Place) is > 1 and var at && _notes[at - 1].Name == meant.Notes[meant.Place] && _notes[at - 2].Name == meant.Notes[meant.Place - 1],
             _ => true,
         };
@@ -270,19 +270,19 @@ public static class ScaleJudge
         }
 
         // Where it begins is what stands there, also where that is itself a slip of what was meant.
-        private Thing FoundOf(Explanation meant) => meant.Code is FindingCode.WrongTonic or FindingCode.StartedElsewhere ? Thing.Of(_notes[0].Name) : meant.Found;
+        private FindingSubject FoundOf(Explanation meant) => meant.Code is FindingCode.WrongTonic or FindingCode.StartedElsewhere ? FindingSubject.Of(_notes[0].Name) : meant.Found;
 
         private IEnumerable<Finding> Remarks()
         {
             if (_best.By.Code is null && _best.Slips.IsExact && Mixed() is { } mixed)
                 yield return mixed;
             if (_best.By.Code is null && _best.Slips.Count > 1 && _meant.Ground.Named(_notes) is { } other)
-                yield return new Finding(other.IsSevenLetters && _meant.Ground.Type.IsSevenLetters ? FindingCode.OtherMode : FindingCode.OtherScale, 1, _meant.Ground.ItsScale, new Thing.ScaleOn(other, _meant.Ground.Tonic)) { IsRemark = true };
+                yield return new Finding(other.IsSevenLetters && _meant.Ground.Type.IsSevenLetters ? FindingCode.OtherMode : FindingCode.OtherScale, 1, _meant.Ground.ItsScale, new FindingSubject.ScaleOn(other, _meant.Ground.Tonic)) { IsRemark = true };
             for (var i = 0; i < _read.Length && (_isAsWritten || _signature is null); i++)
             {
                 if (!_read[i].RepeatsSignature)
                     continue;
-                yield return new Finding(FindingCode.SignatureDoubled, i + 1, Thing.None, Thing.Of(_read[i].Name));
+                yield return new Finding(FindingCode.SignatureDoubled, i + 1, FindingSubject.None, FindingSubject.Of(_read[i].Name));
                 yield break;
             }
         }
@@ -302,7 +302,7 @@ public static class ScaleJudge
                 return null;
             var kind = _read.First(note => note.Name.Accidental != Accidental.Natural).Name.Accidental;
             var other = Enumerable.Range(0, _read.Length).First(i => (int)_read[i].Name.Accidental * (int)kind < 0);
-            return new Finding(FindingCode.MixedAccidentals, other + 1, Thing.None, Thing.Of(_read[other].Name));
+            return new Finding(FindingCode.MixedAccidentals, other + 1, FindingSubject.None, FindingSubject.Of(_read[other].Name));
         }
 
         private static bool Mixes(ImmutableArray<ReadNote> notes) => MixesKinds(notes.Select(note => note.Name));

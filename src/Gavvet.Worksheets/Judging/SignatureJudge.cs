@@ -14,22 +14,22 @@ internal static class SignatureJudge
     {
         if (Expected(asked, tonic) is not { } expected || (written is null && !asked.SignatureAsked))
             return null;
-        var should = new Thing.Signature(expected.Notes);
+        var should = new FindingSubject.Signature(expected.Notes);
         if (written is null && expected.Count == 0)
             return null;
         // Neither a signature nor a sign: they were forgotten, each of them.
         if (written is null && expected.Count > 1 && notes.All(note => note.Sign is null))
-            return new Finding(FindingCode.SignsForgotten, 0, should, Thing.None);
+            return new Finding(FindingCode.SignsForgotten, 0, should, FindingSubject.None);
         if (written is null)
-            return new Finding(FindingCode.SignatureWrong, 0, should, Thing.None, "it is missing");
-        var found = new Thing.Signature(written.Notes);
+            return new Finding(FindingCode.SignatureWrong, 0, should, FindingSubject.None, "it is missing");
+        var found = new FindingSubject.Signature(written.Notes);
         if (written.Is(expected.Fifths))
             return Misplaced(expected, written) ? new Finding(FindingCode.SignatureWrong, 0, should, found, "a sign stands in the wrong place") : null;
         var major = new Key(tonic);
         if (asked.Type.Id != ScaleTypes.Major.Id && written.Is(major.Fifths))
         {
             var code = asked.Type.Family == ScaleFamily.MajorAndMinor ? FindingCode.ParallelForRelative : FindingCode.ModeSignatureOfTonicMajor;
-            return new Finding(code, 0, new Thing.ScaleOn(asked.Type, tonic), new Thing.ScaleOn(ScaleTypes.Major, tonic), "signature");
+            return new Finding(code, 0, new FindingSubject.ScaleOn(asked.Type, tonic), new FindingSubject.ScaleOn(ScaleTypes.Major, tonic), "signature");
         }
 
         return new Finding(FindingCode.SignatureWrong, 0, should, found, What(asked, tonic, expected, written));
@@ -37,7 +37,7 @@ internal static class SignatureJudge
 
     /// <summary>What a signature that was forgotten costs, in halves of a mark: each of its signs, at most half of all.</summary>
     public static int ForgottenHalves(Ground ground, Finding signature) =>
-        signature.Expected is Thing.Signature { Signs.Length: var count } ? Math.Min(count, (ground.Line.Length + 1) / 2) * Explanation.Mark : Explanation.Mark;
+        signature.Expected is FindingSubject.Signature { Signs.Length: var count } ? Math.Min(count, (ground.Line.Length + 1) / 2) * Explanation.Mark : Explanation.Mark;
 
     private static bool Misplaced(KeySignature expected, WrittenSignature written) =>
         written.Clef is { } clef && !clef.SignaturePositions(expected).SequenceEqual(written.Positions);

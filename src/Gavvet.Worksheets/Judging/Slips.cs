@@ -17,7 +17,7 @@ internal sealed class Slips
         (_meant, _written, _pairs, _asked) = (meant, written, pairs, asked);
         Name();
         foreach (var slip in _slips)
-            Halves += Marking.Halves(asked.Style, slip.Code);
+            Halves += MarkCount.Halves(asked.Style, slip.Code);
         (Touched, IsComplete) = Compare(wrongName);
     }
 
@@ -66,7 +66,7 @@ internal sealed class Slips
     /// <param name="place">A place in the line.</param>
     public int PositionOf(int place) => _pairs.Where(pair => pair.Meant >= place && pair.Written >= 0).Select(pair => pair.Written).FirstOrDefault() + 1;
 
-    private static Thing Of(NoteName? note) => note is { } name ? Thing.Of(name) : Thing.None;
+    private static FindingSubject Of(NoteName? note) => note is { } name ? FindingSubject.Of(name) : FindingSubject.None;
 
     // The same slip in both directions is one; notes missing or in the wrong octave are counted where they stand.
     private void Add(Slip slip)
@@ -182,10 +182,10 @@ internal sealed class Slips
     private Way WayOf(int place) => _asked.Direction == Direction.Both && _meant.Turn < _meant.Notes.Length - 1 && place > _meant.Turn != _meant.FallsFirst ? Way.Down : Way.Whole;
 
     // A line on another tonic, or with another number of notes, has its slips in its own key.
-    private Thing.ScaleOn? Key() => _meant is { Code: not null, Signature: var (type, tonic) } && (_meant.InItsOwnTerms || _meant.Instead.IsEmpty) ? new Thing.ScaleOn(type, tonic) : null;
+    private FindingSubject.ScaleOn? Key() => _meant is { Code: not null, Signature: var (type, tonic) } && (_meant.InItsOwnTerms || _meant.Instead.IsEmpty) ? new FindingSubject.ScaleOn(type, tonic) : null;
 
     // Where one way alone is another scale, the other way has its slips in the one asked.
-    private Thing.ScaleOn? KeyAt(int place) => _meant.Explains == Way.Whole || place > _meant.Turn == (_meant.Explains == Way.Down) ? Key() : null;
+    private FindingSubject.ScaleOn? KeyAt(int place) => _meant.Explains == Way.Whole || place > _meant.Turn == (_meant.Explains == Way.Down) ? Key() : null;
 
     private FindingCode? Fault(NoteName expected, int m, int w)
     {

@@ -38,28 +38,28 @@ public static class SecondReader
         {
             FindingCode.WrongTonic => expected is { } tonic && page.Tonics().Contains(tonic) && found == page.Names[0] && found?.Letter != expected?.Letter,
             FindingCode.StartedElsewhere => found == page.Names[0] && found != page.Tonic && (finding.Nearly || page.HasSameNotes()),
-            FindingCode.ConcertForWritten or FindingCode.TransposedWrongWay or FindingCode.TonicMisread => finding.Found is Thing.ScaleOn other && other.Tonic != page.Tonic && (finding.Nearly || page.Is(other, finding.On)),
+            FindingCode.ConcertForWritten or FindingCode.TransposedWrongWay or FindingCode.TonicMisread => finding.Found is FindingSubject.ScaleOn other && other.Tonic != page.Tonic && (finding.Nearly || page.Is(other, finding.On)),
             FindingCode.WrongDirection => finding.Nearly || page.IsReversed(),
             FindingCode.DirectionMissing => page.Names.Length < page.Line.Length,
             FindingCode.DirectionExtra or FindingCode.OctaveExtra => page.Names.Length > page.Line.Length,
             FindingCode.SignsForgotten => page.Signs == 0 && (finding.Position > 0 || page.Answer.Signature is null),
             FindingCode.ClefMisread => true,
-            FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor when finding.Position == 0 => finding.Found is Thing.ScaleOn major && page.Answer.Signature?.Is(new Key(major.Tonic).Fifths) == true,
-            FindingCode.SignatureWrong => page.Signature is { } right && finding.Expected is Thing.Signature { Signs: var signs } && signs.SequenceEqual(right.Notes)
+            FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor when finding.Position == 0 => finding.Found is FindingSubject.ScaleOn major && page.Answer.Signature?.Is(new Key(major.Tonic).Fifths) == true,
+            FindingCode.SignatureWrong => page.Signature is { } right && finding.Expected is FindingSubject.Signature { Signs: var signs } && signs.SequenceEqual(right.Notes)
                 && (page.Answer.Signature is not { } written || !written.Is(right.Fifths) || finding.Detail is not null),
             FindingCode.NaturalForHarmonic or FindingCode.HarmonicForNatural or FindingCode.HarmonicForMelodic or FindingCode.NaturalForMelodic or FindingCode.MelodicForNatural
                 or FindingCode.MinorForMajor or FindingCode.MajorForMinor or FindingCode.OtherMode or FindingCode.OtherScale or FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor
-                => finding.Found is Thing.ScaleOn form && form.Tonic == page.Tonic && (finding.Nearly || page.Is(form, finding.On)),
+                => finding.Found is FindingSubject.ScaleOn form && form.Tonic == page.Tonic && (finding.Nearly || page.Is(form, finding.On)),
             FindingCode.SixthRaisedInHarmonic => page.Has(page.Tonic.Up(Interval.Parse("M6"))),
             FindingCode.NotRestoredDescending => Notes(finding.Found).All(page.Has),
             FindingCode.NeighbourKey => belongs && stands && expected != found,
             FindingCode.StruckDegreeKept => Notes(finding.Found).All(kept => page.Has(kept) && !page.Holds(kept, null)),
             FindingCode.OctaveMissing => belongs && page.Names[^1] != expected,
-            FindingCode.BlueNoteMissing or FindingCode.MissingNote => finding.Expected is Thing.Words || (belongs && (finding.Detail is not null ? finding.Position < 2 || page.Names[finding.Position - 2] != expected || page.Judged.Findings.Any(other => other != finding && ((other.Code == finding.Code && other.Position == finding.Position) || other.Position == finding.Position - 1)) : page.IsShortOf(expected!.Value, finding.In))),
+            FindingCode.BlueNoteMissing or FindingCode.MissingNote => finding.Expected is FindingSubject.Words || (belongs && (finding.Detail is not null ? finding.Position < 2 || page.Names[finding.Position - 2] != expected || page.Judged.Findings.Any(other => other != finding && ((other.Code == finding.Code && other.Position == finding.Position) || other.Position == finding.Position - 1)) : page.IsShortOf(expected!.Value, finding.In))),
             FindingCode.ExtraNote => stands,
             FindingCode.OctaveDisplaced => stands && belongs,
-            FindingCode.EnharmonicName => finding.Found is Thing.ScaleOn twin ? twin.Tonic != page.Tonic && twin.Tonic.PitchClass == page.Tonic.PitchClass : stands && belongs && found != expected && found?.PitchClass == expected?.PitchClass,
-            FindingCode.LetterRepeated => finding.Expected is Thing.Notes { Names.Length: 1 } && stands && belongs && page.RepeatsLetter(finding.Position),
+            FindingCode.EnharmonicName => finding.Found is FindingSubject.ScaleOn twin ? twin.Tonic != page.Tonic && twin.Tonic.PitchClass == page.Tonic.PitchClass : stands && belongs && found != expected && found?.PitchClass == expected?.PitchClass,
+            FindingCode.LetterRepeated => finding.Expected is FindingSubject.Notes { Names.Length: 1 } && stands && belongs && page.RepeatsLetter(finding.Position),
             FindingCode.LetterSkipped => stands && belongs && expected != found && (finding.Detail is not null || page.SkipsLetter(finding.Position)),
             FindingCode.LettersTurnBack => stands && belongs && expected != found,
             FindingCode.CancellationForgotten => stands && belongs && page.Answer.Notes[finding.Position - 1].Sign is null or Accidental.Natural,
@@ -72,9 +72,9 @@ public static class SecondReader
         };
     }
 
-    private static NoteName? Note(Thing thing) => thing is Thing.Notes { Names: [var note] } ? note : null;
+    private static NoteName? Note(FindingSubject thing) => thing is FindingSubject.Notes { Names: [var note] } ? note : null;
 
-    private static ImmutableArray<NoteName> Notes(Thing thing) => thing is Thing.Notes notes ? notes.Names : [];
+    private static ImmutableArray<NoteName> Notes(FindingSubject thing) => thing is FindingSubject.Notes notes ? notes.Names : [];
 
     /// <summary>The question and the answer, as they stand on the page.</summary>
     private sealed class Page
@@ -108,14 +108,14 @@ public static class SecondReader
         public bool Has(NoteName note) => Names.Contains(note);
 
         /// <summary>Whether a note stands in a spelling of the scale asked that is accepted, or in the one named.</summary>
-        public bool Holds(NoteName note, Thing? named) => named is Thing.ScaleOn scale
+        public bool Holds(NoteName note, FindingSubject? named) => named is FindingSubject.ScaleOn scale
             ? Lines(scale.Type, scale.Tonic).Any(line => line.Contains(note))
             : Tonics().Any(tonic => Lines(Asked.Type, tonic).Any(line => line.Contains(note)));
 
         /// <summary>Whether it is not written as often as the scale has it.</summary>
-        public bool IsShortOf(NoteName note, Thing? named)
+        public bool IsShortOf(NoteName note, FindingSubject? named)
         {
-            var wanted = named is Thing.ScaleOn scale ? Lines(scale.Type, scale.Tonic) : Tonics().SelectMany(tonic => Lines(Asked.Type, tonic));
+            var wanted = named is FindingSubject.ScaleOn scale ? Lines(scale.Type, scale.Tonic) : Tonics().SelectMany(tonic => Lines(Asked.Type, tonic));
             // A line begun on another note comes to that one once more.
             var more = Judged.Findings.Any(finding => finding.Code == FindingCode.StartedElsewhere) ? 1 : 0;
             return wanted.Any(line => line.Count(other => other == note) + more > Folded().Count(other => other == note));
@@ -126,7 +126,7 @@ public static class SecondReader
         public bool IsReversed() => Lines(Asked.Type, Tonic).Any(line => line.Reverse().SequenceEqual(Names)) || Turned();
 
         /// <summary>Whether what is written is a scale, in the direction asked or the way that is meant.</summary>
-        public bool Is(Thing.ScaleOn other, Way way)
+        public bool Is(FindingSubject.ScaleOn other, Way way)
         {
             var names = Folded();
             return way switch
@@ -177,7 +177,7 @@ public static class SecondReader
             ? new[] { Tonic.Fifths, Tonic.Fifths - 12, Tonic.Fifths + 12 }.Where(NoteName.HasFifths).Select(NoteName.FromFifths).Where(tonic => Asked.Style.CanSpell(Asked.Type, tonic))
             : [Tonic];
 
-        private IEnumerable<ImmutableArray<NoteName>> Ways(Thing.ScaleOn scale, bool descending) => Spelled(scale.Type, scale.Tonic, descending);
+        private IEnumerable<ImmutableArray<NoteName>> Ways(FindingSubject.ScaleOn scale, bool descending) => Spelled(scale.Type, scale.Tonic, descending);
 
         private IEnumerable<ImmutableArray<NoteName>> Spelled(ScaleType type, NoteName tonic, bool descending) =>
             !Asked.Style.CanSpell(type, tonic) ? [] : AcceptedSpellings.Of(Asked.Style.Spell(type, tonic), Asked.Style, descending);

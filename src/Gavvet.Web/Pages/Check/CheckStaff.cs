@@ -46,14 +46,14 @@ public static class CheckStaff
 
     // What a finding says of one note. A confusion of the whole line rings nothing: its sentence says it.
     private static IEnumerable<Finding> Ringed(Judgement judgement, int notes) => judgement.Findings
-        .Where(finding => finding.Code is FindingCode.NeighbourKey or FindingCode.NotRestoredDescending or (>= FindingCode.ExtraNote and < FindingCode.NotTheAnswer) && finding.Found is Thing.Notes { Names.Length: 1 })
+        .Where(finding => finding.Code is FindingCode.NeighbourKey or FindingCode.NotRestoredDescending or (>= FindingCode.ExtraNote and < FindingCode.NotTheAnswer) && finding.Found is FindingSubject.Notes { Names.Length: 1 })
         .Where(finding => finding.Position >= 1 && finding.Position <= notes)
         .DistinctBy(finding => finding.Position);
 
     private static ImmutableArray<Mark> Mended(Finding[] ringed, NoteMark[] marks, HouseStyle style) =>
     [
         .. ringed.Select(finding => new RingMark(marks[finding.Position - 1])),
-        .. ringed.Where(finding => finding.Expected is Thing.Notes { Names.Length: 1 }).Select(finding => new LabelMark(finding.Position - 1, finding.Expected.Say(style))),
+        .. ringed.Where(finding => finding.Expected is FindingSubject.Notes { Names.Length: 1 }).Select(finding => new LabelMark(finding.Position - 1, finding.Expected.Say(style))),
     ];
 
     /// <summary>The scale as the key has it.</summary>

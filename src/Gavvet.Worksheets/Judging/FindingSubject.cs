@@ -4,14 +4,14 @@ using Gavvet.Theory;
 namespace Gavvet.Worksheets.Judging;
 
 /// <summary>Something expected or found.</summary>
-public abstract record Thing
+public abstract record FindingSubject
 {
     /// <summary>Nothing.</summary>
-    public static Thing None { get; } = new Notes([]);
+    public static FindingSubject None { get; } = new Notes([]);
 
     /// <summary>A single note.</summary>
     /// <param name="note">The note.</param>
-    public static Thing Of(NoteName note) => new Notes([note]);
+    public static FindingSubject Of(NoteName note) => new Notes([note]);
 
     /// <summary>The thing in a house style, empty for nothing.</summary>
     /// <param name="style">The house style.</param>
@@ -22,7 +22,7 @@ public abstract record Thing
 
     /// <summary>Notes.</summary>
     /// <param name="Names">In order.</param>
-    public sealed record Notes(ImmutableArray<NoteName> Names) : Thing
+    public sealed record Notes(ImmutableArray<NoteName> Names) : FindingSubject
     {
         /// <inheritdoc/>
         public override string Ascii => string.Join(' ', Names.Select(NoteText.Ascii));
@@ -41,7 +41,7 @@ public abstract record Thing
     /// <summary>A scale.</summary>
     /// <param name="Type">The scale type.</param>
     /// <param name="Tonic">The tonic.</param>
-    public sealed record ScaleOn(ScaleType Type, NoteName Tonic) : Thing
+    public sealed record ScaleOn(ScaleType Type, NoteName Tonic) : FindingSubject
     {
         /// <inheritdoc/>
         public override string Ascii => $"{NoteText.Ascii(Tonic)} {Type.Id}";
@@ -52,7 +52,7 @@ public abstract record Thing
 
     /// <summary>Words as they were written, or as the key has them.</summary>
     /// <param name="Text">The words.</param>
-    public sealed record Words(string Text) : Thing
+    public sealed record Words(string Text) : FindingSubject
     {
         /// <inheritdoc/>
         public override string Ascii => PlainText.Of(Text);
@@ -63,7 +63,7 @@ public abstract record Thing
 
     /// <summary>A signature.</summary>
     /// <param name="Signs">Its signs in order.</param>
-    public sealed record Signature(ImmutableArray<NoteName> Signs) : Thing
+    public sealed record Signature(ImmutableArray<NoteName> Signs) : FindingSubject
     {
         /// <inheritdoc/>
         public override string Ascii => Signs.Length == 0 ? "none" : string.Join(' ', Signs.Select(NoteText.Ascii));

@@ -4,7 +4,7 @@ using Gavvet.Theory;
 namespace Gavvet.Worksheets.Judging;
 
 /// <summary>Marks from what an answer costs: halves are rounded once, down, and no answer earns less than nothing.</summary>
-internal static class Marking
+internal static class MarkCount
 {
     private const int AlterationMarks = 2;
 

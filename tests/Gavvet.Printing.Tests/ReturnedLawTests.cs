@@ -126,6 +126,9 @@ public class ReturnedLawTests
                 }
 
                 Assert.Equal([$"{marking.Marks}"], written);
+                // A remark that stands alone stands whole.
+                if (marking is { Remark: { } remark, Findings.Length: 0 })
+                    Assert.Contains(drawn.OfType<TextPrimitive>(), text => text.Text.Text == remark && text.Y > box.Top);
                 if (item.Question.Scale is null || marking.IsRight)
                     continue;
                 // The heads of the answer: on the lowest staff of the question, from left to right.

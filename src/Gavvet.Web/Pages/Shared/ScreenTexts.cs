@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Resources;
 using Microsoft.Extensions.Localization;
 using Microsoft.Extensions.Logging.Abstractions;
 using Microsoft.Extensions.Options;
@@ -13,6 +14,19 @@ namespace Gavvet.Web.Pages.Shared;
 public sealed class ScreenTexts
 {
     private static readonly IStringLocalizer Words = new ResourceManagerStringLocalizerFactory(Options.Create(new LocalizationOptions()), NullLoggerFactory.Instance).Create(typeof(ScreenTexts));
+
+    /// <summary>All texts of the language of the screens by their English ones, for its scripts; empty for English itself.</summary>
+    public static IReadOnlyDictionary<string, string> Others()
+    {
+        try
+        {
+            return Words.GetAllStrings(includeParentCultures: true).ToDictionary(text => text.Name, text => text.Value);
+        }
+        catch (MissingManifestResourceException)
+        {
+            return new Dictionary<string, string>();
+        }
+    }
 
     /// <summary>A text in the language of the screens.</summary>
     /// <param name="text">The English text, with places such as {0}.</param>

@@ -1,4 +1,6 @@
 // The kinds of question to choose from by their pictures: for a new section, or another kind for one there is.
+import { text } from "./words.js";
+
 const dialog = document.getElementById("kinds");
 const filter = document.getElementById("kinds-filter");
 
@@ -16,7 +18,7 @@ document.addEventListener("click", (event) => {
     openedFrom = opener.id;
     document.getElementById("kinds-section").value = opener.dataset.kinds;
     document.getElementById("kinds-edit").value = changes() ? "kind" : "add-section";
-    document.getElementById("kinds-title").textContent = changes() ? "Another kind of question" : "Add a section";
+    document.getElementById("kinds-title").textContent = changes() ? text("Another kind of question") : text("Add a section");
     filter.value = "";
     show();
     for (const image of dialog.querySelectorAll("img:not([src])")) image.src = image.dataset.src;

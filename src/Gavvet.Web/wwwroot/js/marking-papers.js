@@ -1,4 +1,6 @@
 // The papers being marked: which item is in hand, what is decided so far, and the walk from one to the next.
+import { text } from "./words.js";
+
 export const address = document.querySelector("[data-marking]")?.dataset.marking;
 export const at = (id) => document.getElementById(id);
 
@@ -21,7 +23,7 @@ export const itemsOf = (one) => printing.data.editions[one.edition].items;
 export const item = () => itemsOf(paper())[place.item];
 export const keyOf = (copy, number) => `${copy} ${number}`;
 export const now = () => marked.get(keyOf(paper().number, item().number));
-export const nameOf = (one) => (mode.hidden ? null : one.name) ?? (one.isSpare ? `Spare paper ${one.number}` : `Paper ${one.number}`);
+export const nameOf = (one) => (mode.hidden ? null : one.name) ?? (one.isSpare ? text("Spare paper {0}", one.number) : text("Paper {0}", one.number));
 
 // The walk: item by item through a paper, or one question through all papers. What is marked is passed over.
 export const isOpen = (one, number) => !marked.has(keyOf(one.number, itemsOf(one)[number].number));

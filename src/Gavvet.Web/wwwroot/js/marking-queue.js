@@ -1,6 +1,7 @@
 // What is entered waits in order, over a reload of the page too, and is sent when the server answers. Nothing is called
 // saved before it says so, and nothing that was entered is let go before that; no name is among what waits.
 import { address, at, goTo, item, keyOf, marked, now, paper, seen, take } from "./marking-papers.js";
+import { text } from "./words.js";
 
 const store = `gavvet-marking ${address}`;
 let queue = []; // entered, and not kept yet
@@ -16,8 +17,10 @@ export const say = (words) => (at("marking-saved").textContent = words);
 const told = () => {
   const left = queue.length + aside.length + refused.size;
   const [unread] = refused.values();
-  const where = unread && left === 1 ? `: item ${unread.item} of paper ${unread.copy}` : "";
-  say(left === 0 ? "Saved" : sending && !wait && aside.length + refused.size === 0 ? "Saving…" : `${left} not saved${where}`);
+  if (left === 0) say(text("Saved"));
+  else if (sending && !wait && aside.length + refused.size === 0) say(text("Saving…"));
+  else if (unread && left === 1) say(text("{0} not saved: item {1} of paper {2}", left, unread.item, unread.copy));
+  else say(text("{0} not saved", left));
 };
 
 export const notice = (words, ...more) => {
@@ -51,20 +54,20 @@ export const post = async (handler, values, isAgain = false) => {
   }
   const done = response.ok && response.headers.get("X-Gavvet-Done") !== null;
   const answer = await response.json().catch(() => null);
-  return { status: response.status, done, answer: answer ?? { problem: "The program could not do this. Load the page again." }, isRead: answer !== null };
+  return { status: response.status, done, answer: answer ?? { problem: text("The program could not do this. Load the page again.") }, isRead: answer !== null };
 };
 
-const signIn = () => Object.assign(document.createElement("a"), { className: "btn btn-sm", href: "/sign-in?returnUrl=%2Fsigned-in", target: "_blank", textContent: "Sign in" });
+const signIn = () => Object.assign(document.createElement("a"), { className: "btn btn-sm", href: "/sign-in?returnUrl=%2Fsigned-in", target: "_blank", textContent: text("Sign in") });
 
 // Why nothing is kept at this moment, and what helps; what was entered waits meanwhile.
 const held = (status) => {
-  const again = button("Send it now", () => wake());
-  if (status === 401) notice("You are not signed in any more. What you entered is kept here, and is sent once you are.", signIn(), again);
-  else if (status === 403) notice("The program took this for another site’s. What you entered is kept here. Load the page again, and it is sent.", again);
-  else if (status === 404) notice("This printing is not there any more. What you entered is kept here.", again);
-  else if (status === 413) notice("This is more than the program takes at once. What you entered is kept here.", again);
-  else if (status === 429) notice("Much is being done at this moment. What you entered is kept here, and is sent in a little while.", again);
-  else notice("The program does not answer. What you entered is kept here, and is sent when it is back.", again);
+  const again = button(text("Send it now"), () => wake());
+  if (status === 401) notice(text("You are not signed in any more. What you entered is kept here, and is sent once you are."), signIn(), again);
+  else if (status === 403) notice(text("The program took this for another site’s. What you entered is kept here. Load the page again, and it is sent."), again);
+  else if (status === 404) notice(text("This printing is not there any more. What you entered is kept here."), again);
+  else if (status === 413) notice(text("This is more than the program takes at once. What you entered is kept here."), again);
+  else if (status === 429) notice(text("Much is being done at this moment. What you entered is kept here, and is sent in a little while."), again);
+  else notice(text("The program does not answer. What you entered is kept here, and is sent when it is back."), again);
 };
 
 // The marking of another window, and this one's, side by side: the teacher says which stands.
@@ -82,9 +85,11 @@ const ask = () => {
     if (again) send();
   };
   notice(
-    `Item ${entry.item} of paper ${entry.copy} was marked in another window meanwhile: ${theirs ? `${theirs.words}, ${theirs.marks} of ${theirs.of}` : "taken back"}. You entered: ${entry.words}.`,
-    button("Put mine in its place", () => done(true)),
-    button("Leave it as it is", () => done(false)),
+    theirs
+      ? text("Item {0} of paper {1} was marked in another window meanwhile: {2}, {3} of {4}. You entered: {5}.", entry.item, entry.copy, theirs.words, theirs.marks, theirs.of, entry.words)
+      : text("Item {0} of paper {1} was marked in another window meanwhile: taken back. You entered: {2}.", entry.item, entry.copy, entry.words),
+    button(text("Put mine in its place"), () => done(true)),
+    button(text("Leave it as it is"), () => done(false)),
   );
 };
 
@@ -96,7 +101,7 @@ const settle = (entry, { status, done, answer }) => {
     // What this window says next of the same item stands over what it has just said.
     for (const later of queue) if (keyOf(later.copy, later.item) === key) later.seen = answer.id;
     // What was decided last stays in sight while the next item is in hand.
-    at("last").textContent = [`${entry.item}. ${answer.marking.words}, ${answer.marking.marks} of ${answer.marking.of}.`, ...answer.marking.findings.map((finding) => finding.message)].join(" ");
+    at("last").textContent = [text("{0}. {1}, {2} of {3}.", entry.item, answer.marking.words, answer.marking.marks, answer.marking.of), ...answer.marking.findings.map((finding) => finding.message)].join(" ");
     return;
   }
   if (status === 409) {
@@ -169,7 +174,7 @@ export const isWaiting = () => queue.length + aside.length > 0;
 export const undo = async () => {
   if (queue.length > 0) return;
   const id = entered.at(-1);
-  if (id === undefined) return say("There is nothing of this window’s to take back.");
+  if (id === undefined) return say(text("There is nothing of this window’s to take back."));
   try {
     const outcome = await post("Undo", { marking: id });
     if (!isAnswer(outcome)) return held(outcome.status);
@@ -181,9 +186,9 @@ export const undo = async () => {
       goTo(answer.copy, answer.item);
       settled();
     }
-    say(outcome.done ? "Taken back" : answer.problem);
+    say(outcome.done ? text("Taken back") : answer.problem);
   } catch {
-    notice("The program does not answer. Nothing was taken back.");
+    notice(text("The program does not answer. Nothing was taken back."));
   }
 };
 

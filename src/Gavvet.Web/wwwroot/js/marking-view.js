@@ -1,6 +1,7 @@
 // What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
 import { at, forward, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing, take } from "./marking-papers.js";
 import { decide, notice, post, unread } from "./marking-queue.js";
+import { text } from "./words.js";
 
 export const element = (name, text, attributes = {}) => {
   const made = Object.assign(document.createElement(name), attributes);
@@ -32,8 +33,8 @@ const likelyOf = () => {
 const letterOf = (i) => String.fromCharCode(65 + i);
 
 export const options = () => {
-  if (mode.totals) return Array.from({ length: Math.min(item().marks, 9) + 1 }, (_, marks) => ({ key: marks, words: `${marks}`, take: () => decide({ say: "marks", marks }, { verdict: marks === item().marks ? "correct" : "wrong", words: `${marks} of ${item().marks}`, marks }) }));
-  if (item().choices.length > 0) return item().choices.slice(0, 26).map((words, i) => ({ key: i + 1, words: `${letterOf(i)}  ${words}`, take: () => decide({ say: "written", written: letterOf(i) }, { verdict: "waiting", words: "Judging…", marks: 0 }) }));
+  if (mode.totals) return Array.from({ length: Math.min(item().marks, 9) + 1 }, (_, marks) => ({ key: marks, words: `${marks}`, take: () => decide({ say: "marks", marks }, { verdict: marks === item().marks ? "correct" : "wrong", words: text("{0} of {1}", marks, item().marks), marks }) }));
+  if (item().choices.length > 0) return item().choices.slice(0, 26).map((words, i) => ({ key: i + 1, words: `${letterOf(i)}  ${words}`, take: () => decide({ say: "written", written: letterOf(i) }, { verdict: "waiting", words: text("Judging…"), marks: 0 }) }));
   return likelyOf().map((mistake, i) => ({ key: i + 1, words: mistake.words, title: mistake.written, take: () => decide({ say: "mistake", code: mistake.code }, { verdict: "waiting", words: mistake.words, marks: 0 }) }));
 };
 
@@ -49,11 +50,11 @@ const showLikely = () => {
 const sentence = (finding) => {
   const line = element("div", undefined, { className: "said" });
   const words = element("p", finding.message);
-  const edit = element("button", "Say it otherwise", { type: "button", className: "btn btn-quiet" });
+  const edit = element("button", text("Say it otherwise"), { type: "button", className: "btn btn-quiet" });
   edit.addEventListener("click", () => {
     const field = element("textarea", undefined, { className: "form-control", value: finding.message, rows: 2 });
-    field.setAttribute("aria-label", "The sentence for all who made this mistake");
-    const done = element("button", "For all who made this mistake", { type: "button", className: "btn btn-accent" });
+    field.setAttribute("aria-label", text("The sentence for all who made this mistake"));
+    const done = element("button", text("For all who made this mistake"), { type: "button", className: "btn btn-accent" });
     done.addEventListener("click", async () => {
       try {
         const { done: kept, answer } = await post("Say", { said: finding.message, instead: field.value });
@@ -61,7 +62,7 @@ const sentence = (finding) => {
         for (const each of answer.markings) take(each);
         show();
       } catch {
-        notice("Not saved: the program does not answer. What you typed is still here.");
+        notice(text("Not saved: the program does not answer. What you typed is still here."));
       }
     });
     line.replaceChildren(field, done);
@@ -88,11 +89,11 @@ const showVerdict = () => {
   showSayings(marking?.verdict);
   const box = at("verdict");
   box.className = `verdict verdict-${marking?.verdict ?? "none"}`;
-  if (!marking) return box.replaceChildren(element("p", "Not marked yet", { className: "hint" }));
-  const head = element("p", `${marking.words}${marking.verdict === "waiting" ? "" : `, ${marking.marks} of ${marking.of}`}`, { className: "verdict-words" });
+  if (!marking) return box.replaceChildren(element("p", text("Not marked yet"), { className: "hint" }));
+  const head = element("p", marking.verdict === "waiting" ? marking.words : text("{0}, {1} of {2}", marking.words, marking.marks, marking.of), { className: "verdict-words" });
   const parts = [head, ...marking.findings.filter((finding) => finding.message).map(sentence)];
-  if (marking.written) parts.push(element("p", `Written: ${marking.written}`, { className: "hint" }));
-  if (marking.remark) parts.push(element("p", `Remark: ${marking.remark}`, { className: "hint" }));
+  if (marking.written) parts.push(element("p", text("Written: {0}", marking.written), { className: "hint" }));
+  if (marking.remark) parts.push(element("p", text("Remark: {0}", marking.remark), { className: "hint" }));
   box.replaceChildren(...parts);
 };
 
@@ -113,11 +114,11 @@ const showLines = () => {
     const markings = itemsOf(one).map((each) => marked.get(keyOf(one.number, each.number)));
     const done = markings.filter((marking) => marking && !marking.pending).length;
     const state = done === 0 ? "open" : done < markings.length ? "begun" : "correct";
-    return button(`${one.number}`, state, p === place.paper, `${nameOf(one)}, ${done} of ${markings.length} marked`, () => Object.assign(place, { paper: p, item: Math.min(place.item, itemsOf(one).length - 1) }));
+    return button(`${one.number}`, state, p === place.paper, text("{0}, {1} of {2} marked", nameOf(one), done, markings.length), () => Object.assign(place, { paper: p, item: Math.min(place.item, itemsOf(one).length - 1) }));
   }));
   at("item-line").replaceChildren(...itemsOf(paper()).map((each, i) => {
     const marking = marked.get(keyOf(paper().number, each.number));
-    return button(`${each.number}`, stateOf(marking), i === place.item, `Item ${each.number}, ${marking ? marking.words : "not marked"}`, () => (place.item = i));
+    return button(`${each.number}`, stateOf(marking), i === place.item, marking ? text("Item {0}, {1}", each.number, marking.words) : text("Item {0}, not marked", each.number), () => (place.item = i));
   }));
 };
 
@@ -135,9 +136,9 @@ const clearFields = () => {
 };
 
 export const show = () => {
-  at("who").textContent = [nameOf(paper()), `version ${paper().version}`, paper().part].filter((part) => part).join(" · ");
+  at("who").textContent = [nameOf(paper()), text("version {0}", paper().version), paper().part].filter((part) => part).join(" · ");
   at("item-title").textContent = `${item().number}. ${item().prompt || item().section}`;
-  at("item-answer").textContent = `Answer: ${item().answer}`;
+  at("item-answer").textContent = text("Answer: {0}", item().answer);
   showView(at("view-student"), "student");
   showView(at("view-key"), "key");
   showLikely();

@@ -2,13 +2,14 @@
 import { address, at, isOpen, item, itemsOf, keyOf, mode, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
 import { decide, forget, goOn, isWaiting, post, resume, undo, whenSettled } from "./marking-queue.js";
 import { advance, element, options, show, showView } from "./marking-view.js";
+import { text } from "./words.js";
 
 const letters = "CDEFGAB";
 
 const sayings = {
-  right: () => decide({ say: "right" }, { verdict: "correct", words: "Right", marks: item().marks }),
-  blank: () => decide({ say: "blank" }, { verdict: "blank", words: "Left empty", marks: 0 }),
-  wrong: () => decide({ say: "wrong" }, { verdict: "wrong", words: "Not right", marks: 0 }),
+  right: () => decide({ say: "right" }, { verdict: "correct", words: text("Right"), marks: item().marks }),
+  blank: () => decide({ say: "blank" }, { verdict: "blank", words: text("Left empty"), marks: 0 }),
+  wrong: () => decide({ say: "wrong" }, { verdict: "wrong", words: text("Not right"), marks: 0 }),
 };
 
 const listen = () => {
@@ -24,8 +25,8 @@ const listen = () => {
   at("written-form").addEventListener("submit", (event) => {
     event.preventDefault();
     const written = at("written").value.trim();
-    if (!written) return (at("written-problem").textContent = "Write what stands on the paper, or press B where it is empty.");
-    decide({ say: "written", written }, { verdict: "waiting", words: "Judging…", marks: 0, written });
+    if (!written) return (at("written-problem").textContent = text("Write what stands on the paper, or press B where it is empty."));
+    decide({ say: "written", written }, { verdict: "waiting", words: text("Judging…"), marks: 0, written });
     at("written").blur();
     advance();
   });
@@ -43,9 +44,9 @@ const listen = () => {
     event.preventDefault();
     const marks = Number(at("marks").value);
     const remark = at("remark").value.trim();
-    if (at("marks").value === "" || !Number.isInteger(marks) || marks < 0 || marks > item().marks) return (at("marks-problem").textContent = `Type whole marks from 0 to ${item().marks}.`);
+    if (at("marks").value === "" || !Number.isInteger(marks) || marks < 0 || marks > item().marks) return (at("marks-problem").textContent = text("Type whole marks from 0 to {0}.", item().marks));
     const before = now();
-    decide({ say: "marks", marks, remark, written: before?.written ?? undefined }, { ...(before ?? {}), words: "By hand", verdict: marks === item().marks ? "correct" : "wrong", marks, remark });
+    decide({ say: "marks", marks, remark, written: before?.written ?? undefined }, { ...(before ?? {}), words: text("By hand"), verdict: marks === item().marks ? "correct" : "wrong", marks, remark });
     document.activeElement.blur();
     advance();
   });
@@ -64,7 +65,7 @@ const listen = () => {
       at("score").value = "";
       show();
     } catch {
-      at("score-problem").textContent = "The program does not answer. Choose the file once more when it is back.";
+      at("score-problem").textContent = text("The program does not answer. Choose the file once more when it is back.");
     }
   });
   at("code-form").addEventListener("submit", async (event) => {
@@ -75,7 +76,7 @@ const listen = () => {
       const answer = await (await fetch(`${address}?handler=Code&code=${encodeURIComponent(field.value)}`)).json();
       if (answer.problem) {
         at("code-problem").textContent = answer.problem;
-        if (answer.other) at("code-problem").append(" ", element("a", "Mark that printing", { href: answer.other }));
+        if (answer.other) at("code-problem").append(" ", element("a", text("Mark that printing"), { href: answer.other }));
         return field.select();
       }
       place.paper = printing.data.papers.findIndex((one) => one.number === answer.copy);
@@ -85,7 +86,7 @@ const listen = () => {
       field.blur();
       show();
     } catch {
-      at("code-problem").textContent = "The program does not answer. Try once more.";
+      at("code-problem").textContent = text("The program does not answer. Try once more.");
     }
   });
   document.addEventListener("keydown", (event) => {

@@ -1,4 +1,6 @@
 // What every page needs of the browser: say whether work is saved, send again what could not be sent.
+import { text } from "./words.js";
+
 const waiting = new Map(); // elements whose requests failed, and how each is sent again
 let open = 0;
 let reloadOnceSaved = false;
@@ -14,7 +16,7 @@ const problem = (words) => {
   notice.className = "notice notice-problem";
   notice.replaceChildren(words + " ");
   const again = document.createElement("button");
-  Object.assign(again, { type: "button", className: "btn btn-sm", textContent: "Try again" });
+  Object.assign(again, { type: "button", className: "btn btn-sm", textContent: text("Try again") });
   again.dataset.sendAgain = "";
   notice.append(again);
 };
@@ -29,7 +31,7 @@ const isDone = (xhr) => xhr.status >= 200 && xhr.status < 300 && xhr.getResponse
 
 document.addEventListener("htmx:beforeRequest", (event) => {
   open += 1;
-  if (event.detail.requestConfig.verb === "post") say("Saving…");
+  if (event.detail.requestConfig.verb === "post") say(text("Saving…"));
 });
 
 document.addEventListener("htmx:beforeSwap", (event) => {
@@ -43,15 +45,15 @@ document.addEventListener("htmx:afterRequest", (event) => {
   const { elt } = requestConfig;
   if (isDone(xhr)) {
     waiting.delete(elt);
-    if (open === 0 && waiting.size === 0) say("Saved");
+    if (open === 0 && waiting.size === 0) say(text("Saved"));
     // After a conflict this window's controls may be older than the sheet: show all of it as it is now.
     if (reloadOnceSaved && waiting.size === 0) location.reload();
     return;
   }
   waiting.set(elt, wayOf(elt));
-  say("Not saved");
-  if (xhr.status === 0) problem("Not saved: the program does not answer. What you typed is still here.");
-  else if (!isOurs(xhr)) problem("Not saved: something else answered in the program’s place. What you typed is still here.");
+  say(text("Not saved"));
+  if (xhr.status === 0) problem(text("Not saved: the program does not answer. What you typed is still here."));
+  else if (!isOurs(xhr)) problem(text("Not saved: something else answered in the program’s place. What you typed is still here."));
 });
 
 const sendAgain = () => {

@@ -1,4 +1,6 @@
 // Keys of our own. Single letters can be switched off, and never work while something is typed.
+import { text } from "./words.js";
+
 const store = "gavvet-single-keys";
 const help = document.getElementById("keys-help");
 const single = document.getElementById("single-keys");
@@ -24,10 +26,10 @@ const showHelp = () => {
   // Keys of one row of a list hold for the row in focus.
   const own = [...document.querySelectorAll("[data-own-key]")]
     .filter((control) => !seen.has(`own ${control.dataset.ownKey}`) && seen.add(`own ${control.dataset.ownKey}`))
-    .map((control) => row(control.dataset.ownKey, `${control.title.replace(/ \([^)]*\)$/, "")}, of the one in focus`));
+    .map((control) => row(control.dataset.ownKey, text("{0}, of the one in focus", control.title.replace(/ \([^)]*\)$/, ""))));
   rows.push(...own);
   const more = document.getElementById("more-keys");
-  document.getElementById("keys-list").replaceChildren(...rows, ...(more ? [more.content.cloneNode(true)] : []), row("?", "This list"));
+  document.getElementById("keys-list").replaceChildren(...rows, ...(more ? [more.content.cloneNode(true)] : []), row("?", text("This list")));
   help.showModal();
 };
 document.addEventListener("click", (event) => {

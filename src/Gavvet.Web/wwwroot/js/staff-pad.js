@@ -1,4 +1,6 @@
 // Clicks on the staff become notes in the answer; the address follows, so that a checked answer can be kept.
+import { text } from "./words.js";
+
 const answer = document.getElementById("answer");
 const form = answer.form;
 const letters = "CDEFGAB";
@@ -39,7 +41,7 @@ document.getElementById("score").addEventListener("change", async ({ target }) =
     if (said.problem) problem.textContent = said.problem;
     else write(said.notes.split(" "));
   } catch {
-    problem.textContent = "The program does not answer. Choose the file once more when it is back.";
+    problem.textContent = text("The program does not answer. Choose the file once more when it is back.");
   }
 });
 

@@ -16,5 +16,5 @@ export const named = {
   "typing after undo": ["src/Gavvet.Storage/SheetStore.cs", "\n        && await LatestChildAsync(database, head.Id) is null;", ";", ["Gavvet.Storage.Tests"]],
   "tenor clef on line 3": ["src/Gavvet.Theory/Keys/Clef.cs", '"Tenor", ClefSign.C, 4', '"Tenor", ClefSign.C, 3', ["Gavvet.Exchange.Tests", "Gavvet.Theory.Tests"]],
   "natural-sharp lost": ["src/Gavvet.Exchange/MusicXmlWriter.cs", '        (Accidental.Sharp, true) => "natural-sharp",\n', "", ["Gavvet.Exchange.Tests"]],
-  "a free signature error by component": ["src/Gavvet.Worksheets/Judging/Marking.cs", "withSignature && ofSignature == 0 ? 1 : 0", "withSignature ? 1 : 0", ["Gavvet.Worksheets.Tests"]],
+  "a free signature error by component": ["src/Gavvet.Worksheets/Judging/MarkCount.cs", "withSignature && ofSignature == 0 ? 1 : 0", "withSignature ? 1 : 0", ["Gavvet.Worksheets.Tests"]],
 };

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using System.CommandLine;
-using System.Globalization;
 using System.Text.Json;
 using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Cli;
 
@@ -96,7 +96,7 @@ internal static class MarkCommand
         var item = papers.ItemOf(copy, answer.Item ?? throw new FormatException("The line does not say which item."));
         if (answer.Choice is not null && item.Question.Choices.IsEmpty && item.Question.List.IsEmpty)
             throw new FormatException($"Item {item.Number} is not answered by a choice. Give what was written.");
-        var marking = Marker.Mark(item, papers.Style, answer.Decision()) with { Remark = answer.Remark };
+        var marking = papers.Mark(item, answer.Decision()) with { Remark = answer.Remark };
         return (copy, new Result(copy.Student, answer.Day(), item, marking));
     }
 
@@ -132,7 +132,7 @@ internal static class MarkCommand
     {
         if (copy.Sides.IsEmpty)
             throw new FormatException("This record does not hold its pages, so no slip can be drawn from it. Slips are made from the record that make --class writes.");
-        var date = results.Max(result => result.Date).ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+        var date = record.Speaks.Saying(() => DateText.Long(results.Max(result => result.Date)));
         return new MarkedPaper(record, copy, copy.Student ?? "", date, results.GroupBy(result => result.Item.Number).ToDictionary(own => own.Key, own => own.Last().Marking), [.. copy.Sides.Select(PageSidesRead.Unpack)]);
     }
 

@@ -83,14 +83,14 @@ internal static class TeachingCommands
     private static void Write(LessonPlan plan, bool asJson, FileInfo? ics, FileInfo? pdf)
     {
         if (ics is not null)
-            File.WriteAllText(ics.FullName, LessonCalendar.Write(plan.Course.Name, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Name))]));
+            File.WriteAllText(ics.FullName, LessonCalendar.Write(plan.Course.Title, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))]));
         if (pdf is not null)
-            File.WriteAllBytes(pdf.FullName, PdfWriter.Write(plan.Course.Name, PlanPage.Of(plan)));
+            File.WriteAllBytes(pdf.FullName, PdfWriter.Write(plan.Course.Title, PlanPage.Of(plan)));
         if (asJson)
-            Console.WriteLine(JsonSerializer.Serialize(plan.Lessons.Select(lesson => new { lesson = lesson.Number, date = lesson.Date.ToString("O", null), topic = lesson.Topic.Name, skills = lesson.Topic.Skills.Select(FileWords.Of), keys = lesson.Topic.Keys.Select(NoteText.Ascii) }), CommandOutput.Json));
+            Console.WriteLine(JsonSerializer.Serialize(plan.Lessons.Select(lesson => new { lesson = lesson.Number, date = lesson.Date.ToString("O", null), topic = lesson.Topic.Title, skills = lesson.Topic.Skills.Select(FileWords.Of), keys = lesson.Topic.Keys.Select(NoteText.Ascii) }), CommandOutput.Json));
         else if (ics is null && pdf is null)
             foreach (var lesson in plan.Lessons)
-                Console.WriteLine($"{lesson.Number,3}  {lesson.Date:yyyy-MM-dd}  {lesson.Topic.Name}");
+                Console.WriteLine($"{lesson.Number,3}  {lesson.Date:yyyy-MM-dd}  {lesson.Topic.Title}");
     }
 
     private static void Draw(ResultsFile results, string? student, int? groups, DateOnly day, DirectoryInfo folder)

@@ -20,11 +20,13 @@ public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, by
     /// <exception cref="OperationCanceledException">The work was ended.</exception>
     public static FrozenPrinting Of(PrintPlan plan, QuestionCatalogue catalogue, PagePacking packing, PrintPace pace)
     {
+        // What hinders the printing is said to who prints; what is printed speaks the sheet's language.
         if (plan.TooMuch(catalogue) is { } tooMuch)
             throw new PrintingWithheldException(tooMuch);
         var run = PrintRun.Compose(plan, catalogue, pace);
         if (run.Problem is { } problem)
             throw new PrintingWithheldException(problem);
+        using var speaking = plan.Sheet.Language.Speak();
         var files = new PrintedFiles(run);
         // Keys for all papers together weigh as much as a tenth of the rest.
         var copies = plan.IsForClass ? plan.Choices.Copies.Length : 0;

@@ -15,7 +15,7 @@ public static class MarkedPages
 
     /// <summary>The pages, the student's name on them.</summary>
     /// <param name="paper">The paper and its markings.</param>
-    public static ImmutableArray<Page> Of(MarkedPaper paper) => [.. paper.Pages.Select((sides, number) => Marked(paper, sides, number))];
+    public static ImmutableArray<Page> Of(MarkedPaper paper) => paper.Record.Speaks.Saying<ImmutableArray<Page>>(() => [.. paper.Pages.Select((sides, number) => Marked(paper, sides, number))]);
 
     private static Page Marked(MarkedPaper paper, PageSidesRead sides, int number)
     {

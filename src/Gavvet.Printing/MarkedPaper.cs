@@ -58,14 +58,12 @@ public sealed record MarkedPaper(PrintingRecord Record, RecordedCopy Copy, strin
         .ToDictionary(item => item.Item.Number, item => (item.Item.Page - 1, item.Place));
 
     /// <summary>Where the parts of each item stand, by its number.</summary>
-    public ItemAnchors AnchorsOf(int item)
-    {
-        var recorded = Record.Editions[Copy.Edition].Items.First(one => one.Item.Number == item);
-        return recorded.AnchorsOn(Pages[Places[item].Page]);
-    }
+    /// <exception cref="FormatException">The record is of an earlier program and was opened without its pages.</exception>
+    public ItemAnchors AnchorsOf(int item) =>
+        Record.Editions[Copy.Edition].Items.First(one => one.Item.Number == item).Anchors ?? throw new FormatException(Texts.Say("record.page"));
 
     /// <summary>Where the marks of the whole paper are written on its first page, or null.</summary>
-    public MarkAnchor? Total => Record.Editions[Copy.Edition] is { Total: { } total } ? total : Record.HasAnchors ? null : AnchorsOfOldRecords.TotalOf(Pages[0].Student, Items.Sum(item => item.Marks));
+    public MarkAnchor? Total => Record.Editions[Copy.Edition].Total;
 
     /// <summary>What lies within an item's box on a page.</summary>
     public static ImmutableArray<Primitive> Within(Page page, Box box) => [.. page.Groups.SelectMany(group => group.Primitives).Where(primitive => IsWithin(primitive.InkBox, box))];

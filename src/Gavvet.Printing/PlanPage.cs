@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Engraving.Layout;
 using Gavvet.Teaching;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -14,7 +14,7 @@ public static class PlanPage
 
     /// <summary>The pages; one for a usual term.</summary>
     /// <param name="plan">The plan.</param>
-    public static ImmutableArray<Page> Of(LessonPlan plan) => ListPages.Of(plan.Course.Name, plan.Lessons.Select(Row));
+    public static ImmutableArray<Page> Of(LessonPlan plan) => ListPages.Of(plan.Course.Title, plan.Lessons.Select(Row));
 
     private static ImmutableArray<ListCell> Row(Lesson lesson)
     {
@@ -23,8 +23,8 @@ public static class PlanPage
         return
         [
             new ListCell($"{lesson.Number}", TextStyle.Bold, 0, number),
-            new ListCell(lesson.Date.ToString("ddd d MMM yyyy", CultureInfo.InvariantCulture), TextStyle.Regular, number, DateWidth),
-            new ListCell(lesson.Topic.Name, TextStyle.Regular, number + DateWidth, ListPages.Width - number - DateWidth - keysWidth - ListPages.Body),
+            new ListCell(DateText.WeekdayOfYear(lesson.Date), TextStyle.Regular, number, DateWidth),
+            new ListCell(lesson.Topic.Title, TextStyle.Regular, number + DateWidth, ListPages.Width - number - DateWidth - keysWidth - ListPages.Body),
             new ListCell(keys, TextStyle.Regular, ListPages.Width - keysWidth, keysWidth) { AtTheRight = true },
         ];
     }

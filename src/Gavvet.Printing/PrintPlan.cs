@@ -6,6 +6,7 @@ using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Versions;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -75,17 +76,20 @@ public sealed class PrintPlan
         var pages = papers * each;
         if (pages <= MostPages)
             return null;
+        (string, object)[] counts = [("papers", Figures(papers)), ("each", each), ("pages", Figures(pages)), ("most", Figures(MostPages))];
         if (IsForClass)
-            return $"These are {papers:N0} papers of {each} {(each == 1 ? "page" : "pages")}, {pages:N0} in all, and a printing holds up to {MostPages:N0}. Print for a part of the class, and for the others in a second printing.";
+            return Texts.Say("too-much.class", [.. counts]);
         var fitting = MostPages / each;
-        var fewer = (fitting / parts, fitting / Sheet.Versions) switch
+        (string, int, int) fewer = (fitting / parts, fitting / Sheet.Versions) switch
         {
-            ( >= 1 and var versions, >= 1 and var some) when parts > 1 && Sheet.Versions > 1 => $"Print up to {versions} {(versions == 1 ? "version" : "versions")} for these parts, or up to {some} {(some == 1 ? "part" : "parts")} in these versions",
-            ( >= 1 and var versions, _) when Sheet.Versions > 1 => $"Print up to {versions} {(versions == 1 ? "version" : "versions")}",
-            _ => $"Print up to {Math.Max(1, fitting)} parts",
+            ( >= 1 and var versions, >= 1 and var some) when parts > 1 && Sheet.Versions > 1 => ("too-much.both", versions, some),
+            ( >= 1 and var versions, _) when Sheet.Versions > 1 => ("too-much.versions", versions, 0),
+            _ => ("too-much.parts", 0, Math.Max(1, fitting)),
         };
-        return $"These are {Editions.Length:N0} papers of {each} {(each == 1 ? "page" : "pages")}, {pages:N0} in all, and a printing holds up to {MostPages:N0}. {fewer}, and the others in a second printing.";
+        return Texts.Say(fewer.Item1, [.. counts, ("versions", fewer.Item2), ("parts", fewer.Item3)]);
     }
+
+    private static string Figures(int count) => count.ToString("N0", Language.Current.Culture);
 
     /// <summary>A paper's questions and their answers.</summary>
     internal Composition Compose(int paper, QuestionCatalogue catalogue)

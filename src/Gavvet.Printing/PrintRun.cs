@@ -3,6 +3,7 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -37,7 +38,7 @@ public sealed class PrintRun
         get
         {
             string[] withheld = [.. Compositions.SelectMany(paper => paper.Key.Withheld.Select(question =>
-                $"{(paper.Worksheet.Edition is { Version: null, Part: null } ? "" : $"{paper.Worksheet.Edition}: ")}Question {question.Number} is withheld. {question.Reason}"))];
+                (paper.Worksheet.Edition is { Version: null, Part: null } ? "" : $"{paper.Worksheet.Edition}: ") + Texts.Say("paper.question-withheld", ("number", question.Number), ("reason", question.Reason))))];
             return withheld.Length == 0 ? null : string.Join('\n', withheld.Take(10));
         }
     }

@@ -40,10 +40,18 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
     /// <summary>The class it was printed for, or null.</summary>
     public string? Class { get; init; }
 
+    /// <summary>The language its papers speak, or null for English.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Language { get; init; }
+
+    /// <summary>The language its papers speak; English where it is not here any more.</summary>
+    [JsonIgnore]
+    public Language Speaks => Theory.Language.Find(Language) ?? Theory.Language.English;
+
     /// <summary>The papers, each with whose it is and the codes of its pages.</summary>
     public ImmutableArray<RecordedCopy> Copies { get; init; } = [];
 
-    /// <summary>Whether it says where things stand on its pages; records of earlier programs do not.</summary>
+    /// <summary>Whether it says where things stand on its pages; records of earlier programs do once their pages were read.</summary>
     [JsonIgnore]
     public bool HasAnchors => Editions.Any(edition => edition.Items.Any(item => item.Anchors is not null));
 
@@ -51,7 +59,7 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
     internal static PrintingRecord Of(PrintPlan plan, ImmutableArray<RecordedEdition> editions, ImmutableArray<RecordedCopy> copies)
     {
         using var style = JsonDocument.Parse(HouseStyleFile.Write(plan.Sheet.Style));
-        return new PrintingRecord(Version, plan.Sheet.Title, style.RootElement.Clone(), editions) { KeysNameNobody = true, Class = plan.Choices.Class, Copies = copies };
+        return new PrintingRecord(Version, plan.Sheet.Title, style.RootElement.Clone(), editions) { KeysNameNobody = true, Class = plan.Choices.Class, Copies = copies, Language = plan.Sheet.Language == Theory.Language.English ? null : plan.Sheet.Language.Tag };
     }
 
     /// <summary>The record as text.</summary>
@@ -67,8 +75,8 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
             return record switch
             {
                 { GavvetPrinting: Version } => record.Checked(),
-                { GavvetPrinting: 2 } => (record with { GavvetPrinting = Version }).Checked(),
-                { GavvetPrinting: 1 } => RecordOfVersion1.Upgraded(record, text).Checked(),
+                { GavvetPrinting: 2 } => (record with { GavvetPrinting = Version }).Checked().Anchored(OwnPages),
+                { GavvetPrinting: 1 } => RecordOfVersion1.Upgraded(record, text).Checked().Anchored(OwnPages),
                 { GavvetPrinting: > Version } => throw new FormatException(Texts.Say("record.later", ("version", Version))),
                 _ => throw new FormatException(Texts.Say("record.none")),
             };
@@ -89,6 +97,21 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
     public ImmutableArray<SetItem> ItemsOf(RecordedCopy copy) => Editions[copy.Edition].ToMark();
 
     // What points from one part of a record to another has to be there, and marks have to be counts.
+    /// <summary>The record of an earlier program with the anchors its pages show; itself where it has them, or where no page is at hand.</summary>
+    /// <param name="pagesOf">The pages of a paper with their keys, or null where they are not at hand.</param>
+    /// <exception cref="FormatException">A page cannot be read.</exception>
+    public PrintingRecord Anchored(Func<RecordedCopy, ImmutableArray<PageSidesRead>?> pagesOf)
+    {
+        if (HasAnchors)
+            return this;
+        return this with
+        {
+            Editions = [.. Editions.Select((edition, i) => Copies.FirstOrDefault(copy => copy.Edition == i) is { } copy && pagesOf(copy) is { } pages ? edition.Anchored(pages) : edition)],
+        };
+    }
+
+    private static ImmutableArray<PageSidesRead>? OwnPages(RecordedCopy copy) => copy.Sides.IsEmpty ? null : [.. copy.Sides.Select(PageSidesRead.Unpack)];
+
     private PrintingRecord Checked()
     {
         var isSound = Title is not null && !Editions.IsDefault && !Copies.IsDefault
@@ -146,6 +169,13 @@ public sealed record RecordedEdition(string Version, string? Part, ImmutableArra
         };
     }
 
+    // What a program before anchors drew is read from its pages.
+    internal RecordedEdition Anchored(ImmutableArray<PageSidesRead> pages) => this with
+    {
+        Items = [.. Items.Select(item => item with { Anchors = AnchorsOfOldRecords.Of(pages[item.Item.Page - 1], item.Place, item.Item.Marks) })],
+        Total = AnchorsOfOldRecords.TotalOf(pages[0].Student, Items.Sum(item => item.Item.Marks)),
+    };
+
     // Half sheets have each question twice; the first counts.
     private static Dictionary<int, (int SlotId, PageGroup Group)> Questions(ImmutableArray<Page> pages) => pages.SelectMany(page => page.Groups)
         .Where(group => group.Kind is GroupKind.Question)
@@ -190,16 +220,12 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
     /// <summary>What the judge needs of it.</summary>
     public JsonElement? Asked { get; init; }
 
-    /// <summary>Where its parts stand on its page; records of earlier programs do not say.</summary>
+    /// <summary>Where its parts stand on its page; null in a record of an earlier program whose pages are not at hand.</summary>
     public ItemAnchors? Anchors { get; init; }
 
     /// <summary>Where it stands on its page.</summary>
     [JsonIgnore]
     public Box Place => new(Box[0], Box[1], Box[0] + Box[2], Box[1] + Box[3]);
-
-    /// <summary>Where its parts stand, by the record or, where that is of an earlier program, by the drawing.</summary>
-    /// <param name="page">The page it stands on.</param>
-    public ItemAnchors AnchorsOn(PageSidesRead page) => Anchors ?? AnchorsOfOldRecords.Of(page, Place, Item.Marks);
 
     internal static RecordedItem Of(Item item, int slot, Answer answer, Box box, WorksheetSection section, QuestionSetting setting)
     {
@@ -215,7 +241,7 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
     internal SetItem ToMark(RecordedEdition edition) => new(
         Item.Number,
         Item.Section,
-        edition.Sections.ElementAtOrDefault(Item.Section - 1) ?? $"Section {Item.Section}",
+        edition.Sections.ElementAtOrDefault(Item.Section - 1) ?? Texts.Say("paper.section", ("number", Item.Section)),
         edition.Version,
         edition.Part,
         Item.Prompt,

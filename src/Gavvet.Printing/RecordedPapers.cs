@@ -25,6 +25,11 @@ public sealed class RecordedPapers
     /// <summary>The house style the questions were set in.</summary>
     public HouseStyle Style { get; }
 
+    /// <summary>Marks an answer; what is found is said in the language of the papers.</summary>
+    /// <param name="item">The item.</param>
+    /// <param name="decision">What the teacher entered.</param>
+    public Marking Mark(SetItem item, Decision decision) => Record.Speaks.Saying(() => Marker.Mark(item, Style, decision));
+
     /// <summary>The paper of a student, or that a page's code is of.</summary>
     /// <param name="student">What the student is named by, or null.</param>
     /// <param name="code">A page's code as it was typed, or null.</param>

@@ -20,7 +20,7 @@ public static class ScoreMarking
         var staves = PartOf(papers, copy, score)?.Staves.Where(staff => staff.Number is { } number && items.ContainsKey(number) && staff.Notes.Length > 1).GroupBy(staff => staff.Number!.Value).ToArray() ?? [];
         if (staves.Length == 0)
             throw new FormatException(Texts.Say("score.no-staff"));
-        return [.. staves.Select(own => (items[own.Key], Marker.Mark(items[own.Key], papers.Style, new Decision.Written(items[own.Key].Question.Scale!.AsksSignature ? own.Last().TextAfterSignature : own.Last().Text))))];
+        return [.. staves.Select(own => (items[own.Key], papers.Mark(items[own.Key], new Decision.Written(items[own.Key].Question.Scale!.AsksSignature ? own.Last().TextAfterSignature : own.Last().Text))))];
     }
 
     private static ReadPart? PartOf(RecordedPapers papers, RecordedCopy copy, ImmutableArray<ReadPart> score)

@@ -25,6 +25,7 @@ public static class Slips
         var half = false;
         foreach (var paper in papers.Where(paper => paper.Markings.Count > 0))
         {
+            using var speaking = paper.Record.Speaks.Speak();
             var (width, height) = (paper.Pages[0].Student.Width, paper.Pages[0].Student.Height);
             var rows = Rows(paper, width - (2 * Side)).ToArray();
             var fits = rows.Sum(row => row.Height) <= (height / 2) - Top - Gap;

@@ -166,6 +166,20 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
         return await database.Printings.Where(row => row.Id == id).Select(row => row.PackedRecord).SingleOrDefaultAsync(cancellation) is { } packed ? PackedText.Unpack(packed) : null;
     }
 
+    /// <summary>Keeps a record in this program's form, unless it was changed meanwhile, as when a name was taken from it.</summary>
+    /// <param name="id">The printing.</param>
+    /// <param name="was">The record as it was read.</param>
+    /// <param name="record">The same in this program's form.</param>
+    /// <returns>Whether it was kept.</returns>
+    public Task<bool> KeepRecordAsync(string id, string was, string record) => data.WriteAsync(async database =>
+    {
+        if (await database.Printings.SingleOrDefaultAsync(row => row.Id == id) is not { } row || PackedText.Unpack(row.PackedRecord) != was)
+            return false;
+        row.PackedRecord = PackedText.Pack(record);
+        await database.SaveChangesAsync();
+        return true;
+    });
+
     /// <summary>The printing a page's code belongs to, or null.</summary>
     public async Task<string?> FindCodeAsync(string code, CancellationToken cancellation = default)
     {

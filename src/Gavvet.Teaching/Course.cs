@@ -16,6 +16,10 @@ namespace Gavvet.Teaching;
 /// <param name="Sections">The shipped sections it sets, by id.</param>
 public sealed record Topic(string Name, int Lessons, ImmutableArray<QuestionGroup> Skills, ImmutableArray<ScaleType> Scales, ImmutableArray<NoteName> Keys, ImmutableArray<string> Sections)
 {
+    /// <summary>What it is called in the language spoken, where it is one of the program’s; one’s own as it was typed.</summary>
+    [JsonIgnore]
+    public string Title => Texts.Term("topic", Name);
+
     /// <summary>Its scales on its tonics.</summary>
     [JsonIgnore]
     public IEnumerable<ScaleOn> OnTonics => Scales.SelectMany(_ => Keys, (type, tonic) => new ScaleOn(type, tonic));
@@ -32,6 +36,10 @@ public readonly record struct ScaleOn(ScaleType Type, NoteName Tonic);
 /// <param name="Topics">The topics.</param>
 public sealed record Course(string Id, string Name, ImmutableArray<Topic> Topics)
 {
+    /// <summary>What it is called in the language spoken.</summary>
+    [JsonIgnore]
+    public string Title => Texts.Term("course", Name);
+
     // id | name, then a topic a line: name | lessons | skills | scales | keys | sections. Orders of real classrooms:
     // common practice, no source.
     private const string Table = """

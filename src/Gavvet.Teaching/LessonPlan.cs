@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
@@ -19,8 +20,6 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     public const int MostLessons = 200;
 
     private const string Iso = "yyyy-MM-dd";
-
-    private static readonly string[] Days = ["sun", "mon", "tue", "wed", "thu", "fri", "sat"];
 
     /// <summary>Lays a course over a class's days.</summary>
     /// <param name="course">The course.</param>
@@ -47,24 +46,36 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
                 continue;
             // After the last topic the whole is gone over again, from the first topic on.
             var topic = topics[laid.Count % topics.Length];
-            laid.Add(new Lesson(laid.Count + 1, date, laid.Count < topics.Length ? topic : topic with { Name = Texts.Say("lesson.again", ("topic", topic.Name)) }));
+            laid.Add(new Lesson(laid.Count + 1, date, laid.Count < topics.Length ? topic : topic with { Name = Texts.Say("lesson.again", ("topic", topic.Title)) }));
         }
 
         return new LessonPlan(course, laid.MoveToImmutable());
     }
 
-    /// <summary>Reads days of the week such as mon,thu.</summary>
+    /// <summary>Reads days of the week such as mon,thu, in English or in the language spoken, two letters of each or more.</summary>
     /// <param name="text">The days, apart by commas or spaces.</param>
     /// <exception cref="FormatException">A word is no day.</exception>
     public static ImmutableArray<DayOfWeek> ReadDays(string text)
     {
         string[] words = text.Split([',', ' '], StringSplitOptions.RemoveEmptyEntries);
-        return [.. words.Select(word => Array.FindIndex(Days, day => word.Length >= 2 && ($"{(DayOfWeek)Array.IndexOf(Days, day)}".StartsWith(word, StringComparison.OrdinalIgnoreCase))) is >= 0 and var day ? (DayOfWeek)day : throw new FormatException(Texts.Say("plan.day", ("word", word), ("days", string.Join(", ", Days.Skip(1)))))).Distinct().Order()];
+        return [.. words.Select(ReadDay).Distinct().Order()];
+    }
+
+    private static DayOfWeek ReadDay(string word)
+    {
+        foreach (var names in new[] { Language.English, Language.Current }.Select(language => language.Culture.DateTimeFormat.DayNames))
+        {
+            if (Array.FindIndex(names, name => word.Length >= 2 && name.StartsWith(word, StringComparison.OrdinalIgnoreCase)) is >= 0 and var day)
+                return (DayOfWeek)day;
+        }
+
+        throw new FormatException(Texts.Say("plan.day", ("word", word), ("days", WriteDays(Enum.GetValues<DayOfWeek>().Skip(1)))));
     }
 
     /// <summary>Days of the week as <see cref="ReadDays"/> reads them.</summary>
     /// <param name="days">The days.</param>
-    public static string WriteDays(IEnumerable<DayOfWeek> days) => string.Join(", ", days.Select(day => Days[(int)day]));
+    public static string WriteDays(IEnumerable<DayOfWeek> days) =>
+        string.Join(", ", days.Select(day => Language.Current.Culture.DateTimeFormat.AbbreviatedDayNames[(int)day].ToLowerInvariant()));
 
     /// <summary>A date as <see cref="ReadDate"/> reads it.</summary>
     /// <param name="day">The day.</param>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using CsvHelper;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Teaching;
 
@@ -13,7 +14,7 @@ public static class MarksTable
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using (var csv = CsvWriter.Create(text, new CsvWriterOptions { Injection = CsvInjection.Escape }, leaveOpen: true))
         {
-            foreach (var head in new[] { "name", "marks", "of", "not marked" })
+            foreach (var head in Texts.Say("marks-table.heads").Split(", "))
                 csv.WriteField(head);
             csv.EndRecord();
             foreach (var (name, marks, of, open) in papers)

@@ -39,7 +39,7 @@ public sealed record Report(ImmutableArray<string> Secure, ImmutableArray<string
                     ("keys", And([.. row.Select(skill => skill.Tonic).OrderBy(tonic => tonic.Fifths).Select(note => style.Say(note))])))),
         ];
 
-        ImmutableArray<string> Coming() => [.. (plan?.Lessons ?? []).Where(lesson => lesson.Date >= day).Select(lesson => lesson.Topic.Name).Distinct().Take(MostTopics)];
+        ImmutableArray<string> Coming() => [.. (plan?.Lessons ?? []).Where(lesson => lesson.Date >= day).Select(lesson => lesson.Topic.Title).Distinct().Take(MostTopics)];
     }
 
     // Of a class: secure where it is so for most who met it, shaky where it is so for most, and otherwise growing.

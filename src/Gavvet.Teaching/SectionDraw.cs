@@ -47,7 +47,7 @@ internal static class SectionDraw
             return null;
         // With fewer keys there are fewer questions than were wished for.
         var count = Math.Min(wish.Count, QuestionDraw.Available(wished, style));
-        var empty = new Sheet(seed, NoTitle, "", PageSetup.Usual, [wished], wished.Id + 1) { Style = style };
+        var empty = new Sheet(seed, NoTitle, "", PageSetup.Usual, [wished], wished.Id + 1) { Style = style, Language = Language.Current };
         if (count < 1 || SheetEditor.Apply(empty, new ChangeCount(wished.Id, count)).Sheet is not { } sheet)
             return null;
         var composed = Composer.Compose(sheet);
@@ -66,7 +66,7 @@ internal static class SectionDraw
     {
         var next = 1;
         Section[] renumbered = [.. sections.Select(section => section with { Id = next++, Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })] })];
-        return new Sheet(seed, title, "", PageSetup.Usual, [.. renumbered], next) { Style = style };
+        return new Sheet(seed, title, "", PageSetup.Usual, [.. renumbered], next) { Style = style, Language = Language.Current };
     }
 
     // What the kind cannot do falls away; null where nothing is left to draw from.

@@ -41,6 +41,17 @@ internal static class Sample
         return new Sheet(5, "All keys", "", new PageSetup(Paper.A4, staffHeight), [section], 1000);
     }
 
+    /// <summary>A sheet of one kind asked in one way, in three keys; null where it cannot be asked so.</summary>
+    public static Sheet? OfKind(QuestionKind kind, HouseStyle style, string option, AnswerForm form)
+    {
+        var types = ScaleTypes.All.Where(candidate => kind.Takes(candidate) && kind.Variants(candidate) > 0).Take(3).ToImmutableArray();
+        var section = new Section(1, kind.Id, "", types, Key.Majors, [Clef.Treble], Notation.Accidentals, Direction.Ascending, Scaffolding.Blank, []) { Option = option, AnswerAs = form };
+        var draws = types.SelectMany(type => Key.Majors.SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, Scope.TonicAt(type, key), Clef.Treble, variant)))
+            .Where(draw => Scope.CanAsk(section, style, draw)).ToArray();
+        ImmutableList<Slot> slots = [.. draws.Where((_, i) => i % Math.Max(1, draws.Length / 4) == 0).Select((draw, i) => new Slot(i + 10, 0, false, draw))];
+        return slots.IsEmpty ? null : new Sheet(5, "All ways", "", new PageSetup(Paper.A4, 8), [section with { Slots = slots }], 1000) { Style = style };
+    }
+
     private static Draw Drawn(QuestionKind kind, Key place, Clef clef)
     {
         var type = ScaleTypes.All.First(candidate => kind.Takes(candidate) && kind.Variants(candidate) > 0);

@@ -75,7 +75,9 @@ public class AnchorTests
         Assert.Contains("\"gavvetPrinting\":2", text, StringComparison.Ordinal);
         var papers = new RecordedPapers(PrintingRecord.Read(text));
         var copy = papers.Record.Copies[0];
-        Assert.False(papers.Record.HasAnchors);
+        // Read once from its pages, and from then on the record says it.
+        Assert.True(papers.Record.HasAnchors);
+        Assert.Equal(papers.Record.Editions[0].Items.Select(item => item.Anchors!.Mark), PrintingRecord.Read(papers.Record.Write()).Editions[0].Items.Select(item => item.Anchors!.Mark));
         var items = papers.ItemsOf(copy);
         Decision Missed(SetItem item) => item.Question.Scale is null ? new Decision.Wrong() : new Decision.Written(string.Join(' ', item.Answer.Split(' ')[..^1]));
         var markings = items.ToDictionary(item => item.Number, item => Marker.Mark(item, papers.Style, Missed(item)));

@@ -47,6 +47,18 @@ public class ConfusionTests
         }
     }
 
+    // Beside an augmented third lies a fourth without a name: no choice, and no end of the page.
+    [Fact]
+    public void Intervals_of_every_scale_have_choices_that_have_names()
+    {
+        var kind = QuestionCatalogue.Standard.Get("interval-of-degrees");
+        var settings = ScaleTypes.All.Where(kind.Takes).SelectMany(type => Enumerable.Range(0, kind.Variants(type)), (type, variant) =>
+            new QuestionSetting(type, new NoteName(Letter.C), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank) { Variant = variant })
+            .Where(setting => ScaleSpelling.CanSpell(setting.Scale, setting.Tonic)).ToArray();
+        Assert.Contains(settings, setting => AnswerForms.Ask(kind, setting).Item2.Lines[0].Right is IntervalsPart { Intervals: [{ Quality: IntervalQuality.Augmented, LetterSteps: 2 }] });
+        Assert.All(settings, setting => Assert.NotEmpty(WrongAnswers.Of(kind, setting, 3)));
+    }
+
     // "Major C minor" names nothing; and a key that nobody writes gives itself away.
     [Fact]
     public void No_choice_is_nonsense()

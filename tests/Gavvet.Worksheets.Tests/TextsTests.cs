@@ -33,8 +33,10 @@ public partial class TextsTests
             var byDirection = Enum.GetValues<Direction>().Any(direction => id == $"finding.direction.{FileWords.Of(direction)}");
             var byGroup = id.Split('.') is ["report", var skill] && Enum.GetValues<QuestionGroup>().Any(known => FileWords.Of(known) == skill);
             var byScale = id.EndsWith(".major", StringComparison.Ordinal) && Code.Contains($"\"{id[..^6]}\"", StringComparison.Ordinal);
+            var byHand = id.Split('.') is ["fingering", var hand, ..] && Enum.GetValues<Hand>().Any(known => FileWords.Of(known) == hand);
+            var byShelf = id.Split('.') is ["shipped", var shelved] && ShippedSections.Find(shelved) is not null;
             var byTwin = id.EndsWith(".twin", StringComparison.Ordinal) && Code.Contains($"\"{id[..^5]}\"", StringComparison.Ordinal);
-            Assert.True(byTwin || byKind || byOption || byPlace || byGroup || byChoice || byVerdict || byMistake || byValue || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
+            Assert.True(byHand || byShelf || byTwin || byKind || byOption || byPlace || byGroup || byChoice || byVerdict || byMistake || byValue || byCount || byCode || byDirection || byScale || Code.Contains($"\"{id}\"", StringComparison.Ordinal), id);
         }
     }
 

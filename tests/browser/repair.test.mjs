@@ -41,7 +41,8 @@ test("a start on a damaged database offers the copies and goes on with one", asy
     await page.goto(second.address + sheet);
     assert.equal(await page.locator("#title").inputValue(), "Major scales");
     assert.ok(readdirSync(first.path).some((name) => /^damaged-.*\.db$/.test(name)));
-    assert.deepEqual(complaints.filter((words) => !words.includes("503")), []);
+    // The page is refused by the damaged start, and for a moment nobody listens at all.
+    assert.deepEqual(complaints.filter((words) => !/503|ERR_CONNECTION_REFUSED/.test(words)), []);
   } finally {
     await browser.close();
     await second?.stop();

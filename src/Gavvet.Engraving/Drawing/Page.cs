@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 
 namespace Gavvet.Engraving.Drawing;
 
@@ -9,6 +10,9 @@ namespace Gavvet.Engraving.Drawing;
 /// <param name="Outline">The headings that start on it, for a PDF's bookmarks.</param>
 public sealed record Page(int Width, int Height, ImmutableArray<PageGroup> Groups, ImmutableArray<OutlineEntry> Outline)
 {
+    /// <summary>The language its words are in.</summary>
+    public Language Language { get; init; } = Language.Current;
+
     /// <summary>Where the marks of the whole paper are written; null where this page has no place for them.</summary>
     public MarkAnchor? Total { get; init; }
 }

@@ -42,6 +42,7 @@ public static class SheetLayout
 
     private static ImmutableArray<Page> Pages(Worksheet sheet, PaperKind kind, AnswerKey? key)
     {
+        using var speaking = sheet.Language.Speak();
         var metrics = new PageMetrics(sheet.Setup);
         var unplaced = new List<(int Number, ImmutableArray<string> AlsoRight)>();
         var blocks = sheet.Sections.SelectMany(section => Blocks(section, metrics, key, unplaced)).ToList();
@@ -88,7 +89,7 @@ public static class SheetLayout
         }
 
         var height = (rows * metrics.LineHeight) + (metrics.Body / 2);
-        var label = $"Answers to choose from: {string.Join("; ", bank.Select((text, i) => $"{(char)('A' + i)} {FigureText.Spoken(text)}"))}.";
+        var label = Texts.Say("figure.bank", ("answers", string.Join("; ", bank.Select((text, i) => $"{(char)('A' + i)} {FigureText.Spoken(text)}"))));
         return new Block(height + metrics.QuestionGap, true, [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), label, primitives.ToImmutable())]);
     }
 
@@ -127,7 +128,7 @@ public static class SheetLayout
             ? OneRow(item, marksOf, metrics, width, answer, marks, unplaced, rows)
             : Below(item, marksOf, metrics, width, answer, marks, unplaced);
         var words = item.Question.Prompt.Length == 0 ? "" : FigureText.Spoken(item.Question.Prompt) + ". ";
-        var label = $"Question {item.Number}. {words}{Described(item.Question, marks)}".TrimEnd();
+        var label = Texts.Say("figure.question", ("number", item.Number), ("words", words), ("figures", Described(item.Question, marks))).TrimEnd();
         return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives) { Anchors = anchors };
     }
 

@@ -13,6 +13,7 @@ internal static class WorkingLayout
     public static ImmutableArray<Page> LayOut(IReadOnlyList<Composition> editions, PaperKind kind)
     {
         var first = editions[0].Worksheet;
+        using var speaking = first.Language.Speak();
         var setup = first.Setup with { HalfSheets = false };
         var metrics = new PageMetrics(setup);
         var blocks = new List<Block>();

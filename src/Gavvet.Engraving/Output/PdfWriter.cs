@@ -1,5 +1,6 @@
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
+using Gavvet.Theory;
 using SkiaSharp;
 
 namespace Gavvet.Engraving.Output;
@@ -33,7 +34,7 @@ public static class PdfWriter
 
         var bookmarks = pages.SelectMany((page, index) => page.Outline.Select(entry =>
             new PdfBookmark(entry.Title, index, (page.Height - entry.Y) * PointsPerMicrometer))).ToArray();
-        return PdfAppendix.Append(buffer.ToArray(), "en-US", bookmarks);
+        return PdfAppendix.Append(buffer.ToArray(), pages is [{ Language: var language }, ..] && language != Language.English ? language.Tag : "en-US", bookmarks);
     }
 
     private static IEnumerable<string> Texts(IReadOnlyList<Page> pages) =>

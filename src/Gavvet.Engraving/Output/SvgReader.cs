@@ -5,6 +5,7 @@ using System.Xml;
 using System.Xml.Linq;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Output;
@@ -33,7 +34,7 @@ public static partial class SvgReader
             int[] size = [.. ((string)root.Attribute("viewBox")!).Split(' ').Select(Whole)];
             var groups = root.Elements().Where(element => element.Name.LocalName == "g")
                 .Select(group => new PageGroup(GroupKind.Furniture, default, (string?)group.Attribute("aria-label"), [.. group.Elements().SelectMany(Primitives)]));
-            return new Page(size[2], size[3], [.. groups], []);
+            return new Page(size[2], size[3], [.. groups], []) { Language = Language.Find((string?)root.Attribute("lang")) ?? Language.English };
         }
         catch (Exception problem) when (problem is XmlException or ArgumentException or InvalidOperationException or KeyNotFoundException or IndexOutOfRangeException or FormatException or OverflowException or NullReferenceException)
         {

@@ -4,6 +4,7 @@ using System.Net;
 using System.Text;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
+using Gavvet.Theory;
 
 namespace Gavvet.Engraving.Output;
 
@@ -21,7 +22,7 @@ public static class SvgWriter
     /// <param name="id">A prefix of its own for the ids inside, as several pages stand on one screen.</param>
     /// <param name="label">How a screen reader says the page.</param>
     public static string Inline(Page page, string id, string label) =>
-        Write(page, id, $" role=\"group\" aria-label=\"{WebUtility.HtmlEncode(label)}\"", "");
+        Write(page, id, $"{(page.Language == Language.Current ? "" : Said(page))} role=\"group\" aria-label=\"{WebUtility.HtmlEncode(label)}\"", "");
 
     /// <summary>A page as a file of its own, with its size on paper and its text face inside.</summary>
     public static string File(Page page) => File(page, face => $"data:font/ttf;base64,{Convert.ToBase64String(face)}");
@@ -34,8 +35,11 @@ public static class SvgWriter
         var styles = page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Style).Distinct().Order();
         var faces = string.Concat(styles.Select(style =>
             $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(style)};font-style:{Slant(style)};src:url({addressOf(TextFace.Of(style).File)})}}"));
-        return Write(page, "p", string.Create(CultureInfo.InvariantCulture, $" width=\"{page.Width / 1000.0}mm\" height=\"{page.Height / 1000.0}mm\""), $"<style>{faces}</style>");
+        return Write(page, "p", string.Create(CultureInfo.InvariantCulture, $" width=\"{page.Width / 1000.0}mm\" height=\"{page.Height / 1000.0}mm\"") + (page.Language == Language.English ? "" : Said(page)), $"<style>{faces}</style>");
     }
+
+    // A screen reader says the words of a page in its language, whatever stands around it.
+    private static string Said(Page page) => $" lang=\"{page.Language.Tag}\"";
 
     private static string Write(Page page, string id, string attributes, string head)
     {

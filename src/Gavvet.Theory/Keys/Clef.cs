@@ -21,12 +21,13 @@ public enum ClefSign
 /// </summary>
 public sealed record Clef
 {
+    private readonly string _name;
     private readonly string _sharps;
     private readonly string _flats;
 
     private Clef(string id, int number, string name, ClefSign sign, int line, int octaves, int unfamiliarity, string sharps, string flats)
     {
-        (Id, Number, Name, Sign, Line, Octaves, Unfamiliarity, _sharps, _flats) = (id, number, name, sign, line, octaves, unfamiliarity, sharps, flats);
+        (Id, Number, _name, Sign, Line, Octaves, Unfamiliarity, _sharps, _flats) = (id, number, name, sign, line, octaves, unfamiliarity, sharps, flats);
         var marked = sign switch
         {
             ClefSign.G => At(Letter.G, 4 + octaves),
@@ -69,7 +70,10 @@ public sealed record Clef
     public int Number { get; }
 
     /// <summary>The name on screen and paper.</summary>
-    public string Name { get; }
+    public string Name => TheoryTexts.Term("clef", _name);
+
+    /// <summary>The name inside a sentence: "treble".</summary>
+    public string InSentence => TheoryTexts.Term("clef in a sentence", _name.ToLowerInvariant());
 
     /// <summary>The sign.</summary>
     public ClefSign Sign { get; }

@@ -85,5 +85,5 @@ public readonly record struct Key(NoteName Tonic, KeyMode Mode = KeyMode.Major)
     private Key On(int fifths) => new(NoteName.FromFifths(Tonic.Fifths + fifths - Fifths), Mode);
 
     /// <summary>The name in proper signs: E♭ major, F♯ minor.</summary>
-    public override string ToString() => $"{Tonic} {(Mode == KeyMode.Major ? "major" : "minor")}";
+    public override string ToString() => TheoryTexts.Say(Mode == KeyMode.Major ? "key.major" : "key.minor", ("tonic", Tonic));
 }

@@ -42,7 +42,7 @@ public static class KeyText
             var (tonic, mode) = length == 0
                 ? (string.Join(' ', words[..^1]), words[^1])
                 : words[^1].Length > length ? (string.Join(' ', [.. words[..^1], words[^1][..^length]]), words[^1][^length..]) : ("", "");
-            if (tonic.Length == 0 || !(Modes.TryGetValue(mode, out var meant) || Modes.TryGetValue(mode.ToLowerInvariant(), out meant)))
+            if (tonic.Length == 0 || !(Modes.TryGetValue(mode, out var meant) || Modes.TryGetValue(mode.ToLowerInvariant(), out meant) || IsSpoken(mode, out meant)))
                 continue;
             foreach (var system in Systems.Where(system => meant.System is { } only ? system == only : system == own || system == NameSystem.French).OrderBy(system => system != own))
             {
@@ -50,6 +50,25 @@ public static class KeyText
                     yield return new Key(note, meant.Mode);
             }
         }
+    }
+
+    // The word for the mode in the language spoken, as papers and screens have it.
+    private static bool IsSpoken(string word, out (KeyMode Mode, NameSystem? System) meant)
+    {
+        meant = default;
+        if (Language.Current == Language.English)
+            return false;
+        foreach (var mode in Enum.GetValues<KeyMode>())
+        {
+            var spoken = TheoryTexts.Say(mode == KeyMode.Major ? "key.major" : "key.minor", ("tonic", "")).Trim();
+            if (string.Equals(spoken, word, StringComparison.OrdinalIgnoreCase))
+            {
+                meant = (mode, null);
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /// <summary>Reads a key such as D#m, "E flat major", "fis-moll" or Bb.</summary>

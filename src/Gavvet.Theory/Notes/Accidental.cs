@@ -53,12 +53,12 @@ public static class Accidentals
 
     /// <summary>The accidental as it is said: "flat", "double sharp"; "natural" for none.</summary>
     /// <param name="accidental">The accidental.</param>
-    public static string Spoken(this Accidental accidental) => accidental switch
+    public static string Spoken(this Accidental accidental) => TheoryTexts.Term("sign", accidental switch
     {
         Accidental.DoubleFlat => "double flat",
         Accidental.Flat => "flat",
         Accidental.Sharp => "sharp",
         Accidental.DoubleSharp => "double sharp",
         _ => "natural",
-    };
+    });
 }

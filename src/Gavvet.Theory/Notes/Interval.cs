@@ -45,7 +45,7 @@ public readonly record struct Interval
     /// <exception cref="ArgumentException">The two are further apart than doubly diminished or doubly augmented.</exception>
     public Interval(int letterSteps, int semitones)
     {
-        if (letterSteps < 0 || QualityOf(letterSteps, semitones) is null)
+        if (!HasName(letterSteps, semitones))
             throw new ArgumentException(TheoryTexts.Say("interval.nameless", ("semitones", semitones), ("letters", letterSteps + 1)));
         LetterSteps = letterSteps;
         Semitones = semitones;
@@ -76,6 +76,11 @@ public readonly record struct Interval
             return new Interval(7 - (LetterSteps - (7 * octaves)), 12 - (Semitones - (12 * octaves)));
         }
     }
+
+    /// <summary>Whether so many semitones over so many letters have a name.</summary>
+    /// <param name="letterSteps">Letters climbed.</param>
+    /// <param name="semitones">Semitones climbed.</param>
+    public static bool HasName(int letterSteps, int semitones) => letterSteps >= 0 && QualityOf(letterSteps, semitones) is not null;
 
     /// <summary>The interval from a lower note up to the nearest higher letter of another.</summary>
     /// <param name="lower">The lower note.</param>
@@ -112,7 +117,16 @@ public readonly record struct Interval
     public override string ToString() => $"{QualityCodes[(int)Quality]}{Number}";
 
     /// <summary>The name: "augmented second"; beyond the octave by number, "major 10th".</summary>
-    public string Name => $"{QualityNames[(int)Quality]} {(Number <= 8 ? NumberNames[LetterSteps] : Number + "th")}";
+    public string Name
+    {
+        get
+        {
+            var quality = TheoryTexts.Term("quality", QualityNames[(int)Quality]);
+            return Number <= NumberNames.Length
+                ? TheoryTexts.Say("interval.name", ("quality", quality), ("number", TheoryTexts.Term("interval", NumberNames[LetterSteps])))
+                : TheoryTexts.Say("interval.compound", ("quality", quality), ("number", Number));
+        }
+    }
 
     private static int NaturalSemitones(int letterSteps) =>
         ((Letter)(letterSteps % Letters.Count)).Semitones() + (12 * (letterSteps / Letters.Count));

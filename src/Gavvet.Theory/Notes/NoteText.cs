@@ -40,7 +40,7 @@ public static partial class NoteText
     /// <summary>The name as a teacher says it: "E flat", "F double sharp", "C".</summary>
     /// <param name="note">The note.</param>
     public static string Spoken(NoteName note) =>
-        note.Accidental == Accidental.Natural ? $"{note.Letter}" : $"{note.Letter} {note.Accidental.Spoken()}";
+        note.Accidental == Accidental.Natural ? $"{note.Letter}" : TheoryTexts.Say("note.spoken", ("letter", note.Letter), ("sign", note.Accidental.Spoken()));
 
     /// <summary>Reads a name such as Eb, E♭, "E flat", e-flat, F##, Fx or F𝄪.</summary>
     /// <param name="text">What was typed.</param>

@@ -9,10 +9,11 @@ namespace Gavvet.Theory;
 /// </summary>
 public sealed class BowedStrings
 {
+    private readonly string _name;
     private readonly ImmutableArray<HandSetting> _settings;
 
     private BowedStrings(string id, string name, Clef clef, string strings, params ImmutableArray<HandSetting> settings) =>
-        (Id, Name, Clef, Strings, _settings) = (id, name, clef, Tunings.Parse(strings), settings);
+        (Id, _name, Clef, Strings, _settings) = (id, name, clef, Tunings.Parse(strings), settings);
 
     // Offsets in semitones above the open string, each with its finger; "x" marks a finger that is stretched out, "½" one
     // of half position.
@@ -38,7 +39,7 @@ public sealed class BowedStrings
     public string Id { get; }
 
     /// <summary>The name on screen and paper.</summary>
-    public string Name { get; }
+    public string Name => TheoryTexts.Term("part", _name);
 
     /// <summary>The clef it reads.</summary>
     public Clef Clef { get; }

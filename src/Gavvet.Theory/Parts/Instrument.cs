@@ -24,8 +24,10 @@ public enum InstrumentFamily
 /// <summary>A part of the room: the clef it reads, how it is written against concert pitch, and how far it reaches.</summary>
 public sealed record Instrument
 {
+    private readonly string _name;
+
     private Instrument(string id, string name, Clef clef, Interval written, bool isAbove, Pitch lowest, Pitch highest, InstrumentFamily family) =>
-        (Id, Name, Clef, WrittenInterval, IsWrittenAbove, Lowest, Highest, Family) = (id, name, clef, written, isAbove, lowest, highest, family);
+        (Id, _name, Clef, WrittenInterval, IsWrittenAbove, Lowest, Highest, Family) = (id, name, clef, written, isAbove, lowest, highest, family);
 
     // id | name | clef | written against concert | lowest and highest practical written pitch (from memory, for school players) | family
     private const string Table = """
@@ -74,10 +76,10 @@ public sealed record Instrument
     public string Id { get; }
 
     /// <summary>The name on screen and paper.</summary>
-    public string Name { get; }
+    public string Name => TheoryTexts.Term("part", _name);
 
     /// <summary>The name inside a sentence: "alto saxophone", "clarinet in B flat".</summary>
-    public string InSentence => char.ToLowerInvariant(Name[0]) + Name[1..];
+    public string InSentence => TheoryTexts.Term("part in a sentence", char.ToLowerInvariant(_name[0]) + _name[1..]);
 
     /// <summary>The clef it reads.</summary>
     public Clef Clef { get; }

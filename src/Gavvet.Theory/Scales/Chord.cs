@@ -5,10 +5,15 @@ namespace Gavvet.Theory;
 /// <summary>A chord built by taking every other note of a scale.</summary>
 /// <param name="Position">On which note of the scale, from 1.</param>
 /// <param name="Notes">From the root up.</param>
-/// <param name="Name">What it is, from its spelled intervals: "minor triad", "diminished seventh chord".</param>
+/// <param name="Known">Its English name, or null where none is settled.</param>
 /// <param name="Suffix">What follows the root in a chord symbol, or null where there is no settled one.</param>
-public sealed record Chord(int Position, ImmutableArray<NoteName> Notes, string Name, string? Suffix)
+public sealed record Chord(int Position, ImmutableArray<NoteName> Notes, string? Known, string? Suffix)
 {
+    /// <summary>What it is, from its spelled intervals: "minor triad", "diminished seventh chord".</summary>
+    public string Name => Known is null
+        ? TheoryTexts.Say("chord.of", ("intervals", TheoryTexts.And(Chords.Intervals(Notes).Select(interval => interval?.Name ?? TheoryTexts.Say("interval.without-name")))))
+        : TheoryTexts.Term("chord", Known);
+
     /// <summary>The note it is built on.</summary>
     public NoteName Root => Notes[0];
 }
@@ -60,11 +65,14 @@ public static class Chords
         return [.. Enumerable.Range(0, Letters.Count).Select(root =>
         {
             ImmutableArray<NoteName> notes = [.. Enumerable.Range(0, size).Select(third => scale.Ascending[(root + (2 * third)) % Letters.Count])];
-            ImmutableArray<Interval?> intervals = [.. notes.Skip(1).Select(note => Between(notes[0], note))];
-            var row = names.FirstOrDefault(row => row.Intervals == string.Join(' ', intervals));
-            return new Chord(root + 1, notes, row.Name ?? InWords(intervals), row.Suffix);
+            var intervals = string.Join(' ', Intervals(notes));
+            var row = names.FirstOrDefault(row => row.Intervals == intervals);
+            return new Chord(root + 1, notes, row.Name, row.Suffix);
         })];
     }
+
+    /// <summary>What the other notes of a chord are above its root; null where the interval has no name.</summary>
+    internal static IEnumerable<Interval?> Intervals(ImmutableArray<NoteName> notes) => notes.Skip(1).Select(note => Between(notes[0], note));
 
     // Some rotations of exotic scales stack intervals beyond doubly diminished; they have notes but no name.
     private static Interval? Between(NoteName root, NoteName note)
@@ -77,11 +85,5 @@ public static class Chords
         {
             return null;
         }
-    }
-
-    private static string InWords(ImmutableArray<Interval?> intervals)
-    {
-        var words = intervals.Select(interval => interval?.Name ?? "interval without a name").ToArray();
-        return "chord of " + string.Join(", ", words[..^1]) + " and " + words[^1];
     }
 }

@@ -45,7 +45,7 @@ public static class ScaleFamilies
 {
     /// <summary>The family's name on lists, as the head of a section.</summary>
     /// <param name="family">The family.</param>
-    public static string Name(this ScaleFamily family) => family switch
+    public static string Name(this ScaleFamily family) => TheoryTexts.Term("family", family switch
     {
         ScaleFamily.MajorAndMinor => "Major and minor",
         ScaleFamily.ModesOfMajor => "Modes of major",
@@ -59,5 +59,5 @@ public static class ScaleFamilies
         ScaleFamily.Exotic => "Exotic",
         ScaleFamily.Bebop => "Bebop",
         _ => "Your own",
-    };
+    });
 }

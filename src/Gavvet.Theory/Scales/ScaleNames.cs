@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text;
 
@@ -19,8 +20,15 @@ public static class ScaleNames
         // An id is never in doubt.
         return ScaleTypes.Find(plain.Replace(' ', '-')) is { } byId
             ? [byId]
-            : [.. ByName[plain].Distinct()];
+            : [.. ByName[plain].Concat(Spoken(plain)).Distinct()];
     }
+
+    // What a paper or a screen says in the language spoken can be typed there too.
+    private static IEnumerable<ScaleType> Spoken(string plain) => Language.Current == Language.English ? [] : BySpokenName.GetOrAdd(
+        Language.Current,
+        static _ => ScaleTypes.All.SelectMany(type => type.OtherNames.Append(type.Name), (type, name) => (type, Plain(name))).ToLookup(known => known.Item2, known => known.type))[plain];
+
+    private static readonly ConcurrentDictionary<Language, ILookup<string, ScaleType>> BySpokenName = new();
 
     /// <summary>The scale types with a name that begins so, or has words that do.</summary>
     /// <param name="start">The beginnings of words, such as "mix" or "har min".</param>

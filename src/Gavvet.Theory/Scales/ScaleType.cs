@@ -38,10 +38,10 @@ public sealed record ScaleType(string Id, ScaleFamily Family, ScaleForm Up, Scal
     public ImmutableArray<int> Steps => Up.Steps;
 
     /// <summary>The usual name, in proper signs.</summary>
-    public string Name => Signed(Names[0]);
+    public string Name => TheoryTexts.Term("scale", Signed(Names[0]));
 
     /// <summary>The other names, in proper signs; dated ones are not among them.</summary>
-    public ImmutableArray<string> OtherNames => [.. Names.Skip(1).Select(Signed)];
+    public ImmutableArray<string> OtherNames => [.. Names.Skip(1).Select(name => TheoryTexts.Term("scale", Signed(name)))];
 
     /// <summary>The scale it is a rotation of, or null.</summary>
     public ScaleType? Parent => ParentId is null ? null : ScaleTypes.Get(ParentId);

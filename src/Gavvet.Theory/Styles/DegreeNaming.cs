@@ -42,14 +42,14 @@ public static class DegreeNaming
     {
         if (!type.IsSevenLetters)
             return null;
-        return (degree.Number, degree.Alteration) switch
+        return TheoryTexts.Term("degree", (degree.Number, degree.Alteration) switch
         {
             ( < 7, _) => Technical[degree.Number - 1],
             (_, Accidental.Natural) => style.Seventh == SeventhWord.LeadingNote ? "leading note" : "leading tone",
             (_, Accidental.Flat) => "subtonic",
             (_, Accidental.DoubleFlat) => "lowered seventh",
             _ => "raised seventh",
-        };
+        });
     }
 
     /// <summary>The degree by the scale's own count, as the other school has it: 3 for the ♭3 of a minor scale, ♯7 for its raised seventh.</summary>

@@ -11,6 +11,9 @@ public sealed record HouseStyle
     /// <summary>The preset's name on screen.</summary>
     public string Name { get; init; } = "Classical";
 
+    /// <summary>The name as a screen says it: a preset’s in the language spoken, one’s own as it was given.</summary>
+    public string Title => Presets.Any(preset => preset.Id == Id && preset.Name == Name) ? TheoryTexts.Term("style", Name) : Name;
+
     /// <summary>Words for steps.</summary>
     public StepWords Steps { get; init; } = StepWords.WholeHalf;
 

@@ -35,13 +35,13 @@ public static class NoteNaming
     /// <param name="tonic">The tonic.</param>
     public static string Say(this HouseStyle style, ScaleType type, NoteName tonic)
     {
-        return $"{style.Say(tonic)} {style.NameOf(type)}";
+        return TheoryTexts.Say("scale.on", ("tonic", style.Say(tonic)), ("scale", style.NameOf(type)));
     }
 
     /// <summary>A key: "E♭ major".</summary>
     /// <param name="style">The house style.</param>
     /// <param name="key">The key.</param>
-    public static string Say(this HouseStyle style, Key key) => $"{style.Say(key.Tonic)} {(key.Mode == KeyMode.Major ? "major" : "minor")}";
+    public static string Say(this HouseStyle style, Key key) => TheoryTexts.Say(key.Mode == KeyMode.Major ? "key.major" : "key.minor", ("tonic", style.Say(key.Tonic)));
 
     /// <summary>The note's name in a system, as it is printed.</summary>
     /// <remarks>Common practice, no source: German H for B natural, contracted Es, As, Ases and Heses; Dutch with B natural and Bes.</remarks>

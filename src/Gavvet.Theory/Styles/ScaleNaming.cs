@@ -11,8 +11,8 @@ public static class ScaleNaming
     /// <param name="type">The scale.</param>
     public static string NameOf(this HouseStyle style, ScaleType type) => type.Id switch
     {
-        "melodic-minor" => "melodic minor",
-        "melodic-minor-one-way" => style.MelodicMinor == MelodicSchool.SameBothWays ? "melodic minor" : "jazz minor",
+        "melodic-minor" => TheoryTexts.Term("scale", "melodic minor"),
+        "melodic-minor-one-way" => TheoryTexts.Term("scale", style.MelodicMinor == MelodicSchool.SameBothWays ? "melodic minor" : "jazz minor"),
         _ => type.Name,
     };
 
@@ -23,7 +23,9 @@ public static class ScaleNaming
     public static ImmutableArray<string> OtherNames(this HouseStyle style, ScaleType type) =>
     [
         .. type.OtherNames,
-        .. type.SharedNames.Where(name => (type.IsKey && name == "minor") || type.Parent?.Names.Contains(name) == true).Select(ScaleType.Signed),
-        .. style.DatedNames ? type.DatedNames.Select(ScaleType.Signed) : [],
+        .. type.SharedNames.Where(name => (type.IsKey && name == "minor") || type.Parent?.Names.Contains(name) == true).Select(Said),
+        .. style.DatedNames ? type.DatedNames.Select(Said) : [],
     ];
+
+    private static string Said(string name) => TheoryTexts.Term("scale", ScaleType.Signed(name));
 }

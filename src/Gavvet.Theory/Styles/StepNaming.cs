@@ -40,10 +40,10 @@ public static class StepNaming
         var tones = style.Steps is StepWords.ToneSemitone or StepWords.Fractions;
         return semitones switch
         {
-            1 => tones ? "semitone" : "half step",
-            2 => tones ? "tone" : "whole step",
+            1 => TheoryTexts.Term("step", tones ? "semitone" : "half step"),
+            2 => TheoryTexts.Term("step", tones ? "tone" : "whole step"),
             _ when letters > 0 => new Interval(letters, semitones).Name,
-            _ => $"{CountText.Word(semitones)} semitones",
+            _ => TheoryTexts.Say("step.semitones", ("count", semitones)),
         };
     }
 

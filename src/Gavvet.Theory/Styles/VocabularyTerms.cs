@@ -10,9 +10,15 @@ public sealed record VocabularyTerms(string WholeNotes, string HalfNotes, string
 {
     /// <summary>The words of a vocabulary.</summary>
     /// <param name="vocabulary">Which.</param>
-    public static VocabularyTerms Of(Vocabulary vocabulary) => vocabulary == Vocabulary.British ? British : American;
+    public static VocabularyTerms Of(Vocabulary vocabulary)
+    {
+        var words = vocabulary == Vocabulary.British ? British : American;
+        return new(Term(words.WholeNotes), Term(words.HalfNotes), Term(words.Staff), Term(words.Neighbor), Term(words.Neighboring));
+    }
 
     private static VocabularyTerms American { get; } = new("whole notes", "half notes", "staff", "neighbor", "neighboring");
 
     private static VocabularyTerms British { get; } = new("semibreves", "minims", "stave", "neighbour", "neighbouring");
+
+    private static string Term(string word) => TheoryTexts.Term("word", word);
 }

@@ -136,7 +136,7 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
         {
             ended.ThrowIfCancellationRequested();
             foreach (var item in printing.Papers.ItemsOf(copy))
-                made.Add((copy.Number, item, Marker.Mark(item, printing.Papers.Style, Said(copy.Number, item))));
+                made.Add((copy.Number, item, printing.Papers.Mark(item, Said(copy.Number, item))));
         }
 
         await markings.AddAllAsync(printing.Id, made, cancellation: ended);

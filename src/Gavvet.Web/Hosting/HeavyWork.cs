@@ -1,5 +1,6 @@
 using System.Threading.Channels;
 using System.Threading.RateLimiting;
+using Gavvet.Theory;
 
 namespace Gavvet.Web.Hosting;
 
@@ -65,11 +66,12 @@ internal sealed class HeavyWork : IDisposable
     public Task<T> RunAsync<T>(Lane lane, string person, Func<CancellationToken, T> work, CancellationToken cancellation)
     {
         var done = new TaskCompletionSource<T>(TaskCreationOptions.RunContinuationsAsynchronously);
+        var language = Language.Current;
         lock (_ofPerson)
         {
             if (_ofPerson.GetValueOrDefault(person) >= OfOnePerson)
                 throw new TooMuchWorkException(Say("Much of yours is being made at this moment. Wait until some of it is done."));
-            var queued = _lanes[lane].Writer.TryWrite(new Work(person, () => Complete(done, work, cancellation)));
+            var queued = _lanes[lane].Writer.TryWrite(new Work(person, () => Complete(done, ended => language.Saying(() => work(ended)), cancellation)));
             if (!queued)
                 throw new TooMuchWorkException(Say("Much is being made at this moment. Wait a little and try again."));
             _ofPerson[person] = _ofPerson.GetValueOrDefault(person) + 1;

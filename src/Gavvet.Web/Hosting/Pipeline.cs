@@ -28,6 +28,7 @@ internal static class Pipeline
             return next(context);
         });
         application.Use(AddHeadersAsync);
+        ScreenLanguage.Use(application, options);
         application.UseHostFiltering();
         application.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = Problems.AnswerAsync, SuppressDiagnosticsCallback = problem => !Problems.IsOurFault(problem.Exception) });
         application.UseStatusCodePages(status => PlainAnswer.WriteAsync(status.HttpContext));

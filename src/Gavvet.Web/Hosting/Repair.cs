@@ -3,6 +3,7 @@ using System.Net;
 using System.Security.Cryptography;
 using System.Text;
 using Gavvet.Storage;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Web.Hosting;
 
@@ -91,7 +92,7 @@ internal sealed class Repair : IDisposable
             ? Say("Gavvet keeps a copy of each day. Put one in the database’s place: you then have everything as it was when the copy was made. The damaged database is kept beside it.")
             : Say("There is no copy of the last days in the data folder. Keep the folder as it is, start Gavvet on a new one with --data, and restore a backup there."))}</p>");
         foreach (var copy in copies)
-            page.Append(CultureInfo.InvariantCulture, $"<form method=\"post\" action=\"/\"><input type=\"hidden\" name=\"word\" value=\"{_word}\"><input type=\"hidden\" name=\"copy\" value=\"{copy.Name}\"><button class=\"btn btn-accent\">{PlainAnswer.Encoded(Say("Put the copy of {0:d MMMM yyyy, HH:mm} in its place", TimeProvider.System.Local(copy.MadeAt)))}</button></form>");
+            page.Append(CultureInfo.InvariantCulture, $"<form method=\"post\" action=\"/\"><input type=\"hidden\" name=\"word\" value=\"{_word}\"><input type=\"hidden\" name=\"copy\" value=\"{copy.Name}\"><button class=\"btn btn-accent\">{PlainAnswer.Encoded(Say("Put the copy of {0} in its place", DateText.LongAt(TimeProvider.System.Local(copy.MadeAt))))}</button></form>");
         context.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
         context.Response.ContentType = "text/html; charset=utf-8";
         return context.Response.WriteAsync(PlainAnswer.Framed(Say("The database is damaged, Gavvet"), page.ToString()));

@@ -31,6 +31,9 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     /// <summary>Whether the passphrase is to be forgotten, so that the next start asks for a new one.</summary>
     public bool ResetPassphrase { get; init; }
 
+    /// <summary>Whether the screens can be seen in the pseudo-language, which finds words no language could change.</summary>
+    public bool PseudoLanguage { get; init; }
+
     /// <summary>Whether a passphrase is asked for: wherever others can reach the server.</summary>
     public bool NeedsSignIn => BehindProxy || !IPAddress.IsLoopback(Listen);
 
@@ -52,6 +55,9 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     // Of the script that starts a demo, not of a teacher.
     private static readonly Option<string> FilledWithDemo = new("--demo");
 
+    // Of those who write the program.
+    private static readonly Option<bool> Pseudo = new("--pseudo-language");
+
     // What a teacher may say, in the order it is told.
     private static readonly Option[] Told = [DataAt, PortAt, ListenAt, ReachedAt, CertificateAt, OpenedBy, Proxy, Reset];
 
@@ -60,7 +66,7 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     public static ServerOptions Read(IReadOnlyList<string> args)
     {
         var command = new Command("serve");
-        foreach (var option in Told.Append(FilledWithDemo))
+        foreach (var option in Told.Append(FilledWithDemo).Append(Pseudo))
             command.Options.Add(option);
         var said = command.Parse(args);
         if (said.UnmatchedTokens is [var odd, ..])
@@ -81,6 +87,7 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
                 : File.Exists(words) ? words : throw new StartException($"There is no file {words}. Give one whose first line opens the certificate."),
             BehindProxy = said.GetValue(Proxy),
             ResetPassphrase = said.GetValue(Reset),
+            PseudoLanguage = said.GetValue(Pseudo),
         });
     }
 

@@ -14,6 +14,7 @@ using Gavvet.Worksheets.Questions;
 using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.Extensions.Localization;
 using Microsoft.Extensions.WebEncoders;
 
 namespace Gavvet.Web.Start;
@@ -215,6 +216,7 @@ public sealed class Server : IAsyncDisposable
         services.Configure<WebEncoderOptions>(encoder => encoder.TextEncoderSettings = new TextEncoderSettings(UnicodeRanges.All));
         SignInGuard.Add(services, folder, options);
         services.AddHostFiltering(hosts => hosts.AllowedHosts = [.. options.PublicAddress is { } address ? new[] { new Uri(address).Host } : [], "localhost", "127.0.0.1", "[::1]"]);
+        services.AddSingleton<IStringLocalizerFactory, ScreenLocalizerFactory>();
         services.AddRazorPages(pages =>
         {
             pages.Conventions.AddPageRoute("/Desk/Index", "/");

@@ -27,11 +27,12 @@ public static class Composer
     /// <param name="edition">Which version it is, and for which part.</param>
     public static Composition Compose(Sheet sheet, QuestionCatalogue catalogue, Edition edition)
     {
+        using var speaking = sheet.Language.Speak();
         var key = new KeyInTheMaking();
         var sections = ImmutableArray.CreateBuilder<WorksheetSection>(sheet.Sections.Count);
         foreach (var section in sheet.Sections)
             sections.Add(Resolve(sheet, section, catalogue, edition, key));
-        var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, sheet.Style, sections.MoveToImmutable()) { Edition = edition };
+        var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, sheet.Style, sections.MoveToImmutable()) { Edition = edition, Language = sheet.Language };
         return new Composition(worksheet, new AnswerKey(key.Answers.ToImmutable(), key.Withheld.ToImmutable()));
     }
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Composing;
 
@@ -20,7 +21,7 @@ public static class SpecimenBook
             1,
             null,
             [new WorksheetItem(i + 1, i + 1, specimen.Question)]))];
-        var book = new Worksheet("Specimens of every kind of question", "Each with its answer. The name in brackets is the kind’s name in recipes.", "BOOK", PageSetup.Usual with { StaffHeight = 7 }, style, sections);
+        var book = new Worksheet(Texts.Say("specimens"), Texts.Say("specimens.instruction"), "BOOK", PageSetup.Usual with { StaffHeight = 7 }, style, sections);
         return new Composition(book, new AnswerKey(specimens.Select((specimen, i) => (Id: i + 1, specimen.Answer)).ToImmutableDictionary(pair => pair.Id, pair => pair.Answer), []));
     }
 }

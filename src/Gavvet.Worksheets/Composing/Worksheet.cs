@@ -20,6 +20,9 @@ public sealed record Worksheet(
     HouseStyle Style,
     ImmutableArray<WorksheetSection> Sections)
 {
+    /// <summary>The language its papers speak.</summary>
+    public Language Language { get; init; } = Language.Current;
+
     /// <summary>Which of the sheet's printings this is.</summary>
     public Edition Edition { get; init; } = Edition.Only;
 

@@ -29,6 +29,8 @@ public static class SheetComparison
             yield return Texts.Say("change.paper");
         if (before.Style != after.Style)
             yield return before.Style.Id == after.Style.Id ? Texts.Say("change.house-style") : Texts.Say("change.preset", ("before", before.Style.Id), ("after", after.Style.Id));
+        if (before.Language != after.Language)
+            yield return Texts.Say("change.language", ("before", before.Language.Name), ("after", after.Language.Name));
         if (before.Versions != after.Versions)
             yield return Texts.Say("change.versions", ("before", before.Versions), ("after", after.Versions));
         if (!before.Parts.SequenceEqual(after.Parts))
@@ -88,7 +90,7 @@ public static class SheetComparison
     {
         if (old.Slots.Count != now.Slots.Count)
             yield return Texts.Say("change.count", ("before", Questions(old.Slots.Count)), ("now", Questions(now.Slots.Count)));
-        string[] drawn = [.. now.Slots.Where(slot => old.Find(slot.Id) is { } was && was.Drawn != slot.Drawn).Select(slot => $"{Said(old.Find(slot.Id)!.Drawn)} became {Said(slot.Drawn)}")];
+        string[] drawn = [.. now.Slots.Where(slot => old.Find(slot.Id) is { } was && was.Drawn != slot.Drawn).Select(slot => Texts.Say("change.drawn", ("before", Said(old.Find(slot.Id)!.Drawn)), ("after", Said(slot.Drawn))))];
         if (drawn.Length > 0)
             yield return $"{string.Join("; ", drawn)}.";
         if (now.Slots.Any(slot => old.Find(slot.Id) is { } was && was.Prompt != slot.Prompt && was.Drawn == slot.Drawn))
@@ -98,7 +100,7 @@ public static class SheetComparison
             yield return Texts.Say("change.question-order");
     }
 
-    private static string Said(Draw draw) => $"{draw.Tonic} {draw.Scale.Name}, {draw.Clef.Name.ToLowerInvariant()}";
+    private static string Said(Draw draw) => $"{draw.Tonic} {draw.Scale.Name}, {draw.Clef.InSentence}";
 
     private static string Name(Section section) => QuestionCatalogue.Standard.HeadingOf(section, HouseStyle.Classical);
 

@@ -177,6 +177,10 @@ public sealed record ChangeOwnQuestions(int SectionId, ImmutableArray<OwnQuestio
     public override string? Typing => Reshapes ? null : $"own questions of {SectionId}";
 }
 
+/// <summary>Changes the language the papers speak.</summary>
+/// <param name="Language">The language.</param>
+public sealed record ChangeLanguage(Language Language) : SheetEdit;
+
 /// <summary>Changes how many versions are printed.</summary>
 /// <param name="Versions">1 to 26.</param>
 public sealed record ChangeVersions(int Versions) : SheetEdit;

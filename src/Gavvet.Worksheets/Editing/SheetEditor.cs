@@ -14,7 +14,7 @@ public static class SheetEditor
     /// <param name="seed">The seed of its draws.</param>
     public static Sheet NewSheet(ulong seed)
     {
-        var empty = new Sheet(seed, "Major scales", "", PageSetup.Usual, [], 1);
+        var empty = new Sheet(seed, Texts.Say("sheet.first-title"), "", PageSetup.Usual, [], 1) { Language = Language.Current };
         return Apply(empty, new AddSection("write-scale")).Sheet!;
     }
 
@@ -49,6 +49,7 @@ public static class SheetEditor
             ChangeVersions { Versions: var versions } => versions is >= 1 and <= Sheet.MostVersions
                 ? Versioned(sheet, versions)
                 : EditOutcome.Refused("versions", Texts.Say("refused.versions", ("most", Sheet.MostVersions))),
+            ChangeLanguage { Language: var language } => EditOutcome.Done(sheet with { Language = language }),
             ChangeParts { Parts: var parts } => InParts(sheet with { Parts = [.. Instrument.All.Where(parts.Contains)] }),
             ChangeHouseStyle { Style: var style } => Restyled(sheet, style),
             RedrawAll => EditOutcome.Done(sheet.Sections.Aggregate(sheet, RedrawUnpinned)),
@@ -67,7 +68,7 @@ public static class SheetEditor
             .FirstOrDefault(distinct => !sheet.Parts.IsEmpty && distinct.Length > 1);
         return numbers is null
             ? EditOutcome.Done(sheet)
-            : new EditOutcome(sheet, "parts", Texts.Say("refused.same-in-a-part", ("numbers", string.Join(" and ", numbers.Take(2)))));
+            : new EditOutcome(sheet, "parts", Texts.Say("refused.same-in-a-part", ("numbers", Texts.And(numbers.Take(2).Select(number => $"{number}")))));
     }
 
     private static EditOutcome ApplyTo(Sheet sheet, Section section, SectionEdit edit) => edit switch

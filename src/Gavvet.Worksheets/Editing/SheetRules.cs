@@ -90,11 +90,7 @@ public static class SheetRules
 
     private static string TooManyMatches => Texts.Say("refused.matches", ("most", AnswerForms.MostMatches));
 
-    private static string Listed(QuestionKind kind)
-    {
-        string[] names = [.. ScaleTypes.All.Where(kind.Takes).Select(type => type.Name).Take(4)];
-        return names.Length == 1 ? names[0] : string.Join(", ", names[..^1]) + " or " + names[^1];
-    }
+    private static string Listed(QuestionKind kind) => Texts.Or(ScaleTypes.All.Where(kind.Takes).Select(type => type.Name).Take(4));
 
     /// <summary>The count is one the section's scope and the sheet can hold.</summary>
     /// <param name="sheet">The sheet.</param>

@@ -40,6 +40,7 @@ public static class FileContract
             new NamedConverter<DateOnly>(
                 day => day.ToString(Iso, CultureInfo.InvariantCulture),
                 text => DateOnly.TryParseExact(text, Iso, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : throw new FormatException(Texts.Say("file.date", ("date", Short(text))))),
+            new NamedConverter<Language>(language => language.Tag, text => Language.Find(text) ?? throw new FormatException(Texts.Say("file.language", ("text", text), ("all", string.Join(", ", Language.All))))),
             new NamedConverter<Instrument>(part => part.Id, Instrument.Parse),
         },
     };

@@ -18,6 +18,8 @@ internal sealed record SheetDocument
 
     public string Instructions { get; init; } = "";
 
+    public Language? Language { get; init; }
+
     [JsonConverter(typeof(SeedConverter))]
     public ulong Seed { get; init; }
 

@@ -77,6 +77,7 @@ public static class SheetFile
             Gavvet = Version,
             Title = sheet.Title,
             Instructions = sheet.Instructions,
+            Language = sheet.Language == Language.English ? null : sheet.Language,
             Seed = sheet.Seed,
             Paper = new PaperDocument { Size = sheet.Setup.Paper, StaffHeight = sheet.Setup.StaffHeight, LargePrint = sheet.Setup.IsLargePrint, HalfSheets = sheet.Setup.HalfSheets, Style = sheet.Setup.Style, Minutes = sheet.Setup.Minutes },
             HouseStyle = HouseStyleFile.Words(sheet.Style),

@@ -30,6 +30,7 @@ internal static class SheetReading
             Number("nextId", document.NextId ?? 1, 1, HighestId))
         {
             Style = style,
+            Language = document.Language ?? Language.English,
             Versions = choices.Versions ?? Number("versions", document.Versions ?? 1, 1, Sheet.MostVersions),
             Parts = [.. (document.Parts ?? []).Distinct()],
         };

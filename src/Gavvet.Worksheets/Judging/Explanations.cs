@@ -219,7 +219,7 @@ internal sealed class Explanations
             if (letters % Letters.Count == 0)
                 continue;
             ImmutableArray<NoteName> notes = [.. ground.Line.Select(note => new NoteName(note.Letter.Up(letters), note.Accidental))];
-            yield return ground.Named(FindingCode.ClefMisread, notes, ground.Turn, ground.HalfOfDiffering(notes), FindingSubject.None, FindingSubject.None, other.Name.ToLowerInvariant());
+            yield return ground.Named(FindingCode.ClefMisread, notes, ground.Turn, ground.HalfOfDiffering(notes), FindingSubject.None, FindingSubject.None, other.InSentence);
         }
     }
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Judging;
 
@@ -21,10 +22,10 @@ internal static class SignatureJudge
         if (written is null && expected.Count > 1 && notes.All(note => note.Sign is null))
             return new Finding(FindingCode.SignsForgotten, 0, should, FindingSubject.None);
         if (written is null)
-            return new Finding(FindingCode.SignatureWrong, 0, should, FindingSubject.None, "it is missing");
+            return new Finding(FindingCode.SignatureWrong, 0, should, FindingSubject.None, Texts.Say("signature.missing"));
         var found = new FindingSubject.Signature(written.Notes);
         if (written.Is(expected.Fifths))
-            return Misplaced(expected, written) ? new Finding(FindingCode.SignatureWrong, 0, should, found, "a sign stands in the wrong place") : null;
+            return Misplaced(expected, written) ? new Finding(FindingCode.SignatureWrong, 0, should, found, Texts.Say("signature.place")) : null;
         var major = new Key(tonic);
         if (asked.Type.Id != ScaleTypes.Major.Id && written.Is(major.Fifths))
         {
@@ -47,13 +48,13 @@ internal static class SignatureJudge
         var notes = written.Notes;
         var seventh = asked.Style.Spell(asked.Type, tonic).Ascending[^2];
         if (asked.Type.HasMinorThird && seventh.Accidental != expected.On(seventh.Letter) && notes.Contains(seventh))
-            return "the raised 7th does not belong in it";
+            return Texts.Say("signature.seventh");
         if (expected.Count > 0 && written.Is(-expected.Fifths))
-            return expected.Kind == Accidental.Sharp ? "flats for sharps" : "sharps for flats";
+            return Texts.Say(expected.Kind == Accidental.Sharp ? "signature.flats-for-sharps" : "signature.sharps-for-flats");
         if (notes.Length == expected.Count && notes.ToHashSet().SetEquals(expected.Notes))
-            return "the signs are in the wrong order";
+            return Texts.Say("signature.order");
         return notes.Length != expected.Count
-            ? $"it should have {expected}"
-            : "a sign is on the wrong letter";
+            ? Texts.Say("signature.count", ("signs", expected))
+            : Texts.Say("signature.letter");
     }
 }

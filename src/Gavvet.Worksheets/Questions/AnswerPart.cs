@@ -195,7 +195,7 @@ public static class AnswerWording
             StepsPart steps => string.Join(steps.Between, steps.Steps.Select(step => style.Sign(step.Semitones, step.Letters))),
             IntervalsPart intervals => string.Join(' ', intervals.Intervals),
             ChordPart chord => chord.Chord.Name,
-            ClefPart clef => clef.Clef.Name.ToLowerInvariant(),
+            ClefPart clef => clef.Clef.InSentence,
             YesNoPart choice => Texts.Say(choice.Yes ? "answer.yes" : "answer.no"),
             TetrachordPart tetrachord => TetrachordKinds.NameOf(tetrachord.Type),
             WordsPart words => words.Words,

@@ -44,7 +44,7 @@ internal static class ClefKinds
                 ImmutableArray<AnsweredLine> lines = [new AnsweredLine(new ClefPart(clef), [.. Clef.All.Where(other => other != clef && other.ReadsAs(clef)).Select(other => new ClefPart(other))])];
                 if (about.Option == Adding)
                     lines = lines.Add(new AnsweredLine(new NotesPart(scale.Notes(about.Direction))));
-                var reason = Why("missing-clef.working", ("place", StaffPlaces.Say(first, about.Style)), ("note", notes[0].Pitch.Name), ("clef", clef.Name.ToLowerInvariant()));
+                var reason = Why("missing-clef.working", ("place", StaffPlaces.Say(first, about.Style)), ("note", notes[0].Pitch.Name), ("clef", clef.InSentence));
                 return new Answer(about.Style, [[new ClefMark(clef), .. added], [new LineMark(0, about.Style.Say(lines[0].Right))]], lines, [reason, .. FoundAsWritten(about)]);
             });
         },

@@ -21,8 +21,8 @@ internal static class KindConfusions
 
     /// <summary>The other quality, then the next number, then the inversion.</summary>
     public static IEnumerable<Confused> OfInterval(QuestionSetting about, Answer answer) => answer.Lines is not [{ Right: IntervalsPart { Intervals: [var right] } }] ? [] :
-        Qualities(right).Concat(Qualities(new Interval(right.LetterSteps + 1, right.Semitones + WholeTone))).Append(new Interval(7 - right.LetterSteps, 12 - right.Semitones))
-            .Where(interval => interval != right && HasName(interval)).Distinct().Select(interval => One(new IntervalsPart([interval]), FindingCode.NotTheAnswer));
+        Qualities(right.LetterSteps, right.Semitones).Concat(Qualities(right.LetterSteps + 1, right.Semitones + WholeTone)).Concat(Named((7 - right.LetterSteps, 12 - right.Semitones)))
+            .Where(interval => interval != right && IsUsual(interval)).Distinct().Select(interval => One(new IntervalsPart([interval]), FindingCode.NotTheAnswer));
 
     /// <summary>One interval of the row with its other quality: the third, the sixth, the seventh first.</summary>
     public static IEnumerable<Confused> OfIntervals(QuestionSetting about, Answer answer)
@@ -31,7 +31,7 @@ internal static class KindConfusions
             yield break;
         foreach (var place in Enumerable.Range(0, row.Length).OrderBy(i => row[i].LetterSteps switch { 2 => 0, 5 => 1, 6 => 2, _ => 3 }))
         {
-            foreach (var other in Qualities(row[place]).Where(other => other != row[place] && HasName(other)).Take(1))
+            foreach (var other in Qualities(row[place].LetterSteps, row[place].Semitones).Where(other => other != row[place] && IsUsual(other)).Take(1))
                 yield return One(new IntervalsPart(row.SetItem(place, other)), FindingCode.NotTheAnswer);
         }
     }
@@ -134,9 +134,13 @@ internal static class KindConfusions
         tonics.Where(one => one.Tonic is { } tonic && !new Key(tonic, mode).IsTheoretical).DistinctBy(one => one.Tonic).Select(one => One(new NotesPart(one.Tonic!.Value), one.Mistake));
 
     // Major and minor, or perfect between diminished and augmented.
-    private static IEnumerable<Interval> Qualities(Interval interval) => new[] { -1, 1 }.Select(by => new Interval(interval.LetterSteps, interval.Semitones + by)).OrderByDescending(IsPlain);
+    private static IEnumerable<Interval> Qualities(int letters, int semitones) => Named((letters, semitones - 1), (letters, semitones + 1)).OrderByDescending(IsPlain);
 
-    private static bool HasName(Interval interval) => interval.LetterSteps is > 0 and < 8 && interval.Semitones > 0 && $"{interval}"[0] is 'P' or 'M' or 'm' or 'd' or 'A' && $"{interval}"[1] is not ('d' or 'A');
+    // Beside a wide interval lies one that has no name.
+    private static IEnumerable<Interval> Named(params IEnumerable<(int Letters, int Semitones)> intervals) =>
+        intervals.Where(one => Interval.HasName(one.Letters, one.Semitones)).Select(one => new Interval(one.Letters, one.Semitones));
+
+    private static bool IsUsual(Interval interval) => interval.LetterSteps is > 0 and < 8 && interval.Semitones > 0 && $"{interval}"[0] is 'P' or 'M' or 'm' or 'd' or 'A' && $"{interval}"[1] is not ('d' or 'A');
 
     private static bool IsPlain(Interval interval) => interval.LetterSteps is > 0 and < 8 && interval.Semitones > 0 && $"{interval}"[0] is 'P' or 'M' or 'm';
 

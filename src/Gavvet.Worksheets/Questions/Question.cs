@@ -92,7 +92,7 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
         if (Part is null)
             return Clef.LowestTonic(scale, Octaves);
         return Part.LowestTonic(scale, Octaves) ?? throw new UnwritableNoteException(
-            $"{CountText.Capitalized(CountText.Word(Octaves))} {(Octaves == 1 ? "octave" : "octaves")} of {Style.Say(Scale, Tonic)} {(Octaves == 1 ? "does" : "do")} not fit {Part.Name}, which reads from {Part.Lowest} to {Part.Highest}. Ask for fewer octaves.");
+            CountText.Capitalized(Texts.Say("beyond-range", ("count", Octaves), ("scale", Style.Say(Scale, Tonic)), ("part", Part.Name), ("lowest", Part.Lowest), ("highest", Part.Highest))));
     }
 
     /// <summary>The setting of a drawn slot.</summary>

@@ -52,7 +52,7 @@ internal static class RewrittenScaleKinds
         "change-clef",
         QuestionGroup.Scales,
         AnyScale,
-        about => Texts.Say(Moved(about) switch { 0 => "change-clef.prompt", < 0 => "change-clef.prompt.lower", _ => "change-clef.prompt.higher" }, ("scale", ScaleFacts.Prompt(about)), ("clef", Other(about).Name.ToLowerInvariant())),
+        about => Texts.Say(Moved(about) switch { 0 => "change-clef.prompt", < 0 => "change-clef.prompt.lower", _ => "change-clef.prompt.higher" }, ("scale", ScaleFacts.Prompt(about)), ("clef", Other(about).InSentence)),
         given: about => about,
         asked: about => about with { Clef = Other(about), Variant = about.Clef.Number - (about.Clef.Number > Other(about).Number ? 1 : 0) },
         working: (about, scale) => [Placed(about, scale)],
@@ -161,7 +161,7 @@ internal static class RewrittenScaleKinds
     {
         var (given, asked) = Clefs(about).Lowest(scale);
         var (first, second) = (scale.Pitches(about.Direction, given)[0], scale.Pitches(about.Direction, asked)[0]);
-        return Why(given == asked ? "change-clef.working" : "change-clef.working.octave", ("note", first.Name), ("place", StaffPlaces.Say(about.Clef.Position(first), about.Style)), ("clef", about.Clef.Name.ToLowerInvariant()), ("otherPlace", StaffPlaces.Say(Other(about).Position(second), about.Style)), ("otherClef", Other(about).Name.ToLowerInvariant()));
+        return Why(given == asked ? "change-clef.working" : "change-clef.working.octave", ("note", first.Name), ("place", StaffPlaces.Say(about.Clef.Position(first), about.Style)), ("clef", about.Clef.InSentence), ("otherPlace", StaffPlaces.Say(Other(about).Position(second), about.Style)), ("otherClef", Other(about).InSentence));
     }
 
     // Twelve fifths away; both tonics with one sign at most, and such as keys have: nobody writes from B♯ what C says.

@@ -203,7 +203,7 @@ public sealed class AtlasEntry
             if (!Scale.Type.IsTwoWay && Scale.Type.IsPalindrome())
                 yield return Texts.Say("atlas.palindrome");
             else if (!Scale.Type.IsTwoWay && Scale.Type.Reflections() is { IsEmpty: false } mirrors)
-                yield return Texts.Say("atlas.mirror", ("scales", string.Join(" and ", mirrors.Select(type => type.Name))));
+                yield return Texts.Say("atlas.mirror", ("scales", Texts.And(mirrors.Select(type => type.Name))));
             var transpositions = Scale.Type.Transpositions();
             if (transpositions == 12)
                 yield break;

@@ -1,19 +1,23 @@
 using System.Collections.Immutable;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
+using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Reference;
 
 /// <summary>A scale with the fingers that play it: lines for a keyboard's hands, or one for a bowed instrument.</summary>
 /// <param name="Id">The name in addresses.</param>
-/// <param name="Name">The name on screen and paper.</param>
-public sealed record Fingering(string Id, string Name)
+/// <param name="Bowed">The bowed instrument, or null for a keyboard.</param>
+public sealed record Fingering(string Id, BowedStrings? Bowed)
 {
-    private static readonly Fingering OneOctave = new("keyboard", "Keyboard, one octave"), TwoOctaves = new("keyboard-2", "Keyboard, two octaves");
+    private static readonly Fingering OneOctave = new("keyboard", null), TwoOctaves = new("keyboard-2", null);
+
+    /// <summary>The name on screen and paper.</summary>
+    public string Name => Bowed is null ? Texts.Say(this == OneOctave ? "fingering.keyboard" : "fingering.keyboard-2") : Texts.Say("fingering.bowed", ("instrument", Bowed.Name));
 
     /// <summary>Every fingering that can be asked for.</summary>
-    public static ImmutableArray<Fingering> All { get; } = [OneOctave, TwoOctaves, .. BowedStrings.All.Select(bowed => new Fingering(bowed.Id, $"{bowed.Name}, first position"))];
+    public static ImmutableArray<Fingering> All { get; } = [OneOctave, TwoOctaves, .. BowedStrings.All.Select(bowed => new Fingering(bowed.Id, bowed))];
 
     /// <summary>The fingering of this name in addresses, or null.</summary>
     /// <param name="id">Such as "keyboard-2".</param>
@@ -23,7 +27,7 @@ public sealed record Fingering(string Id, string Name)
     /// <param name="entry">The scale.</param>
     public ImmutableArray<FingeredLine> Of(AtlasEntry entry)
     {
-        return BowedStrings.All.FirstOrDefault(bowed => bowed.Id == Id) is { } bowed ? OnStrings(entry, bowed) : OnKeys(entry, this == TwoOctaves ? 2 : 1);
+        return Bowed is not null ? OnStrings(entry, Bowed) : OnKeys(entry, this == TwoOctaves ? 2 : 1);
     }
 
     /// <summary>What is to be said under the lines.</summary>
@@ -59,7 +63,7 @@ public sealed record Fingering(string Id, string Name)
                let fingers = KeyboardFingering.Of(form, entry.Tonic, hand, octaves)
                where fingers is not null
                let inOrder = way == Direction.Descending ? fingers.Value.Reverse() : fingers.Value
-               select Line($"{hand} hand{(down is null ? "" : way == Direction.Descending ? ", coming down" : ", going up")}", entry, clef, entry.Scale.Pitches(way, lowest, octaves), [.. inOrder.Select(finger => $"{finger}")]),
+               select Line(Texts.Say($"fingering.{FileWords.Of(hand)}{(down is null ? "" : way == Direction.Descending ? ".down" : ".up")}"), entry, clef, entry.Scale.Pitches(way, lowest, octaves), [.. inOrder.Select(finger => $"{finger}")]),
         ];
     }
 
@@ -78,7 +82,7 @@ public sealed record Fingering(string Id, string Name)
         return
         [
             .. chosen.Select((line, i) =>
-                Line(ways.Length == 1 ? "" : i == 0 ? "Going up" : "Coming down", entry, bowed.Clef, line.pitches, [.. line.notes.Select(note => note.Finger)], Strings(bowed, line.notes, entry.Style))),
+                Line(ways.Length == 1 ? "" : Texts.Say(i == 0 ? "fingering.going-up" : "fingering.coming-down"), entry, bowed.Clef, line.pitches, [.. line.notes.Select(note => note.Finger)], Strings(bowed, line.notes, entry.Style))),
         ];
     }
 

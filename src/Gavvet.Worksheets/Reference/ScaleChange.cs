@@ -26,7 +26,7 @@ public sealed record ScaleChange(NoteName? From, NoteName? To, string Words)
             NoteName[] after = [.. Body(to).Where(note => note.Letter == letter)];
             // A letter that stands twice keeps what both have; the rest changes in order.
             foreach (var note in before.Intersect(after))
-                changes.Add(new ScaleChange(note, note, "stays"));
+                changes.Add(new ScaleChange(note, note, Texts.Say("change.stays")));
             var (left, come) = (before.Except(after).ToArray(), after.Except(before).ToArray());
             for (var i = 0; i < Math.Max(left.Length, come.Length); i++)
                 changes.Add(Change(i < left.Length ? left[i] : null, i < come.Length ? come[i] : null, from.Style));
@@ -39,10 +39,10 @@ public sealed record ScaleChange(NoteName? From, NoteName? To, string Words)
 
     private static ScaleChange Change(NoteName? from, NoteName? to, HouseStyle style) => (from, to) switch
     {
-        (null, { } come) => new ScaleChange(null, come, $"{style.Say(come)} comes in"),
-        ({ } gone, null) => new ScaleChange(gone, null, "falls away"),
-        var (before, after) => new ScaleChange(before, after, $"is {Moved(after!.Value.Accidental - before!.Value.Accidental)} to {style.Say(after.Value)}"),
+        (null, { } come) => new ScaleChange(null, come, Texts.Say("change.comes", ("note", style.Say(come)))),
+        ({ } gone, null) => new ScaleChange(gone, null, Texts.Say("change.falls")),
+        var (before, after) => new ScaleChange(before, after, Moved(after!.Value.Accidental - before!.Value.Accidental, style.Say(after.Value))),
     };
 
-    private static string Moved(int semitones) => Texts.Say(semitones > 0 ? "change.raised" : "change.lowered", ("count", Math.Abs(semitones)));
+    private static string Moved(int semitones, string note) => Texts.Say(semitones > 0 ? "change.raised" : "change.lowered", ("count", Math.Abs(semitones)), ("note", note));
 }

@@ -28,6 +28,9 @@ public sealed record Sheet(
     /// <summary>The house style it is set and answered in.</summary>
     public HouseStyle Style { get; init; } = HouseStyle.Classical;
 
+    /// <summary>The language its papers speak, whoever prints them and wherever.</summary>
+    public Language Language { get; init; } = Language.English;
+
     /// <summary>How many versions are printed, 1 to 26; the drawn questions are version A.</summary>
     public int Versions { get; init; } = 1;
 
@@ -56,6 +59,7 @@ public sealed record Sheet(
     /// <param name="other">The other sheet.</param>
     public bool Equals(Sheet? other) => ReferenceEquals(this, other) || (other is not null
         && (Seed, Title, Instructions, Setup, NextId, Style, Versions) == (other.Seed, other.Title, other.Instructions, other.Setup, other.NextId, other.Style, other.Versions)
+        && Language == other.Language
         && Parts.SequenceEqual(other.Parts)
         && Sections.SequenceEqual(other.Sections));
 

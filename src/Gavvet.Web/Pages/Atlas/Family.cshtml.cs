@@ -46,7 +46,7 @@ public sealed class FamilyModel(StyleList styles) : PageModel
 /// <summary>Families by their names in addresses.</summary>
 public static class FamilyWords
 {
-    public static string Word(this ScaleFamily family) => family.Name().ToLowerInvariant().Replace(' ', '-').Replace(",", "", StringComparison.Ordinal);
+    public static string Word(this ScaleFamily family) => Language.English.Saying(() => family.Name()).ToLowerInvariant().Replace(' ', '-').Replace(",", "", StringComparison.Ordinal);
 
     public static ScaleFamily? Find(string word) => Enum.GetValues<ScaleFamily>().Select(family => (ScaleFamily?)family).FirstOrDefault(family => family!.Value.Word() == word);
 }

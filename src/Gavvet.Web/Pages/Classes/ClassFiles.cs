@@ -8,6 +8,7 @@ using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Hosting;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Web.Pages.Classes;
 
@@ -46,7 +47,7 @@ internal static class ClassFiles
                 {
                     // Signatures are the same for all.
                     Page[] pages = [.. (topic is null && handout == LessonHandout.Signatures ? readers[..1] : readers).SelectMany(reader => topic is not null
-                        ? LessonHandouts.OfTopic(topic.Name, topic.OnTonics.Where(scale => style.CanSpell(scale.Type, scale.Tonic)).Select(scale => (scale.Type, scale.Tonic)), style, reader, size)
+                        ? LessonHandouts.OfTopic(topic.Title, topic.OnTonics.Where(scale => style.CanSpell(scale.Type, scale.Tonic)).Select(scale => (scale.Type, scale.Tonic)), style, reader, size)
                         : LessonHandouts.Of(handout, note, style, reader, size))];
                     return Results.File(PdfWriter.Write("Handout", pages), "application/pdf", "handout.pdf");
                 },
@@ -67,7 +68,7 @@ internal static class ClassFiles
         var evidence = (await markings.AnswersAsync(id, context.RequestAborted)).ToLookup(one => one.Student);
         var plan = await plans.LaidAsync(id);
         var day = plans.Today;
-        var about = $"{group.Name} · {day.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture)}";
+        var about = $"{group.Name} · {DateText.Long(day)}";
         Student[] wanted = [.. group.Students.Where(one => student is null ? all == true : one.Id == student)];
         return await heavy.RunAsync(
             Lane.Short,

@@ -89,6 +89,6 @@ internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassSt
             return null;
         var style = await settings.StyleOfNewSheetsAsync();
         var topic = (await NextAsync(id))?.Topic ?? new Topic(Say("Warm-up"), 1, [], [ScaleTypes.Major], [], []);
-        return LessonSheet.Of(topic, await DueAsync(id), WarmUps, style, seed, $"{group.Name}: {topic.Name}");
+        return LessonSheet.Of(topic, await DueAsync(id), WarmUps, style, seed, $"{group.Name}: {topic.Title}");
     }
 }

@@ -116,11 +116,11 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
     public Task<IActionResult> OnPostShippedAsync(string id, string? seen) => ChangeAsync(id, seen, plan => plan with { Topics = [] });
 
     public async Task<IActionResult> OnGetCalendarAsync(string id) => await ShowAsync(id) && Plan is { } plan
-        ? File(Encoding.UTF8.GetBytes(LessonCalendar.Write(plan.Course.Name, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Name))])), "text/calendar", "lessons.ics")
+        ? File(Encoding.UTF8.GetBytes(LessonCalendar.Write(plan.Course.Title, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))])), "text/calendar", "lessons.ics")
         : NotFound();
 
     public async Task<IActionResult> OnGetPaperAsync(string id) => await ShowAsync(id) && Plan is { } plan
-        ? File(PdfWriter.Write(plan.Course.Name, PlanPage.Of(plan)), "application/pdf", "plan.pdf")
+        ? File(PdfWriter.Write(plan.Course.Title, PlanPage.Of(plan)), "application/pdf", "plan.pdf")
         : NotFound();
 
     private static string Meanwhile => Say("The plan was changed in another window meanwhile. This is how it is now; change it again.");

@@ -4,6 +4,7 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Worksheets.Wording;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -76,7 +77,7 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
             var (first, last) = (LessonPlan.ReadDate(Span.From), LessonPlan.ReadDate(Span.To));
             if (first > last)
                 throw new FormatException(Say("The span ends before it begins. Exchange the two days."));
-            FollowUps = await FollowAsync(id, miss => miss.Day >= first && miss.Day <= last, Say("Follow-up, {0} to {1}", first.ToString(DayFormat, System.Globalization.CultureInfo.InvariantCulture), last.ToString(DayFormat, System.Globalization.CultureInfo.InvariantCulture)), groups);
+            FollowUps = await FollowAsync(id, miss => miss.Day >= first && miss.Day <= last, Say("Follow-up, {0} to {1}", DateText.Short(first), DateText.Short(last)), groups);
         }
         catch (FormatException problem)
         {
@@ -95,8 +96,6 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
         FollowUps = await FollowAsync(id, miss => miss.Skill == skill, Say("Follow-up: {0}", HouseStyle.Classical.Say(skill.Type, skill.Tonic)), null);
         return Page();
     }
-
-    private const string DayFormat = "d MMM";
 
     private async Task<MadeFollowUps> FollowAsync(string id, Func<Evidence, bool> wanted, string title, int? groups) =>
         await followUps.MakeAsync(await results.DrawAsync(id, miss => (Student is null || miss.Student == Student.Name) && wanted(miss)), title, groups, HttpContext);

@@ -53,7 +53,7 @@ public sealed record DeskView(
     /// <summary>A list's name on screen with how much it holds.</summary>
     public string Name(string list) => list switch
     {
-        "printings" => $"Printings ({Printings.Count})",
+        "printings" => Say("Printings ({0})", Printings.Count),
         "library" => Say("Section library ({0})", Own.Count + Shelf.Count),
         "deleted" => Say("Recently deleted ({0})", Deleted.Count),
         _ => Say("Sheets ({0})", Sheets.Count == MostSheets ? Say("{0} of {1}", MostSheets, SheetCount) : $"{Sheets.Count}"),

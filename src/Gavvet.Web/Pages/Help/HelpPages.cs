@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.RegularExpressions;
+using Gavvet.Theory;
 using Markdig;
 using Markdig.Syntax;
 using Markdig.Syntax.Inlines;
@@ -24,6 +25,9 @@ internal static class HelpPages
         ("week", []), ("desk", ["desk"]), ("workbench", ["workbench", "history"]), ("print-room", ["printing"]), ("printings", ["printed"]), ("marking", ["marking-screen", "results"]),
         ("classes", ["classes", "class"]), ("standing", ["standing"]), ("plan", ["plan"]), ("atlas", ["atlas"]), ("check", ["check"]), ("style", ["style"]), ("specimens", ["specimens"]), ("backup", ["backup"]),
     ];
+
+    /// <summary>The language the help is written in: its pages are whole texts, not sentences of the screens.</summary>
+    public static Language Speaks => Language.English;
 
     private static readonly Lazy<HelpPiece[]> Pieces = new(() => [.. Order.SelectMany(entry => HelpText.Read(entry.Page))]);
 

@@ -5,6 +5,7 @@ using Gavvet.Storage;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Wording;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -95,7 +96,7 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
         if (state.Sheet is not { } sheet)
             return "";
         var pages = SheetLayout.Student(Composer.Compose(sheet, catalogue, Edition.Only).Worksheet);
-        return SvgWriter.Inline(pages[0], id, Say("First page, {0:d MMM yyyy, HH:mm}", clock.Local(state.MadeAt)));
+        return SvgWriter.Inline(pages[0], id, Say("First page, {0}", DateText.OfYearAt(clock.Local(state.MadeAt))));
     }
 
     private async Task<bool> ShowAsync(string id)

@@ -55,7 +55,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             if ((written?.Length ?? 0) > Teaching.Marking.LongestWords || (remark?.Length ?? 0) > Teaching.Marking.LongestWords)
                 throw new FormatException(Say("This is longer than {0:N0} characters. Write less.", Teaching.Marking.LongestWords));
             var set = found.Papers.ItemOf(own, item);
-            var marking = Marker.Mark(set, found.Papers.Style, Said(say, written, marks, code));
+            var marking = found.Papers.Mark(set, Said(say, written, marks, code));
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
             var kept = await markings.AddAsync(id, copy, set, marking, seen, HttpContext.RequestAborted);
             return new JsonResult(new { id = kept, marking = MarkingData.Of(await markings.SaidAsync(id, marking, HttpContext.RequestAborted)) });

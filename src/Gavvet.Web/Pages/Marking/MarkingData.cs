@@ -65,7 +65,7 @@ internal static class MarkingData
         {
             var sides = pages[copy.Codes[recorded.Item.Page - 1]];
             var (page, box) = (sides.Student, recorded.Place);
-            var staff = item.Question.Scale is not null && item.What.Clef is { } read && recorded.AnchorsOn(sides).Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } lines
+            var staff = item.Question.Scale is not null && item.What.Clef is { } read && recorded.Anchors?.Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } lines
                 ? new { top = (double)lines.Top / page.Height, bottom = (double)lines.Bottom / page.Height, step = read.BottomLine.StaffStep }
                 : null;
             items.Add(new

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Web.Pages.Printings;
 
@@ -31,7 +32,7 @@ internal sealed class OpenPrinting(string id, PrintingRecord record)
     public MarkedPaper Marked(IReadOnlyDictionary<string, PageSidesRead> pages, RecordedCopy copy, string student, DateTimeOffset day, IReadOnlyDictionary<(int Copy, int Item), KeptMarking> markings)
     {
         var own = markings.Where(marking => marking.Key.Copy == copy.Number).ToDictionary(marking => marking.Key.Item, marking => marking.Value.Marking);
-        return new MarkedPaper(record, copy, student, day.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture), own, [.. copy.Codes.Select(code => pages[code])]);
+        return new MarkedPaper(record, copy, student, record.Speaks.Saying(() => DateText.Long(day)), own, [.. copy.Codes.Select(code => pages[code])]);
     }
 }
 
@@ -61,10 +62,24 @@ internal sealed class OpenPrintings(PrintingStore printings)
 
         if (await printings.RecordAsync(id) is not { } text)
             return null;
-        var opened = new OpenPrinting(id, PrintingRecord.Read(text));
+        var opened = new OpenPrinting(id, await AnchoredAsync(id, text));
         _open[id] = (opened, DateTimeOffset.UtcNow);
         foreach (var old in _open.OrderByDescending(pair => pair.Value.Used).Skip(Most))
             _open.TryRemove(old.Key, out _);
         return opened;
+    }
+
+    // What a program before anchors printed is read once, and kept as if it were printed today.
+    private async Task<PrintingRecord> AnchoredAsync(string id, string text)
+    {
+        var record = PrintingRecord.Read(text);
+        if (record.HasAnchors)
+            return record;
+        var codes = record.Copies.DistinctBy(copy => copy.Edition).SelectMany(copy => copy.Codes).ToArray();
+        var sides = await printings.SidesAsync(codes);
+        var anchored = record.Anchored(copy => copy.Codes.All(sides.ContainsKey) ? [.. copy.Codes.Select(code => PageSidesRead.Of(sides[code].Student, sides[code].Key))] : null);
+        if (anchored.HasAnchors)
+            await printings.KeepRecordAsync(id, text, anchored.Write());
+        return anchored;
     }
 }

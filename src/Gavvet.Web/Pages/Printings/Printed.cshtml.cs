@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Theory;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -14,6 +15,9 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
     public KeptPrinting Printing { get; private set; } = null!;
 
     public ImmutableArray<RecordedItem> Items { get; private set; } = [];
+
+    /// <summary>The tag of the language its questions and answers are in.</summary>
+    public string Speaks { get; private set; } = Language.English.Tag;
 
     /// <summary>Why the answers cannot be listed, or null.</summary>
     public string? Problem { get; private set; }
@@ -34,6 +38,7 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
         try
         {
             var record = PrintingRecord.Read((await printings.RecordAsync(id, HttpContext.RequestAborted))!);
+            Speaks = record.Speaks.Tag;
             Items = [.. record.Copies.Where(copy => copy.Codes.Contains(page.Code)).SelectMany(copy => record.Editions[copy.Edition].Items).Where(item => item.Item.Page == page.Number)];
         }
         catch (FormatException problem)

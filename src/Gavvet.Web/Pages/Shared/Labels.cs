@@ -31,13 +31,13 @@ public static class Labels
 
     public static string Of(PageStyle style) => Texts.Say($"label.page.{FileWords.Of(style)}");
 
-    public static string Of(Paper paper) => FileWords.Of(paper);
+    public static string Of(Paper paper) => Texts.Term("paper", FileWords.Of(paper));
 
     /// <summary>A section in one line: what it asks, how often, in which keys and clefs.</summary>
     public static string Summary(Section section)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        var clefs = kind.UsesClefAs(section.Option) ? $" · {string.Join(", ", section.Clefs.Select(clef => clef.Name.ToLowerInvariant()))}" : "";
+        var clefs = kind.UsesClefAs(section.Option) ? $" · {string.Join(", ", section.Clefs.Select(clef => clef.InSentence))}" : "";
         var scales = section.Scales is [{ Id: "major" }] ? "" : $" · {(section.Scales.Length <= 2 ? string.Join(", ", section.Scales.Select(type => type.Name)) : Say("{0} scales", section.Scales.Length))}";
         var keys = kind.UsesTonic ? $" · {Keys(section.Keys)}" : "";
         return $"{section.Slots.Count}{scales}{keys}{clefs}";

@@ -1,8 +1,8 @@
 using System.Globalization;
 using System.Resources;
+using System.Text.RegularExpressions;
+using Gavvet.Theory;
 using Microsoft.Extensions.Localization;
-using Microsoft.Extensions.Logging.Abstractions;
-using Microsoft.Extensions.Options;
 
 namespace Gavvet.Web.Pages.Shared;
 
@@ -11,13 +11,20 @@ namespace Gavvet.Web.Pages.Shared;
 /// in code; another language is one resource file beside this class, <c>ScreenTexts.de.resx</c> for German, with the
 /// English text as the name.
 /// </summary>
-public sealed class ScreenTexts
+public sealed partial class ScreenTexts
 {
-    private static readonly IStringLocalizer Words = new ResourceManagerStringLocalizerFactory(Options.Create(new LocalizationOptions()), NullLoggerFactory.Instance).Create(typeof(ScreenTexts));
+    private static readonly IStringLocalizer Words = new ScreenLocalizerFactory().Create(typeof(ScreenTexts));
+
+    private static readonly Lazy<string[]> OfScripts = new(() =>
+        [.. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "wwwroot", "js"), "*.js").SelectMany(file => SaidByScript().Matches(File.ReadAllText(file))).Select(said => said.Groups[1].Value).Distinct()]);
 
     /// <summary>All texts of the language of the screens by their English ones, for its scripts; empty for English itself.</summary>
     public static IReadOnlyDictionary<string, string> Others()
     {
+        if (Language.Current == Language.English)
+            return new Dictionary<string, string>();
+        if (Language.Current == Language.Pseudo)
+            return OfScripts.Value.ToDictionary(text => text, PseudoLanguage.Of);
         try
         {
             return Words.GetAllStrings(includeParentCultures: true).ToDictionary(text => text.Name, text => text.Value);
@@ -36,4 +43,7 @@ public sealed class ScreenTexts
         string words = Words[text];
         return arguments.Length == 0 ? words : string.Format(CultureInfo.CurrentCulture, words, arguments);
     }
+
+    [GeneratedRegex("""\btext\("([^"]+)""")]
+    private static partial Regex SaidByScript();
 }

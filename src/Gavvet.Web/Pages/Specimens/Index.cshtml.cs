@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
@@ -15,11 +16,13 @@ public sealed class IndexModel(NewSheets begin) : PageModel
 {
     private const int FigureWidth = 115_000;
 
-    // Made once: the program's own examples do not change while it runs.
-    private static readonly Lazy<ImmutableArray<Specimen>> Book = new(() =>
+    // Made once in a language: the program's own examples do not change while it runs.
+    private static readonly ConcurrentDictionary<Language, ImmutableArray<Specimen>> Books = new();
+
+    private static ImmutableArray<Specimen> Book => Books.GetOrAdd(Language.Current, _ =>
         [.. QuestionCatalogue.Standard.All.OrderBy(kind => kind.Group).Select(kind => Specimen.Of(kind, HouseStyle.Classical))]);
 
-    public ImmutableArray<Specimen> Specimens => Book.Value;
+    public ImmutableArray<Specimen> Specimens => Book;
 
     /// <summary>A new sheet that begins with this kind of question.</summary>
     public async Task<IActionResult> OnPostSetAsync(string kind)

@@ -37,7 +37,7 @@ internal static class SpecimenPicture
     {
         if (context.Request.Query["v"] == Version)
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        return Results.File(Pictures.GetOrAdd(name, _ => draw()), "image/png");
+        return Results.File(Pictures.GetOrAdd($"{Language.Current} {name}", _ => draw()), "image/png");
     }
 
     // Where two staves are shown, the first is enough to know the kind by.

@@ -120,6 +120,7 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
     public string Draw(HouseStyle style)
     {
         var sheet = SheetEditor.Apply(Specimen, new ChangeHouseStyle(style)).Sheet ?? Specimen with { Style = style };
+        sheet = sheet with { Title = Say("Specimen of the house style"), Language = Language.Current };
         var composition = Composer.Compose(sheet, catalogue, Edition.Only);
         return SvgWriter.Inline(SheetLayout.Key(composition.Worksheet, composition.Key)[0], "specimen", Say("A page set in this house style, with its answers"));
     }

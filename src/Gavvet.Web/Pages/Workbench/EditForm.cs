@@ -43,6 +43,7 @@ internal static class EditForm
             "tuning" => Good(new ChangeTuning(section, form["tuning"].ToString())),
             "own" => OwnQuestions(section, form),
             "versions" => Number(form["versions"]) is { } versions ? Good(new ChangeVersions(versions)) : Bad("versions", Say("Write the number of versions in figures, such as 3.")),
+            "language" => Language.Find(form["language"]) is { } language ? Good(new ChangeLanguage(language)) : Bad("language", Say("Choose one of those shown.")),
             "parts" => Parts(form["parts"]),
             "house-style" => Bad("houseStyle", Say("Choose one of those shown.")),
             "question" => QuestionForm.Read(form),
@@ -130,7 +131,7 @@ internal static class EditForm
     {
         var clefs = ids.Select(Clef.Find).ToArray();
         return clefs.Contains(null)
-            ? Bad("clefs", Say("Choose from {0}.", string.Join(", ", Clef.All.Select(clef => clef.Name.ToLowerInvariant()))))
+            ? Bad("clefs", Say("Choose from {0}.", string.Join(", ", Clef.All.Select(clef => clef.InSentence))))
             : Good(new ChangeClefs(section, [.. clefs.OfType<Clef>()]));
     }
 

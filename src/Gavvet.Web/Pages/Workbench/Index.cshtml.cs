@@ -218,6 +218,7 @@ public sealed record WorkbenchChange(WorkbenchView Bench, IReadOnlyList<string> 
         ChangeTuning => "tuning",
         ChangeOwnQuestions => "own",
         ChangeScaffolding => "scaffold",
+        ChangeLanguage => "language",
         ChangeVersions => "versions",
         ChangeParts => "parts",
         ChangeHouseStyle => "houseStyle",
@@ -232,7 +233,7 @@ public sealed record FieldWords(string Field, long? Section, string Words, bool 
     /// <summary>The element that holds a field's words. Those about a question stand with the page's notices.</summary>
     public static string IdOf(string field, long? section) => field switch
     {
-        "title" or "instructions" or "staffHeight" or "minutes" or "addSection" or "warm-up" or "versions" or "parts" or "houseStyle" => $"words-{field}",
+        "title" or "instructions" or "staffHeight" or "minutes" or "addSection" or "warm-up" or "language" or "versions" or "parts" or "houseStyle" => $"words-{field}",
         _ when section is > 0 && field is not "question" => $"words-{field}-{section}",
         _ => "words-sheet",
     };

@@ -14,6 +14,12 @@ public static class PageCode
     /// <summary>Characters in a code.</summary>
     public const int Length = 8;
 
+    /// <summary>A code as an example of how one looks.</summary>
+    public const string Example = "7K3M-Q2RX";
+
+    // What stands before the code in the address of a page.
+    private const string InAddress = "/p/";
+
     // Base 32 without I, L, O and U, which are misread (Crockford's alphabet, from memory).
     private const string Signs = "0123456789ABCDEFGHJKMNPQRSTVWXYZ";
 
@@ -78,7 +84,8 @@ public static class PageCode
         return longer.Length == shorter.Length + 1 && Enumerable.Range(0, longer.Length).Any(i => longer.Remove(i, 1) == shorter);
     }
 
-    private static string Plain(string? text) => string.Concat((text ?? "").ToUpperInvariant().Where(sign => sign is not (' ' or '-'))).Replace('O', '0').Replace('I', '1').Replace('L', '1');
+    // A QR code may hold the address of the page, which ends in its code.
+    private static string Plain(string? text) => string.Concat((text ?? "")[((text ?? "").LastIndexOf(InAddress, StringComparison.OrdinalIgnoreCase) is >= 0 and var at ? at + InAddress.Length : 0)..].ToUpperInvariant().Where(sign => sign is not (' ' or '-'))).Replace('O', '0').Replace('I', '1').Replace('L', '1');
 
     // The sum of each digit times a power of the generator x, in the field of 32 made by x^5 + x^2 + 1.
     private static int Sum(int[] digits)

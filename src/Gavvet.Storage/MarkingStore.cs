@@ -3,7 +3,6 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gavvet.Teaching;
 using Gavvet.Theory;
-using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.EntityFrameworkCore;
@@ -11,7 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Gavvet.Storage;
 
 /// <summary>Keeps what was decided for the items of printed papers. Markings are added and never changed: an undo is one more.</summary>
-public sealed class MarkingStore(Database data, TimeProvider clock)
+public sealed partial class MarkingStore(Database data, TimeProvider clock)
 {
     /// <summary>Whose the papers of a printing are, in order; empty where it was printed for no class.</summary>
     public async Task<IReadOnlyList<PaperOwner>> OwnersAsync(string printing, CancellationToken cancellation = default)
@@ -269,27 +268,6 @@ public sealed class MarkingStore(Database data, TimeProvider clock)
         await database.SaveChangesAsync();
         return true;
     });
-
-    /// <summary>Keeps the pages that are given back, and when. What was given back before stays as it was.</summary>
-    /// <returns>Whether it is given back now; false where it was already.</returns>
-    public Task<bool> ReturnAsync(string printing, IReadOnlyList<ReturnedPage> pages) => data.WriteAsync(async database =>
-    {
-        await using var whole = await database.Database.BeginTransactionAsync();
-        if (await database.Printings.Where(row => row.Id == printing && row.ReturnedAt == null).ExecuteUpdateAsync(set => set.SetProperty(row => row.ReturnedAt, clock.GetUtcNow())) == 0)
-            return false;
-        database.ReturnedPages.AddRange(pages.Select(page => new ReturnedPageRow { PrintingId = printing, Copy = page.Copy, Kind = page.Kind, Number = page.Number, Page = PackedText.Pack(page.Page), NamePlace = page.NamePlace }));
-        await database.SaveChangesAsync();
-        await whole.CommitAsync();
-        return true;
-    });
-
-    /// <summary>The pages that were given back, of one kind, in order.</summary>
-    public async Task<IReadOnlyList<ReturnedPage>> ReturnedAsync(string printing, string kind, int? copy, CancellationToken cancellation = default)
-    {
-        await using var database = data.Open();
-        var rows = await database.ReturnedPages.AsNoTracking().Where(row => row.PrintingId == printing && row.Kind == kind && (copy == null || row.Copy == copy)).OrderBy(row => row.Copy).ThenBy(row => row.Number).ToListAsync(cancellation);
-        return [.. rows.Select(row => new ReturnedPage(row.Copy, row.Kind, row.Number, PackedText.Unpack(row.Page), row.NamePlace))];
-    }
 
     private MarkingRow Row(string printing, int copy, int item, string? student, Marking marking, (string Group, string Type, string Tonic) skill, long? undoes) => new()
     {

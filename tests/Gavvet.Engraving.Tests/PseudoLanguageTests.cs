@@ -38,7 +38,7 @@ public partial class PseudoLanguageTests
 
     // Numerals and what follows the root in a chord's symbol are of no language.
     private static IEnumerable<string> English(string text) => Words().Matches(text).Select(word => word.Value)
-        .Where(word => Plain().IsMatch(word) && !Numeral().IsMatch(word) && word is not ("maj" or "dim" or "aug"))
+        .Where(word => Plain().IsMatch(word) && !Nameless().IsMatch(word))
         .Select(word => $"{word}: {text}");
 
     [GeneratedRegex(@"\p{L}+")]
@@ -48,6 +48,6 @@ public partial class PseudoLanguageTests
     [GeneratedRegex("^(?=.*[aeiouyAEIOUY])[A-Za-z]{2,}$")]
     private static partial Regex Plain();
 
-    [GeneratedRegex("^[IVX]+$")]
-    private static partial Regex Numeral();
+    [GeneratedRegex("^(?:[IVX]+|[A-G]?(?:m|maj|dim|aug))$")]
+    private static partial Regex Nameless();
 }

@@ -66,7 +66,7 @@ internal sealed class RandomEdits(int seed)
             27 => new ChangeOwnQuestions(id, [.. Enumerable.Range(0, Below(4)).Select(i => new OwnQuestion($"Question {i}", One(Texts), Coin() ? One(Clef.All) : null))]) { Reshapes = Coin() },
             28 => Coin() ? new ChangeVersions(Below(5)) : new RedrawAll(),
             29 => new ChangeParts(Coin() ? [] : Some(Instrument.All)),
-            30 => new ChangeHouseStyle(One(HouseStyle.Presets)),
+            30 => Coin() ? new ChangeHouseStyle(One(HouseStyle.Presets)) : new ChangeLanguage(One<Language>([Language.English, Language.Pseudo])),
             31 => new AddQuestionAt(id, One(Key.Majors)),
             32 or 33 => Coin() ? new ChooseTonic(id, slot, One<NoteName>([.. NoteName.All])) : new ChooseClef(id, slot, One(Clef.All)),
             34 => Coin() ? new PinQuestion(id, slot, Coin()) : new WeighQuestion(id, slot, Coin()),

@@ -194,6 +194,42 @@ public sealed class ClassTests : OnFolder
         Assert.NotNull((await Markings.OfPrintingAsync(printing)).ReturnedAt);
     }
 
+    // An upheld complaint, a paper marked late, a second window, and what was not given back after all.
+    [Fact]
+    public async Task Who_was_marked_otherwise_since_gets_a_new_slip_and_the_old_one_stays()
+    {
+        var group = await Class("Mira", "Bo", "Cleo");
+        var printing = await Print(group);
+        ReturnedPage Slip(int copy, string words) => new(copy, "slip", 1, $"<svg>{words}</svg>", "null");
+        async Task<string> Slips() => string.Join(' ', (await Markings.ReturnedAsync(printing, "slip", null)).Select(page => $"{page.Copy}{page.Page}"));
+        await Markings.AddAsync(printing, 1, Item, Marked(3));
+        await Markings.AddAsync(printing, 2, Item, Marked(4));
+        Assert.Empty(await Markings.ChangedSinceReturnAsync(printing));
+        Assert.False(await Markings.TakeBackReturnAsync(printing));
+        Assert.True(await Markings.ReturnAsync(printing, [Slip(1, "three"), Slip(2, "four")]));
+        Assert.Empty(await Markings.ChangedSinceReturnAsync(printing));
+        Assert.False(await Markings.ReturnAsync(printing, [Slip(1, "other")], again: true));
+        Clock.Pass(TimeSpan.FromDays(1));
+        await Markings.AddAsync(printing, 1, Item, Marked(4));
+        await Markings.AddAsync(printing, 3, Item, Marked(2));
+        Assert.Equal([1, 3], await Markings.ChangedSinceReturnAsync(printing));
+        // Only theirs, once.
+        Assert.True(await Markings.ReturnAsync(printing, [Slip(1, "now four"), Slip(2, "as before"), Slip(3, "late")], again: true));
+        Assert.False(await Markings.ReturnAsync(printing, [Slip(1, "again")], again: true));
+        Assert.Equal("1<svg>now four</svg> 2<svg>four</svg> 3<svg>late</svg>", await Slips());
+        Assert.Equal(4, Data.Open().ReturnedPages.Count());
+        Clock.Pass(TimeSpan.FromHours(1));
+        Assert.True(await Markings.UndoAsync(printing) is not null);
+        Assert.Equal([3], await Markings.ChangedSinceReturnAsync(printing));
+        // Back by one, and by one more.
+        Assert.True(await Markings.TakeBackReturnAsync(printing));
+        Assert.Equal("1<svg>three</svg> 2<svg>four</svg>", await Slips());
+        Assert.Equal([1, 3], await Markings.ChangedSinceReturnAsync(printing));
+        Assert.True(await Markings.TakeBackReturnAsync(printing));
+        Assert.Empty(await Markings.ReturnedAsync(printing, "slip", null));
+        Assert.Null((await Markings.OfPrintingAsync(printing)).ReturnedAt);
+    }
+
     private async Task<bool> IsAnywhere(string name)
     {
         var backup = Path.Combine(Folder.Path, "fresh.gavvet");

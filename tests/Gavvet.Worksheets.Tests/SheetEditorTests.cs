@@ -149,7 +149,7 @@ public class SheetEditorTests
         Sheet[] sheets =
         [
             _sheet with { Seed = 99 }, _sheet with { Title = "x" }, _sheet with { Instructions = "x" }, _sheet with { Setup = _sheet.Setup with { StaffHeight = 9 } }, _sheet with { Sections = _sheet.Sections.Add(section) },
-            _sheet with { NextId = 99 }, _sheet with { Style = HouseStyle.Jazz }, _sheet with { Versions = 2 }, _sheet with { Parts = [Instrument.Parse("viola")] },
+            _sheet with { NextId = 99 }, _sheet with { Style = HouseStyle.Jazz }, _sheet with { Versions = 2 }, _sheet with { Parts = [Instrument.Parse("viola")] }, _sheet with { Language = Language.Pseudo },
         ];
         Assert.Equal(typeof(Sheet).GetProperties().Count(property => property.CanWrite), sheets.Length);
         Assert.All(sheets, other => Assert.NotEqual(_sheet, other));

@@ -20,7 +20,11 @@ const open = async (page, printing) => {
   await page.locator(".marking-body[data-shown]").waitFor();
 };
 const said = (page = at.page) => page.locator("#marking-saved").textContent();
-const saved = (page = at.page) => page.waitForFunction(() => document.getElementById("marking-saved").textContent === "Saved");
+// A key waits a moment until it is known to be a hand's, and what was said before must not be taken for its answer.
+const saved = async (page = at.page) => {
+  await page.waitForTimeout(150);
+  await page.waitForFunction(() => document.getElementById("marking-saved").textContent === "Saved");
+};
 const isMark = (url) => url.search.includes("handler=Mark");
 const notice = (page, words) => page.locator("#notice").filter({ hasText: words }).waitFor();
 const itemOf = (page, number) => page.locator("#item-line button").nth(number - 1);
@@ -166,6 +170,7 @@ test("the same entry sent twice, because its confirmation was lost, is one marki
     await route.abort();
   });
   await at.page.keyboard.press("r");
+  for (let tries = 0; tries < 200 && lost < 2; tries += 1) await at.page.waitForTimeout(50);
   await saved();
   assert.equal(lost, 2);
   assert.equal(await at.page.getByText("in another window").count(), 0);

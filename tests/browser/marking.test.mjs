@@ -21,7 +21,11 @@ const openMarking = async (printing) => {
   await at.page.locator(".marking-body[data-shown]").waitFor();
 };
 const shown = () => at.page.locator(".marking-body").getAttribute("data-shown");
-const saved = () => at.page.waitForFunction(() => document.getElementById("marking-saved").textContent === "Saved");
+// A key waits a moment until it is known to be a hand's, and what was said before must not be taken for its answer.
+const saved = async () => {
+  await at.page.waitForTimeout(150);
+  await at.page.waitForFunction(() => document.getElementById("marking-saved").textContent === "Saved");
+};
 const title = () => at.page.locator("#item-title").textContent();
 
 test("a roster is typed, mended, seated and refused in words", async () => {
@@ -121,6 +125,15 @@ test("papers of twelve questions take at most five hundred keys for thirty", asy
   await at.page.keyboard.press("x");
   await saved();
   assert.deepEqual(Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer()), back);
+  // Who was marked otherwise since gets a new slip, and it can be taken back that it was given.
+  await at.page.goto(`${printing}/results`);
+  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Give 1 paper back anew" }).click()]);
+  assert.notDeepEqual(Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer()), back);
+  assert.deepEqual(await violations(at.page), []);
+  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Not given back" }).click()]);
+  assert.deepEqual(Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer()), back);
+  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Not given back" }).click()]);
+  await at.page.getByRole("button", { name: "Give them back" }).waitFor();
   // No name in an address or a title.
   assert.ok(!names.some((name) => at.page.url().includes(name.split(" ")[0])) && !names.includes(await at.page.title()));
 });
@@ -272,17 +285,85 @@ test("a code finds its paper; a wrong one is said", async () => {
   const codes = await at.page.locator(".page-code").allTextContents();
   await openMarking(printing);
   await at.page.keyboard.press("c");
+  // A hand needs longer than a scanner to go on.
+  await at.page.waitForTimeout(100);
   await at.page.keyboard.type(codes.at(-1).toLowerCase());
   await at.page.keyboard.press("Enter");
   await at.page.waitForFunction(() => document.getElementById("page-code").value === "");
   assert.notEqual(await shown(), "1 1");
   at.expected(422);
   await at.page.keyboard.press("c");
+  await at.page.waitForTimeout(100);
   const wrong = codes[0].slice(0, -1) + (codes[0].endsWith("7") ? "8" : "7");
   await at.page.keyboard.type(wrong);
   await at.page.keyboard.press("Enter");
   await at.page.locator("#code-problem").filter({ hasText: `It may be ${codes[0]}` }).waitFor();
   assert.equal(await at.page.locator("#page-code").inputValue(), wrong);
+});
+
+// As a hand scanner does: signs a millisecond apart, and Enter.
+const scan = (words) => at.page.evaluate((signs) => {
+  for (const key of [...signs, "Enter"]) {
+    const target = document.activeElement ?? document.body;
+    if (target.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true })) && key !== "Enter" && target.setRangeText) target.setRangeText(key, target.selectionStart, target.selectionEnd, "end");
+  }
+}, words);
+const markedNow = async () => (await (await fetch(`${at.page.url()}?handler=Data`)).json()).markings.length;
+
+test("a scanner is read wherever the cursor stands, and none of its signs marks anything", async () => {
+  await newClass("Scanned", "Mira\nBo\nCleo");
+  const printing = await printFor("Scanned", { ...recipe, title: "Scanned quiz" });
+  const codes = await at.page.locator(".page-code").allTextContents();
+  await openMarking(printing);
+  const [first, second] = [codes.at(-1), codes[1]];
+  await scan(first);
+  await at.page.waitForFunction(() => !document.querySelector(".marking-body").dataset.shown.startsWith("1 "));
+  const before = await shown();
+  // The address a QR code holds, with the cursor among words that are being typed.
+  await at.page.locator("#remark").fill("Careful with X and R");
+  await scan(`https://scales.example/p/${second}`);
+  await at.page.waitForFunction((old) => document.querySelector(".marking-body").dataset.shown !== old, before);
+  assert.equal(await at.page.locator("#page-code").inputValue(), "");
+  // A burst that is no code is said, and one without an end is nothing.
+  at.expected(422);
+  await scan("RXB12RXB12");
+  await at.page.locator("#code-problem").filter({ hasText: /code/ }).waitFor();
+  await at.page.locator("#page-code").fill("");
+  await at.page.evaluate(() => document.activeElement.blur());
+  await at.page.evaluate(() => [..."rxb1rxb1"].forEach((key) => document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }))));
+  await at.page.waitForTimeout(150);
+  assert.equal(await markedNow(), 0);
+  // A hand marks as before.
+  await at.page.keyboard.press("r");
+  await at.page.waitForFunction(() => document.querySelectorAll("#item-line .note-correct").length === 1);
+  await saved();
+  assert.equal(await markedNow(), 1);
+});
+
+test("the walk ends, and one key too many writes over nothing", async () => {
+  await newClass("Ended", "Mira");
+  const printing = await printFor("Ended", { ...recipe, title: "Ended quiz", sections: [recipe.sections[0]].map((section) => ({ ...section, count: 2 })) });
+  await openMarking(printing);
+  for (const count of [1, 2]) {
+    await at.page.keyboard.press("r");
+    await at.page.waitForFunction((done) => document.querySelectorAll("#item-line .note-correct, #item-line .note-pending").length === done, count);
+  }
+  await at.page.locator("#walk-end").filter({ hasText: "marked" }).waitFor();
+  assert.deepEqual(await violations(at.page), []);
+  await saved();
+  const end = await shown();
+  for (const key of ["x", "b", "1", "r"]) {
+    await at.page.keyboard.press(key);
+    await at.page.waitForTimeout(120);
+  }
+  await saved();
+  assert.equal(await shown(), end);
+  assert.deepEqual([await markedNow(), await at.page.locator("#item-line .note-correct").count()], [2, 2]);
+  // The arrows go, and there a key marks otherwise.
+  await at.page.keyboard.press("ArrowLeft");
+  assert.equal(await at.page.locator("#walk-end").textContent(), "");
+  await at.page.keyboard.press("b");
+  await at.page.locator("#item-line .note-blank").waitFor();
 });
 
 test("a lost server says so, keeps what was entered, and gets it when it is back", async () => {

@@ -4,7 +4,7 @@ import { test } from "node:test";
 
 globalThis.document = { querySelector: () => null, getElementById: () => null };
 const walk = await import("../../src/Gavvet.Web/wwwroot/js/marking-papers.js");
-const { forward, goTo, isOpen, item, keyOf, marked, mode, paper, place, printing, seen, step, take } = walk;
+const { forward, goTo, isAtEnd, isOpen, item, keyOf, marked, mode, paper, place, printing, seen, step, take } = walk;
 
 // A small generator of our own (mulberry32, from memory), so that a failure comes again.
 const dice = (seed) => (sides) => {
@@ -57,9 +57,20 @@ test("the walk passes every open item once, comes back for those left out, and e
       here = order.indexOf(expected);
       left -= 1;
     }
-    // With nothing left it goes on to what comes next and never leaves the papers.
-    for (let once = 0; once < 3 * order.length; once += 1) forward();
-    assert.ok(place.paper < printing.data.papers.length && place.item < printing.data.editions[paper().edition].items.length);
+    // With nothing left it ends where it is, until the teacher goes on.
+    const end = [place.paper, place.item];
+    assert.equal(isAtEnd(), false);
+    for (let once = 0; once < 3; once += 1) forward();
+    assert.deepEqual([place.paper, place.item], end);
+    assert.ok(isAtEnd());
+    step(-1, 0);
+    assert.equal(isAtEnd(), false);
+    // What is taken back is open again, and a key marks it.
+    goTo(end[0] + 1, end[1] + 1);
+    forward();
+    assert.ok(isAtEnd());
+    marked.delete(keyOf(paper().number, item().number));
+    assert.equal(isAtEnd(), false);
   }
 });
 

@@ -11,7 +11,25 @@ import { root, temporaryFolder } from "./commands.mjs";
 const chromiumPath = process.env.GAVVET_CHROMIUM ?? "/usr/bin/chromium";
 const flags = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"];
 
-export const launch = () => chromium.launch({ executablePath: chromiumPath, args: flags });
+// A hand is slower than a scanner: each sign is one key, and what it does is done before the next.
+const byHand = (page) => {
+  const press = page.keyboard.press.bind(page.keyboard);
+  page.keyboard.press = async (key, options) => {
+    await press(key, options);
+    if (key.length === 1) await page.waitForTimeout(70);
+  };
+};
+
+export const launch = async () => {
+  const browser = await chromium.launch({ executablePath: chromiumPath, args: flags });
+  const newContext = browser.newContext.bind(browser);
+  browser.newContext = async (options) => {
+    const context = await newContext(options);
+    context.on("page", byHand);
+    return context;
+  };
+  return browser;
+};
 
 const pause = () => new Promise((wait) => setTimeout(wait, 250));
 

@@ -5,8 +5,8 @@ using System.Globalization;
 namespace Gavvet.Theory;
 
 /// <summary>
-/// A language of papers or of screens. English stands beside the code; another is there when its files lie beside the
-/// program, and needs no line of code. Which is spoken is never the machine's affair: a paper's comes from its sheet,
+/// A language of papers or of screens. English stands beside the code; another is a file beside each of the
+/// English ones, named among their languages, and needs no line of code. Which is spoken is never the machine's affair: a paper's comes from its sheet,
 /// a screen's from the person before it.
 /// </summary>
 public sealed class Language
@@ -26,13 +26,9 @@ public sealed class Language
     /// <summary>What finds words that no language could change; see <see cref="PseudoLanguage"/>.</summary>
     public static Language Pseudo { get; } = new("qps-ploc");
 
-    /// <summary>The languages there are, English first.</summary>
+    /// <summary>The languages there are, as the English file of the theory lists them.</summary>
     public static ImmutableArray<Language> All { get; } =
-    [
-        English,
-        .. Directory.EnumerateFiles(AppContext.BaseDirectory, $"{typeof(Language).Assembly.GetName().Name}.resources.dll", new EnumerationOptions { RecurseSubdirectories = true, MaxRecursionDepth = 1 })
-            .Select(file => Path.GetFileName(Path.GetDirectoryName(file))!).Order(StringComparer.Ordinal).Select(tag => new Language(tag)),
-    ];
+        [.. TheoryTexts.Languages.Select(tag => tag == English.Tag ? English : new Language(tag))];
 
     /// <summary>The tag of the language in files and in what a browser asks for, such as "en" (BCP 47).</summary>
     public string Tag { get; }

@@ -24,6 +24,10 @@ public sealed class MessageTable(string resource, Assembly assembly)
     /// <summary>Every message as it stands in the file, its places for arguments among the words.</summary>
     public IEnumerable<string> Everything => _messages.GetResourceSet(CultureInfo.InvariantCulture, true, true)!.Cast<System.Collections.DictionaryEntry>().Select(message => (string)message.Value!);
 
+    /// <summary>A message as it stands in the English file, for what the program itself reads.</summary>
+    /// <param name="id">Its name.</param>
+    internal string InEnglish(string id) => _messages.GetString(id, CultureInfo.InvariantCulture) ?? throw new KeyNotFoundException($"No words for “{id}”.");
+
     /// <summary>
     /// A message in words. A place such as {count:# note|# notes} stands for the form that goes with the number, which # is in
     /// words; how many forms there are is for the language’s <see cref="PluralRule"/>.

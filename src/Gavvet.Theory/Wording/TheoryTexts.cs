@@ -5,6 +5,9 @@ internal static class TheoryTexts
 {
     private static readonly MessageTable Messages = new("Gavvet.Theory.TheoryTexts", typeof(TheoryTexts).Assembly);
 
+    /// <summary>The tags of the languages there are.</summary>
+    public static string[] Languages => Messages.InEnglish("languages").Split(' ');
+
     /// <inheritdoc cref="MessageTable.Say"/>
     public static string Say(string id, params ReadOnlySpan<(string Name, object Value)> arguments) => Messages.Say(id, arguments);
 

@@ -3,6 +3,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -21,6 +22,25 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     public SchoolClass? Class { get; private set; }
 
     public DateTimeOffset? ReturnedAt { get; private set; }
+
+    /// <summary>The papers that were marked otherwise since they were given back.</summary>
+    public IReadOnlyList<int> Changed { get; private set; } = [];
+
+    /// <summary>What is unfinished, in words, where papers would go back so; null where all is marked.</summary>
+    public string? Unfinished
+    {
+        get
+        {
+            var absent = Printing.Record.Copies.Count(copy => copy.Student is not null) - Papers.Count(paper => Printing.Record.Copies.Any(copy => copy.Number == paper.Number && copy.Student is not null));
+            return (Papers.Sum(paper => paper.Open), absent) switch
+            {
+                (0, <= 0) => null,
+                (0, var none) => Say("{0} are not begun; they get nothing back now.", Labels.Count(none, "paper")),
+                (var items, <= 0) => Say("{0} are not marked yet; they go back without marks.", Labels.Count(items, "answer")),
+                var (items, none) => Say("{0} are not marked yet and go back without marks; {1} are not begun and get nothing back now.", Labels.Count(items, "answer"), Labels.Count(none, "paper")),
+            };
+        }
+    }
 
     public Outcome Outcome { get; private set; } = new([], [], []);
 
@@ -84,6 +104,24 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
         return Redirect($"/printings/{id}/results");
     }
 
+    /// <summary>Gives papers back once more that were marked otherwise since; the earlier slips stay kept.</summary>
+    public async Task<IActionResult> OnPostReturnAgainAsync(string id)
+    {
+        if (await open.FindAsync(id) is not { } found)
+            return NotFound();
+        await markings.ReturnAsync(id, await ClassPapers.ToReturnAsync(id, found, printings, markings), again: true);
+        return Redirect($"/printings/{id}/results");
+    }
+
+    /// <summary>Takes it back that papers were given back, the last time of them.</summary>
+    public async Task<IActionResult> OnPostTakeBackAsync(string id)
+    {
+        if (await open.FindAsync(id) is null)
+            return NotFound();
+        await markings.TakeBackReturnAsync(id);
+        return Redirect($"/printings/{id}/results");
+    }
+
     /// <summary>Draws the next sheet from what was missed: for all together, for groups of like misses, or one for each student.</summary>
     public async Task<IActionResult> OnPostFollowAsync(string id, int? groups)
     {
@@ -135,6 +173,7 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
                 return false;
             Printing = found;
             var (group, returned) = await markings.OfPrintingAsync(id, HttpContext.RequestAborted);
+            Changed = await markings.ChangedSinceReturnAsync(id, HttpContext.RequestAborted);
             (Class, ReturnedAt) = (group is null ? null : await classes.FindAsync(group, HttpContext.RequestAborted), returned);
             var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
             var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);

@@ -15,7 +15,8 @@ export const take = ({ copy, item, id, marking }) => {
   if (marking) marked.set(key, marking);
   else marked.delete(key);
 };
-export const place = { paper: 0, item: 0 };
+// Where one is; the walk ends when nothing is left to mark, and then keys only go.
+export const place = { paper: 0, item: 0, isEnd: false };
 export const mode = { byQuestion: false, hidden: false, totals: false };
 
 export const paper = () => printing.data.papers[place.paper];
@@ -39,10 +40,14 @@ export const forward = () => {
   const { order, here } = walk();
   const next = [...order.slice(here + 1), ...order.slice(0, here)].find(([p, i]) => isOpen(printing.data.papers[p], i));
   if (next) [place.paper, place.item] = next;
-  else if (here + 1 < order.length) [place.paper, place.item] = order[here + 1];
+  place.isEnd = !next;
 };
 
+// Nothing waits, and the item in hand has its marking: one key more would write over it.
+export const isAtEnd = () => place.isEnd && now() !== undefined;
+
 export const step = (papers, items) => {
+  place.isEnd = false;
   place.paper = Math.min(Math.max(place.paper + papers, 0), printing.data.papers.length - 1);
   const count = itemsOf(paper()).length;
   if (papers !== 0 && !mode.byQuestion) {
@@ -55,6 +60,7 @@ export const step = (papers, items) => {
 };
 
 export const goTo = (copy, number) => {
+  place.isEnd = false;
   place.paper = printing.data.papers.findIndex((one) => one.number === copy);
   place.item = Math.max(0, itemsOf(paper()).findIndex((one) => one.number === number));
 };

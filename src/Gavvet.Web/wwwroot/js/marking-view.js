@@ -1,5 +1,5 @@
 // What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
-import { at, forward, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing, take } from "./marking-papers.js";
+import { at, forward, isAtEnd, isOpen, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing, take } from "./marking-papers.js";
 import { decide, notice, post, unread } from "./marking-queue.js";
 import { text } from "./words.js";
 
@@ -42,7 +42,7 @@ const showLikely = () => {
   at("likely").replaceChildren(...options().map((option) => {
     const button = element("button", undefined, { type: "button", className: "btn btn-quiet", title: option.title ?? "" });
     button.append(element("kbd", option.key <= 9 ? `${option.key}` : ""), ` ${option.words}`);
-    button.addEventListener("click", () => { option.take(); advance(); });
+    button.addEventListener("click", () => act(option.take));
     return button;
   }));
 };
@@ -104,7 +104,7 @@ const button = (words, state, isHere, title, press) => {
   const made = element("button", words, { type: "button", className: `note-button note-${state}`, title });
   made.setAttribute("aria-label", title);
   if (isHere) made.setAttribute("aria-current", "true");
-  made.addEventListener("click", () => { press(); show(); });
+  made.addEventListener("click", () => { place.isEnd = false; press(); show(); });
   line.append(made);
   return line;
 };
@@ -148,7 +148,21 @@ export const show = () => {
   at("signature-first").hidden = !item().asksSignature;
   at("marks").max = item().marks;
   clearFields();
+  showEnd();
   document.querySelector(".marking-body").dataset.shown = `${paper().number} ${item().number}`;
+};
+
+// What is left when the walk has come to its end.
+const showEnd = () => {
+  const open = printing.data.papers.flatMap((one) => itemsOf(one).filter((_, i) => isOpen(one, i))).length;
+  at("walk-end").textContent = !isAtEnd() ? "" : open === 0 ? text("Everything is marked. The arrow keys go to an answer that is to be marked otherwise.") : text("Everything handed out by name is marked; {0} answers of spare papers are open. The arrow keys go to an answer.", open);
+};
+
+// A key or a button that marks: at the end of the walk it does nothing, since it would write over the last answer.
+export const act = (take) => {
+  if (isAtEnd()) return showEnd();
+  take();
+  advance();
 };
 
 export const advance = () => {

@@ -1,7 +1,7 @@
 // Marking by keys: what a key, a click or a finger does.
 import { address, at, isOpen, item, itemsOf, keyOf, mode, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
 import { decide, forget, goOn, isWaiting, post, resume, undo, whenSettled } from "./marking-queue.js";
-import { advance, element, options, show, showView } from "./marking-view.js";
+import { act, advance, element, options, show, showView } from "./marking-view.js";
 import { text } from "./words.js";
 
 const letters = "CDEFGAB";
@@ -13,7 +13,7 @@ const sayings = {
 };
 
 const listen = () => {
-  for (const control of document.querySelectorAll("[data-say]")) control.addEventListener("click", () => { sayings[control.dataset.say](); advance(); });
+  for (const control of document.querySelectorAll("[data-say]")) control.addEventListener("click", () => act(sayings[control.dataset.say]));
   at("undo").addEventListener("click", undo);
   for (const [id, name] of [["walk", "byQuestion"], ["hide-names", "hidden"], ["totals", "totals"]]) {
     at(id).addEventListener("click", () => {
@@ -82,6 +82,7 @@ const listen = () => {
       place.paper = printing.data.papers.findIndex((one) => one.number === answer.copy);
       const onPage = itemsOf(paper()).map((each, i) => [each, i]).filter(([each]) => each.page === answer.page);
       place.item = (onPage.find(([, i]) => isOpen(paper(), i)) ?? onPage[0] ?? [null, 0])[1];
+      place.isEnd = false;
       field.value = "";
       field.blur();
       show();
@@ -101,10 +102,7 @@ const listen = () => {
       // The digits of the screens hold elsewhere.
       event.stopPropagation();
       const option = options().find((each) => each.key === Number(event.key));
-      if (option) {
-        option.take();
-        advance();
-      }
+      if (option) act(option.take);
     }
   }, true);
   // A click on the staff of the ringed item is a note.

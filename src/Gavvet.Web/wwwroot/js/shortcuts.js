@@ -1,4 +1,5 @@
 // Keys of our own. Single letters can be switched off, and never work while something is typed.
+import "./bursts.js";
 import { text } from "./words.js";
 
 const store = "gavvet-single-keys";

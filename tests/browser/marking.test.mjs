@@ -333,8 +333,11 @@ test("a scanner is read wherever the cursor stands, and none of its signs marks 
   await at.page.evaluate(() => [..."rxb1rxb1"].forEach((key) => document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }))));
   await at.page.waitForTimeout(150);
   assert.equal(await markedNow(), 0);
-  // A hand marks as before.
-  await at.page.keyboard.press("r");
+  // A hand marks as before, and a key held down is one key.
+  await at.page.keyboard.down("r");
+  for (let once = 0; once < 5; once += 1) await at.page.keyboard.down("r");
+  await at.page.keyboard.up("r");
+  await at.page.waitForTimeout(120);
   await at.page.waitForFunction(() => document.querySelectorAll("#item-line .note-correct").length === 1);
   await saved();
   assert.equal(await markedNow(), 1);

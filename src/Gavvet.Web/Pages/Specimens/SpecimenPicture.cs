@@ -18,8 +18,10 @@ internal static class SpecimenPicture
 
     private static readonly ConcurrentDictionary<string, byte[]> Pictures = new();
 
-    /// <summary>Changes with the program, so that a picture is asked for once.</summary>
-    public static string Version { get; } = Convert.ToHexStringLower(SHA256.HashData(typeof(Specimen).Module.ModuleVersionId.ToByteArray()))[..8];
+    /// <summary>Changes with the program and the language, so that a picture is asked for once.</summary>
+    public static string Version => Language.Current == Language.English ? OfProgram : $"{OfProgram}-{Language.Current}";
+
+    private static string OfProgram { get; } = Convert.ToHexStringLower(SHA256.HashData(typeof(Specimen).Module.ModuleVersionId.ToByteArray()))[..8];
 
     public static void Map(WebApplication application)
     {

@@ -22,9 +22,9 @@ const forget = () => {
 
 // What a hand typed while it waited acts now.
 const release = () => {
-  const [typed, held] = [signs, waiting];
+  const held = waiting;
   forget();
-  if (held.length >= tooMany && new Set(typed).size > 1) return;
+  if (held.length >= tooMany) return;
   for (const event of held) {
     const again = new KeyboardEvent("keydown", { key: event.key, code: event.code, shiftKey: event.shiftKey, bubbles: true, cancelable: true });
     again.isReleased = true;
@@ -63,6 +63,11 @@ addEventListener("keydown", (event) => {
   if (event.key.length !== 1 || event.key === " ") {
     if (event.key !== "Shift") release();
     return;
+  }
+  // A key held down is one key.
+  if (event.repeat && !isTyping(event.target)) {
+    event.preventDefault();
+    return event.stopImmediatePropagation();
   }
   if (!isSoon) release();
   last = event.timeStamp;

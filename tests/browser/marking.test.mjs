@@ -130,9 +130,9 @@ test("papers of twelve questions take at most five hundred keys for thirty", asy
   await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Give 1 paper back anew" }).click()]);
   assert.notDeepEqual(Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer()), back);
   assert.deepEqual(await violations(at.page), []);
-  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Not given back" }).click()]);
+  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Undo giving back" }).click()]);
   assert.deepEqual(Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer()), back);
-  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Not given back" }).click()]);
+  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Undo giving back" }).click()]);
   await at.page.getByRole("button", { name: "Give them back" }).waitFor();
   // No name in an address or a title.
   assert.ok(!names.some((name) => at.page.url().includes(name.split(" ")[0])) && !names.includes(await at.page.title()));

@@ -85,7 +85,13 @@ public static class PageCode
     }
 
     // A QR code may hold the address of the page, which ends in its code.
-    private static string Plain(string? text) => string.Concat((text ?? "")[((text ?? "").LastIndexOf(InAddress, StringComparison.OrdinalIgnoreCase) is >= 0 and var at ? at + InAddress.Length : 0)..].ToUpperInvariant().Where(sign => sign is not (' ' or '-'))).Replace('O', '0').Replace('I', '1').Replace('L', '1');
+    private static string Plain(string? text)
+    {
+        var typed = text ?? "";
+        var at = typed.LastIndexOf(InAddress, StringComparison.OrdinalIgnoreCase);
+        var code = at < 0 ? typed : typed[(at + InAddress.Length)..];
+        return string.Concat(code.ToUpperInvariant().Where(sign => sign is not (' ' or '-'))).Replace('O', '0').Replace('I', '1').Replace('L', '1');
+    }
 
     // The sum of each digit times a power of the generator x, in the field of 32 made by x^5 + x^2 + 1.
     private static int Sum(int[] digits)

@@ -26,12 +26,21 @@ public sealed partial class MarkingStore
             if (pages.Count == 0)
                 return false;
         }
-        else if (await database.Printings.Where(row => row.Id == printing && row.ReturnedAt == null).ExecuteUpdateAsync(set => set.SetProperty(row => row.ReturnedAt, now)) == 0)
+        else if (await database.Printings.Where(row => row.Id == printing && row.ReturnedAt == null)
+            .ExecuteUpdateAsync(set => set.SetProperty(row => row.ReturnedAt, now)) == 0)
         {
             return false;
         }
 
-        database.ReturnedPages.AddRange(pages.Select(page => new ReturnedPageRow { PrintingId = printing, Copy = page.Copy, Kind = again ? $"{page.Kind} {now:O}" : page.Kind, Number = page.Number, Page = PackedText.Pack(page.Page), NamePlace = page.NamePlace }));
+        database.ReturnedPages.AddRange(pages.Select(page => new ReturnedPageRow
+        {
+            PrintingId = printing,
+            Copy = page.Copy,
+            Kind = again ? $"{page.Kind} {now:O}" : page.Kind,
+            Number = page.Number,
+            Page = PackedText.Pack(page.Page),
+            NamePlace = page.NamePlace,
+        }));
         await database.SaveChangesAsync();
         await whole.CommitAsync();
         return true;
@@ -45,7 +54,8 @@ public sealed partial class MarkingStore
         var last = (await KindsAsync(database, printing)).Select(TimeOf).Max();
         if (last is null)
         {
-            if (await database.Printings.Where(row => row.Id == printing && row.ReturnedAt != null).ExecuteUpdateAsync(set => set.SetProperty(row => row.ReturnedAt, (DateTimeOffset?)null)) == 0)
+            if (await database.Printings.Where(row => row.Id == printing && row.ReturnedAt != null)
+                .ExecuteUpdateAsync(set => set.SetProperty(row => row.ReturnedAt, (DateTimeOffset?)null)) == 0)
                 return false;
             await database.ReturnedPages.Where(row => row.PrintingId == printing).ExecuteDeleteAsync();
         }
@@ -67,12 +77,20 @@ public sealed partial class MarkingStore
 
     private static async Task<List<int>> ChangedAsync(GavvetDatabase database, string printing, CancellationToken cancellation = default)
     {
-        if (await database.Printings.Where(row => row.Id == printing).Select(row => row.ReturnedAt).SingleOrDefaultAsync(cancellation) is not { } first)
+        var returned = await database.Printings.Where(row => row.Id == printing).Select(row => row.ReturnedAt).SingleOrDefaultAsync(cancellation);
+        if (returned is not { } first)
             return [];
-        var again = (await database.ReturnedPages.Where(row => row.PrintingId == printing && row.Kind.StartsWith("slip ")).Select(row => new { row.Copy, row.Kind }).Distinct().ToListAsync(cancellation))
-            .GroupBy(row => row.Copy).ToDictionary(own => own.Key, own => own.Max(row => DateTimeOffset.Parse(TimeOf(row.Kind)!, CultureInfo.InvariantCulture)));
-        var marked = await database.Markings.Where(row => row.PrintingId == printing).Select(row => new { row.Copy, row.MadeAt }).ToListAsync(cancellation);
-        return [.. marked.GroupBy(row => row.Copy).Where(own => own.Max(row => row.MadeAt) > again.GetValueOrDefault(own.Key, first)).Select(own => own.Key).Order()];
+        var slips = await database.ReturnedPages.Where(row => row.PrintingId == printing && row.Kind.StartsWith("slip "))
+            .Select(row => new { row.Copy, row.Kind }).Distinct().ToListAsync(cancellation);
+        var again = slips.GroupBy(row => row.Copy)
+            .ToDictionary(own => own.Key, own => own.Max(row => DateTimeOffset.Parse(TimeOf(row.Kind)!, CultureInfo.InvariantCulture)));
+        var marked = await database.Markings.Where(row => row.PrintingId == printing)
+            .Select(row => new { row.Copy, row.MadeAt }).ToListAsync(cancellation);
+        return
+        [
+            .. marked.GroupBy(row => row.Copy).Where(own => own.Max(row => row.MadeAt) > again.GetValueOrDefault(own.Key, first))
+                .Select(own => own.Key).Order(),
+        ];
     }
 
     private static Task<List<string>> KindsAsync(GavvetDatabase database, string printing) =>
@@ -86,7 +104,8 @@ public sealed partial class MarkingStore
     {
         await using var database = data.Open();
         var again = $"{kind} ";
-        var rows = await database.ReturnedPages.AsNoTracking().Where(row => row.PrintingId == printing && (row.Kind == kind || row.Kind.StartsWith(again)) && (copy == null || row.Copy == copy))
+        var rows = await database.ReturnedPages.AsNoTracking().Where(row => row.PrintingId == printing && (copy == null || row.Copy == copy))
+            .Where(row => row.Kind == kind || row.Kind.StartsWith(again))
             .OrderBy(row => row.Copy).ThenBy(row => row.Number).ToListAsync(cancellation);
         return [.. rows.GroupBy(row => row.Copy).SelectMany(own => own.Where(row => row.Kind == own.Max(other => other.Kind)))
             .Select(row => new ReturnedPage(row.Copy, kind, row.Number, PackedText.Unpack(row.Page), row.NamePlace))];

@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs every test there is and sums them into one last line. Fails on any failure, and when a suite ran nothing.
-# The build checks the format too; unit suites and browser files run two at a time, each server on a port and folder of its own.
+# Unit suites and browser files run two at a time, each server on a port and folder of its own.
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 passed=0 failed=0
@@ -41,6 +41,14 @@ told() { # name, how passed and failed are said
   suite "$1" "$(number "$2" "$log/$1")" "$(number "$3" "$log/$1")" "$code" "$(cat "$log/$1.seconds")"
 }
 
+# Code is laid out by the formatter the checkout names, and by nothing else.
+if ! { dotnet tool restore && dotnet csharpier check .; } >"$log/format" 2>&1; then
+  cat "$log/format"
+  echo "Lay the code out with: dotnet csharpier format ."
+  echo "0 passed, 1 failed"
+  exit 1
+fi
+
 echo "Building"
 # One compiler serves all projects, whatever the environment says, and is sent home afterwards.
 dotnet build Gavvet.slnx -c Release -p:UseSharedCompilation=true >"$log/build" 2>&1
@@ -51,7 +59,7 @@ if [ "$built" -ne 0 ]; then
   echo "0 passed, 1 failed"
   exit 1
 fi
-echo "Built, and the format checked, in $SECONDS s"
+echo "Format checked and built in $SECONDS s"
 
 # What the browser is served is compiled ahead while the unit suites run.
 dotnet publish src/Gavvet.Web -c Release --no-build >"$log/publish" 2>&1 &

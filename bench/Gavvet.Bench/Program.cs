@@ -25,13 +25,29 @@ const int WarmUp = 6;
 switch (args)
 {
     case ["scales", var seconds]:
-        Print(new { scalesPerSecond = TheoryLoad.PerSecond(TheoryLoad.Records, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture)) });
+        Print(
+            new
+            {
+                scalesPerSecond = TheoryLoad.PerSecond(
+                    TheoryLoad.Records,
+                    double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture)
+                ),
+            }
+        );
         return 0;
     case ["judge", var seconds]:
-        Print(new { microseconds = 1_000_000 / TheoryLoad.PerSecond(TheoryLoad.Judgements, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture)) });
+        Print(
+            new
+            {
+                microseconds = 1_000_000
+                    / TheoryLoad.PerSecond(TheoryLoad.Judgements, double.Parse(seconds, System.Globalization.CultureInfo.InvariantCulture)),
+            }
+        );
         return 0;
     case ["answers", var count]:
-        Print(new { microseconds = TheoryLoad.MicrosecondsOfSomeAnswer(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)) });
+        Print(
+            new { microseconds = TheoryLoad.MicrosecondsOfSomeAnswer(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)) }
+        );
         return 0;
     case ["memory"]:
         BenchmarkDotNet.Running.BenchmarkRunner.Run<TheoryBenchmarks>();
@@ -58,46 +74,99 @@ switch (args)
         Print(new { pages = eight.Length });
         return 0;
     case ["pdf", var count, var runs]:
-        var pages = Enumerable.Repeat(EightPages(), int.Parse(count, System.Globalization.CultureInfo.InvariantCulture) / 8).SelectMany(some => some).ToArray();
-        Print(new { pages = pages.Length, milliseconds = Timed(() => PdfWriter.Write("Pages", pages), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)) });
+        var pages = Enumerable
+            .Repeat(EightPages(), int.Parse(count, System.Globalization.CultureInfo.InvariantCulture) / 8)
+            .SelectMany(some => some)
+            .ToArray();
+        Print(
+            new
+            {
+                pages = pages.Length,
+                milliseconds = Timed(
+                    () => PdfWriter.Write("Pages", pages),
+                    int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)
+                ),
+            }
+        );
         return 0;
     case ["sheet", var runs]:
         // From the recipe to the PDFs of student pages and key.
         var four = SheetFile.Read(FourPages(1, ""));
-        Print(new { pages = Run(four).Papers(PrintPace.Fast).Sum(edition => edition.Student.Length), milliseconds = Timed(() => Printed(four), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)) });
+        Print(
+            new
+            {
+                pages = Run(four).Papers(PrintPace.Fast).Sum(edition => edition.Student.Length),
+                milliseconds = Timed(() => Printed(four), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)),
+            }
+        );
         return 0;
     case ["versions", var count, var parts, var runs]:
-        var many = SheetFile.Read(FourPages(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), parts == "1" ? "" : "\"viola\",\"trumpet\""));
+        var many = SheetFile.Read(
+            FourPages(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), parts == "1" ? "" : "\"viola\",\"trumpet\"")
+        );
         var printed = 0;
         var spans = Timed(() => printed = Printed(many), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture));
-        Print(new { pages = printed, milliseconds = spans, megabytes = Process.GetCurrentProcess().PeakWorkingSet64 / 1_048_576 });
+        Print(
+            new
+            {
+                pages = printed,
+                milliseconds = spans,
+                megabytes = Process.GetCurrentProcess().PeakWorkingSet64 / 1_048_576,
+            }
+        );
         return 0;
     case ["frozen", var count, var runs]:
-        var lasting = PrintPlan.Of(SheetFile.Read(FourPages(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), "")), PrintChoices.None with { CodeSeed = 1 });
-        Print(new { milliseconds = Timed(() => FrozenPrinting.Of(lasting, QuestionCatalogue.Standard, new PagePacking(_ => "", (student, _) => System.Text.Encoding.UTF8.GetBytes(student)), PrintPace.Fast), int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)) });
+        var lasting = PrintPlan.Of(
+            SheetFile.Read(FourPages(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), "")),
+            PrintChoices.None with
+            {
+                CodeSeed = 1,
+            }
+        );
+        Print(
+            new
+            {
+                milliseconds = Timed(
+                    () =>
+                        FrozenPrinting.Of(
+                            lasting,
+                            QuestionCatalogue.Standard,
+                            new PagePacking(_ => "", (student, _) => System.Text.Encoding.UTF8.GetBytes(student)),
+                            PrintPace.Fast
+                        ),
+                    int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)
+                ),
+            }
+        );
         return 0;
     case ["staves", var count, var runs]:
         var staff = new AtlasEntry(ScaleTypes.Get("harmonic-minor"), NoteText.Parse("G"), HouseStyle.Classical, Clef.Treble).Staff;
-        var staves = Timed(() =>
-        {
-            for (var i = 0; i < int.Parse(count, System.Globalization.CultureInfo.InvariantCulture); i++)
-                SvgWriter.Inline(FigureDrawing.Draw(staff, [], 176_000), "s", "staff");
-        }, int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture));
+        var staves = Timed(
+            () =>
+            {
+                for (var i = 0; i < int.Parse(count, System.Globalization.CultureInfo.InvariantCulture); i++)
+                    SvgWriter.Inline(FigureDrawing.Draw(staff, [], 176_000), "s", "staff");
+            },
+            int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)
+        );
         Print(new { milliseconds = staves });
         return 0;
     default:
-        Console.Error.WriteLine("scales SECONDS | judge SECONDS | answers COUNT | memory | fill FOLDER COUNT | marking FOLDER | school FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | frozen COUNT RUNS | staves COUNT RUNS");
+        Console.Error.WriteLine(
+            "scales SECONDS | judge SECONDS | answers COUNT | memory | fill FOLDER COUNT | marking FOLDER | school FOLDER | lock DATABASE SECONDS | titles DATABASE | pages FOLDER | pdf PAGES RUNS | sheet RUNS | versions COUNT PARTS RUNS | frozen COUNT RUNS | staves COUNT RUNS"
+        );
         return 2;
 }
 
 // Four sections that fill four pages, drawn over scopes wide enough for every version.
-static string FourPages(int versions, string parts) => $$"""
-    {"gavvet":1,"title":"Four pages","seed":4,"versions":{{versions}},"parts":[{{parts}}],"sections":[
-    {"kind":"write-scale","scales":["major","natural-minor","harmonic-minor","melodic-minor","dorian","lydian","mixolydian"],"clefs":["treble","bass","alto","tenor"],"direction":"up-down","count":8},
-    {"kind":"write-steps","scales":["major","natural-minor","harmonic-minor","phrygian"],"clefs":["treble","bass","alto","tenor"],"count":8},
-    {"kind":"name-key","scales":["major","natural-minor"],"clefs":["treble","bass","alto","tenor"],"count":4},
-    {"kind":"write-degree","scales":["major","natural-minor","harmonic-minor"],"count":6}]}
-    """;
+static string FourPages(int versions, string parts) =>
+    $$"""
+        {"gavvet":1,"title":"Four pages","seed":4,"versions":{{versions}},"parts":[{{parts}}],"sections":[
+        {"kind":"write-scale","scales":["major","natural-minor","harmonic-minor","melodic-minor","dorian","lydian","mixolydian"],"clefs":["treble","bass","alto","tenor"],"direction":"up-down","count":8},
+        {"kind":"write-steps","scales":["major","natural-minor","harmonic-minor","phrygian"],"clefs":["treble","bass","alto","tenor"],"count":8},
+        {"kind":"name-key","scales":["major","natural-minor"],"clefs":["treble","bass","alto","tenor"],"count":4},
+        {"kind":"write-degree","scales":["major","natural-minor","harmonic-minor"],"count":6}]}
+        """;
 
 // Everything a teacher prints: every edition's student pages and key in place as PDF.
 static int Printed(Sheet sheet)
@@ -123,7 +192,6 @@ static double[] Timed(Action action, int runs)
         action();
     return [.. Enumerable.Range(0, runs).Select(_ => Time(action))];
 }
-
 
 static Page[] EightPages()
 {

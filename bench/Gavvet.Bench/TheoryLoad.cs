@@ -13,9 +13,9 @@ internal static class TheoryLoad
     private static readonly (ScaleType Type, NoteName Tonic)[] Pairs =
     [
         .. from type in ScaleTypes.All
-           from tonic in NoteName.All
-           where Math.Abs((int)tonic.Accidental) < 2 && HouseStyle.Classical.CanSpell(type, tonic)
-           select (type, tonic),
+        from tonic in NoteName.All
+        where Math.Abs((int)tonic.Accidental) < 2 && HouseStyle.Classical.CanSpell(type, tonic)
+        select (type, tonic),
     ];
 
     // Right answers and the mistakes teachers see, up and down.
@@ -45,9 +45,13 @@ internal static class TheoryLoad
     {
         var style = HouseStyle.Classical;
         var scale = style.Spell(type, tonic);
-        return scale.Ascending.Length + scale.Descending.Length
-            + scale.MeasuredSteps(Direction.Ascending).Length + scale.MeasuredSteps(Direction.Descending).Length
-            + type.Degrees.Length + type.Names.Length + (style.SignatureOf(type, tonic)?.Count ?? 0);
+        return scale.Ascending.Length
+            + scale.Descending.Length
+            + scale.MeasuredSteps(Direction.Ascending).Length
+            + scale.MeasuredSteps(Direction.Descending).Length
+            + type.Degrees.Length
+            + type.Names.Length
+            + (style.SignatureOf(type, tonic)?.Count ?? 0);
     }
 
     public static int Judgements()
@@ -100,9 +104,16 @@ internal static class TheoryLoad
         return rate;
     }
 
-    private static (AskedScale, WrittenAnswer) Answer(string asked, string notes) => (
-        new AskedScale(ScaleTypes.Get(asked.Split(' ')[0]), NoteText.Parse(asked.Split(' ')[1]), Direction.Ascending, HouseStyle.Classical),
-        new WrittenAnswer(AnswerText.Notes(notes), null));
+    private static (AskedScale, WrittenAnswer) Answer(string asked, string notes) =>
+        (
+            new AskedScale(
+                ScaleTypes.Get(asked.Split(' ')[0]),
+                NoteText.Parse(asked.Split(' ')[1]),
+                Direction.Ascending,
+                HouseStyle.Classical
+            ),
+            new WrittenAnswer(AnswerText.Notes(notes), null)
+        );
 }
 
 /// <summary>Memory a scale and a judgement take.</summary>

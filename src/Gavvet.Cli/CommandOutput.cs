@@ -10,7 +10,8 @@ internal static class CommandOutput
 {
     public const int BadInput = 2;
 
-    public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    public static JsonSerializerOptions Json { get; } =
+        new(JsonSerializerDefaults.Web) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
     public static string Plain(IEnumerable<NoteName> notes) => string.Join(' ', notes.Select(NoteText.Ascii));
 
@@ -22,7 +23,14 @@ internal static class CommandOutput
             command();
             return 0;
         }
-        catch (Exception problem) when (problem is FormatException or UnwritableNoteException or RoutesDisagreeException or IOException or UnauthorizedAccessException)
+        catch (Exception problem)
+            when (problem
+                    is FormatException
+                        or UnwritableNoteException
+                        or RoutesDisagreeException
+                        or IOException
+                        or UnauthorizedAccessException
+            )
         {
             return Refuse(problem.Message);
         }

@@ -10,10 +10,16 @@ internal static class KeyCommand
     public static Command Create()
     {
         var name = new Argument<string[]>("key") { Description = "Such as D#m or \"E flat major\".", Arity = ArgumentArity.OneOrMore };
-        var preset = new Option<string>("--preset") { Description = "The house style, which names the degrees.", DefaultValueFactory = _ => HouseStyle.Classical.Id };
+        var preset = new Option<string>("--preset")
+        {
+            Description = "The house style, which names the degrees.",
+            DefaultValueFactory = _ => HouseStyle.Classical.Id,
+        };
         var json = new Option<bool>("--json") { Description = "As a JSON object." };
         var command = new Command("key", "Tell a key's signature, relations and degrees.") { name, preset, json };
-        command.SetAction(parsed => CommandOutput.Run(() => Tell(string.Join(' ', parsed.GetRequiredValue(name)), parsed.GetValue(preset)!, parsed.GetValue(json))));
+        command.SetAction(parsed =>
+            CommandOutput.Run(() => Tell(string.Join(' ', parsed.GetRequiredValue(name)), parsed.GetValue(preset)!, parsed.GetValue(json)))
+        );
         return command;
     }
 
@@ -28,9 +34,11 @@ internal static class KeyCommand
         }
 
         Console.WriteLine(record.Key);
-        Console.WriteLine(record.Theoretical
-            ? $"  theoretical; in practice {record.PracticalTwin}"
-            : $"  signature: {record.SignatureWords}{(record.SignatureNotes.Count > 0 ? $", {string.Join(' ', record.SignatureNotes)}" : "")}");
+        Console.WriteLine(
+            record.Theoretical
+                ? $"  theoretical; in practice {record.PracticalTwin}"
+                : $"  signature: {record.SignatureWords}{(record.SignatureNotes.Count > 0 ? $", {string.Join(' ', record.SignatureNotes)}" : "")}"
+        );
         Console.WriteLine($"  relative: {record.Relative}");
         Console.WriteLine($"  parallel: {record.Parallel}");
         Console.WriteLine($"  same letter: {(record.SameLetterTwins.Count > 0 ? string.Join(", ", record.SameLetterTwins) : "none")}");
@@ -52,7 +60,8 @@ internal static class KeyCommand
         IReadOnlyList<string> SameLetterTwins,
         string? EnharmonicTwin,
         int CirclePosition,
-        IReadOnlyList<DegreeRecord> Degrees)
+        IReadOnlyList<DegreeRecord> Degrees
+    )
     {
         public static KeyRecord Of(Key key, HouseStyle style)
         {
@@ -68,9 +77,16 @@ internal static class KeyCommand
                 KeyText.Ascii(key.Relative),
                 KeyText.Ascii(key.Parallel),
                 [.. key.SameLetterTwins.Select(KeyText.Ascii)],
-                key.EnharmonicTwin is { } twin ? KeyText.Ascii(twin) : key.IsTheoretical ? KeyText.Ascii(key.PracticalTwin) : null,
+                key.EnharmonicTwin is { } twin ? KeyText.Ascii(twin)
+                    : key.IsTheoretical ? KeyText.Ascii(key.PracticalTwin)
+                    : null,
                 key.CirclePosition,
-                [.. scale.Type.Degrees.Zip(scale.Ascending, (degree, note) => new DegreeRecord(degree.Ascii, NoteText.Ascii(note), PlainText.Of(style.Name(scale.Type, degree))))]);
+                [
+                    .. scale.Type.Degrees.Zip(scale.Ascending, (degree, note) =>
+                        new DegreeRecord(degree.Ascii, NoteText.Ascii(note), PlainText.Of(style.Name(scale.Type, degree)))
+                    ),
+                ]
+            );
         }
     }
 

@@ -20,26 +20,60 @@ internal static class MakeCommand
         var versions = new Option<int?>("--versions") { Description = "How many versions, 1 to 26; the file's if left out." };
         var seed = new Option<ulong?>("--seed") { Description = "Draw the questions of a recipe from this seed." };
         var parts = new Option<string>("--parts") { Description = "Parts, apart by commas: trumpet,viola,alto-sax." };
-        var key = new Option<string>("--key") { Description = $"Keys, apart by commas: {string.Join(",", PrintedFiles.Keys)}; all if left out." };
-        var formats = new Option<string>("--formats") { Description = $"Files, apart by commas: {string.Join(",", PrintedFiles.Formats)}; pdf,json if left out." };
-        var group = new Option<FileInfo>("--class") { Description = "Print for a class: a table with the columns name,part,clef,size,row,seat, of which only name is needed." };
+        var key = new Option<string>("--key")
+        {
+            Description = $"Keys, apart by commas: {string.Join(",", PrintedFiles.Keys)}; all if left out.",
+        };
+        var formats = new Option<string>("--formats")
+        {
+            Description = $"Files, apart by commas: {string.Join(",", PrintedFiles.Formats)}; pdf,json if left out.",
+        };
+        var group = new Option<FileInfo>("--class")
+        {
+            Description = "Print for a class: a table with the columns name,part,clef,size,row,seat, of which only name is needed.",
+        };
         var spares = new Option<int>("--spares") { Description = "Spare papers besides those of a class." };
-        var command = new Command("make", "Make the papers, the keys and other files of a recipe.") { file, folder, versions, seed, parts, key, formats, group, spares };
-        command.SetAction(parsed => CommandOutput.Run(() => Make(
-            parsed.GetRequiredValue(file),
-            parsed.GetValue(folder),
-            new Wishes(
-                parsed.GetValue(versions),
-                parsed.GetValue(seed),
-                parsed.GetValue(parts) is { } list ? [.. List(list).Select(Instrument.Parse).Distinct()] : null,
-                Chosen(parsed.GetValue(key), PrintedFiles.Keys, [.. PrintedFiles.Keys], "--key"),
-                Chosen(parsed.GetValue(formats), PrintedFiles.Formats, ["pdf", "json"], "--formats"),
-                parsed.GetValue(group),
-                parsed.GetValue(spares)))));
+        var command = new Command("make", "Make the papers, the keys and other files of a recipe.")
+        {
+            file,
+            folder,
+            versions,
+            seed,
+            parts,
+            key,
+            formats,
+            group,
+            spares,
+        };
+        command.SetAction(parsed =>
+            CommandOutput.Run(() =>
+                Make(
+                    parsed.GetRequiredValue(file),
+                    parsed.GetValue(folder),
+                    new Wishes(
+                        parsed.GetValue(versions),
+                        parsed.GetValue(seed),
+                        parsed.GetValue(parts) is { } list ? [.. List(list).Select(Instrument.Parse).Distinct()] : null,
+                        Chosen(parsed.GetValue(key), PrintedFiles.Keys, [.. PrintedFiles.Keys], "--key"),
+                        Chosen(parsed.GetValue(formats), PrintedFiles.Formats, ["pdf", "json"], "--formats"),
+                        parsed.GetValue(group),
+                        parsed.GetValue(spares)
+                    )
+                )
+            )
+        );
         return command;
     }
 
-    private sealed record Wishes(int? Versions, ulong? Seed, ImmutableArray<Instrument>? Parts, string[] Keys, string[] Formats, FileInfo? Class, int Spares);
+    private sealed record Wishes(
+        int? Versions,
+        ulong? Seed,
+        ImmutableArray<Instrument>? Parts,
+        string[] Keys,
+        string[] Formats,
+        FileInfo? Class,
+        int Spares
+    );
 
     private static void Make(FileInfo file, DirectoryInfo? folder, Wishes wishes)
     {
@@ -112,7 +146,9 @@ internal static class MakeCommand
         string[] chosen = [.. List(text).Distinct()];
         var odd = chosen.FirstOrDefault(word => !known.Contains(word));
         return chosen.Length == 0 || odd is not null
-            ? throw new FormatException($"{option}: {(odd is null ? "choose at least one" : $"“{odd}” is not one")} of {string.Join(", ", known)}.")
+            ? throw new FormatException(
+                $"{option}: {(odd is null ? "choose at least one" : $"“{odd}” is not one")} of {string.Join(", ", known)}."
+            )
             : chosen;
     }
 }

@@ -15,17 +15,36 @@ internal static class MarkCommand
 {
     private const int MostBytes = 256 * 1024 * 1024;
 
-    private static readonly JsonSerializerOptions Strict = new(CommandOutput.Json) { UnmappedMemberHandling = System.Text.Json.Serialization.JsonUnmappedMemberHandling.Disallow, AllowDuplicateProperties = false };
+    private static readonly JsonSerializerOptions Strict = new(CommandOutput.Json)
+    {
+        UnmappedMemberHandling = System.Text.Json.Serialization.JsonUnmappedMemberHandling.Disallow,
+        AllowDuplicateProperties = false,
+    };
 
     public static Command Create()
     {
         var record = new Argument<FileInfo>("record") { Description = "The printing's record, as make --class writes it." };
-        var answers = new Option<FileInfo>("--answers") { Description = "A file with a JSON object a line: student or code, item, and one of written, lines, choice, right, blank, marks; date if not today.", Required = true };
+        var answers = new Option<FileInfo>("--answers")
+        {
+            Description =
+                "A file with a JSON object a line: student or code, item, and one of written, lines, choice, right, blank, marks; date if not today.",
+            Required = true,
+        };
         var json = new Option<bool>("--json") { Description = "As JSON, a line each and the totals last." };
         var results = new Option<FileInfo>("--results") { Description = "Write the results file (docs/results.schema.json) here." };
         var slips = new Option<DirectoryInfo>("--slips") { Description = "Write slips.pdf and the marked pages into this folder." };
         var command = new Command("mark", "Mark the papers of a printing.") { record, answers, json, results, slips };
-        command.SetAction(parsed => CommandOutput.Run(() => Mark(parsed.GetRequiredValue(record), parsed.GetRequiredValue(answers), parsed.GetValue(json), parsed.GetValue(results), parsed.GetValue(slips))));
+        command.SetAction(parsed =>
+            CommandOutput.Run(() =>
+                Mark(
+                    parsed.GetRequiredValue(record),
+                    parsed.GetRequiredValue(answers),
+                    parsed.GetValue(json),
+                    parsed.GetValue(results),
+                    parsed.GetValue(slips)
+                )
+            )
+        );
         return command;
     }
 
@@ -55,7 +74,10 @@ internal static class MarkCommand
             }
         }
 
-        var totals = marked.GroupBy(mark => mark.Copy.Number).SelectMany(own => StudentTotal.From(own.Select(mark => mark.Result))).ToArray();
+        var totals = marked
+            .GroupBy(mark => mark.Copy.Number)
+            .SelectMany(own => StudentTotal.From(own.Select(mark => mark.Result)))
+            .ToArray();
         if (asJson)
         {
             output.WriteLine(JsonSerializer.Serialize(new { totals }, CommandOutput.Json));
@@ -68,7 +90,12 @@ internal static class MarkCommand
 
         output.Flush();
         if (resultsFile is not null)
-            File.WriteAllText(resultsFile.FullName, ResultsFile.Of(papers.Record.Title, papers.Record.Class, papers.Record.HouseStyle, marked.Select(mark => mark.Result)).Write());
+            File.WriteAllText(
+                resultsFile.FullName,
+                ResultsFile
+                    .Of(papers.Record.Title, papers.Record.Class, papers.Record.HouseStyle, marked.Select(mark => mark.Result))
+                    .Write()
+            );
         if (slips is not null)
             WriteSlips(papers.Record, marked, slips);
     }
@@ -77,7 +104,9 @@ internal static class MarkCommand
     {
         if (!file.Exists)
             throw new FormatException($"There is no file {file.FullName}.");
-        return file.Length <= MostBytes ? File.ReadAllText(file.FullName) : throw new FormatException("The file is too large for the record of a printing.");
+        return file.Length <= MostBytes
+            ? File.ReadAllText(file.FullName)
+            : throw new FormatException("The file is too large for the record of a printing.");
     }
 
     private static (RecordedCopy Copy, Result Result) MarkLine(RecordedPapers papers, string line)
@@ -89,7 +118,10 @@ internal static class MarkCommand
         }
         catch (JsonException problem)
         {
-            throw new FormatException("The line is not an object with student or code, item, and one of written, lines, choice, right, blank, marks; and date where it is not today.", problem);
+            throw new FormatException(
+                "The line is not an object with student or code, item, and one of written, lines, choice, right, blank, marks; and date where it is not today.",
+                problem
+            );
         }
 
         var copy = papers.Find(answer.Student, answer.Code);
@@ -100,15 +132,23 @@ internal static class MarkCommand
         return (copy, new Result(copy.Student, answer.Day(), item, marking));
     }
 
-    private static object Said(Result result) => new
-    {
-        student = result.Student,
-        item = result.Item.Number,
-        verdict = FileWords.Of(result.Marking.As),
-        marks = result.Marking.Marks,
-        of = result.Marking.Of,
-        findings = result.Marking.Findings.Select(finding => new { code = FileWords.Of(finding.Code), finding.Position, finding.Expected, finding.Found, message = PlainText.Of(finding.Message) }),
-    };
+    private static object Said(Result result) =>
+        new
+        {
+            student = result.Student,
+            item = result.Item.Number,
+            verdict = FileWords.Of(result.Marking.As),
+            marks = result.Marking.Marks,
+            of = result.Marking.Of,
+            findings = result.Marking.Findings.Select(finding => new
+            {
+                code = FileWords.Of(finding.Code),
+                finding.Position,
+                finding.Expected,
+                finding.Found,
+                message = PlainText.Of(finding.Message),
+            }),
+        };
 
     private static string Sentence(Result result) =>
         $"{result.Student ?? "Spare paper"}, item {result.Item.Number}: {FileWords.Of(result.Marking.As)}, {result.Marking.Marks} of {result.Marking.Of}{string.Concat(result.Marking.Findings.Select(finding => $"\n  {FileWords.Of(finding.Code)}: {PlainText.Of(finding.Message)}"))}";
@@ -117,8 +157,8 @@ internal static class MarkCommand
     private static void WriteSlips(PrintingRecord record, List<(RecordedCopy Copy, Result Result)> marked, DirectoryInfo folder)
     {
         folder.Create();
-        var papers = record.Copies
-            .Where(copy => marked.Exists(mark => mark.Copy == copy))
+        var papers = record
+            .Copies.Where(copy => marked.Exists(mark => mark.Copy == copy))
             .Select(copy => PaperOf(record, copy, [.. marked.Where(mark => mark.Copy == copy).Select(mark => mark.Result)]))
             .ToArray();
         if (papers.Length == 0)
@@ -131,9 +171,18 @@ internal static class MarkCommand
     private static MarkedPaper PaperOf(PrintingRecord record, RecordedCopy copy, Result[] results)
     {
         if (copy.Sides.IsEmpty)
-            throw new FormatException("This record does not hold its pages, so no slip can be drawn from it. Slips are made from the record that make --class writes.");
+            throw new FormatException(
+                "This record does not hold its pages, so no slip can be drawn from it. Slips are made from the record that make --class writes."
+            );
         var date = record.Speaks.Saying(() => DateText.Long(results.Max(result => result.Date)));
-        return new MarkedPaper(record, copy, copy.Student ?? "", date, results.GroupBy(result => result.Item.Number).ToDictionary(own => own.Key, own => own.Last().Marking), [.. copy.Sides.Select(PageSidesRead.Unpack)]);
+        return new MarkedPaper(
+            record,
+            copy,
+            copy.Student ?? "",
+            date,
+            results.GroupBy(result => result.Item.Number).ToDictionary(own => own.Key, own => own.Last().Marking),
+            [.. copy.Sides.Select(PageSidesRead.Unpack)]
+        );
     }
 
     private static void Write(DirectoryInfo folder, string name, byte[] bytes)
@@ -144,7 +193,19 @@ internal static class MarkCommand
     }
 
     /// <summary>A line of the answers.</summary>
-    private sealed record AnswerLine(string? Student, string? Code, int? Item, string? Written, ImmutableArray<string>? Lines, string? Choice, bool? Right, bool? Blank, int? Marks, string? Date, string? Remark)
+    private sealed record AnswerLine(
+        string? Student,
+        string? Code,
+        int? Item,
+        string? Written,
+        ImmutableArray<string>? Lines,
+        string? Choice,
+        bool? Right,
+        bool? Blank,
+        int? Marks,
+        string? Date,
+        string? Remark
+    )
     {
         public Decision Decision()
         {
@@ -153,14 +214,23 @@ internal static class MarkCommand
                 Written is null ? null : new Decision.Written(Written),
                 Lines is { } lines ? new Decision.Written(string.Join('\n', lines)) : null,
                 Choice is null ? null : new Decision.Written(Choice),
-                Right is { } right ? right ? new Decision.Right() : new Decision.Wrong() : null,
+                Right is { } right
+                    ? right
+                        ? new Decision.Right()
+                        : new Decision.Wrong()
+                    : null,
                 Blank is true ? new Decision.Blank() : null,
                 Marks is { } marks ? new Decision.Earned(marks) : null,
             ];
             Decision[] one = [.. said.OfType<Decision>()];
-            return one.Length == 1 ? one[0] : throw new FormatException($"The line says {(one.Length == 0 ? "nothing of the answer" : "more than one thing of the answer")}. Give one of written, lines, choice, right, blank, marks.");
+            return one.Length == 1
+                ? one[0]
+                : throw new FormatException(
+                    $"The line says {(one.Length == 0 ? "nothing of the answer" : "more than one thing of the answer")}. Give one of written, lines, choice, right, blank, marks."
+                );
         }
 
-        public DateOnly Day() => Date is null ? DateOnly.FromDateTime(TimeProvider.System.GetLocalNow().DateTime) : LessonPlan.ReadDate(Date);
+        public DateOnly Day() =>
+            Date is null ? DateOnly.FromDateTime(TimeProvider.System.GetLocalNow().DateTime) : LessonPlan.ReadDate(Date);
     }
 }

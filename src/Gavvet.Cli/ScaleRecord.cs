@@ -3,7 +3,8 @@ using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Cli;
 
-/// <summary>A scale as it is written out. The lists coming down begin at the upper tonic; signature is null where the house style writes accidentals only.</summary>
+/// <summary>A scale as it is written out. The lists coming down begin at the upper tonic; signature is null where the house style writes
+/// accidentals only.</summary>
 internal sealed record ScaleRecord(
     string Type,
     string Tonic,
@@ -15,7 +16,8 @@ internal sealed record ScaleRecord(
     IReadOnlyList<int> StepsDescending,
     int? Signature,
     IReadOnlyList<string> Names,
-    IReadOnlyList<string> Working)
+    IReadOnlyList<string> Working
+)
 {
     public static ScaleRecord Of(ScaleType type, NoteName tonic, HouseStyle style)
     {
@@ -31,6 +33,7 @@ internal sealed record ScaleRecord(
             scale.MeasuredSteps(Direction.Descending),
             style.SignatureOf(type, tonic)?.Fifths,
             type.Names,
-            [.. ScaleWorking.Of(type, tonic, style).Select(step => PlainText.Of(WorkingSentences.Sentence(style, step)))]);
+            [.. ScaleWorking.Of(type, tonic, style).Select(step => PlainText.Of(WorkingSentences.Sentence(style, step)))]
+        );
     }
 }

@@ -9,12 +9,24 @@ internal static class ScalesCommand
 {
     public static Command Create()
     {
-        var type = new Option<string>("--type") { Description = "One scale type, by its id or a name; the tonic may stand in it: \"Ab mix\"." };
-        var tonic = new Option<string>("--tonic") { Description = "One tonic, such as Eb; all 21 with up to one sharp or flat if left out." };
-        var preset = new Option<string>("--preset") { Description = $"The house style: {string.Join(", ", HouseStyle.Presets.Select(style => style.Id))}.", DefaultValueFactory = _ => HouseStyle.Classical.Id };
+        var type = new Option<string>("--type")
+        {
+            Description = "One scale type, by its id or a name; the tonic may stand in it: \"Ab mix\".",
+        };
+        var tonic = new Option<string>("--tonic")
+        {
+            Description = "One tonic, such as Eb; all 21 with up to one sharp or flat if left out.",
+        };
+        var preset = new Option<string>("--preset")
+        {
+            Description = $"The house style: {string.Join(", ", HouseStyle.Presets.Select(style => style.Id))}.",
+            DefaultValueFactory = _ => HouseStyle.Classical.Id,
+        };
         var json = new Option<bool>("--json") { Description = "As a JSON array, one object a scale." };
         var command = new Command("scales", "List scales with their notes, steps and working.") { type, tonic, preset, json };
-        command.SetAction(parsed => CommandOutput.Run(() => List(parsed.GetValue(type), parsed.GetValue(tonic), parsed.GetValue(preset)!, parsed.GetValue(json))));
+        command.SetAction(parsed =>
+            CommandOutput.Run(() => List(parsed.GetValue(type), parsed.GetValue(tonic), parsed.GetValue(preset)!, parsed.GetValue(json)))
+        );
         return command;
     }
 
@@ -27,7 +39,8 @@ internal static class ScalesCommand
         NoteName? tonic = tonicName is null ? meant?.Tonic : NoteText.Parse(tonicName);
         NoteName[] tonics = tonic is { } one ? [one] : [.. NoteName.All.Where(note => Math.Abs((int)note.Accidental) < 2)];
         // A scale asked for by both names that cannot be written is refused in words; of the rest those that can are listed.
-        var records = types.SelectMany(_ => tonics, (type, tonic) => (type, tonic))
+        var records = types
+            .SelectMany(_ => tonics, (type, tonic) => (type, tonic))
             .Where(pair => (meant is not null && tonic is not null) || style.CanSpell(pair.type, pair.tonic))
             .Select(pair => ScaleRecord.Of(pair.type, pair.tonic, style));
         using var output = Console.OpenStandardOutput();

@@ -11,8 +11,12 @@ public static class HeardLines
     public static IEnumerable<HeardLine> Of(Composition composition)
     {
         var part = composition.Worksheet.Edition.Part;
-        return NotatedStaff.OfKey(composition)
+        return NotatedStaff
+            .OfKey(composition)
             .Where(staff => staff.Notes.Length > 0)
-            .Select(staff => new HeardLine(staff.Words, [.. staff.Notes.Select(note => part is null ? note.Pitch : part.Sounding(note.Pitch))]));
+            .Select(staff => new HeardLine(
+                staff.Words,
+                [.. staff.Notes.Select(note => part is null ? note.Pitch : part.Sounding(note.Pitch))]
+            ));
     }
 }

@@ -30,9 +30,14 @@ public sealed record EditionItems(string Version, string? Part, int Pages, int L
     public static EditionItems Of(Composition composition, IReadOnlyDictionary<int, int> pageOf, int pages)
     {
         var sheet = composition.Worksheet;
-        var items = sheet.Sections.SelectMany((section, index) => section.Items
-            .Where(item => item.Setting is not null)
-            .Select(item => Item.Of(section, index + 1, item, composition.Key.Answers[item.SlotId], pageOf.GetValueOrDefault(item.SlotId))));
+        var items = sheet.Sections.SelectMany(
+            (section, index) =>
+                section
+                    .Items.Where(item => item.Setting is not null)
+                    .Select(item =>
+                        Item.Of(section, index + 1, item, composition.Key.Answers[item.SlotId], pageOf.GetValueOrDefault(item.SlotId))
+                    )
+        );
         return new EditionItems($"{sheet.Edition.Version ?? 'A'}", sheet.Edition.Part?.Id, pages, sheet.Load, [.. items]);
     }
 }
@@ -64,7 +69,8 @@ public sealed record Item(
     int Marks,
     int Load,
     int Page,
-    ImmutableArray<string>? Choices = null)
+    ImmutableArray<string>? Choices = null
+)
 {
     // Chromatic and diminished scales have many spellings; beyond these the remarks say the rule.
     private const int MostSpellings = 200;
@@ -80,22 +86,29 @@ public sealed record Item(
             section.KindId,
             PlainText.Of(item.Question.Prompt),
             ItemAsk.Of(kind, setting),
-            answer.Written is { } written ? ItemAnswer.Of(kind, setting, written.Scale.Ascending, written.Scale.Descending) : ItemAnswer.OfLines(answer),
-            answer.Written is { } spelled ? [.. Spellings(kind, setting, spelled, answer), .. OtherTonics(kind, setting, spelled, answer)] : [.. answer.Accepted.Select(text => new ItemAnswer { Text = [PlainText.Of(text)] })],
+            answer.Written is { } written
+                ? ItemAnswer.Of(kind, setting, written.Scale.Ascending, written.Scale.Descending)
+                : ItemAnswer.OfLines(answer),
+            answer.Written is { } spelled
+                ? [.. Spellings(kind, setting, spelled, answer), .. OtherTonics(kind, setting, spelled, answer)]
+                : [.. answer.Accepted.Select(text => new ItemAnswer { Text = [PlainText.Of(text)] })],
             [.. answer.Remarks.Select(PlainText.Of)],
             [.. answer.Working.Select(step => PlainText.Of(WorkingSentences.Sentence(style, step)))],
             section.Marks,
             item.Load,
             page,
-            Chosen(section, item.Question));
+            Chosen(section, item.Question)
+        );
     }
 
     // The scale on another tonic, where that is as right: a transposition has two names.
-    private static IEnumerable<ItemAnswer> OtherTonics(QuestionKind kind, QuestionSetting setting, WrittenScale written, Answer answer) => answer.Lines
-        .SelectMany(line => line.Others).OfType<NotesPart>()
-        .Where(part => part.Notes.Length >= written.Scale.Ascending.Length && part.Notes[0] != written.Scale.Tonic)
-        .Select(part => setting.Style.Spell(written.Type, part.Notes[0]))
-        .Select(scale => ItemAnswer.Of(kind, setting, scale.Ascending, scale.Descending));
+    private static IEnumerable<ItemAnswer> OtherTonics(QuestionKind kind, QuestionSetting setting, WrittenScale written, Answer answer) =>
+        answer
+            .Lines.SelectMany(line => line.Others)
+            .OfType<NotesPart>()
+            .Where(part => part.Notes.Length >= written.Scale.Ascending.Length && part.Notes[0] != written.Scale.Tonic)
+            .Select(part => setting.Style.Spell(written.Type, part.Notes[0]))
+            .Select(scale => ItemAnswer.Of(kind, setting, scale.Ascending, scale.Descending));
 
     // From the boxes beside the question, or from the section's list.
     private static ImmutableArray<string>? Chosen(WorksheetSection section, Question question)
@@ -113,13 +126,28 @@ public sealed record Item(
         if (written.Fill == LineFill.Gaps)
         {
             var gaps = answer.Marks[^1].OfType<NoteMark>().Select(note => note.Column).ToHashSet();
-            return AcceptedSpellings.Of(scale, setting.Style, false).Skip(1).Where(line => line.Length == scale.Ascending.Length && Enumerable.Range(0, line.Length).All(i => gaps.Contains(i) || line[i] == scale.Ascending[i]))
-                .Take(MostSpellings).Select(line => new ItemAnswer { Ascending = Plain.Notes(line) });
+            return AcceptedSpellings
+                .Of(scale, setting.Style, false)
+                .Skip(1)
+                .Where(line =>
+                    line.Length == scale.Ascending.Length
+                    && Enumerable.Range(0, line.Length).All(i => gaps.Contains(i) || line[i] == scale.Ascending[i])
+                )
+                .Take(MostSpellings)
+                .Select(line => new ItemAnswer { Ascending = Plain.Notes(line) });
         }
 
         var direction = kind.UsesDirection ? setting.Direction : Direction.Ascending;
-        var up = AcceptedSpellings.Of(scale, setting.Style, false).Skip(1).Take(MostSpellings).Select(line => new ItemAnswer { Ascending = Plain.Notes(line) });
-        var down = AcceptedSpellings.Of(scale, setting.Style, true).Skip(1).Take(MostSpellings).Select(line => new ItemAnswer { Descending = Plain.Notes(line) });
+        var up = AcceptedSpellings
+            .Of(scale, setting.Style, false)
+            .Skip(1)
+            .Take(MostSpellings)
+            .Select(line => new ItemAnswer { Ascending = Plain.Notes(line) });
+        var down = AcceptedSpellings
+            .Of(scale, setting.Style, true)
+            .Skip(1)
+            .Take(MostSpellings)
+            .Select(line => new ItemAnswer { Descending = Plain.Notes(line) });
         return direction switch
         {
             Direction.Ascending => up,
@@ -150,19 +178,22 @@ public sealed record ItemAsk(
     string Scaffold,
     string AnswerAs,
     string? Option,
-    int Variant)
+    int Variant
+)
 {
-    internal static ItemAsk Of(QuestionKind kind, QuestionSetting setting) => new(
-        setting.Scale.Id,
-        NoteText.Ascii(setting.Tonic),
-        kind.UsesClefAs(setting.Option) ? setting.Clef.Id : null,
-        kind.UsesDirection ? FileWords.Of(setting.Direction) : null,
-        kind.UsesNotation ? FileWords.Of(setting.Notation) : null,
-        setting.Octaves,
-        FileWords.Of(setting.Scaffolding),
-        FileWords.Of(setting.AnswerAs),
-        setting.Option.Length > 0 ? setting.Option : null,
-        setting.Variant);
+    internal static ItemAsk Of(QuestionKind kind, QuestionSetting setting) =>
+        new(
+            setting.Scale.Id,
+            NoteText.Ascii(setting.Tonic),
+            kind.UsesClefAs(setting.Option) ? setting.Clef.Id : null,
+            kind.UsesDirection ? FileWords.Of(setting.Direction) : null,
+            kind.UsesNotation ? FileWords.Of(setting.Notation) : null,
+            setting.Octaves,
+            FileWords.Of(setting.Scaffolding),
+            FileWords.Of(setting.AnswerAs),
+            setting.Option.Length > 0 ? setting.Option : null,
+            setting.Variant
+        );
 }
 
 /// <summary>An answer: a scale, the way asked, or text a line.</summary>
@@ -189,7 +220,10 @@ public sealed record ItemAnswer
 
     internal static ItemAnswer OfLines(Answer answer)
     {
-        string[] lines = [.. answer.Marks.SelectMany(marks => marks.OfType<LineMark>()).OrderBy(mark => mark.Line).Select(mark => mark.Text)];
+        string[] lines =
+        [
+            .. answer.Marks.SelectMany(marks => marks.OfType<LineMark>()).OrderBy(mark => mark.Line).Select(mark => mark.Text),
+        ];
         return new ItemAnswer { Text = [.. (lines.Length > 0 ? lines : [answer.Text]).Select(PlainText.Of)] };
     }
 }

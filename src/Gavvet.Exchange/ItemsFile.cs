@@ -38,13 +38,29 @@ public static class ItemsFile
     /// <summary>Whose papers of a class are which, as JSON.</summary>
     public static string ToJson(ImmutableArray<PaperOf> papers) => JsonSerializer.Serialize(papers, WithAbsent) + "\n";
 
-    /// <summary>Questions and answers as CSV (RFC 4180). Cells that a spreadsheet would take for a formula begin with an apostrophe.</summary>
+    /// <summary>Questions and answers as CSV (RFC 4180). Cells that a spreadsheet would take for a formula begin with an
+    /// apostrophe.</summary>
     public static string ToCsv(SheetItems items)
     {
         using var text = new StringWriter(new StringBuilder(), CultureInfo.InvariantCulture);
         using (var csv = CsvWriter.Create(text, new CsvWriterOptions { Injection = CsvInjection.Escape }, leaveOpen: true))
         {
-            foreach (var head in new[] { "version", "part", "number", "section", "kind", "prompt", "answer", "accepted", "marks", "load", "page" })
+            foreach (
+                var head in new[]
+                {
+                    "version",
+                    "part",
+                    "number",
+                    "section",
+                    "kind",
+                    "prompt",
+                    "answer",
+                    "accepted",
+                    "marks",
+                    "load",
+                    "page",
+                }
+            )
                 csv.WriteField(head);
             csv.EndRecord();
             foreach (var (edition, item) in items.Versions.SelectMany(edition => edition.Items, (edition, item) => (edition, item)))
@@ -67,12 +83,16 @@ public static class ItemsFile
         return text.ToString();
     }
 
-    private static string Line(ItemAnswer answer) => string.Join("; ", new[]
-    {
-        answer.Ascending is { } up ? string.Join(' ', up) : null,
-        answer.Descending is { } down ? string.Join(' ', down) : null,
-        answer.Text is { } lines ? string.Join("; ", lines) : null,
-    }.OfType<string>());
+    private static string Line(ItemAnswer answer) =>
+        string.Join(
+            "; ",
+            new[]
+            {
+                answer.Ascending is { } up ? string.Join(' ', up) : null,
+                answer.Descending is { } down ? string.Join(' ', down) : null,
+                answer.Text is { } lines ? string.Join("; ", lines) : null,
+            }.OfType<string>()
+        );
 }
 
 /// <summary>A paper of a class.</summary>

@@ -17,16 +17,18 @@ public static class LessonCalendar
         calendar.AddProperty("X-WR-CALNAME", name);
         foreach (var (day, topic) in lessons)
         {
-            calendar.Events.Add(new CalendarEvent
-            {
-                Summary = topic,
-                Description = name,
-                Start = new CalDateTime(day),
-                End = new CalDateTime(day.AddDays(1)),
-                // The same plan is the same file.
-                Uid = $"{day:yyyyMMdd}-{Gavvet.Theory.StableHash.Of(name + topic):x8}@gavvet",
-                DtStamp = new CalDateTime(day.Year, day.Month, day.Day, 0, 0, 0, "UTC"),
-            });
+            calendar.Events.Add(
+                new CalendarEvent
+                {
+                    Summary = topic,
+                    Description = name,
+                    Start = new CalDateTime(day),
+                    End = new CalDateTime(day.AddDays(1)),
+                    // The same plan is the same file.
+                    Uid = $"{day:yyyyMMdd}-{Gavvet.Theory.StableHash.Of(name + topic):x8}@gavvet",
+                    DtStamp = new CalDateTime(day.Year, day.Month, day.Day, 0, 0, 0, "UTC"),
+                }
+            );
         }
 
         return new CalendarSerializer().SerializeToString(calendar) ?? "";

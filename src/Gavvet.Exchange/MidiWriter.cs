@@ -8,10 +8,13 @@ namespace Gavvet.Exchange;
 /// <param name="Pitches">The pitches as they sound.</param>
 public sealed record HeardLine(string Name, IReadOnlyList<Pitch> Pitches);
 
-/// <summary>Writes a Standard MIDI File (MIDI Manufacturers Association, RP-001), format 0: each line in quarter notes, a pause after it.</summary>
+/// <summary>Writes a Standard MIDI File (MIDI Manufacturers Association, RP-001), format 0: each line in quarter notes, a pause after
+/// it.</summary>
 public static class MidiWriter
 {
-    private const int TicksPerQuarter = 480, MicrosecondsPerQuarter = 600_000, LowestKey = 12;
+    private const int TicksPerQuarter = 480,
+        MicrosecondsPerQuarter = 600_000,
+        LowestKey = 12;
     private const byte Velocity = 80;
 
     /// <summary>The file.</summary>
@@ -19,7 +22,11 @@ public static class MidiWriter
     public static byte[] Write(IEnumerable<HeardLine> lines)
     {
         var track = new List<byte>();
-        Event(track, 0, [0xFF, 0x51, 0x03, MicrosecondsPerQuarter >> 16, (MicrosecondsPerQuarter >> 8) & 0xFF, MicrosecondsPerQuarter & 0xFF]);
+        Event(
+            track,
+            0,
+            [0xFF, 0x51, 0x03, MicrosecondsPerQuarter >> 16, (MicrosecondsPerQuarter >> 8) & 0xFF, MicrosecondsPerQuarter & 0xFF]
+        );
         var wait = 0;
         foreach (var line in lines)
         {
@@ -38,13 +45,30 @@ public static class MidiWriter
         }
 
         Event(track, wait, [0xFF, 0x2F, 0x00]);
-        return [.. "MThd"u8, 0, 0, 0, 6, 0, 0, 0, 1, TicksPerQuarter >> 8, TicksPerQuarter & 0xFF, .. "MTrk"u8, .. BigEndian(track.Count), .. track];
+        return
+        [
+            .. "MThd"u8,
+            0,
+            0,
+            0,
+            6,
+            0,
+            0,
+            0,
+            1,
+            TicksPerQuarter >> 8,
+            TicksPerQuarter & 0xFF,
+            .. "MTrk"u8,
+            .. BigEndian(track.Count),
+            .. track,
+        ];
     }
 
     // Middle C, C4, is key 60.
-    private static byte Key(Pitch pitch) => pitch.Semitones + LowestKey is >= 0 and <= 127 and var key
-        ? (byte)key
-        : throw new ArgumentException($"{pitch} lies beyond the keys of MIDI.");
+    private static byte Key(Pitch pitch) =>
+        pitch.Semitones + LowestKey is >= 0 and <= 127 and var key
+            ? (byte)key
+            : throw new ArgumentException($"{pitch} lies beyond the keys of MIDI.");
 
     private static void Event(List<byte> track, int wait, ReadOnlySpan<byte> bytes)
     {

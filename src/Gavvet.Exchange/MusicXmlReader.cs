@@ -17,10 +17,23 @@ namespace Gavvet.Exchange;
 public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes, KeySignature Signature)
 {
     /// <summary>The notes as an answer is typed: a natural against the signature has its sign.</summary>
-    public string Text => string.Join(' ', Notes.Select(note => $"{NoteText.Ascii(note.Name)}{(note.Name.Accidental == Accidental.Natural && Signature.Notes.Any(sign => sign.Letter == note.Name.Letter) ? "n" : "")}{note.Octave}"));
+    public string Text =>
+        string.Join(
+            ' ',
+            Notes.Select(note =>
+                $"{NoteText.Ascii(note.Name)}{(note.Name.Accidental == Accidental.Natural && Signature.Notes.Any(sign => sign.Letter == note.Name.Letter) ? "n" : "")}{note.Octave}"
+            )
+        );
 
     /// <summary>The same after its signature, as where that is asked too: "2#: D4 E4 F4".</summary>
-    public string TextAfterSignature => $"{Signature.Count}{(Signature.Kind == Accidental.Sharp ? '#' : 'b')}: " + string.Join(' ', Notes.Select(note => $"{(note.Name.Accidental == Signature.On(note.Name.Letter) ? $"{note.Name.Letter}" : note.Name.Accidental == Accidental.Natural ? $"{note.Name.Letter}n" : NoteText.Ascii(note.Name))}{note.Octave}"));
+    public string TextAfterSignature =>
+        $"{Signature.Count}{(Signature.Kind == Accidental.Sharp ? '#' : 'b')}: "
+        + string.Join(
+            ' ',
+            Notes.Select(note =>
+                $"{(note.Name.Accidental == Signature.On(note.Name.Letter) ? $"{note.Name.Letter}" : note.Name.Accidental == Accidental.Natural ? $"{note.Name.Letter}n" : NoteText.Ascii(note.Name))}{note.Octave}"
+            )
+        );
 }
 
 /// <summary>A part of a score that was read.</summary>
@@ -66,8 +79,17 @@ public static partial class MusicXmlReader
             cancellation.ThrowIfCancellationRequested();
             if (root.Name.LocalName != "score-partwise")
                 throw new FormatException(Texts.Say("score.no-parts"));
-            var names = root.Descendants("score-part").GroupBy(part => (string?)part.Attribute("id") ?? "").ToDictionary(parts => parts.Key, parts => ((string?)parts.First().Element("part-name") ?? "").Trim());
-            return [.. root.Elements("part").Select(part => new ReadPart(names.GetValueOrDefault((string?)part.Attribute("id") ?? "", ""), Staves(part, cancellation)))];
+            var names = root.Descendants("score-part")
+                .GroupBy(part => (string?)part.Attribute("id") ?? "")
+                .ToDictionary(parts => parts.Key, parts => ((string?)parts.First().Element("part-name") ?? "").Trim());
+            return
+            [
+                .. root.Elements("part")
+                    .Select(part => new ReadPart(
+                        names.GetValueOrDefault((string?)part.Attribute("id") ?? "", ""),
+                        Staves(part, cancellation)
+                    )),
+            ];
         }
         catch (XmlException problem)
         {
@@ -75,7 +97,16 @@ public static partial class MusicXmlReader
         }
     }
 
-    private static XmlReader Reader(string text) => XmlReader.Create(new StringReader(text), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null, MaxCharactersInDocument = MostBytes });
+    private static XmlReader Reader(string text) =>
+        XmlReader.Create(
+            new StringReader(text),
+            new XmlReaderSettings
+            {
+                DtdProcessing = DtdProcessing.Ignore,
+                XmlResolver = null,
+                MaxCharactersInDocument = MostBytes,
+            }
+        );
 
     // Elements within elements cost their depth each time one of them is asked for its words.
     private static void SeeThatItIsBounded(string text, CancellationToken cancellation)
@@ -99,8 +130,13 @@ public static partial class MusicXmlReader
             using var archive = new ZipArchive(new MemoryStream(file), ZipArchiveMode.Read);
             if (archive.Entries.Count > MostEntries)
                 throw new FormatException(Texts.Say("score.container-more"));
-            var score = archive.Entries.FirstOrDefault(entry => !entry.FullName.StartsWith("META-INF/", StringComparison.Ordinal) && (entry.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase) || entry.FullName.EndsWith(".musicxml", StringComparison.OrdinalIgnoreCase)))
-                ?? throw new FormatException(Texts.Say("score.container-none"));
+            var score = archive.Entries.FirstOrDefault(entry =>
+                !entry.FullName.StartsWith("META-INF/", StringComparison.Ordinal)
+                && (
+                    entry.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase)
+                    || entry.FullName.EndsWith(".musicxml", StringComparison.OrdinalIgnoreCase)
+                )
+            ) ?? throw new FormatException(Texts.Say("score.container-none"));
             using var stream = score.Open();
             using var unpacked = new MemoryStream();
             var buffer = new byte[1 << 16];
@@ -128,12 +164,32 @@ public static partial class MusicXmlReader
         {
             cancellation.ThrowIfCancellationRequested();
             // A signature holds until the next one.
-            if (int.TryParse((string?)measure.Elements("attributes").Elements("key").Elements("fifths").LastOrDefault(), CultureInfo.InvariantCulture, out var fifths) && fifths is >= -KeySignature.Most and <= KeySignature.Most)
+            if (
+                int.TryParse(
+                    (string?)measure.Elements("attributes").Elements("key").Elements("fifths").LastOrDefault(),
+                    CultureInfo.InvariantCulture,
+                    out var fifths
+                ) && fifths is >= -KeySignature.Most and <= KeySignature.Most
+            )
                 signature = new KeySignature(fifths);
-            var words = measure.Elements("direction").Descendants("words").Select(said => ((string)said).Trim()).FirstOrDefault(said => Numbered().IsMatch(said));
+            var words = measure
+                .Elements("direction")
+                .Descendants("words")
+                .Select(said => ((string)said).Trim())
+                .FirstOrDefault(said => Numbered().IsMatch(said));
             if (words is not null || staves.Count == 0)
-                staves.Add((words is null ? null : int.Parse(Numbered().Match(words).Groups[1].Value, CultureInfo.InvariantCulture), [], signature));
-            staves[^1].Notes.AddRange(measure.Elements("note").Where(note => note.Element("grace") is null).Select(note => note.Element("pitch")).OfType<XElement>().Select(PitchOf));
+                staves.Add(
+                    (words is null ? null : int.Parse(Numbered().Match(words).Groups[1].Value, CultureInfo.InvariantCulture), [], signature)
+                );
+            staves[^1]
+                .Notes.AddRange(
+                    measure
+                        .Elements("note")
+                        .Where(note => note.Element("grace") is null)
+                        .Select(note => note.Element("pitch"))
+                        .OfType<XElement>()
+                        .Select(PitchOf)
+                );
         }
 
         return [.. staves.Select(staff => new ReadStaff(staff.Number, [.. staff.Notes], staff.Signature))];
@@ -141,8 +197,17 @@ public static partial class MusicXmlReader
 
     private static Pitch PitchOf(XElement pitch)
     {
-        var alter = (string?)pitch.Element("alter") is { } text ? double.TryParse(text, CultureInfo.InvariantCulture, out var number) ? number : double.NaN : 0;
-        if ((string?)pitch.Element("step") is not { } step || !NoteText.TryParse(step.Trim(), out var letter) || !int.TryParse((string?)pitch.Element("octave"), CultureInfo.InvariantCulture, out var octave) || octave is < 0 or > 9)
+        var alter = (string?)pitch.Element("alter") is { } text
+            ? double.TryParse(text, CultureInfo.InvariantCulture, out var number)
+                ? number
+                : double.NaN
+            : 0;
+        if (
+            (string?)pitch.Element("step") is not { } step
+            || !NoteText.TryParse(step.Trim(), out var letter)
+            || !int.TryParse((string?)pitch.Element("octave"), CultureInfo.InvariantCulture, out var octave)
+            || octave is < 0 or > 9
+        )
             throw new FormatException(Texts.Say("score.no-pitch"));
         return alter is -2 or -1 or 0 or 1 or 2
             ? new Pitch(new NoteName(letter.Letter, (Accidental)(int)alter), octave)

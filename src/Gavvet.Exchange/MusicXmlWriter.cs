@@ -14,12 +14,18 @@ namespace Gavvet.Exchange;
 /// <param name="Staves">Its bars, one a staff of the worksheet.</param>
 public sealed record ScorePart(string Name, Instrument? Instrument, ImmutableArray<NotatedStaff> Staves);
 
-/// <summary>Writes MusicXML 4.0 (W3C Music Notation Community Group), plain or in its compressed container. The same score gives the same bytes.</summary>
+/// <summary>Writes MusicXML 4.0 (W3C Music Notation Community Group), plain or in its compressed container. The same score gives the same
+/// bytes.</summary>
 public static class MusicXmlWriter
 {
     private const int WholeNote = 4;
 
-    private static readonly XmlWriterSettings Settings = new() { Indent = true, NewLineChars = "\n", Encoding = new UTF8Encoding(false) };
+    private static readonly XmlWriterSettings Settings = new()
+    {
+        Indent = true,
+        NewLineChars = "\n",
+        Encoding = new UTF8Encoding(false),
+    };
 
     /// <summary>A score as MusicXML.</summary>
     public static byte[] Write(string title, IReadOnlyList<ScorePart> parts)
@@ -28,7 +34,12 @@ public static class MusicXmlWriter
         using (var xml = XmlWriter.Create(buffer, Settings))
         {
             xml.WriteStartDocument();
-            xml.WriteDocType("score-partwise", "-//Recordare//DTD MusicXML 4.0 Partwise//EN", "http://www.musicxml.org/dtds/partwise.dtd", null);
+            xml.WriteDocType(
+                "score-partwise",
+                "-//Recordare//DTD MusicXML 4.0 Partwise//EN",
+                "http://www.musicxml.org/dtds/partwise.dtd",
+                null
+            );
             xml.WriteStartElement("score-partwise");
             xml.WriteAttributeString("version", "4.0");
             xml.WriteStartElement("work");
@@ -60,7 +71,13 @@ public static class MusicXmlWriter
         using var buffer = new MemoryStream();
         using (var archive = new ZipArchive(buffer, ZipArchiveMode.Create, leaveOpen: true))
         {
-            Add(archive, "META-INF/container.xml", Encoding.UTF8.GetBytes("""<?xml version="1.0" encoding="UTF-8"?><container><rootfiles><rootfile full-path="score.musicxml" media-type="application/vnd.recordare.musicxml+xml"/></rootfiles></container>"""));
+            Add(
+                archive,
+                "META-INF/container.xml",
+                Encoding.UTF8.GetBytes(
+                    """<?xml version="1.0" encoding="UTF-8"?><container><rootfiles><rootfile full-path="score.musicxml" media-type="application/vnd.recordare.musicxml+xml"/></rootfiles></container>"""
+                )
+            );
             Add(archive, "score.musicxml", Write(title, parts));
         }
 
@@ -191,24 +208,36 @@ public static class MusicXmlWriter
     private static void WriteValue(XmlWriter xml, NoteValue value)
     {
         xml.WriteElementString("duration", Number(value.Quarters()));
-        xml.WriteElementString("type", value switch { NoteValue.Whole => "whole", NoteValue.Quarter => "quarter", _ => "half" });
+        xml.WriteElementString(
+            "type",
+            value switch
+            {
+                NoteValue.Whole => "whole",
+                NoteValue.Quarter => "quarter",
+                _ => "half",
+            }
+        );
         if (value == NoteValue.DottedHalf)
             xml.WriteElementString("dot", null);
     }
 
-    private static string SignWord(Accidental sign, bool naturalFirst) => (sign, naturalFirst) switch
-    {
-        (Accidental.DoubleFlat, _) => "flat-flat",
-        (Accidental.Flat, true) => "natural-flat",
-        (Accidental.Flat, _) => "flat",
-        (Accidental.Sharp, true) => "natural-sharp",
-        (Accidental.Sharp, _) => "sharp",
-        (Accidental.DoubleSharp, _) => "double-sharp",
-        _ => "natural",
-    };
+    private static string SignWord(Accidental sign, bool naturalFirst) =>
+        (sign, naturalFirst) switch
+        {
+            (Accidental.DoubleFlat, _) => "flat-flat",
+            (Accidental.Flat, true) => "natural-flat",
+            (Accidental.Flat, _) => "flat",
+            (Accidental.Sharp, true) => "natural-sharp",
+            (Accidental.Sharp, _) => "sharp",
+            (Accidental.DoubleSharp, _) => "double-sharp",
+            _ => "natural",
+        };
 
     private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
 
     // Characters XML cannot hold are left out.
-    private static string Clean(string text) => string.Concat(text.EnumerateRunes().Where(rune => rune.Value >= 0x20 && rune.Value is not (0xFFFE or 0xFFFF)).Select(rune => rune.ToString()));
+    private static string Clean(string text) =>
+        string.Concat(
+            text.EnumerateRunes().Where(rune => rune.Value >= 0x20 && rune.Value is not (0xFFFE or 0xFFFF)).Select(rune => rune.ToString())
+        );
 }

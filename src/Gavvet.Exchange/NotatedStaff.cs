@@ -13,7 +13,14 @@ namespace Gavvet.Exchange;
 /// <param name="Columns">Places for notes; those without a note are left empty.</param>
 /// <param name="Notes">The notes that stand there.</param>
 /// <param name="Values">The value of the note at each place.</param>
-public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signature, int Columns, ImmutableArray<NoteMark> Notes, ImmutableArray<NoteValue> Values)
+public sealed record NotatedStaff(
+    string Words,
+    Clef Clef,
+    KeySignature? Signature,
+    int Columns,
+    ImmutableArray<NoteMark> Notes,
+    ImmutableArray<NoteValue> Values
+)
 {
     /// <summary>Every staff of a student's paper, in order. The answers are out of its reach.</summary>
     /// <param name="paper">The paper.</param>
@@ -21,7 +28,8 @@ public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signatu
 
     /// <summary>Every staff of a key, in order, with the key's marks on them.</summary>
     /// <param name="composition">The paper and its key.</param>
-    public static ImmutableArray<NotatedStaff> OfKey(Composition composition) => Of(composition.Worksheet, item => composition.Key.Answers.GetValueOrDefault(item.SlotId));
+    public static ImmutableArray<NotatedStaff> OfKey(Composition composition) =>
+        Of(composition.Worksheet, item => composition.Key.Answers.GetValueOrDefault(item.SlotId));
 
     private static ImmutableArray<NotatedStaff> Of(Worksheet paper, Func<WorksheetItem, Answer?> answerTo)
     {
@@ -33,7 +41,9 @@ public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signatu
             {
                 // Notes without a clef have no pitch to write down before the answer gives them one.
                 if (item.Question.Figures[i] is StaffFigure figure && (!figure.HidesClef || answer is not null))
-                    staves.Add(Read($"{item.Number}. {item.Question.Prompt}".TrimEnd(), figure, [.. figure.Given, .. answer?.Marks[i] ?? []]));
+                    staves.Add(
+                        Read($"{item.Number}. {item.Question.Prompt}".TrimEnd(), figure, [.. figure.Given, .. answer?.Marks[i] ?? []])
+                    );
             }
         }
 
@@ -54,8 +64,22 @@ public sealed record NotatedStaff(string Words, Clef Clef, KeySignature? Signatu
         // A sign that was added to a note is the note's.
         var added = marks.OfType<AddedSignMark>().ToDictionary(mark => mark.Note.Column, mark => mark.Note);
         var clef = marks.OfType<ClefMark>().FirstOrDefault()?.Clef ?? figure.Clef;
-        ImmutableArray<NoteMark> notes = [.. marks.OfType<NoteMark>().OrderBy(note => note.Column).ThenBy(note => note.Pitch.StaffStep).Select(note => InClef(added.GetValueOrDefault(note.Column, note), figure.Clef, clef))];
+        ImmutableArray<NoteMark> notes =
+        [
+            .. marks
+                .OfType<NoteMark>()
+                .OrderBy(note => note.Column)
+                .ThenBy(note => note.Pitch.StaffStep)
+                .Select(note => InClef(added.GetValueOrDefault(note.Column, note), figure.Clef, clef)),
+        ];
         var signature = marks.OfType<SignatureMark>().FirstOrDefault()?.Signature;
-        return new NotatedStaff(words, clef, signature, figure.Columns, notes, [.. Enumerable.Range(0, figure.Columns).Select(figure.ValueAt)]);
+        return new NotatedStaff(
+            words,
+            clef,
+            signature,
+            figure.Columns,
+            notes,
+            [.. Enumerable.Range(0, figure.Columns).Select(figure.ValueAt)]
+        );
     }
 }

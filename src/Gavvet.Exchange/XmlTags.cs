@@ -31,13 +31,16 @@ internal static class XmlTags
         }
     }
 
-    private static int After(string text, string end, int from) => text.IndexOf(end, from, StringComparison.Ordinal) is >= 0 and var found ? found + end.Length : -1;
+    private static int After(string text, string end, int from) =>
+        text.IndexOf(end, from, StringComparison.Ordinal) is >= 0 and var found ? found + end.Length : -1;
 
     // The usual definition is named and never fetched; one written into the file could name anything.
     private static int AfterDefinition(string text, int at)
     {
         var end = AfterTag(text, at);
-        return text.AsSpan(at, end - at) is var definition && (definition.Contains('[') || definition.StartsWith("<!ENTITY", StringComparison.OrdinalIgnoreCase))
+        return
+            text.AsSpan(at, end - at) is var definition
+            && (definition.Contains('[') || definition.StartsWith("<!ENTITY", StringComparison.OrdinalIgnoreCase))
             ? throw new FormatException(Texts.Say("score.entities"))
             : end;
     }

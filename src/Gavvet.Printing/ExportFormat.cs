@@ -27,10 +27,19 @@ public sealed record ExportFormat
     public static ImmutableArray<ExportFormat> All { get; } =
     [
         new("pdf") { OfPile = (title, pile, pages) => [new PrintedFile($"{pile.Name}.pdf", pile.Pdf(title, pages))] },
-        new("svg", inArchive: false) { OfPile = (_, pile, pages) => pages.Select((page, i) => Text($"{pile.Name}-{i + 1}.svg", SvgWriter.File(page))) },
+        new("svg", inArchive: false)
+        {
+            OfPile = (_, pile, pages) => pages.Select((page, i) => Text($"{pile.Name}-{i + 1}.svg", SvgWriter.File(page))),
+        },
         new("musicxml") { OfScore = (name, title, parts) => new PrintedFile($"{name}.musicxml", MusicXmlWriter.Write(title, parts)) },
-        new("mxl", inArchive: false) { OfScore = (name, title, parts) => new PrintedFile($"{name}.mxl", MusicXmlWriter.WriteCompressed(title, parts)) },
-        new("midi") { OfPaper = (name, composition) => new PrintedFile($"scales-{name}.mid", MidiWriter.Write(HeardLines.Of(composition))) },
+        new("mxl", inArchive: false)
+        {
+            OfScore = (name, title, parts) => new PrintedFile($"{name}.mxl", MusicXmlWriter.WriteCompressed(title, parts)),
+        },
+        new("midi")
+        {
+            OfPaper = (name, composition) => new PrintedFile($"scales-{name}.mid", MidiWriter.Write(HeardLines.Of(composition))),
+        },
         new("csv") { OfSheet = (_, items) => Text("items.csv", ItemsFile.ToCsv(items)) },
         new("json") { OfSheet = (sheet, _) => Text("recipe.json", SheetFile.WriteRecipe(sheet)) },
     ];

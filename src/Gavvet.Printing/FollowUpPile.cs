@@ -33,7 +33,16 @@ public static class FollowUpPile
 
     private static ImmutableArray<Page> Pages(PersonalSheet one, string group, bool keys)
     {
-        var composed = Composer.Compose(one.IsLarge ? LargePrintSeat.Enlarged(one.Sheet) : one.Sheet, QuestionCatalogue.Standard, Edition.Only with { Student = one.Student, Class = group, IsLarge = one.IsLarge });
+        var composed = Composer.Compose(
+            one.IsLarge ? LargePrintSeat.Enlarged(one.Sheet) : one.Sheet,
+            QuestionCatalogue.Standard,
+            Edition.Only with
+            {
+                Student = one.Student,
+                Class = group,
+                IsLarge = one.IsLarge,
+            }
+        );
         if (keys)
             return SheetLayout.Key(composed.Worksheet, composed.Key);
         var pages = SheetLayout.Student(composed.Worksheet);
@@ -46,11 +55,18 @@ public static class FollowUpPile
         var rows = ImmutableArray.CreateBuilder<ImmutableArray<ListCell>>();
         foreach (var (one, own) in papers)
         {
-            rows.Add(
-            [
+            rows.Add([
                 new ListCell(one.Student, TextStyle.Regular, 0, ListPages.Width / 2),
-                new ListCell(Texts.Say("change.questions", ("count", one.Sheet.QuestionCount)), TextStyle.Italic, ListPages.Width * 11 / 20, ListPages.Width / 4),
-                new ListCell(Texts.Say("pile.page", ("page", page)), TextStyle.Regular, ListPages.Width * 4 / 5, ListPages.Width / 5) { AtTheRight = true },
+                new ListCell(
+                    Texts.Say("change.questions", ("count", one.Sheet.QuestionCount)),
+                    TextStyle.Italic,
+                    ListPages.Width * 11 / 20,
+                    ListPages.Width / 4
+                ),
+                new ListCell(Texts.Say("pile.page", ("page", page)), TextStyle.Regular, ListPages.Width * 4 / 5, ListPages.Width / 5)
+                {
+                    AtTheRight = true,
+                },
             ]);
             page += own.Length;
         }

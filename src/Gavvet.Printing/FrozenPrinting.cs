@@ -9,7 +9,11 @@ namespace Gavvet.Printing;
 /// <param name="Piles">The piles, with how many pages each has.</param>
 /// <param name="Pages">The students' pages.</param>
 /// <param name="Record">The record.</param>
-public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, byte[] Pdf)> Piles, ImmutableArray<FrozenPage> Pages, PrintingRecord Record)
+public sealed record FrozenPrinting(
+    ImmutableArray<(Pile Pile, int PageCount, byte[] Pdf)> Piles,
+    ImmutableArray<FrozenPage> Pages,
+    PrintingRecord Record
+)
 {
     /// <summary>Freezes a plan. Its pages are laid out, written, and let go paper by paper.</summary>
     /// <param name="plan">The plan, with a seed for the codes.</param>
@@ -58,7 +62,12 @@ public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, by
         return new FrozenPrinting(
             [.. plan.IsForClass ? [] : papers.Select(paper => paper.Student), .. papers.Select(paper => paper.Key), .. combined],
             [.. plan.IsForClass ? ofClass.SelectMany(copy => copy.Pages) : papers.SelectMany(paper => paper.Pages)],
-            PrintingRecord.Of(plan, [.. papers.Select(paper => paper.Record)], [.. plan.IsForClass ? ofClass.Select(copy => copy.Record) : papers.Select(paper => paper.Copy)]));
+            PrintingRecord.Of(
+                plan,
+                [.. papers.Select(paper => paper.Record)],
+                [.. plan.IsForClass ? ofClass.Select(copy => copy.Record) : papers.Select(paper => paper.Copy)]
+            )
+        );
     }
 }
 
@@ -68,7 +77,13 @@ public sealed record FrozenPrinting(ImmutableArray<(Pile Pile, int PageCount, by
 public sealed record PagePacking(Func<byte[], string> NameOfFace, Func<string, string, byte[]> Pack);
 
 /// <summary>A paper of a frozen printing.</summary>
-internal sealed record FrozenPaper((Pile, int, byte[]) Student, (Pile, int, byte[]) Key, ImmutableArray<FrozenPage> Pages, RecordedEdition Record, RecordedCopy Copy)
+internal sealed record FrozenPaper(
+    (Pile, int, byte[]) Student,
+    (Pile, int, byte[]) Key,
+    ImmutableArray<FrozenPage> Pages,
+    RecordedEdition Record,
+    RecordedCopy Copy
+)
 {
     public static FrozenPaper Of(PrintRun run, int paper, PagePacking packing)
     {
@@ -81,7 +96,8 @@ internal sealed record FrozenPaper((Pile, int, byte[]) Student, (Pile, int, byte
             (key, edition.Key.Length, key.Pdf(title, edition.Key)),
             pages,
             RecordedEdition.Of(edition),
-            new RecordedCopy(paper + 1, edition.Edition.Student, paper, [.. pages.Select(page => page.Code)]));
+            new RecordedCopy(paper + 1, edition.Edition.Student, paper, [.. pages.Select(page => page.Code)])
+        );
     }
 
     /// <summary>A student's paper of a class: its pages, without the name, and what is recorded of it.</summary>
@@ -97,14 +113,18 @@ internal sealed record FrozenPaper((Pile, int, byte[]) Student, (Pile, int, byte
         new(copy + 1, run.Plan.Choices.Copies[copy].Student, run.Plan.EditionOfCopy(copy), codes) { Names = names };
 
     private static ImmutableArray<FrozenPage> PagesOf(PrintedEdition edition, string pile, PagePacking packing) =>
-    [
-        .. edition.Student.Select((page, number) => new FrozenPage(
-            edition.Composition.Worksheet.PageMarks?.At(number).Code ?? "",
-            pile,
-            number + 1,
-            $"{edition.Edition}",
-            packing.Pack(SvgWriter.File(page, packing.NameOfFace), SvgWriter.File(edition.Key[number], packing.NameOfFace)))),
-    ];
+        [
+            .. edition.Student.Select(
+                (page, number) =>
+                    new FrozenPage(
+                        edition.Composition.Worksheet.PageMarks?.At(number).Code ?? "",
+                        pile,
+                        number + 1,
+                        $"{edition.Edition}",
+                        packing.Pack(SvgWriter.File(page, packing.NameOfFace), SvgWriter.File(edition.Key[number], packing.NameOfFace))
+                    )
+            ),
+        ];
 }
 
 /// <summary>A student's page with its key.</summary>
@@ -118,17 +138,11 @@ public sealed record FrozenPage(string Code, string Pile, int Number, string Edi
 /// <summary>Nothing can be printed, since a question has no answer to trust; the message says which.</summary>
 public sealed class PrintingWithheldException : Exception
 {
-    public PrintingWithheldException()
-    {
-    }
+    public PrintingWithheldException() { }
 
     public PrintingWithheldException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public PrintingWithheldException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }

@@ -20,7 +20,8 @@ internal sealed record ListCell(string Words, TextStyle Style, int Left, int Wid
 /// <summary>A list on pages: a title, then a row a line with a rule under it.</summary>
 internal static class ListPages
 {
-    private const int Side = 17_000, Top = 16_000;
+    private const int Side = 17_000,
+        Top = 16_000;
 
     private static readonly int Title = PageMetrics.Points(16);
 
@@ -37,7 +38,8 @@ internal static class ListPages
     {
         var metrics = new PageMetrics(PageSetup.Usual);
         var pages = new List<ImmutableArray<Primitive>.Builder> { ImmutableArray.CreateBuilder<Primitive>() };
-        pages[0].AddRange(TextSetter.Line(TextSetter.Shortened(title, TextStyle.Bold, Title, Width), TextStyle.Bold, Title, Side, Top + Title));
+        pages[0]
+            .AddRange(TextSetter.Line(TextSetter.Shortened(title, TextStyle.Bold, Title, Width), TextStyle.Bold, Title, Side, Top + Title));
         var y = Top + (Title * 5 / 2);
         foreach (var row in rows)
         {
@@ -58,6 +60,14 @@ internal static class ListPages
             y += Body * 19 / 10;
         }
 
-        return [.. pages.Select(page => new Page(metrics.Width, metrics.Height, [new PageGroup(GroupKind.Furniture, default, null, page.ToImmutable())], []))];
+        return
+        [
+            .. pages.Select(page => new Page(
+                metrics.Width,
+                metrics.Height,
+                [new PageGroup(GroupKind.Furniture, default, null, page.ToImmutable())],
+                []
+            )),
+        ];
     }
 }

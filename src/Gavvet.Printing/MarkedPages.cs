@@ -6,16 +6,21 @@ using Gavvet.Teaching;
 
 namespace Gavvet.Printing;
 
-/// <summary>A paper as it goes back to the student: the printed page with ticks, rings, the right answers and the sentences in their places.</summary>
+/// <summary>A paper as it goes back to the student: the printed page with ticks, rings, the right answers and the sentences in their
+/// places.</summary>
 public static class MarkedPages
 {
-    private const int Stroke = 450, Ring = 350, TickWidth = 3_600, HeadAir = 900;
+    private const int Stroke = 450,
+        Ring = 350,
+        TickWidth = 3_600,
+        HeadAir = 900;
 
     private static readonly int Words = PageMetrics.Points(8);
 
     /// <summary>The pages, the student's name on them.</summary>
     /// <param name="paper">The paper and its markings.</param>
-    public static ImmutableArray<Page> Of(MarkedPaper paper) => paper.Record.Speaks.Saying<ImmutableArray<Page>>(() => [.. paper.Pages.Select((sides, number) => Marked(paper, sides, number))]);
+    public static ImmutableArray<Page> Of(MarkedPaper paper) =>
+        paper.Record.Speaks.Saying<ImmutableArray<Page>>(() => [.. paper.Pages.Select((sides, number) => Marked(paper, sides, number))]);
 
     private static Page Marked(MarkedPaper paper, PageSidesRead sides, int number)
     {
@@ -40,7 +45,12 @@ public static class MarkedPages
     private static Page Replaced(Page page, Page key, Box box)
     {
         var old = MarkedPaper.Within(page, box).ToHashSet(ReferenceEqualityComparer.Instance);
-        var groups = page.Groups.Select(group => group with { Primitives = [.. group.Primitives.Where(primitive => !old.Contains(primitive))] });
+        var groups = page.Groups.Select(group =>
+            group with
+            {
+                Primitives = [.. group.Primitives.Where(primitive => !old.Contains(primitive))],
+            }
+        );
         return page with { Groups = [.. groups, new PageGroup(GroupKind.Furniture, default, null, MarkedPaper.Within(key, box))] };
     }
 
@@ -73,7 +83,13 @@ public static class MarkedPages
     private static IEnumerable<Primitive> Rings(ItemAnchors anchors, Marking marking)
     {
         var heads = anchors.Figures.LastOrDefault(figure => !figure.Heads.IsEmpty)?.Heads ?? [];
-        foreach (var place in marking.Findings.Where(finding => !finding.Expected.Contains(' ', StringComparison.Ordinal)).Select(finding => finding.Position).Where(place => place >= 1 && place <= heads.Length).Distinct())
+        foreach (
+            var place in marking
+                .Findings.Where(finding => !finding.Expected.Contains(' ', StringComparison.Ordinal))
+                .Select(finding => finding.Position)
+                .Where(place => place >= 1 && place <= heads.Length)
+                .Distinct()
+        )
         {
             var head = heads[place - 1];
             yield return RingAround(new Box(head.Left - HeadAir, head.Top - HeadAir, head.Right + HeadAir, head.Bottom + HeadAir));
@@ -83,7 +99,10 @@ public static class MarkedPages
     // The gap below a question holds one line, or two small ones.
     private static IEnumerable<Primitive> Sentences(Box box, Marking marking)
     {
-        var said = string.Join(' ', marking.Findings.Select(finding => finding.Message).Append(marking.Remark).Where(words => !string.IsNullOrEmpty(words)));
+        var said = string.Join(
+            ' ',
+            marking.Findings.Select(finding => finding.Message).Append(marking.Remark).Where(words => !string.IsNullOrEmpty(words))
+        );
         if (said.Length == 0)
             return [];
         var lines = TextSetter.Wrap(said, TextStyle.Italic, Words, box.Width);
@@ -91,14 +110,17 @@ public static class MarkedPages
         lines = lines.Length > 1 ? TextSetter.Wrap(said, TextStyle.Italic, size, box.Width) : lines;
         if (lines.Length > 2)
             lines = [lines[0], TextSetter.Shortened(string.Join(' ', lines.Skip(1)), TextStyle.Italic, size, box.Width)];
-        return lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Italic, size, box.Left, box.Bottom + (size * 11 / 10) + (i * size * 21 / 20), Ink.Answer));
+        return lines.SelectMany(
+            (line, i) =>
+                TextSetter.Line(line, TextStyle.Italic, size, box.Left, box.Bottom + (size * 11 / 10) + (i * size * 21 / 20), Ink.Answer)
+        );
     }
 
     private static IEnumerable<Primitive> Tick(int x, int y) =>
-    [
-        new LinePrimitive(Role.Tick, Ink.Answer, x, y - 1_200, x + 1_100, y, Stroke),
-        new LinePrimitive(Role.Tick, Ink.Answer, x + 1_100, y, x + TickWidth, y - 3_400, Stroke),
-    ];
+        [
+            new LinePrimitive(Role.Tick, Ink.Answer, x, y - 1_200, x + 1_100, y, Stroke),
+            new LinePrimitive(Role.Tick, Ink.Answer, x + 1_100, y, x + TickWidth, y - 3_400, Stroke),
+        ];
 
     private static RectanglePrimitive RingAround(Box box) => new(Role.Ring, Ink.Answer, box, Math.Min(box.Width, box.Height) / 2, Ring);
 }

@@ -17,7 +17,8 @@ public sealed record PageSidesRead(Page Student, Page Key)
     /// <summary>Both, packed as a record on the command line keeps them.</summary>
     /// <param name="student">The page.</param>
     /// <param name="key">Its key.</param>
-    public static byte[] Pack(Page student, Page key) => PackedText.Pack(SvgWriter.File(student, _ => "") + Between + SvgWriter.File(key, _ => ""));
+    public static byte[] Pack(Page student, Page key) =>
+        PackedText.Pack(SvgWriter.File(student, _ => "") + Between + SvgWriter.File(key, _ => ""));
 
     /// <summary>Reads both from what <see cref="Pack"/> made.</summary>
     /// <param name="packed">The packed pages.</param>
@@ -26,7 +27,9 @@ public sealed record PageSidesRead(Page Student, Page Key)
     {
         try
         {
-            return PackedText.Unpack(packed).Split(Between) is [var student, var key] ? Of(student, key) : throw new FormatException(Texts.Say("record.page"));
+            return PackedText.Unpack(packed).Split(Between) is [var student, var key]
+                ? Of(student, key)
+                : throw new FormatException(Texts.Say("record.page"));
         }
         catch (InvalidDataException problem)
         {
@@ -48,25 +51,34 @@ public sealed record PageSidesRead(Page Student, Page Key)
 /// <param name="Date">The day it is given back, in words.</param>
 /// <param name="Markings">The marking of each item that has one, by number.</param>
 /// <param name="Pages">Its pages, in order.</param>
-public sealed record MarkedPaper(PrintingRecord Record, RecordedCopy Copy, string Student, string Date, IReadOnlyDictionary<int, Marking> Markings, ImmutableArray<PageSidesRead> Pages)
+public sealed record MarkedPaper(
+    PrintingRecord Record,
+    RecordedCopy Copy,
+    string Student,
+    string Date,
+    IReadOnlyDictionary<int, Marking> Markings,
+    ImmutableArray<PageSidesRead> Pages
+)
 {
     /// <summary>Its items.</summary>
     public ImmutableArray<SetItem> Items { get; } = Record.ItemsOf(Copy);
 
     /// <summary>Where each item stands, by its number: the page from 0, and the box.</summary>
-    public IReadOnlyDictionary<int, (int Page, Box Box)> Places { get; } = Record.Editions[Copy.Edition].Items
-        .ToDictionary(item => item.Item.Number, item => (item.Item.Page - 1, item.Place));
+    public IReadOnlyDictionary<int, (int Page, Box Box)> Places { get; } =
+        Record.Editions[Copy.Edition].Items.ToDictionary(item => item.Item.Number, item => (item.Item.Page - 1, item.Place));
 
     /// <summary>Where the parts of each item stand, by its number.</summary>
     /// <exception cref="FormatException">The record is of an earlier program and was opened without its pages.</exception>
     public ItemAnchors AnchorsOf(int item) =>
-        Record.Editions[Copy.Edition].Items.First(one => one.Item.Number == item).Anchors ?? throw new FormatException(Texts.Say("record.page"));
+        Record.Editions[Copy.Edition].Items.First(one => one.Item.Number == item).Anchors
+        ?? throw new FormatException(Texts.Say("record.page"));
 
     /// <summary>Where the marks of the whole paper are written on its first page, or null.</summary>
     public MarkAnchor? Total => Record.Editions[Copy.Edition].Total;
 
     /// <summary>What lies within an item's box on a page.</summary>
-    public static ImmutableArray<Primitive> Within(Page page, Box box) => [.. page.Groups.SelectMany(group => group.Primitives).Where(primitive => IsWithin(primitive.InkBox, box))];
+    public static ImmutableArray<Primitive> Within(Page page, Box box) =>
+        [.. page.Groups.SelectMany(group => group.Primitives).Where(primitive => IsWithin(primitive.InkBox, box))];
 
     // By its middle, since ledger lines and answers may stand out a little.
     private static bool IsWithin(Box ink, Box box)

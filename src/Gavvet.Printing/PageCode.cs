@@ -68,7 +68,8 @@ public static class PageCode
         return null;
     }
 
-    /// <summary>Whether a code may be meant by what was typed: one character is another, two neighbors are exchanged, or one is missing or too many.</summary>
+    /// <summary>Whether a code may be meant by what was typed: one character is another, two neighbors are exchanged, or one is missing
+    /// or too many.</summary>
     /// <param name="typed">What was typed.</param>
     /// <param name="code">The code.</param>
     public static bool IsNear(string? typed, string code)
@@ -77,7 +78,8 @@ public static class PageCode
         if (plain.Length == code.Length)
         {
             int[] odd = [.. Enumerable.Range(0, code.Length).Where(i => plain[i] != code[i])];
-            return odd.Length <= 1 || (odd is [var first, var second] && second == first + 1 && plain[first] == code[second] && plain[second] == code[first]);
+            return odd.Length <= 1
+                || (odd is [var first, var second] && second == first + 1 && plain[first] == code[second] && plain[second] == code[first]);
         }
 
         var (longer, shorter) = plain.Length > code.Length ? (plain, code) : (code, plain);
@@ -90,7 +92,10 @@ public static class PageCode
         var typed = text ?? "";
         var at = typed.LastIndexOf(InAddress, StringComparison.OrdinalIgnoreCase);
         var code = at < 0 ? typed : typed[(at + InAddress.Length)..];
-        return string.Concat(code.ToUpperInvariant().Where(sign => sign is not (' ' or '-'))).Replace('O', '0').Replace('I', '1').Replace('L', '1');
+        return string.Concat(code.ToUpperInvariant().Where(sign => sign is not (' ' or '-')))
+            .Replace('O', '0')
+            .Replace('I', '1')
+            .Replace('L', '1');
     }
 
     // The sum of each digit times a power of the generator x, in the field of 32 made by x^5 + x^2 + 1.

@@ -21,7 +21,10 @@ public static partial class PageNames
     {
         var pieces = Piece().Matches(page);
         string[] before = [.. pieces.Select(piece => WebUtility.HtmlDecode(piece.Groups["words"].Value))];
-        string[] after = [.. before.Select(words => string.Join(Dot, words.Split(Dot).Select(part => isName(part) ? NameSearch.Instead : part)))];
+        string[] after =
+        [
+            .. before.Select(words => string.Join(Dot, words.Split(Dot).Select(part => isName(part) ? NameSearch.Instead : part))),
+        ];
         foreach (var search in new[] { remarks, names })
         {
             if (!search.IsEmpty)
@@ -50,9 +53,10 @@ public static partial class PageNames
     /// <param name="title">The document's title.</param>
     /// <param name="pages">The pages as SVG.</param>
     /// <exception cref="FormatException">They cannot be read.</exception>
-    public static byte[] Pdf(string title, IReadOnlyList<string> pages) => pages.Count == 0
-        ? throw new FormatException(Texts.Say("page.unreadable"))
-        : PdfWriter.Write(title, [.. pages.Select(SvgReader.Read)]);
+    public static byte[] Pdf(string title, IReadOnlyList<string> pages) =>
+        pages.Count == 0
+            ? throw new FormatException(Texts.Say("page.unreadable"))
+            : PdfWriter.Write(title, [.. pages.Select(SvgReader.Read)]);
 
     // A name may begin on one line and end on the next, so the lines are searched as one text.
     private static string[] Searched(string[] lines, NameSearch search)
@@ -79,7 +83,15 @@ public static partial class PageNames
         }
 
         // What was cut to its room may end within a name.
-        return [.. left.Select(line => line.ToString()).Select(line => line.EndsWith('…') && search.BeginningAtEnd(line[..^1]) is { } cut ? line[..cut] + NameSearch.Instead : line.Trim().Length == 0 ? "" : line)];
+        return
+        [
+            .. left.Select(line => line.ToString())
+                .Select(line =>
+                    line.EndsWith('…') && search.BeginningAtEnd(line[..^1]) is { } cut ? line[..cut] + NameSearch.Instead
+                    : line.Trim().Length == 0 ? ""
+                    : line
+                ),
+        ];
     }
 
     // The lines of a page, and what is read aloud in their place.

@@ -19,12 +19,20 @@ public static class PlanPage
     private static ImmutableArray<ListCell> Row(Lesson lesson)
     {
         var keys = string.Join(' ', lesson.Topic.Keys.Select(key => $"{key}"));
-        var (number, keysWidth) = (ListPages.Body * 2, Math.Min(TextSetter.Width(keys, TextStyle.Regular, ListPages.Body), ListPages.Width / 3));
+        var (number, keysWidth) = (
+            ListPages.Body * 2,
+            Math.Min(TextSetter.Width(keys, TextStyle.Regular, ListPages.Body), ListPages.Width / 3)
+        );
         return
         [
             new ListCell($"{lesson.Number}", TextStyle.Bold, 0, number),
             new ListCell(DateText.WeekdayOfYear(lesson.Date), TextStyle.Regular, number, DateWidth),
-            new ListCell(lesson.Topic.Title, TextStyle.Regular, number + DateWidth, ListPages.Width - number - DateWidth - keysWidth - ListPages.Body),
+            new ListCell(
+                lesson.Topic.Title,
+                TextStyle.Regular,
+                number + DateWidth,
+                ListPages.Width - number - DateWidth - keysWidth - ListPages.Body
+            ),
             new ListCell(keys, TextStyle.Regular, ListPages.Width - keysWidth, keysWidth) { AtTheRight = true },
         ];
     }

@@ -71,26 +71,47 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
     public static ImmutableArray<LargePrintSeat> Parse(string? text, Sheet sheet)
     {
         string[] lines = (text ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        return lines.Length > Most ? throw new FormatException(Texts.Say("print.large", ("most", Most))) : [.. lines.Select(line => ParseLine(line, sheet))];
+        return lines.Length > Most
+            ? throw new FormatException(Texts.Say("print.large", ("most", Most)))
+            : [.. lines.Select(line => ParseLine(line, sheet))];
     }
 
     /// <summary>A sheet in large print: staves of 12 mm and text of 18 points.</summary>
     /// <param name="sheet">The sheet.</param>
     public static Sheet Enlarged(Sheet sheet)
     {
-        return sheet with { Setup = sheet.Setup with { StaffHeight = Math.Max(PageSetup.LargePrintStaff, sheet.Setup.StaffHeight), LargeText = true, HalfSheets = false } };
+        return sheet with
+        {
+            Setup = sheet.Setup with
+            {
+                StaffHeight = Math.Max(PageSetup.LargePrintStaff, sheet.Setup.StaffHeight),
+                LargeText = true,
+                HalfSheets = false,
+            },
+        };
     }
 
     private static LargePrintSeat ParseLine(string line, Sheet sheet)
     {
         string[] words = line.Split(',', StringSplitOptions.TrimEntries);
         if (words[0].Length is 0 or > NameLength || words[0].Any(char.IsControl))
-            throw new FormatException(Texts.Say("print.no-name", ("line", line.Length > 40 ? line[..40] + "…" : line), ("most", NameLength)));
+            throw new FormatException(
+                Texts.Say("print.no-name", ("line", line.Length > 40 ? line[..40] + "…" : line), ("most", NameLength))
+            );
         if (PrintCheck.Problem(words[0]) is { } unprintable)
             throw new FormatException(Texts.Say("print.student", ("name", words[0]), ("problem", unprintable)));
         var seat = new LargePrintSeat(words[0], null, sheet.Parts.IsEmpty ? null : sheet.Parts[0]);
         foreach (var word in words.Skip(1))
-            seat = word.Length == 1 ? seat with { Version = Letter(word[0], seat.Name, sheet) } : seat with { Part = PartOf(word, seat.Name, sheet) };
+            seat =
+                word.Length == 1
+                    ? seat with
+                    {
+                        Version = Letter(word[0], seat.Name, sheet),
+                    }
+                    : seat with
+                    {
+                        Part = PartOf(word, seat.Name, sheet),
+                    };
         return seat;
     }
 
@@ -99,9 +120,11 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
         var letter = char.ToUpperInvariant(typed);
         return letter >= 'A' && letter < 'A' + sheet.Versions
             ? letter
-            : throw new FormatException(sheet.Versions == 1
-                ? Texts.Say("print.one-version", ("name", name), ("letter", letter))
-                : Texts.Say("print.version", ("name", name), ("letter", letter), ("last", (char)('A' + sheet.Versions - 1))));
+            : throw new FormatException(
+                sheet.Versions == 1
+                    ? Texts.Say("print.one-version", ("name", name), ("letter", letter))
+                    : Texts.Say("print.version", ("name", name), ("letter", letter), ("last", (char)('A' + sheet.Versions - 1)))
+            );
     }
 
     private static Instrument PartOf(string word, string name, Sheet sheet)
@@ -111,9 +134,11 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
             var part = Instrument.Parse(word);
             if (sheet.Parts.Contains(part))
                 return part;
-            throw new FormatException(sheet.Parts.IsEmpty
-                ? Texts.Say("print.no-parts", ("part", part.Name))
-                : Texts.Say("print.part", ("part", part.Name), ("parts", string.Join(", ", sheet.Parts.Select(other => other.Name)))));
+            throw new FormatException(
+                sheet.Parts.IsEmpty
+                    ? Texts.Say("print.no-parts", ("part", part.Name))
+                    : Texts.Say("print.part", ("part", part.Name), ("parts", string.Join(", ", sheet.Parts.Select(other => other.Name))))
+            );
         }
         catch (FormatException problem)
         {

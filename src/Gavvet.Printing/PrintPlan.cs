@@ -10,7 +10,8 @@ using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
-/// <summary>The papers of a sheet, named and counted before any of them is made: every version for every part, then those of single seats.</summary>
+/// <summary>The papers of a sheet, named and counted before any of them is made: every version for every part, then those of single
+/// seats.</summary>
 public sealed class PrintPlan
 {
     /// <summary>Students' pages of one printing at most; the keys come besides.</summary>
@@ -25,11 +26,20 @@ public sealed class PrintPlan
         // One version of one part needs no name.
         var lettered = sheet.Versions > 1;
         Instrument?[] parts = sheet.Parts.IsEmpty ? [null] : [.. sheet.Parts];
-        Editions = choices.Copies.Length > 0 ? [.. choices.Copies.Select(EditionOf).Distinct()] :
-        [
-            .. Enumerable.Range(0, sheet.Versions).SelectMany(_ => parts, (version, part) => new Edition(lettered ? (char)('A' + version) : null, part)),
-            .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part) { Student = seat.Name, IsLarge = true }),
-        ];
+        Editions =
+            choices.Copies.Length > 0
+                ? [.. choices.Copies.Select(EditionOf).Distinct()]
+                :
+                [
+                    .. Enumerable
+                        .Range(0, sheet.Versions)
+                        .SelectMany(_ => parts, (version, part) => new Edition(lettered ? (char)('A' + version) : null, part)),
+                    .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part)
+                    {
+                        Student = seat.Name,
+                        IsLarge = true,
+                    }),
+                ];
         _versions = new Lazy<ImmutableArray<SheetVersion>>(() => SheetVersions.Of(sheet));
         _asked = new Lazy<IReadOnlySet<QuestionIdentity>>(() => Composer.AskedBy(Versions.Select(version => version.Sheet)));
     }
@@ -60,11 +70,15 @@ public sealed class PrintPlan
     public string NameOf(int paper)
     {
         var edition = Editions[paper];
-        var large = edition.Student is not null ? $"-large-{paper + 1}" : edition.IsLarge ? "-large" : "";
+        var large =
+            edition.Student is not null ? $"-large-{paper + 1}"
+            : edition.IsLarge ? "-large"
+            : "";
         return $"{edition.Version ?? 'A'}{(edition.Part is { } part ? $"-{part.Id}" : "")}{(edition.Clef is { } clef ? $"-{clef.Id}" : "")}{large}";
     }
 
-    /// <summary>Why there are too many pages, and what would fit; null when there are not. The first paper alone is laid out for it.</summary>
+    /// <summary>Why there are too many pages, and what would fit; null when there are not. The first paper alone is laid out for
+    /// it.</summary>
     public string? TooMuch(QuestionCatalogue catalogue)
     {
         var parts = Math.Max(1, Sheet.Parts.Length);
@@ -82,8 +96,8 @@ public sealed class PrintPlan
         var fitting = MostPages / each;
         (string, int, int) fewer = (fitting / parts, fitting / Sheet.Versions) switch
         {
-            ( >= 1 and var versions, >= 1 and var some) when parts > 1 && Sheet.Versions > 1 => ("too-much.both", versions, some),
-            ( >= 1 and var versions, _) when Sheet.Versions > 1 => ("too-much.versions", versions, 0),
+            (>= 1 and var versions, >= 1 and var some) when parts > 1 && Sheet.Versions > 1 => ("too-much.both", versions, some),
+            (>= 1 and var versions, _) when Sheet.Versions > 1 => ("too-much.versions", versions, 0),
             _ => ("too-much.parts", 0, Math.Max(1, fitting)),
         };
         return Texts.Say(fewer.Item1, [.. counts, ("versions", fewer.Item2), ("parts", fewer.Item3)]);
@@ -106,11 +120,16 @@ public sealed class PrintPlan
     /// <summary>A paper with the codes of its pages.</summary>
     /// <param name="worksheet">The paper.</param>
     /// <param name="paper">Which, from 0.</param>
-    internal Worksheet Coded(Worksheet worksheet, int paper) => Choices.CodeSeed is { } seed ? worksheet with { PageMarks = new PageCodes(seed, paper, Choices.QrAddress) } : worksheet;
+    internal Worksheet Coded(Worksheet worksheet, int paper) =>
+        Choices.CodeSeed is { } seed ? worksheet with { PageMarks = new PageCodes(seed, paper, Choices.QrAddress) } : worksheet;
 
     private Edition EditionOf(PrintedCopy copy) =>
-        new(Sheet.Versions > 1 ? (char)('A' + copy.Version) : null, copy.Part) { Clef = copy.Clef, IsLarge = copy.IsLarge, Class = Choices.Class };
-
+        new(Sheet.Versions > 1 ? (char)('A' + copy.Version) : null, copy.Part)
+        {
+            Clef = copy.Clef,
+            IsLarge = copy.IsLarge,
+            Class = Choices.Class,
+        };
 }
 
 /// <summary>How a run is made.</summary>

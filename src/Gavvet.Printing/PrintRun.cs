@@ -13,10 +13,17 @@ public sealed record PrintedEdition(Composition Composition, ImmutableArray<Page
     public Edition Edition => Composition.Worksheet.Edition;
 
     /// <summary>On which of the student's pages each slot's question stands, from 1.</summary>
-    public IReadOnlyDictionary<int, int> PageOf => Student
-        .SelectMany((page, index) => page.Groups.Select(group => group.Kind).OfType<GroupKind.Question>().Select(question => (question.SlotId, Page: index + 1)))
-        .GroupBy(place => place.SlotId)
-        .ToDictionary(places => places.Key, places => places.First().Page);
+    public IReadOnlyDictionary<int, int> PageOf =>
+        Student
+            .SelectMany(
+                (page, index) =>
+                    page
+                        .Groups.Select(group => group.Kind)
+                        .OfType<GroupKind.Question>()
+                        .Select(question => (question.SlotId, Page: index + 1))
+            )
+            .GroupBy(place => place.SlotId)
+            .ToDictionary(places => places.Key, places => places.First().Page);
 }
 
 /// <summary>
@@ -37,8 +44,15 @@ public sealed class PrintRun
     {
         get
         {
-            string[] withheld = [.. Compositions.SelectMany(paper => paper.Key.Withheld.Select(question =>
-                (paper.Worksheet.Edition is { Version: null, Part: null } ? "" : $"{paper.Worksheet.Edition}: ") + Texts.Say("paper.question-withheld", ("number", question.Number), ("reason", question.Reason))))];
+            string[] withheld =
+            [
+                .. Compositions.SelectMany(paper =>
+                    paper.Key.Withheld.Select(question =>
+                        (paper.Worksheet.Edition is { Version: null, Part: null } ? "" : $"{paper.Worksheet.Edition}: ")
+                        + Texts.Say("paper.question-withheld", ("number", question.Number), ("reason", question.Reason))
+                    )
+                ),
+            ];
             return withheld.Length == 0 ? null : string.Join('\n', withheld.Take(10));
         }
     }
@@ -61,13 +75,20 @@ public sealed class PrintRun
         var composition = Compositions[Plan.EditionOfCopy(copy)];
         composition = composition with { Worksheet = Plan.Coded(composition.Worksheet, copy) };
         var student = SheetLayout.Student(composition.Worksheet);
-        return (new PrintedEdition(composition, student, SheetLayout.Key(composition.Worksheet, composition.Key)), SheetLayout.NamePlaces(composition.Worksheet, student.Length));
+        return (
+            new PrintedEdition(composition, student, SheetLayout.Key(composition.Worksheet, composition.Key)),
+            SheetLayout.NamePlaces(composition.Worksheet, student.Length)
+        );
     }
 
     /// <summary>One paper laid out.</summary>
     public PrintedEdition LayOut(int paper)
     {
         var composition = Compositions[paper];
-        return new PrintedEdition(composition, SheetLayout.Student(composition.Worksheet), SheetLayout.Key(composition.Worksheet, composition.Key));
+        return new PrintedEdition(
+            composition,
+            SheetLayout.Student(composition.Worksheet),
+            SheetLayout.Key(composition.Worksheet, composition.Key)
+        );
     }
 }

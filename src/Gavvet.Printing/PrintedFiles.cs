@@ -36,11 +36,20 @@ public sealed record Pile(string Name, string Title)
 
     internal static Pile Student(PrintPlan plan, int paper) => new($"student-{plan.NameOf(paper)}", $"{plan.Editions[paper]}");
 
-    internal static Pile Key(PrintPlan plan, int paper) => new($"key-{plan.NameOf(paper)}", $"{plan.Editions[paper]}" is { Length: > 0 } words ? $"{words}, {Texts.Say("paper.key")}" : Texts.Say("paper.key")) { IsKey = true };
+    internal static Pile Key(PrintPlan plan, int paper) =>
+        new(
+            $"key-{plan.NameOf(paper)}",
+            $"{plan.Editions[paper]}" is { Length: > 0 } words ? $"{words}, {Texts.Say("paper.key")}" : Texts.Say("paper.key")
+        )
+        {
+            IsKey = true,
+        };
 
-    internal static Pile Key(string combined) => new($"key-{combined}", Texts.Say(combined == PrintedFiles.ShortKey ? "paper.short-key" : "paper.working")) { IsKey = true };
+    internal static Pile Key(string combined) =>
+        new($"key-{combined}", Texts.Say(combined == PrintedFiles.ShortKey ? "paper.short-key" : "paper.working")) { IsKey = true };
 
-    internal byte[] Pdf(string sheetTitle, IReadOnlyList<Page> pages) => PdfWriter.Write($"{sheetTitle}{(Title.Length > 0 ? $", {Title}" : "")}", pages);
+    internal byte[] Pdf(string sheetTitle, IReadOnlyList<Page> pages) =>
+        PdfWriter.Write($"{sheetTitle}{(Title.Length > 0 ? $", {Title}" : "")}", pages);
 }
 
 /// <summary>All files a run can become: papers, keys, scores, sound and data. Each is made as it is asked for.</summary>
@@ -128,32 +137,68 @@ public sealed class PrintedFiles(PrintRun run)
         copy.Paper.Student.Select((page, i) => copy.Names[i].On(page, run.Plan.Choices.Copies[number].Student ?? ""));
 
     // What marking reads, and which codes are whose.
-    private IEnumerable<PrintedFile> Records(ImmutableArray<RecordedEdition> editions, (PrintedEdition Paper, ImmutableArray<NamePlace> Names)[] copies)
+    private IEnumerable<PrintedFile> Records(
+        ImmutableArray<RecordedEdition> editions,
+        (PrintedEdition Paper, ImmutableArray<NamePlace> Names)[] copies
+    )
     {
         ImmutableArray<RecordedCopy> recorded =
         [
-            .. copies.Select((copy, number) => FrozenPaper.Recorded(run, number, copy.Names, [.. copy.Paper.Student.Select((_, page) => copy.Paper.Composition.Worksheet.PageMarks!.At(page).Code)]) with
-            {
-                Sides = [.. copy.Paper.Student.Select((page, i) => PageSidesRead.Pack(page, copy.Paper.Key[i]))],
-            }),
+            .. copies.Select(
+                (copy, number) =>
+                    FrozenPaper.Recorded(
+                        run,
+                        number,
+                        copy.Names,
+                        [.. copy.Paper.Student.Select((_, page) => copy.Paper.Composition.Worksheet.PageMarks!.At(page).Code)]
+                    ) with
+                    {
+                        Sides = [.. copy.Paper.Student.Select((page, i) => PageSidesRead.Pack(page, copy.Paper.Key[i]))],
+                    }
+            ),
         ];
         yield return ExportFormat.Text("record.json", PrintingRecord.Of(run.Plan, editions, recorded).Write() + "\n");
-        yield return ExportFormat.Text("papers.json", ItemsFile.ToJson([.. recorded.Select(copy => new PaperOf(copy.Student, editions[copy.Edition].Version, editions[copy.Edition].Part, copy.Codes))]));
+        yield return ExportFormat.Text(
+            "papers.json",
+            ItemsFile.ToJson([
+                .. recorded.Select(copy => new PaperOf(
+                    copy.Student,
+                    editions[copy.Edition].Version,
+                    editions[copy.Edition].Part,
+                    copy.Codes
+                )),
+            ])
+        );
     }
 
     // Large print asks what its version and part ask, so it is not listed again; nor is any student named on a key.
     private ImmutableArray<Page> CombinedPages(string kind) =>
-        SheetLayout.Combined([.. run.Compositions.Where(paper => paper.Worksheet.Edition.Student is null).DistinctBy(paper => paper.Worksheet.Edition is var edition ? (edition.Version, edition.Part, edition.Clef) : default)], kind == ShortKey ? PaperKind.Short : PaperKind.Working);
+        SheetLayout.Combined(
+            [
+                .. run
+                    .Compositions.Where(paper => paper.Worksheet.Edition.Student is null)
+                    .DistinctBy(paper => paper.Worksheet.Edition is var edition ? (edition.Version, edition.Part, edition.Clef) : default),
+            ],
+            kind == ShortKey ? PaperKind.Short : PaperKind.Working
+        );
 
     // The pages of a paper are let go as soon as its files are written.
-    private (List<PrintedFile> Files, EditionItems Items, RecordedEdition? Record) OfPaper(int paper, IReadOnlyCollection<string> keys, ExportFormat[] formats)
+    private (List<PrintedFile> Files, EditionItems Items, RecordedEdition? Record) OfPaper(
+        int paper,
+        IReadOnlyCollection<string> keys,
+        ExportFormat[] formats
+    )
     {
         var edition = run.LayOut(paper);
         List<PrintedFile> files = run.Plan.IsForClass ? [] : [.. OfPile(formats, Pile.Student(run.Plan, paper), edition.Student)];
         if (keys.Contains(InPlace))
             files.AddRange(OfPile(formats, Pile.Key(run.Plan, paper), edition.Key));
         files.AddRange(formats.Select(format => format.OfPaper?.Invoke(run.Plan.NameOf(paper), edition.Composition)).OfType<PrintedFile>());
-        return (files, EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length), run.Plan.IsForClass ? RecordedEdition.Of(edition) : null);
+        return (
+            files,
+            EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length),
+            run.Plan.IsForClass ? RecordedEdition.Of(edition) : null
+        );
     }
 
     private IEnumerable<PrintedFile> OfPile(ExportFormat[] formats, Pile pile, ImmutableArray<Page> pages) =>
@@ -164,9 +209,22 @@ public sealed class PrintedFiles(PrintRun run)
         ExportFormat[] scored = [.. formats.Where(format => format.OfScore is not null)];
         if (scored.Length == 0)
             yield break;
-        foreach (var (name, stavesOf) in new (string, Func<Composition, ImmutableArray<NotatedStaff>>)[] { ("student", paper => NotatedStaff.OfStudent(paper.Worksheet)), ("key", NotatedStaff.OfKey) })
+        foreach (
+            var (name, stavesOf) in new (string, Func<Composition, ImmutableArray<NotatedStaff>>)[]
+            {
+                ("student", paper => NotatedStaff.OfStudent(paper.Worksheet)),
+                ("key", NotatedStaff.OfKey),
+            }
+        )
         {
-            ScorePart[] parts = [.. run.Compositions.Select(paper => new ScorePart($"{paper.Worksheet.Edition}" is { Length: > 0 } words ? words : Title, paper.Worksheet.Edition.Part, stavesOf(paper)))];
+            ScorePart[] parts =
+            [
+                .. run.Compositions.Select(paper => new ScorePart(
+                    $"{paper.Worksheet.Edition}" is { Length: > 0 } words ? words : Title,
+                    paper.Worksheet.Edition.Part,
+                    stavesOf(paper)
+                )),
+            ];
             foreach (var format in scored)
                 yield return format.OfScore!(name, Title, parts);
         }

@@ -59,7 +59,13 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
     internal static PrintingRecord Of(PrintPlan plan, ImmutableArray<RecordedEdition> editions, ImmutableArray<RecordedCopy> copies)
     {
         using var style = JsonDocument.Parse(HouseStyleFile.Write(plan.Sheet.Style));
-        return new PrintingRecord(Version, plan.Sheet.Title, style.RootElement.Clone(), editions) { KeysNameNobody = true, Class = plan.Choices.Class, Copies = copies, Language = plan.Sheet.Language == Theory.Language.English ? null : plan.Sheet.Language.Tag };
+        return new PrintingRecord(Version, plan.Sheet.Title, style.RootElement.Clone(), editions)
+        {
+            KeysNameNobody = true,
+            Class = plan.Choices.Class,
+            Copies = copies,
+            Language = plan.Sheet.Language == Theory.Language.English ? null : plan.Sheet.Language.Tag,
+        };
     }
 
     /// <summary>The record as text.</summary>
@@ -97,7 +103,8 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
     public ImmutableArray<SetItem> ItemsOf(RecordedCopy copy) => Editions[copy.Edition].ToMark();
 
     // What points from one part of a record to another has to be there, and marks have to be counts.
-    /// <summary>The record of an earlier program with the anchors its pages show; itself where it has them, or where no page is at hand.</summary>
+    /// <summary>The record of an earlier program with the anchors its pages show; itself where it has them, or where no page is at
+    /// hand.</summary>
     /// <param name="pagesOf">The pages of a paper with their keys, or null where they are not at hand.</param>
     /// <exception cref="FormatException">A page cannot be read.</exception>
     public PrintingRecord Anchored(Func<RecordedCopy, ImmutableArray<PageSidesRead>?> pagesOf)
@@ -106,16 +113,31 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
             return this;
         return this with
         {
-            Editions = [.. Editions.Select((edition, i) => Copies.FirstOrDefault(copy => copy.Edition == i) is { } copy && pagesOf(copy) is { } pages ? edition.Anchored(pages) : edition)],
+            Editions =
+            [
+                .. Editions.Select(
+                    (edition, i) =>
+                        Copies.FirstOrDefault(copy => copy.Edition == i) is { } copy && pagesOf(copy) is { } pages
+                            ? edition.Anchored(pages)
+                            : edition
+                ),
+            ],
         };
     }
 
-    private static ImmutableArray<PageSidesRead>? OwnPages(RecordedCopy copy) => copy.Sides.IsEmpty ? null : [.. copy.Sides.Select(PageSidesRead.Unpack)];
+    private static ImmutableArray<PageSidesRead>? OwnPages(RecordedCopy copy) =>
+        copy.Sides.IsEmpty ? null : [.. copy.Sides.Select(PageSidesRead.Unpack)];
 
     private PrintingRecord Checked()
     {
-        var isSound = Title is not null && !Editions.IsDefault && !Copies.IsDefault
-            && Editions.All(edition => edition is { Version: not null, Items.IsDefault: false } && edition.Items.All(item => item is { Item: { Ask: not null, Marks: >= 0 }, Box.Length: 4 }))
+        var isSound =
+            Title is not null
+            && !Editions.IsDefault
+            && !Copies.IsDefault
+            && Editions.All(edition =>
+                edition is { Version: not null, Items.IsDefault: false }
+                && edition.Items.All(item => item is { Item: { Ask: not null, Marks: >= 0 }, Box.Length: 4 })
+            )
             && Copies.All(copy => copy is { Codes.IsDefault: false } && copy.Edition >= 0 && copy.Edition < Editions.Length);
         return isSound ? this : throw new FormatException(Texts.Say("record.changed"));
     }
@@ -148,18 +170,36 @@ public sealed record RecordedEdition(string Version, string? Part, ImmutableArra
         var items = EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length);
         var questions = Questions(edition.Student);
         var keyed = Questions(edition.Key);
-        var settings = worksheet.Sections.SelectMany(section => section.Items.Where(item => item.Setting is not null).Select(item => (item.Number, Section: section, Setting: item.Setting!)))
+        var settings = worksheet
+            .Sections.SelectMany(section =>
+                section
+                    .Items.Where(item => item.Setting is not null)
+                    .Select(item => (item.Number, Section: section, Setting: item.Setting!))
+            )
             .ToDictionary(item => item.Number);
         return new RecordedEdition(
             items.Version,
             items.Part,
             [
-                .. items.Items.Select(item => (Item: item, Place: questions[item.Number], settings[item.Number].Section, settings[item.Number].Setting))
-                    .Select(one => RecordedItem.Of(one.Item, one.Place.SlotId, edition.Composition.Key.Answers[one.Place.SlotId], one.Place.Group.Box, one.Section, one.Setting) with
-                    {
-                        Anchors = Anchored(one.Place.Group.Anchors, keyed[one.Item.Number].Group.Anchors),
-                    }),
-            ])
+                .. items
+                    .Items.Select(item =>
+                        (Item: item, Place: questions[item.Number], settings[item.Number].Section, settings[item.Number].Setting)
+                    )
+                    .Select(one =>
+                        RecordedItem.Of(
+                            one.Item,
+                            one.Place.SlotId,
+                            edition.Composition.Key.Answers[one.Place.SlotId],
+                            one.Place.Group.Box,
+                            one.Section,
+                            one.Setting
+                        ) with
+                        {
+                            Anchors = Anchored(one.Place.Group.Anchors, keyed[one.Item.Number].Group.Anchors),
+                        }
+                    ),
+            ]
+        )
         {
             Clef = edition.Edition.Clef?.Id,
             IsLarge = edition.Edition.IsLarge,
@@ -170,21 +210,37 @@ public sealed record RecordedEdition(string Version, string? Part, ImmutableArra
     }
 
     // What a program before anchors drew is read from its pages.
-    internal RecordedEdition Anchored(ImmutableArray<PageSidesRead> pages) => this with
-    {
-        Items = [.. Items.Select(item => item with { Anchors = AnchorsOfOldRecords.Of(pages[item.Item.Page - 1], item.Place, item.Item.Marks) })],
-        Total = AnchorsOfOldRecords.TotalOf(pages[0].Student, Items.Sum(item => item.Item.Marks)),
-    };
+    internal RecordedEdition Anchored(ImmutableArray<PageSidesRead> pages) =>
+        this with
+        {
+            Items =
+            [
+                .. Items.Select(item =>
+                    item with
+                    {
+                        Anchors = AnchorsOfOldRecords.Of(pages[item.Item.Page - 1], item.Place, item.Item.Marks),
+                    }
+                ),
+            ],
+            Total = AnchorsOfOldRecords.TotalOf(pages[0].Student, Items.Sum(item => item.Item.Marks)),
+        };
 
     // Half sheets have each question twice; the first counts.
-    private static Dictionary<int, (int SlotId, PageGroup Group)> Questions(ImmutableArray<Page> pages) => pages.SelectMany(page => page.Groups)
-        .Where(group => group.Kind is GroupKind.Question)
-        .GroupBy(group => ((GroupKind.Question)group.Kind).Number)
-        .ToDictionary(groups => groups.Key, groups => (((GroupKind.Question)groups.First().Kind).SlotId, groups.First()));
+    private static Dictionary<int, (int SlotId, PageGroup Group)> Questions(ImmutableArray<Page> pages) =>
+        pages
+            .SelectMany(page => page.Groups)
+            .Where(group => group.Kind is GroupKind.Question)
+            .GroupBy(group => ((GroupKind.Question)group.Kind).Number)
+            .ToDictionary(groups => groups.Key, groups => (((GroupKind.Question)groups.First().Kind).SlotId, groups.First()));
 
     // The places as the student has them, the heads as the key has them.
-    private static ItemAnchors? Anchored(ItemAnchors? student, ItemAnchors? key) => student is null || key is null ? student
-        : student with { Figures = [.. student.Figures.Zip(key.Figures, (own, answered) => own with { Heads = answered.Heads })] };
+    private static ItemAnchors? Anchored(ItemAnchors? student, ItemAnchors? key) =>
+        student is null || key is null
+            ? student
+            : student with
+            {
+                Figures = [.. student.Figures.Zip(key.Figures, (own, answered) => own with { Heads = answered.Heads })],
+            };
 
     internal ImmutableArray<SetItem> ToMark() => [.. Items.Select(item => item.ToMark(this))];
 }
@@ -238,37 +294,41 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
         };
     }
 
-    internal SetItem ToMark(RecordedEdition edition) => new(
-        Item.Number,
-        Item.Section,
-        edition.Sections.ElementAtOrDefault(Item.Section - 1) ?? Texts.Say("paper.section", ("number", Item.Section)),
-        edition.Version,
-        edition.Part,
-        Item.Prompt,
-        AnswerText,
-        AlsoRight,
-        Working ?? Item.Working,
-        Item.Marks,
-        Item.Load,
-        What(),
-        AskedQuestionFile.Read(Asked ?? throw new FormatException(Texts.Say("record.question", ("number", Item.Number)))));
+    internal SetItem ToMark(RecordedEdition edition) =>
+        new(
+            Item.Number,
+            Item.Section,
+            edition.Sections.ElementAtOrDefault(Item.Section - 1) ?? Texts.Say("paper.section", ("number", Item.Section)),
+            edition.Version,
+            edition.Part,
+            Item.Prompt,
+            AnswerText,
+            AlsoRight,
+            Working ?? Item.Working,
+            Item.Marks,
+            Item.Load,
+            What(),
+            AskedQuestionFile.Read(Asked ?? throw new FormatException(Texts.Say("record.question", ("number", Item.Number))))
+        );
 
     // A kind this program does not know any more is of the group the record says; the oldest records do not say.
-    private Asked What() => new(
-        Item.Kind,
-        Word<QuestionGroup>(Group) ?? QuestionCatalogue.Standard.Find(Item.Kind)?.Group ?? QuestionGroup.Scales,
-        ScaleTypes.Find(Item.Ask.Type) ?? throw new FormatException(Texts.Say("record.question", ("number", Item.Number))),
-        NoteText.Parse(Item.Ask.Tonic))
-    {
-        Clef = Clef.Find(Item.Ask.Clef),
-        Direction = Word<Direction>(Item.Ask.Direction),
-        WriteWith = Word<Notation>(Item.Ask.WriteWith),
-        AnswerAs = Word<AnswerForm>(Item.Ask.AnswerAs),
-        Option = Item.Ask.Option,
-        Scaffold = Word<Scaffolding>(Item.Ask.Scaffold),
-        Octaves = Item.Ask.Octaves,
-        Variant = Item.Ask.Variant,
-    };
+    private Asked What() =>
+        new(
+            Item.Kind,
+            Word<QuestionGroup>(Group) ?? QuestionCatalogue.Standard.Find(Item.Kind)?.Group ?? QuestionGroup.Scales,
+            ScaleTypes.Find(Item.Ask.Type) ?? throw new FormatException(Texts.Say("record.question", ("number", Item.Number))),
+            NoteText.Parse(Item.Ask.Tonic)
+        )
+        {
+            Clef = Clef.Find(Item.Ask.Clef),
+            Direction = Word<Direction>(Item.Ask.Direction),
+            WriteWith = Word<Notation>(Item.Ask.WriteWith),
+            AnswerAs = Word<AnswerForm>(Item.Ask.AnswerAs),
+            Option = Item.Ask.Option,
+            Scaffold = Word<Scaffolding>(Item.Ask.Scaffold),
+            Octaves = Item.Ask.Octaves,
+            Variant = Item.Ask.Variant,
+        };
 
     private static T? Word<T>(string? word)
         where T : struct, Enum => FileWords.TryParse<T>(word, out var choice) ? choice : null;

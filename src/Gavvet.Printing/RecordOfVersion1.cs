@@ -28,16 +28,31 @@ internal static class RecordOfVersion1
         return record with
         {
             GavvetPrinting = PrintingRecord.Version,
-            Copies = [.. editions.Select((edition, i) => new RecordedCopy(
-                i + 1,
-                edition.TryGetProperty("seat", out var seat) ? seat.GetString() : null,
-                i,
-                edition.TryGetProperty("codes", out var codes) ? [.. codes.EnumerateArray().Select(code => code.GetString() ?? "")] : []))],
-            Editions = [.. record.Editions.Select((edition, i) => edition with
-            {
-                IsLarge = editions[i].TryGetProperty("seat", out _),
-                Items = [.. edition.Items.Select(item => item with { Asked = AskedQuestionFile.Write(AskedOf(style, item)) })],
-            })],
+            Copies =
+            [
+                .. editions.Select(
+                    (edition, i) =>
+                        new RecordedCopy(
+                            i + 1,
+                            edition.TryGetProperty("seat", out var seat) ? seat.GetString() : null,
+                            i,
+                            edition.TryGetProperty("codes", out var codes)
+                                ? [.. codes.EnumerateArray().Select(code => code.GetString() ?? "")]
+                                : []
+                        )
+                ),
+            ],
+            Editions =
+            [
+                .. record.Editions.Select(
+                    (edition, i) =>
+                        edition with
+                        {
+                            IsLarge = editions[i].TryGetProperty("seat", out _),
+                            Items = [.. edition.Items.Select(item => item with { Asked = AskedQuestionFile.Write(AskedOf(style, item)) })],
+                        }
+                ),
+            ],
         };
     }
 
@@ -45,7 +60,12 @@ internal static class RecordOfVersion1
     {
         var (answer, accepted) = (item.Item.Answer, item.Item.Accepted);
         if (ScaleOf(style, item.Item) is { } scale)
-            return new AskedQuestion { Lines = [new AnsweredLine(new WordsPart(item.AnswerText))], Text = item.AnswerText, Scale = scale };
+            return new AskedQuestion
+            {
+                Lines = [new AnsweredLine(new WordsPart(item.AnswerText))],
+                Text = item.AnswerText,
+                Scale = scale,
+            };
         string[] lines = [.. answer.Text ?? [item.AnswerText]];
         // Which line another answer belongs to was not kept: it is taken on any of them.
         AnswerPart[] others = [.. accepted.SelectMany(other => other.Text ?? []).SelectMany(other => PartReading.PartsOf(style, other))];
@@ -56,7 +76,14 @@ internal static class RecordOfVersion1
             Lines = [.. lines.Select(line => LineOf(style, line, others))],
             Text = item.AnswerText,
             Choices = isChosen ? choices : [],
-            RightChoices = isChosen ? [.. Enumerable.Range(0, choices.Length).Where(i => lines.Append(item.AnswerText).Any(line => PartReading.Plain(line) == PartReading.Plain(choices[i])))] : [],
+            RightChoices = isChosen
+                ?
+                [
+                    .. Enumerable
+                        .Range(0, choices.Length)
+                        .Where(i => lines.Append(item.AnswerText).Any(line => PartReading.Plain(line) == PartReading.Plain(choices[i]))),
+                ]
+                : [],
         };
     }
 
@@ -71,15 +98,28 @@ internal static class RecordOfVersion1
     {
         if ((item.Answer.Ascending ?? item.Answer.Descending) is not { Length: > 0 } line || !NoteText.TryParse(line[0], out var tonic))
             return null;
-        var direction = item.Answer.Descending is null ? Direction.Ascending : item.Answer.Ascending is null ? Direction.Descending : Direction.Both;
-        return ScaleTypes.All.OrderBy(type => type.Id != item.Ask.Type)
+        var direction =
+            item.Answer.Descending is null ? Direction.Ascending
+            : item.Answer.Ascending is null ? Direction.Descending
+            : Direction.Both;
+        return ScaleTypes
+            .All.OrderBy(type => type.Id != item.Ask.Type)
             .Where(type => style.CanSpell(type, tonic) && IsSpelled(style.Spell(type, tonic), item.Answer))
             .Select(type => new AskedLine(type, tonic, direction)
             {
                 UnderSignature = item.Ask.WriteWith == FileWords.Of(Notation.Signature),
-                OtherTonics = [.. item.Accepted.Select(other => (other.Ascending ?? other.Descending)?[0]).OfType<string>().Select(NoteText.Parse).Where(other => other != tonic).Distinct()],
+                OtherTonics =
+                [
+                    .. item
+                        .Accepted.Select(other => (other.Ascending ?? other.Descending)?[0])
+                        .OfType<string>()
+                        .Select(NoteText.Parse)
+                        .Where(other => other != tonic)
+                        .Distinct(),
+                ],
             })
-            .FirstOrDefault() ?? throw new FormatException(Texts.Say("record.no-scale", ("number", item.Number)));
+            .FirstOrDefault()
+            ?? throw new FormatException(Texts.Say("record.no-scale", ("number", item.Number)));
     }
 
     private static bool IsSpelled(Scale scale, ItemAnswer answer) =>

@@ -41,14 +41,23 @@ public sealed class RecordedPapers
         var byCode = code is null ? null : OfCode(code);
         if (student is null)
             return byCode!;
-        RecordedCopy[] own = [.. Record.Copies.Where(copy => string.Equals(copy.Student, student.Trim(), StringComparison.OrdinalIgnoreCase))];
+        RecordedCopy[] own =
+        [
+            .. Record.Copies.Where(copy => string.Equals(copy.Student, student.Trim(), StringComparison.OrdinalIgnoreCase)),
+        ];
         if (own.Length == 0)
             throw new FormatException(Texts.Say("paper.none", ("student", student.Trim())));
         if (byCode is not null)
-            return own.Contains(byCode) ? byCode : throw new FormatException(byCode.Student is { } other
-                ? Texts.Say("paper.other", ("code", PageCode.Printed(Plain(code!))), ("owner", other), ("student", own[0].Student!))
-                : Texts.Say("paper.spare", ("code", PageCode.Printed(Plain(code!))), ("student", own[0].Student!)));
-        return own.Length == 1 ? own[0] : throw new FormatException(Texts.Say("paper.several", ("count", own.Length), ("student", own[0].Student!)));
+            return own.Contains(byCode)
+                ? byCode
+                : throw new FormatException(
+                    byCode.Student is { } other
+                        ? Texts.Say("paper.other", ("code", PageCode.Printed(Plain(code!))), ("owner", other), ("student", own[0].Student!))
+                        : Texts.Say("paper.spare", ("code", PageCode.Printed(Plain(code!))), ("student", own[0].Student!))
+                );
+        return own.Length == 1
+            ? own[0]
+            : throw new FormatException(Texts.Say("paper.several", ("count", own.Length), ("student", own[0].Student!)));
     }
 
     /// <summary>An item of a paper.</summary>
@@ -58,12 +67,18 @@ public sealed class RecordedPapers
     public SetItem ItemOf(RecordedCopy copy, int number)
     {
         var items = ItemsOf(copy);
-        return items.FirstOrDefault(item => item.Number == number) ?? throw new FormatException(items.Length == 0 ? Texts.Say("paper.no-items", ("number", number)) : Texts.Say("paper.item", ("number", number), ("first", items[0].Number), ("last", items[^1].Number)));
+        return items.FirstOrDefault(item => item.Number == number)
+            ?? throw new FormatException(
+                items.Length == 0
+                    ? Texts.Say("paper.no-items", ("number", number))
+                    : Texts.Say("paper.item", ("number", number), ("first", items[0].Number), ("last", items[^1].Number))
+            );
     }
 
     /// <summary>The items of a paper, in order.</summary>
     /// <param name="copy">The paper.</param>
-    public ImmutableArray<SetItem> ItemsOf(RecordedCopy copy) => _items.TryGetValue(copy.Edition, out var known) ? known : _items[copy.Edition] = Record.ItemsOf(copy);
+    public ImmutableArray<SetItem> ItemsOf(RecordedCopy copy) =>
+        _items.TryGetValue(copy.Edition, out var known) ? known : _items[copy.Edition] = Record.ItemsOf(copy);
 
     private RecordedCopy OfCode(string typed)
     {
@@ -73,7 +88,9 @@ public sealed class RecordedPapers
         if (problem is null)
             throw new FormatException(Texts.Say("paper.not-of", ("code", PageCode.Printed(code))));
         string[] near = [.. Record.Copies.SelectMany(copy => copy.Codes).Where(other => PageCode.IsNear(typed, other)).Take(2)];
-        throw new FormatException(near is [var one] ? Texts.Say("code.may-be", ("problem", problem), ("code", PageCode.Printed(one))) : problem);
+        throw new FormatException(
+            near is [var one] ? Texts.Say("code.may-be", ("problem", problem), ("code", PageCode.Printed(one))) : problem
+        );
     }
 
     private static string Plain(string typed) => PageCode.Problem(typed, out var code) is null ? code : typed;

@@ -9,12 +9,18 @@ using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
-/// <summary>A report for a parents' evening: what is secure and what is next, on one page wherever it fits, with no word of others.</summary>
+/// <summary>A report for a parents' evening: what is secure and what is next, on one page wherever it fits, with no word of
+/// others.</summary>
 public static class ReportPage
 {
-    private const int Side = 22_000, Top = 20_000, LinesByHand = 5;
+    private const int Side = 22_000,
+        Top = 20_000,
+        LinesByHand = 5;
 
-    private static readonly int Title = PageMetrics.Points(18), Heading = PageMetrics.Points(13), Body = PageMetrics.Points(11), Small = PageMetrics.Points(9);
+    private static readonly int Title = PageMetrics.Points(18),
+        Heading = PageMetrics.Points(13),
+        Body = PageMetrics.Points(11),
+        Small = PageMetrics.Points(9);
 
     /// <summary>The pages of a report.</summary>
     /// <param name="name">The student's name, or the class's.</param>
@@ -30,7 +36,15 @@ public static class ReportPage
         Write(about, TextStyle.Italic, Body, 0);
         if (report.Secure.IsEmpty && report.Growing.IsEmpty && report.Next.IsEmpty)
             Write(Texts.Say("report.nothing"), TextStyle.Regular, Body, 0);
-        foreach (var (heading, lines) in new[] { ("report.heading.secure", report.Secure), ("report.heading.growing", report.Growing), ("report.heading.next", report.Next), ("report.heading.coming", report.Coming) })
+        foreach (
+            var (heading, lines) in new[]
+            {
+                ("report.heading.secure", report.Secure),
+                ("report.heading.growing", report.Growing),
+                ("report.heading.next", report.Next),
+                ("report.heading.coming", report.Coming),
+            }
+        )
         {
             if (lines.IsEmpty)
                 continue;
@@ -54,7 +68,15 @@ public static class ReportPage
             pages[^1].Add(new LinePrimitive(Role.Rule, Ink.Example, Side, y, Side + width, y, 150));
         }
 
-        return [.. pages.Select(lines => new Page(metrics.Width, metrics.Height, [new PageGroup(GroupKind.Furniture, default, null, lines.ToImmutable())], []))];
+        return
+        [
+            .. pages.Select(lines => new Page(
+                metrics.Width,
+                metrics.Height,
+                [new PageGroup(GroupKind.Furniture, default, null, lines.ToImmutable())],
+                []
+            )),
+        ];
 
         void Write(string words, TextStyle style, int size, int indent)
         {

@@ -13,14 +13,33 @@ public static class ScoreMarking
     /// <param name="copy">The paper.</param>
     /// <param name="score">The score.</param>
     /// <exception cref="FormatException">Nothing in the score belongs to the paper.</exception>
-    public static ImmutableArray<(SetItem Item, Marking Marking)> Of(RecordedPapers papers, RecordedCopy copy, ImmutableArray<ReadPart> score)
+    public static ImmutableArray<(SetItem Item, Marking Marking)> Of(
+        RecordedPapers papers,
+        RecordedCopy copy,
+        ImmutableArray<ReadPart> score
+    )
     {
         var items = papers.ItemsOf(copy).Where(item => item.Question.Scale is not null).ToDictionary(item => item.Number);
         // A score may hold every version and part; the student wrote in one of them. The last staff of a question takes the answer.
-        var staves = PartOf(papers, copy, score)?.Staves.Where(staff => staff.Number is { } number && items.ContainsKey(number) && staff.Notes.Length > 1).GroupBy(staff => staff.Number!.Value).ToArray() ?? [];
+        var staves = PartOf(papers, copy, score)
+            ?.Staves.Where(staff => staff.Number is { } number && items.ContainsKey(number) && staff.Notes.Length > 1)
+            .GroupBy(staff => staff.Number!.Value)
+            .ToArray()
+            ?? [];
         if (staves.Length == 0)
             throw new FormatException(Texts.Say("score.no-staff"));
-        return [.. staves.Select(own => (items[own.Key], papers.Mark(items[own.Key], new Decision.Written(items[own.Key].Question.Scale!.AsksSignature ? own.Last().TextAfterSignature : own.Last().Text))))];
+        return
+        [
+            .. staves.Select(own =>
+                (
+                    items[own.Key],
+                    papers.Mark(
+                        items[own.Key],
+                        new Decision.Written(items[own.Key].Question.Scale!.AsksSignature ? own.Last().TextAfterSignature : own.Last().Text)
+                    )
+                )
+            ),
+        ];
     }
 
     private static ReadPart? PartOf(RecordedPapers papers, RecordedCopy copy, ImmutableArray<ReadPart> score)

@@ -13,9 +13,14 @@ namespace Gavvet.Printing;
 /// </summary>
 public static class Slips
 {
-    private const int Side = 17_000, Top = 13_000, Gap = 4_000, Dash = 2_500;
+    private const int Side = 17_000,
+        Top = 13_000,
+        Gap = 4_000,
+        Dash = 2_500;
 
-    private static readonly int Title = PageMetrics.Points(13), Body = PageMetrics.Points(10), Small = PageMetrics.Points(9);
+    private static readonly int Title = PageMetrics.Points(13),
+        Body = PageMetrics.Points(10),
+        Small = PageMetrics.Points(9);
 
     /// <summary>The slips of some papers.</summary>
     /// <param name="papers">The papers; those without a marking get none.</param>
@@ -45,7 +50,14 @@ public static class Slips
 
     /// <summary>Where the name goes on the first page of a slip that was laid out without one.</summary>
     /// <param name="page">The page.</param>
-    public static NamePlace NamePlace(Page page) => new(Side + TextSetter.Width(Texts.Say("slip.no-name"), TextStyle.Bold, Title) + (Title / 2), Top + Title, Title, page.Width / 2, false);
+    public static NamePlace NamePlace(Page page) =>
+        new(
+            Side + TextSetter.Width(Texts.Say("slip.no-name"), TextStyle.Bold, Title) + (Title / 2),
+            Top + Title,
+            Title,
+            page.Width / 2,
+            false
+        );
 
     private sealed record Row(int Height, ImmutableArray<Primitive> Primitives);
 
@@ -79,8 +91,17 @@ public static class Slips
         return new PageGroup(GroupKind.Furniture, default, null, placed.ToImmutable());
     }
 
-    private static PageGroup Cut(int width, int y) => new(GroupKind.Furniture, default, null,
-        [.. Enumerable.Range(0, width / (2 * Dash)).Select(i => (Primitive)new LinePrimitive(Role.Rule, Ink.Example, i * 2 * Dash, y, ((i * 2) + 1) * Dash, y, 150))]);
+    private static PageGroup Cut(int width, int y) =>
+        new(
+            GroupKind.Furniture,
+            default,
+            null,
+            [
+                .. Enumerable
+                    .Range(0, width / (2 * Dash))
+                    .Select(i => (Primitive)new LinePrimitive(Role.Rule, Ink.Example, i * 2 * Dash, y, ((i * 2) + 1) * Dash, y, 150)),
+            ]
+        );
 
     private static IEnumerable<Row> Rows(MarkedPaper paper, int width)
     {
@@ -89,10 +110,19 @@ public static class Slips
             yield return Score(section.Key.SectionTitle, Earned(paper, section), width);
         var misses = paper.Items.Where(item => paper.Markings.GetValueOrDefault(item.Number) is { IsRight: false }).ToArray();
         if (misses.Length == 0)
-            yield return Text(Texts.Say(paper.Markings.Count == paper.Items.Length ? "slip.all-right" : "slip.right-so-far"), TextStyle.Italic, Body, width, Ink.Given);
+            yield return Text(
+                Texts.Say(paper.Markings.Count == paper.Items.Length ? "slip.all-right" : "slip.right-so-far"),
+                TextStyle.Italic,
+                Body,
+                width,
+                Ink.Given
+            );
         foreach (var item in misses)
             yield return Miss(paper, item, width);
-        var marked = paper.Markings.Values.Where(marking => marking.Remark is { Length: > 0 }).Select(marking => marking.Remark!).Distinct();
+        var marked = paper
+            .Markings.Values.Where(marking => marking.Remark is { Length: > 0 })
+            .Select(marking => marking.Remark!)
+            .Distinct();
         foreach (var remark in marked)
             yield return Text(remark, TextStyle.Italic, Body, width, Ink.Answer);
     }
@@ -100,7 +130,11 @@ public static class Slips
     private static (int Marks, int Of, int Open) Earned(MarkedPaper paper, IEnumerable<SetItem> items)
     {
         var of = items.ToArray();
-        return (of.Sum(item => paper.Markings.GetValueOrDefault(item.Number)?.Marks ?? 0), of.Sum(item => item.Marks), of.Count(item => !paper.Markings.ContainsKey(item.Number)));
+        return (
+            of.Sum(item => paper.Markings.GetValueOrDefault(item.Number)?.Marks ?? 0),
+            of.Sum(item => item.Marks),
+            of.Count(item => !paper.Markings.ContainsKey(item.Number))
+        );
     }
 
     private static Row Head(MarkedPaper paper, int width)
@@ -108,11 +142,27 @@ public static class Slips
         var (marks, of, open) = Earned(paper, paper.Items);
         var total = Texts.Say("slip.total", ("marks", marks), ("of", of));
         var edition = paper.Record.Editions[paper.Copy.Edition];
-        string[] about = [paper.Record.Title, .. paper.Record.Class is { } group ? new[] { group } : [], Texts.Say("paper.version", ("letter", edition.Version)), paper.Date];
+        string[] about =
+        [
+            paper.Record.Title,
+            .. paper.Record.Class is { } group ? new[] { group } : [],
+            Texts.Say("paper.version", ("letter", edition.Version)),
+            paper.Date,
+        ];
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var room = width - TextSetter.Width(total, TextStyle.Bold, Title) - Gap;
-        primitives.AddRange(TextSetter.Line(TextSetter.Shortened(paper.Student.Length > 0 ? paper.Student : Texts.Say("slip.no-name"), TextStyle.Bold, Title, room), TextStyle.Bold, Title, 0, Title));
-        primitives.AddRange(TextSetter.Line(total, TextStyle.Bold, Title, width - TextSetter.Width(total, TextStyle.Bold, Title), Title, Ink.Answer));
+        primitives.AddRange(
+            TextSetter.Line(
+                TextSetter.Shortened(paper.Student.Length > 0 ? paper.Student : Texts.Say("slip.no-name"), TextStyle.Bold, Title, room),
+                TextStyle.Bold,
+                Title,
+                0,
+                Title
+            )
+        );
+        primitives.AddRange(
+            TextSetter.Line(total, TextStyle.Bold, Title, width - TextSetter.Width(total, TextStyle.Bold, Title), Title, Ink.Answer)
+        );
         var y = Title + (Body * 3 / 2);
         foreach (var line in TextSetter.Wrap(string.Join(" · ", about.Where(words => words.Length > 0)), TextStyle.Regular, Small, width))
         {
@@ -134,11 +184,13 @@ public static class Slips
     {
         var score = Texts.Say("slip.section", ("marks", earned.Marks), ("of", earned.Of));
         var x = width - TextSetter.Width(score, TextStyle.Regular, Body);
-        return new Row(Body * 14 / 10,
-        [
-            .. TextSetter.Line(TextSetter.Shortened(heading, TextStyle.Regular, Body, x - Gap), TextStyle.Regular, Body, 0, Body),
-            .. TextSetter.Line(score, TextStyle.Regular, Body, x, Body),
-        ]);
+        return new Row(
+            Body * 14 / 10,
+            [
+                .. TextSetter.Line(TextSetter.Shortened(heading, TextStyle.Regular, Body, x - Gap), TextStyle.Regular, Body, 0, Body),
+                .. TextSetter.Line(score, TextStyle.Regular, Body, x, Body),
+            ]
+        );
     }
 
     // The question as the key has it, then what went wrong and how the answer is found.
@@ -149,7 +201,11 @@ public static class Slips
         var drawn = MarkedPaper.Within(paper.Pages[page].Key, box);
         var (left, top) = (box.Left, drawn.IsEmpty ? box.Top : Math.Min(box.Top, drawn.Min(primitive => primitive.InkBox.Top)));
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
-        primitives.AddRange(drawn.Concat(MarkedPages.Earned(paper.AnchorsOf(item.Number).Mark, marking.Marks)).Select(primitive => primitive.Moved(-left, Gap - top)));
+        primitives.AddRange(
+            drawn
+                .Concat(MarkedPages.Earned(paper.AnchorsOf(item.Number).Mark, marking.Marks))
+                .Select(primitive => primitive.Moved(-left, Gap - top))
+        );
         var y = Gap + (drawn.IsEmpty ? 0 : drawn.Max(primitive => primitive.InkBox.Bottom) - top) + (Small / 2);
 
         void Write(string words, TextStyle style, Ink ink)
@@ -173,6 +229,9 @@ public static class Slips
     private static Row Text(string words, TextStyle style, int size, int width, Ink ink)
     {
         var lines = TextSetter.Wrap(words, style, size, width);
-        return new Row((lines.Length * size * 13 / 10) + size, [.. lines.SelectMany((line, i) => TextSetter.Line(line, style, size, 0, (size * 2) + (i * size * 13 / 10), ink))]);
+        return new Row(
+            (lines.Length * size * 13 / 10) + size,
+            [.. lines.SelectMany((line, i) => TextSetter.Line(line, style, size, 0, (size * 2) + (i * size * 13 / 10), ink))]
+        );
     }
 }

@@ -18,7 +18,16 @@ internal static class BackupCheck
 
     private static readonly (string Table, string Column)[] Times =
     [
-        ("Sheets", "ChangedAt"), ("Sheets", "DeletedAt"), ("Revisions", "MadeAt"), ("RestorePoints", "MadeAt"), ("Library", "KeptAt"), ("Library", "DeletedAt"), ("Printings", "MadeAt"), ("Printings", "ReturnedAt"), ("Classes", "MadeAt"), ("Markings", "MadeAt"),
+        ("Sheets", "ChangedAt"),
+        ("Sheets", "DeletedAt"),
+        ("Revisions", "MadeAt"),
+        ("RestorePoints", "MadeAt"),
+        ("Library", "KeptAt"),
+        ("Library", "DeletedAt"),
+        ("Printings", "MadeAt"),
+        ("Printings", "ReturnedAt"),
+        ("Classes", "MadeAt"),
+        ("Markings", "MadeAt"),
     ];
 
     /// <summary>Checks a file, and brings it to this program's version where it lies.</summary>
@@ -32,7 +41,10 @@ internal static class BackupCheck
         if (await DatabaseEngine.AskAsync(path, "PRAGMA integrity_check") is not "ok")
             throw new BackupException(Broken);
         // A trigger, a view or a table of another program's would run with what is restored; ours has none.
-        if (await CountAsync(path, "sqlite_master WHERE type IN ('trigger', 'view') OR sql LIKE 'CREATE VIRTUAL%'") > 0 || await DatabaseEngine.AskAsync(path, "PRAGMA encoding") is not "UTF-8")
+        if (
+            await CountAsync(path, "sqlite_master WHERE type IN ('trigger', 'view') OR sql LIKE 'CREATE VIRTUAL%'") > 0
+            || await DatabaseEngine.AskAsync(path, "PRAGMA encoding") is not "UTF-8"
+        )
             throw new BackupException(NotOurs);
         try
         {
@@ -45,8 +57,13 @@ internal static class BackupCheck
 
         await DatabaseEngine.AskAsync(path, "PRAGMA journal_mode=DELETE");
         await CompareTablesAsync(path, scratch);
-        if (await CountAsync(path, "pragma_foreign_key_check") > 0
-            || await CountAsync(path, "Sheets LEFT JOIN Revisions ON Revisions.Id = HeadId WHERE HeadId IS NULL OR Revisions.SheetId IS NOT Sheets.Id") > 0)
+        if (
+            await CountAsync(path, "pragma_foreign_key_check") > 0
+            || await CountAsync(
+                path,
+                "Sheets LEFT JOIN Revisions ON Revisions.Id = HeadId WHERE HeadId IS NULL OR Revisions.SheetId IS NOT Sheets.Id"
+            ) > 0
+        )
             throw new BackupException(Broken);
         foreach (var (table, column) in Times)
         {
@@ -83,7 +100,13 @@ internal static class BackupCheck
         foreach (var column in await ColumnsAsync(path))
         {
             var parts = column.Split('|');
-            if (parts[0] == "column" && await CountAsync(path, $"\"{parts[1]}\" WHERE typeof(\"{parts[2]}\") NOT IN ('{parts[3].ToLowerInvariant()}', '{(parts[4] == "1" ? "" : "null")}')") > 0)
+            if (
+                parts[0] == "column"
+                && await CountAsync(
+                    path,
+                    $"\"{parts[1]}\" WHERE typeof(\"{parts[2]}\") NOT IN ('{parts[3].ToLowerInvariant()}', '{(parts[4] == "1" ? "" : "null")}')"
+                ) > 0
+            )
                 throw new BackupException(Broken);
         }
     }
@@ -114,7 +137,14 @@ internal static class BackupCheck
         var left = Unfolded * Math.Max(new FileInfo(path).Length, SmallestFile);
         try
         {
-            foreach (var packed in new[] { database.PrintedPages.Select(page => page.Sides), database.Printings.Select(printing => printing.PackedRecord), database.ReturnedPages.Select(page => page.Page) })
+            foreach (
+                var packed in new[]
+                {
+                    database.PrintedPages.Select(page => page.Sides),
+                    database.Printings.Select(printing => printing.PackedRecord),
+                    database.ReturnedPages.Select(page => page.Page),
+                }
+            )
             {
                 await foreach (var value in packed.AsAsyncEnumerable())
                     left -= PackedText.SizeOf(value, left);
@@ -126,5 +156,6 @@ internal static class BackupCheck
         }
     }
 
-    private static async Task<long> CountAsync(string path, string from) => await DatabaseEngine.AskAsync(path, $"SELECT COUNT(*) FROM {from}") as long? ?? 0;
+    private static async Task<long> CountAsync(string path, string from) =>
+        await DatabaseEngine.AskAsync(path, $"SELECT COUNT(*) FROM {from}") as long? ?? 0;
 }

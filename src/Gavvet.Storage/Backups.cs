@@ -11,7 +11,15 @@ namespace Gavvet.Storage;
 /// <param name="LastChange">When a sheet in it was last changed, or null.</param>
 /// <param name="Newest">The titles of the sheets changed last.</param>
 /// <param name="Unreadable">Sheets whose last state cannot be read.</param>
-public sealed record BackupContents(int Sheets, int Deleted, int Printings, int Sections, DateTimeOffset? LastChange, IReadOnlyList<string> Newest, int Unreadable)
+public sealed record BackupContents(
+    int Sheets,
+    int Deleted,
+    int Printings,
+    int Sections,
+    DateTimeOffset? LastChange,
+    IReadOnlyList<string> Newest,
+    int Unreadable
+)
 {
     /// <summary>Classes, those laid away among them.</summary>
     public int Classes { get; init; }
@@ -40,19 +48,13 @@ public sealed record DailyCopy(string Name, DateTimeOffset MadeAt, long Bytes);
 /// <summary>A file that cannot be restored; the message says why.</summary>
 public sealed class BackupException : Exception
 {
-    public BackupException()
-    {
-    }
+    public BackupException() { }
 
     public BackupException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public BackupException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }
 
 /// <summary>
@@ -110,42 +112,57 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     /// Makes today's copy if there is none yet, and lets go what is older than seven days. A copy that is dated later than
     /// today, from a time when the clock was wrong, takes no other's place.
     /// </summary>
-    public Task KeepDailyAsync(CancellationToken cancellation = default) => AloneAsync(async () =>
-    {
-        Directory.CreateDirectory(_copies);
-        var name = $"{clock.GetLocalNow():yyyy-MM-dd}";
-        var today = Path.Combine(_copies, name + ".gavvet");
-        if (!File.Exists(today))
-            await CopyToAsync(today);
-        foreach (var old in Copies().Where(copy => string.CompareOrdinal(copy.Name, name) <= 0).Skip(CopiesKept))
-            File.Delete(Path.Combine(_copies, old.Name + ".gavvet"));
-        var oldest = clock.GetUtcNow().UtcDateTime.AddDays(-CopiesKept);
-        foreach (var aside in Aside().Where(path => File.GetLastWriteTimeUtc(path) < oldest))
-            DatabaseFile.Delete(aside);
-        return true;
-    }, cancellation);
+    public Task KeepDailyAsync(CancellationToken cancellation = default) =>
+        AloneAsync(
+            async () =>
+            {
+                Directory.CreateDirectory(_copies);
+                var name = $"{clock.GetLocalNow():yyyy-MM-dd}";
+                var today = Path.Combine(_copies, name + ".gavvet");
+                if (!File.Exists(today))
+                    await CopyToAsync(today);
+                foreach (var old in Copies().Where(copy => string.CompareOrdinal(copy.Name, name) <= 0).Skip(CopiesKept))
+                    File.Delete(Path.Combine(_copies, old.Name + ".gavvet"));
+                var oldest = clock.GetUtcNow().UtcDateTime.AddDays(-CopiesKept);
+                foreach (var aside in Aside().Where(path => File.GetLastWriteTimeUtc(path) < oldest))
+                    DatabaseFile.Delete(aside);
+                return true;
+            },
+            cancellation
+        );
 
     /// <summary>The daily copies, the newest first.</summary>
-    public IReadOnlyList<DailyCopy> Copies() => Directory.Exists(_copies)
-        ? [.. new DirectoryInfo(_copies).GetFiles("????-??-??.gavvet").OrderByDescending(file => file.Name).Select(file => new DailyCopy(Path.GetFileNameWithoutExtension(file.Name), file.LastWriteTimeUtc, file.Length))]
-        : [];
+    public IReadOnlyList<DailyCopy> Copies() =>
+        Directory.Exists(_copies)
+            ?
+            [
+                .. new DirectoryInfo(_copies)
+                    .GetFiles("????-??-??.gavvet")
+                    .OrderByDescending(file => file.Name)
+                    .Select(file => new DailyCopy(Path.GetFileNameWithoutExtension(file.Name), file.LastWriteTimeUtc, file.Length)),
+            ]
+            : [];
 
     /// <summary>The path of a daily copy, or null; only names that are listed lead anywhere.</summary>
-    public string? PathOf(string? name) => Copies().FirstOrDefault(copy => copy.Name == name) is { } copy ? Path.Combine(_copies, copy.Name + ".gavvet") : null;
+    public string? PathOf(string? name) =>
+        Copies().FirstOrDefault(copy => copy.Name == name) is { } copy ? Path.Combine(_copies, copy.Name + ".gavvet") : null;
 
     /// <summary>Whether a name is that of a file which holds what was there before a restore.</summary>
-    public bool IsBefore(string? name) => Directory.GetFiles(folder.Path, "before-restore-*.gavvet").Any(path => Path.GetFileName(path) == name);
+    public bool IsBefore(string? name) =>
+        Directory.GetFiles(folder.Path, "before-restore-*.gavvet").Any(path => Path.GetFileName(path) == name);
 
-    /// <summary>Every whole database beside the live one: daily copies, what was there before a restore, and what waits to be restored.</summary>
+    /// <summary>Every whole database beside the live one: daily copies, what was there before a restore, and what waits to be
+    /// restored.</summary>
     internal IReadOnlyList<string> Whole() =>
-    [
-        .. Copies().Select(copy => Path.Combine(_copies, copy.Name + ".gavvet")),
-        .. Directory.GetFiles(folder.Path, "before-restore-*.gavvet"),
-        .. Directory.GetFiles(folder.TemporaryPath, "staged-*"),
-    ];
+        [
+            .. Copies().Select(copy => Path.Combine(_copies, copy.Name + ".gavvet")),
+            .. Directory.GetFiles(folder.Path, "before-restore-*.gavvet"),
+            .. Directory.GetFiles(folder.TemporaryPath, "staged-*"),
+        ];
 
     /// <summary>What was put aside and is no database of this program any more: damaged ones, and those from before a migration.</summary>
-    internal IReadOnlyList<string> Unusable() => [.. Directory.GetFiles(folder.Path, "damaged-*"), .. Directory.GetFiles(folder.Path, "gavvet.db.before-*")];
+    internal IReadOnlyList<string> Unusable() =>
+        [.. Directory.GetFiles(folder.Path, "damaged-*"), .. Directory.GetFiles(folder.Path, "gavvet.db.before-*")];
 
     // A name no file has yet, in the same second either: what was put aside is never written over.
     private string FreeName(string what, string extension)
@@ -202,7 +219,12 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
 
     private async Task<StagedBackup> CheckedAsync(string incoming)
     {
-        foreach (var old in new DirectoryInfo(folder.TemporaryPath).GetFiles("staged-*").OrderByDescending(file => file.LastWriteTimeUtc).Skip(StagedAtOnce - 1))
+        foreach (
+            var old in new DirectoryInfo(folder.TemporaryPath)
+                .GetFiles("staged-*")
+                .OrderByDescending(file => file.LastWriteTimeUtc)
+                .Skip(StagedAtOnce - 1)
+        )
             DatabaseFile.Delete(old.FullName);
         var token = Guid.NewGuid().ToString("N");
         var path = Staged(token)!;
@@ -215,14 +237,18 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         catch (Exception problem)
         {
             DatabaseFile.Delete(path);
-            if (DatabaseEngine.TroubleOf(problem) is { } and not DatabaseTrouble.Full || problem is InvalidOperationException or FormatException or OverflowException)
+            if (
+                DatabaseEngine.TroubleOf(problem) is { } and not DatabaseTrouble.Full
+                || problem is InvalidOperationException or FormatException or OverflowException
+            )
                 throw new BackupException(StorageTexts.Say("backup.none-or-broken"), problem);
             throw;
         }
     }
 
     /// <summary>What a window staged, or null.</summary>
-    public async Task<StagedBackup?> StagedAsync(string? token) => Staged(token) is { } path && File.Exists(path) ? new StagedBackup(token!, await ContentsAsync(path)) : null;
+    public async Task<StagedBackup?> StagedAsync(string? token) =>
+        Staged(token) is { } path && File.Exists(path) ? new StagedBackup(token!, await ContentsAsync(path)) : null;
 
     /// <summary>Forgets what a window staged.</summary>
     public void Unstage(string? token)
@@ -243,20 +269,23 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     {
         if (Staged(token) is not { } staged || !File.Exists(staged))
             throw new BackupException(StorageTexts.Say("backup.nothing-waits"));
-        return AloneAsync(() => data.AloneAsync(async () =>
-        {
-            var before = FreeName("before-restore", ".gavvet");
-            await CopyToAsync(Path.Combine(folder.Path, before));
-            await data.RaiseEpochAsync(staged);
-            DatabaseEngine.CloseKept();
-            await DatabaseEngine.CopyAsync(staged, folder.DatabasePath);
-            await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
-            DatabaseFile.Delete(staged);
-            return before;
-        }));
+        return AloneAsync(() =>
+            data.AloneAsync(async () =>
+            {
+                var before = FreeName("before-restore", ".gavvet");
+                await CopyToAsync(Path.Combine(folder.Path, before));
+                await data.RaiseEpochAsync(staged);
+                DatabaseEngine.CloseKept();
+                await DatabaseEngine.CopyAsync(staged, folder.DatabasePath);
+                await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA journal_mode=WAL;");
+                DatabaseFile.Delete(staged);
+                return before;
+            })
+        );
     }
 
-    /// <summary>Puts a daily copy in the place of a damaged database, which is kept beside it. For a start that has no database to open.</summary>
+    /// <summary>Puts a daily copy in the place of a damaged database, which is kept beside it. For a start that has no database to
+    /// open.</summary>
     /// <param name="name">The copy's name.</param>
     /// <returns>The name of the file that holds the damaged database.</returns>
     /// <exception cref="BackupException">There is no such copy, or it is damaged too.</exception>
@@ -278,7 +307,8 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     }
 
     // A token is only ever one of ours, so it leads to no other file.
-    private string? Staged(string? token) => token is not null && Token().IsMatch(token) ? Path.Combine(folder.TemporaryPath, $"staged-{token}") : null;
+    private string? Staged(string? token) =>
+        token is not null && Token().IsMatch(token) ? Path.Combine(folder.TemporaryPath, $"staged-{token}") : null;
 
     private static async Task CopyLimitedAsync(Stream from, FileStream to, long most)
     {
@@ -303,12 +333,20 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
             await database.Printings.CountAsync(),
             await database.Library.CountAsync(kept => kept.DeletedAt == null),
             await database.Sheets.MaxAsync(sheet => (DateTimeOffset?)sheet.ChangedAt),
-            await database.Sheets.Where(sheet => sheet.DeletedAt == null).OrderByDescending(sheet => sheet.ChangedAt).Take(5).Select(sheet => sheet.Head!.Title).ToListAsync(),
-            unreadable)
+            await database
+                .Sheets.Where(sheet => sheet.DeletedAt == null)
+                .OrderByDescending(sheet => sheet.ChangedAt)
+                .Take(5)
+                .Select(sheet => sheet.Head!.Title)
+                .ToListAsync(),
+            unreadable
+        )
         {
             Classes = await database.Classes.CountAsync(),
             Students = await database.Students.CountAsync(),
-            Marked = await database.Markings.CountAsync(marking => marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)),
+            Marked = await database.Markings.CountAsync(marking =>
+                marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)
+            ),
             BroughtBack = await BroughtBackAsync(database),
         };
     }
@@ -320,7 +358,14 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         {
             await using var live = new DatabaseFactory(folder.DatabasePath, pooled: false).CreateDbContext();
             var here = await live.Students.ToDictionaryAsync(student => student.Id, student => student.Name);
-            return [.. (await backup.Students.OrderBy(student => student.Name).Select(student => new { student.Id, student.Name }).ToListAsync()).Where(student => here.GetValueOrDefault(student.Id) != student.Name).Select(student => student.Name)];
+            return
+            [
+                .. (
+                    await backup.Students.OrderBy(student => student.Name).Select(student => new { student.Id, student.Name }).ToListAsync()
+                )
+                    .Where(student => here.GetValueOrDefault(student.Id) != student.Name)
+                    .Select(student => student.Name),
+            ];
         }
         catch (Exception problem) when (DatabaseEngine.TroubleOf(problem) is not null)
         {

@@ -19,22 +19,37 @@ public sealed class ClassStore(Database data, TimeProvider clock)
     public async Task<IReadOnlyList<ClassInList>> ListAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Classes.OrderBy(row => row.IsArchived).ThenBy(row => row.Name)
-            .Select(row => new ClassInList(row.Id, row.Name, row.Students.Count, row.IsArchived)).ToListAsync(cancellation);
+        return await database
+            .Classes.OrderBy(row => row.IsArchived)
+            .ThenBy(row => row.Name)
+            .Select(row => new ClassInList(row.Id, row.Name, row.Students.Count, row.IsArchived))
+            .ToListAsync(cancellation);
     }
 
     /// <summary>The parts the students of this year's classes play, as they are named in files.</summary>
     public async Task<IReadOnlySet<string>> PartsAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return (await database.Students.Where(student => student.Part != null && database.Classes.Any(row => row.Id == student.ClassId && !row.IsArchived)).Select(student => student.Part!).Distinct().ToListAsync(cancellation)).ToHashSet();
+        return (
+            await database
+                .Students.Where(student =>
+                    student.Part != null && database.Classes.Any(row => row.Id == student.ClassId && !row.IsArchived)
+                )
+                .Select(student => student.Part!)
+                .Distinct()
+                .ToListAsync(cancellation)
+        ).ToHashSet();
     }
 
     /// <summary>A class, or null.</summary>
     public async Task<SchoolClass?> FindAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Classes.AsNoTracking().Include(row => row.Students).SingleOrDefaultAsync(row => row.Id == id, cancellation) is { } row ? Read(row) : null;
+        return
+            await database.Classes.AsNoTracking().Include(row => row.Students).SingleOrDefaultAsync(row => row.Id == id, cancellation)
+                is { } row
+            ? Read(row)
+            : null;
     }
 
     /// <summary>The class of a student, or null.</summary>
@@ -46,93 +61,111 @@ public sealed class ClassStore(Database data, TimeProvider clock)
 
     /// <summary>A new class without students.</summary>
     /// <exception cref="FormatException">The name cannot be one, or is taken.</exception>
-    public Task<string> CreateAsync(string name) => data.WriteAsync(async database =>
-    {
-        await CheckNameAsync(database, name, "");
-        var row = new ClassRow { Id = NewId(), Name = name.Trim(), MadeAt = clock.GetUtcNow() };
-        database.Classes.Add(row);
-        await database.SaveChangesAsync();
-        return row.Id;
-    });
+    public Task<string> CreateAsync(string name) =>
+        data.WriteAsync(async database =>
+        {
+            await CheckNameAsync(database, name, "");
+            var row = new ClassRow
+            {
+                Id = NewId(),
+                Name = name.Trim(),
+                MadeAt = clock.GetUtcNow(),
+            };
+            database.Classes.Add(row);
+            await database.SaveChangesAsync();
+            return row.Id;
+        });
 
     /// <summary>Gives a class another name.</summary>
     /// <exception cref="FormatException">The name cannot be one, or is taken.</exception>
     public Task<bool> RenameAsync(string id, string name) => ChangeAsync(id, async (database, row) =>
-    {
-        await CheckNameAsync(database, name, id);
-        row.Name = name.Trim();
-    });
+        {
+            await CheckNameAsync(database, name, id);
+            row.Name = name.Trim();
+        });
 
     /// <summary>Lays a class away, or takes it out again.</summary>
     public Task<bool> ArchiveAsync(string id, bool archived) => ChangeAsync(id, (_, row) =>
-    {
-        row.IsArchived = archived;
-        return Task.CompletedTask;
-    });
+        {
+            row.IsArchived = archived;
+            return Task.CompletedTask;
+        });
 
     /// <summary>Adds students at the end of the roster.</summary>
     /// <param name="id">The class.</param>
     /// <param name="students">The students; their ids are given here.</param>
     /// <exception cref="FormatException">A name or a seat is taken, or there are too many.</exception>
     public Task<bool> AddAsync(string id, IReadOnlyList<Student> students) => ChangeAsync(id, (database, row) =>
-    {
-        if (row.Students.Count + students.Count > SchoolClass.MostStudents)
-            throw new FormatException(Texts.Say("class.most", ("most", SchoolClass.MostStudents), ("count", row.Students.Count + students.Count)));
-        var place = row.Students.Count == 0 ? 0 : row.Students.Max(other => other.Place) + 1;
-        foreach (var student in students)
         {
-            var added = new StudentRow { Id = NewId(), ClassId = id, Name = student.Name.Trim(), Place = place++ };
-            Check(row, added.Id, student);
-            Fill(added, student);
-            row.Students.Add(added);
-            database.Entry(added).State = EntityState.Added;
-        }
+            if (row.Students.Count + students.Count > SchoolClass.MostStudents)
+                throw new FormatException(
+                    Texts.Say("class.most", ("most", SchoolClass.MostStudents), ("count", row.Students.Count + students.Count))
+                );
+            var place = row.Students.Count == 0 ? 0 : row.Students.Max(other => other.Place) + 1;
+            foreach (var student in students)
+            {
+                var added = new StudentRow
+                {
+                    Id = NewId(),
+                    ClassId = id,
+                    Name = student.Name.Trim(),
+                    Place = place++,
+                };
+                Check(row, added.Id, student);
+                Fill(added, student);
+                row.Students.Add(added);
+                database.Entry(added).State = EntityState.Added;
+            }
 
-        return Task.CompletedTask;
-    });
+            return Task.CompletedTask;
+        });
 
     /// <summary>Changes a student.</summary>
     /// <param name="id">The class.</param>
     /// <param name="student">The student as they shall be.</param>
     /// <exception cref="FormatException">The name or the seat is taken, or cannot be.</exception>
     public Task<bool> ChangeAsync(string id, Student student) => ChangeAsync(id, (_, row) =>
-    {
-        var known = row.Students.Find(other => other.Id == student.Id) ?? throw new FormatException(Texts.Say("class.student-gone"));
-        Check(row, student.Id, student);
-        known.Name = student.Name.Trim();
-        Fill(known, student);
-        return Task.CompletedTask;
-    });
+        {
+            var known = row.Students.Find(other => other.Id == student.Id) ?? throw new FormatException(Texts.Say("class.student-gone"));
+            Check(row, student.Id, student);
+            known.Name = student.Name.Trim();
+            Fill(known, student);
+            return Task.CompletedTask;
+        });
 
     /// <summary>Sits a student down; who sat there takes the seat that becomes free.</summary>
     /// <param name="id">The class.</param>
     /// <param name="student">The student.</param>
     /// <param name="seat">The seat, or null to stand up.</param>
     public Task<bool> SitAsync(string id, string student, Seat? seat) => ChangeAsync(id, (_, row) =>
-    {
-        var moved = row.Students.Find(other => other.Id == student) ?? throw new FormatException(Texts.Say("class.student-gone"));
-        if (seat is { } place && row.Students.Find(other => other.SeatRow == place.Row && other.SeatNumber == place.Number) is { } there)
-            (there.SeatRow, there.SeatNumber) = (moved.SeatRow, moved.SeatNumber);
-        (moved.SeatRow, moved.SeatNumber) = (seat?.Row, seat?.Number);
-        return Task.CompletedTask;
-    });
+        {
+            var moved = row.Students.Find(other => other.Id == student) ?? throw new FormatException(Texts.Say("class.student-gone"));
+            if (
+                seat is { } place
+                && row.Students.Find(other => other.SeatRow == place.Row && other.SeatNumber == place.Number) is { } there
+            )
+                (there.SeatRow, there.SeatNumber) = (moved.SeatRow, moved.SeatNumber);
+            (moved.SeatRow, moved.SeatNumber) = (seat?.Row, seat?.Number);
+            return Task.CompletedTask;
+        });
 
     /// <summary>Says who is away today: these and no others.</summary>
     public Task<bool> AwayAsync(string id, IReadOnlyCollection<string> students) => ChangeAsync(id, (_, row) =>
-    {
-        foreach (var student in row.Students)
-            student.IsAway = students.Contains(student.Id);
-        return Task.CompletedTask;
-    });
+        {
+            foreach (var student in row.Students)
+                student.IsAway = students.Contains(student.Id);
+            return Task.CompletedTask;
+        });
 
-    private Task<bool> ChangeAsync(string id, Func<GavvetDatabase, ClassRow, Task> change) => data.WriteAsync(async database =>
-    {
-        if (await database.Classes.Include(row => row.Students).SingleOrDefaultAsync(row => row.Id == id) is not { } row)
-            return false;
-        await change(database, row);
-        await database.SaveChangesAsync();
-        return true;
-    });
+    private Task<bool> ChangeAsync(string id, Func<GavvetDatabase, ClassRow, Task> change) =>
+        data.WriteAsync(async database =>
+        {
+            if (await database.Classes.Include(row => row.Students).SingleOrDefaultAsync(row => row.Id == id) is not { } row)
+                return false;
+            await change(database, row);
+            await database.SaveChangesAsync();
+            return true;
+        });
 
     private static async Task CheckNameAsync(GavvetDatabase database, string name, string id)
     {
@@ -150,7 +183,10 @@ public sealed class ClassStore(Database data, TimeProvider clock)
         var others = row.Students.Where(other => other.Id != id).ToArray();
         if (others.FirstOrDefault(other => NameSearch.AreAlike(other.Name, student.Name)) is { } same)
             throw new FormatException(Texts.Say("class.student-taken", ("name", same.Name)));
-        if (student.Seat is { } seat && others.FirstOrDefault(other => other.SeatRow == seat.Row && other.SeatNumber == seat.Number) is { } there)
+        if (
+            student.Seat is { } seat
+            && others.FirstOrDefault(other => other.SeatRow == seat.Row && other.SeatNumber == seat.Number) is { } there
+        )
             throw new FormatException(Texts.Say("class.seat-taken", ("row", seat.Row), ("seat", seat.Number), ("name", there.Name)));
     }
 
@@ -160,16 +196,21 @@ public sealed class ClassStore(Database data, TimeProvider clock)
         (row.SeatRow, row.SeatNumber) = (student.Seat?.Row, student.Seat?.Number);
     }
 
-    internal static SchoolClass Read(ClassRow row) => new(row.Id, row.Name, [.. row.Students.OrderBy(student => student.Place).ThenBy(student => student.Id).Select(Read)]) { IsArchived = row.IsArchived };
+    internal static SchoolClass Read(ClassRow row) =>
+        new(row.Id, row.Name, [.. row.Students.OrderBy(student => student.Place).ThenBy(student => student.Id).Select(Read)])
+        {
+            IsArchived = row.IsArchived,
+        };
 
-    private static Student Read(StudentRow row) => new(row.Id, row.Name)
-    {
-        Part = row.Part is { } part ? Instrument.All.FirstOrDefault(known => known.Id == part) : null,
-        Clef = row.Clef is { } clef ? Clef.Find(clef) : null,
-        IsLarge = row.IsLarge,
-        Seat = row is { SeatRow: { } at, SeatNumber: { } number } ? new Seat(at, number) : null,
-        IsAway = row.IsAway,
-    };
+    private static Student Read(StudentRow row) =>
+        new(row.Id, row.Name)
+        {
+            Part = row.Part is { } part ? Instrument.All.FirstOrDefault(known => known.Id == part) : null,
+            Clef = row.Clef is { } clef ? Clef.Find(clef) : null,
+            IsLarge = row.IsLarge,
+            Seat = row is { SeatRow: { } at, SeatNumber: { } number } ? new Seat(at, number) : null,
+            IsAway = row.IsAway,
+        };
 
     private static string NewId() => Guid.NewGuid().ToString("N")[..16];
 }

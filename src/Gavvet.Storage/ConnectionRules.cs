@@ -18,7 +18,11 @@ internal sealed class ConnectionRules : DbConnectionInterceptor
         command.ExecuteNonQuery();
     }
 
-    public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+    public override async Task ConnectionOpenedAsync(
+        DbConnection connection,
+        ConnectionEndEventData eventData,
+        CancellationToken cancellationToken = default
+    )
     {
         await using var command = connection.CreateCommand();
         command.CommandText = Pragma;

@@ -170,35 +170,23 @@ public sealed partial class DataFolder : IDisposable
 /// <summary>The program cannot start; the message says why and what to do.</summary>
 public class StartException : Exception
 {
-    public StartException()
-    {
-    }
+    public StartException() { }
 
     public StartException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public StartException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }
 
 /// <summary>The database is damaged, so the program cannot start on it; a copy may be put in its place.</summary>
 public sealed class DamagedDatabaseException : StartException
 {
-    public DamagedDatabaseException()
-    {
-    }
+    public DamagedDatabaseException() { }
 
     public DamagedDatabaseException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public DamagedDatabaseException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }

@@ -106,7 +106,8 @@ public sealed class Database : IDisposable
         await using var command = connection.Command(
             "INSERT INTO Settings (Name, Value) VALUES ($name, $value) ON CONFLICT (Name) DO UPDATE SET Value = excluded.Value",
             ("$name", SettingNames.Epoch),
-            ("$value", next.ToString(System.Globalization.CultureInfo.InvariantCulture)));
+            ("$value", next.ToString(System.Globalization.CultureInfo.InvariantCulture))
+        );
         await command.ExecuteNonQueryAsync();
     }
 
@@ -122,17 +123,11 @@ public sealed class Database : IDisposable
 /// <summary>The data folder was deleted or taken away while the program ran.</summary>
 public sealed class DataFolderGoneException : IOException
 {
-    public DataFolderGoneException()
-    {
-    }
+    public DataFolderGoneException() { }
 
     public DataFolderGoneException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public DataFolderGoneException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }

@@ -36,7 +36,8 @@ public static class DatabaseEngine
     /// <param name="options">The options of the context.</param>
     /// <param name="path">The file.</param>
     /// <param name="settings">Further settings of its connections.</param>
-    public static DbContextOptionsBuilder UseDatabaseFile(this DbContextOptionsBuilder options, string path, string settings = "") => options.UseSqlite($"Data Source={path};{settings}");
+    public static DbContextOptionsBuilder UseDatabaseFile(this DbContextOptionsBuilder options, string path, string settings = "") =>
+        options.UseSqlite($"Data Source={path};{settings}");
 
     /// <summary>Closes every connection that is kept for later, so that the files can be moved or deleted.</summary>
     public static void CloseKept() => SqliteConnection.ClearAllPools();
@@ -112,14 +113,15 @@ public static class DatabaseEngine
         return null;
     }
 
-    private static DatabaseTrouble Trouble(int code) => code switch
-    {
-        SQLitePCL.raw.SQLITE_FULL => DatabaseTrouble.Full,
-        SQLitePCL.raw.SQLITE_BUSY or SQLitePCL.raw.SQLITE_LOCKED => DatabaseTrouble.Held,
-        SQLitePCL.raw.SQLITE_CORRUPT or SQLitePCL.raw.SQLITE_NOTADB => DatabaseTrouble.Damaged,
-        SQLitePCL.raw.SQLITE_READONLY or SQLitePCL.raw.SQLITE_CANTOPEN or SQLitePCL.raw.SQLITE_PERM => DatabaseTrouble.Closed,
-        SQLitePCL.raw.SQLITE_IOERR => DatabaseTrouble.Disk,
-        SQLitePCL.raw.SQLITE_CONSTRAINT => DatabaseTrouble.Rule,
-        _ => DatabaseTrouble.Other,
-    };
+    private static DatabaseTrouble Trouble(int code) =>
+        code switch
+        {
+            SQLitePCL.raw.SQLITE_FULL => DatabaseTrouble.Full,
+            SQLitePCL.raw.SQLITE_BUSY or SQLitePCL.raw.SQLITE_LOCKED => DatabaseTrouble.Held,
+            SQLitePCL.raw.SQLITE_CORRUPT or SQLitePCL.raw.SQLITE_NOTADB => DatabaseTrouble.Damaged,
+            SQLitePCL.raw.SQLITE_READONLY or SQLitePCL.raw.SQLITE_CANTOPEN or SQLitePCL.raw.SQLITE_PERM => DatabaseTrouble.Closed,
+            SQLitePCL.raw.SQLITE_IOERR => DatabaseTrouble.Disk,
+            SQLitePCL.raw.SQLITE_CONSTRAINT => DatabaseTrouble.Rule,
+            _ => DatabaseTrouble.Other,
+        };
 }

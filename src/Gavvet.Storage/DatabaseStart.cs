@@ -26,7 +26,10 @@ public static class DatabaseStart
         }
         catch (Exception problem) when (StorageMessages.IsDamage(problem))
         {
-            throw new DamagedDatabaseException(StorageTexts.Say("database.damaged-or-none", ("database", folder.DatabasePath), ("advice", Advice(folder))), problem);
+            throw new DamagedDatabaseException(
+                StorageTexts.Say("database.damaged-or-none", ("database", folder.DatabasePath), ("advice", Advice(folder))),
+                problem
+            );
         }
         catch (Exception problem) when (StorageMessages.AtStart(problem) is { } words)
         {
@@ -75,7 +78,8 @@ public static class DatabaseStart
     }
 
     private static async Task<bool> IsEmptyAsync(string path) =>
-        new FileInfo(path).Length == 0 || await DatabaseEngine.AskAsync(path, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'Sheets'") is 0L;
+        new FileInfo(path).Length == 0
+        || await DatabaseEngine.AskAsync(path, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'Sheets'") is 0L;
 
     // While the program runs its log of the last changes lies beside the database, and a kill leaves it there.
     private static async Task<string?> LogIsMissingAsync(DataFolder folder, bool hasLog)
@@ -88,13 +92,16 @@ public static class DatabaseStart
     private static async Task LookThroughAsync(DataFolder folder)
     {
         if (await DatabaseEngine.AskAsync(folder.DatabasePath, "PRAGMA integrity_check(1)") is not "ok")
-            throw new DamagedDatabaseException(StorageTexts.Say("database.damaged", ("database", folder.DatabasePath), ("advice", Advice(folder))));
+            throw new DamagedDatabaseException(
+                StorageTexts.Say("database.damaged", ("database", folder.DatabasePath), ("advice", Advice(folder)))
+            );
         folder.MarkDamage(false);
     }
 
-    private static string Advice(DataFolder folder) => new Backups(folder, TimeProvider.System).Copies() is [var newest, ..]
-        ? StorageTexts.Say("database.newest-copy", ("copy", newest.Name))
-        : StorageTexts.Say("database.put-back");
+    private static string Advice(DataFolder folder) =>
+        new Backups(folder, TimeProvider.System).Copies() is [var newest, ..]
+            ? StorageTexts.Say("database.newest-copy", ("copy", newest.Name))
+            : StorageTexts.Say("database.put-back");
 
     /// <summary>Brings a copy to the program's version where it lies.</summary>
     /// <exception cref="StartException">It is newer than the program.</exception>
@@ -110,7 +117,11 @@ public static class DatabaseStart
     private static async Task<string?> PendingAsync(string path)
     {
         var applied = await AppliedAsync(path);
-        var known = typeof(GavvetDatabase).Assembly.GetTypes().Select(type => type.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>().ToHashSet();
+        var known = typeof(GavvetDatabase)
+            .Assembly.GetTypes()
+            .Select(type => type.GetCustomAttribute<MigrationAttribute>()?.Id)
+            .OfType<string>()
+            .ToHashSet();
         if (applied.Exists(migration => !known.Contains(migration)))
             throw new StartException(StorageTexts.Say("database.later", ("database", path)));
         return applied.Count == known.Count ? null : applied.LastOrDefault() ?? "empty";
@@ -121,12 +132,17 @@ public static class DatabaseStart
         await using var connection = DatabaseEngine.Connection(path);
         await connection.OpenAsync();
         await using var tables = connection.Command("SELECT COUNT(*) FROM sqlite_master WHERE name = '__EFMigrationsHistory'");
-        return await tables.ExecuteScalarAsync() is 0L ? [] : await connection.ColumnAsync("SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId");
+        return await tables.ExecuteScalarAsync() is 0L
+            ? []
+            : await connection.ColumnAsync("SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId");
     }
 
     // A start that was killed while migrating leaves a row here, and the next migration would wait for it for ever.
     private static Task<object?> ClearMigrationLockAsync(string path) =>
-        DatabaseEngine.AskAsync(path, "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT \"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); DELETE FROM \"__EFMigrationsLock\";");
+        DatabaseEngine.AskAsync(
+            path,
+            "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT \"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); DELETE FROM \"__EFMigrationsLock\";"
+        );
 
     // Pages of printings are packed between the migration that makes room for it and the one that takes the old room away.
     private const string PagesGetRoom = "LeanPrintings";

@@ -11,9 +11,12 @@ public static class DeskFilter
     /// <summary>The title, the headings, the scales with their tonics and the code of a sheet.</summary>
     public static string Of(Sheet sheet)
     {
-        var words = sheet.Sections.SelectMany(section => section.Scales
-            .SelectMany(type => section.Keys.Select(place => $"{Scope.TonicAt(type, place)} {type.Name}"))
-            .Append(section.Title).Append(QuestionCatalogue.Standard.Get(section.KindId).Name));
+        var words = sheet.Sections.SelectMany(section =>
+            section
+                .Scales.SelectMany(type => section.Keys.Select(place => $"{Scope.TonicAt(type, place)} {type.Name}"))
+                .Append(section.Title)
+                .Append(QuestionCatalogue.Standard.Get(section.KindId).Name)
+        );
         return Plain(string.Join('\n', words.Prepend(sheet.Code).Prepend(sheet.Title).Distinct()));
     }
 
@@ -49,7 +52,8 @@ public static class DeskFilter
     private static IEnumerable<string> All(string? filter) =>
         Plain(filter is { Length: > LongestFilter } ? filter[..LongestFilter] : filter ?? "")
             .Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
-            .Select(term => term.Length > LongestTerm ? term[..LongestTerm] : term).Distinct();
+            .Select(term => term.Length > LongestTerm ? term[..LongestTerm] : term)
+            .Distinct();
 
     // As a teacher types them: small letters, b and # for the signs.
     internal static string Plain(string text) => text.ToLowerInvariant().Replace('♭', 'b').Replace('♯', '#');

@@ -22,14 +22,15 @@ public sealed class DeskSettings(Database data)
     }
 
     /// <summary>Keeps a style under a name; one of that name is replaced.</summary>
-    public Task KeepStyleAsync(string name, HouseStyle style) => data.WriteAsync(async database =>
-    {
-        if (await database.Styles.SingleOrDefaultAsync(row => row.Name == name) is { } row)
-            row.Body = HouseStyleFile.Write(style);
-        else
-            database.Styles.Add(new StyleRow { Name = name, Body = HouseStyleFile.Write(style) });
-        return await database.SaveChangesAsync();
-    });
+    public Task KeepStyleAsync(string name, HouseStyle style) =>
+        data.WriteAsync(async database =>
+        {
+            if (await database.Styles.SingleOrDefaultAsync(row => row.Name == name) is { } row)
+                row.Body = HouseStyleFile.Write(style);
+            else
+                database.Styles.Add(new StyleRow { Name = name, Body = HouseStyleFile.Write(style) });
+            return await database.SaveChangesAsync();
+        });
 
     /// <summary>Forgets a style; sheets that took it keep it.</summary>
     public Task ForgetStyleAsync(long id) => data.WriteAsync(database => database.Styles.Where(row => row.Id == id).ExecuteDeleteAsync());
@@ -65,7 +66,9 @@ public sealed class DeskSettings(Database data)
     public async Task<IReadOnlyDictionary<string, string>> StartingAsync(string beginning, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Settings.Where(row => row.Name.StartsWith(beginning)).ToDictionaryAsync(row => row.Name, row => row.Value, cancellation);
+        return await database
+            .Settings.Where(row => row.Name.StartsWith(beginning))
+            .ToDictionaryAsync(row => row.Name, row => row.Value, cancellation);
     }
 
     /// <summary>The setting that holds the students in large print of a sheet.</summary>
@@ -76,14 +79,15 @@ public sealed class DeskSettings(Database data)
 
     /// <summary>Sets a setting.</summary>
     /// <exception cref="ArgumentException">The register of personal words has no row for it.</exception>
-    public Task SetAsync(string name, string value) => data.WriteAsync(async database =>
-    {
-        if (PersonalRegister.SettingOf(name) is null)
-            throw new ArgumentException($"The register of personal words does not know the setting “{name}”.", nameof(name));
-        if (await database.Settings.SingleOrDefaultAsync(row => row.Name == name) is { } row)
-            row.Value = value;
-        else
-            database.Settings.Add(new SettingRow { Name = name, Value = value });
-        return await database.SaveChangesAsync();
-    });
+    public Task SetAsync(string name, string value) =>
+        data.WriteAsync(async database =>
+        {
+            if (PersonalRegister.SettingOf(name) is null)
+                throw new ArgumentException($"The register of personal words does not know the setting “{name}”.", nameof(name));
+            if (await database.Settings.SingleOrDefaultAsync(row => row.Name == name) is { } row)
+                row.Value = value;
+            else
+                database.Settings.Add(new SettingRow { Name = name, Value = value });
+            return await database.SaveChangesAsync();
+        });
 }

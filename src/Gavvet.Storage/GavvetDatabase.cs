@@ -80,7 +80,12 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
         });
         modelBuilder.Entity<ClassRow>(group =>
         {
-            group.ToTable("Classes").HasMany(row => row.Students).WithOne().HasForeignKey(row => row.ClassId).OnDelete(DeleteBehavior.Cascade);
+            group
+                .ToTable("Classes")
+                .HasMany(row => row.Students)
+                .WithOne()
+                .HasForeignKey(row => row.ClassId)
+                .OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<StudentRow>().ToTable("Students");
         modelBuilder.Entity<CopyRow>(copy =>
@@ -90,13 +95,30 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
         });
         modelBuilder.Entity<MarkingRow>(marking =>
         {
-            marking.ToTable("Markings").HasIndex(row => new { row.PrintingId, row.Copy, row.Item });
+            marking
+                .ToTable("Markings")
+                .HasIndex(row => new
+                {
+                    row.PrintingId,
+                    row.Copy,
+                    row.Item,
+                });
             // Whether a marking was taken back is asked of each.
             marking.HasIndex(row => row.Undoes);
             marking.HasOne<StudentRow>().WithMany().HasForeignKey(row => row.StudentId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<SentenceRow>().ToTable("Sentences").HasIndex(row => new { row.PrintingId, row.Said }).IsUnique();
-        modelBuilder.Entity<ReturnedPageRow>().ToTable("ReturnedPages").HasIndex(row => new { row.PrintingId, row.Kind, row.Copy, row.Number }).IsUnique();
+        modelBuilder
+            .Entity<ReturnedPageRow>()
+            .ToTable("ReturnedPages")
+            .HasIndex(row => new
+            {
+                row.PrintingId,
+                row.Kind,
+                row.Copy,
+                row.Number,
+            })
+            .IsUnique();
         modelBuilder.Entity<PrintedFileRow>().ToTable("PrintedFiles").HasIndex(row => new { row.PrintingId, row.Name }).IsUnique();
         modelBuilder.Entity<PrintedPageRow>().ToTable("PrintedPages").HasKey(row => row.Code);
         modelBuilder.Entity<PrintedFaceRow>().ToTable("PrintedFaces").HasKey(row => row.Hash);
@@ -106,9 +128,11 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
         configurationBuilder.Properties<DateTimeOffset>().HaveConversion<MillisecondsConverter>();
 
-    private sealed class MillisecondsConverter() : ValueConverter<DateTimeOffset, long>(
-        time => time.ToUnixTimeMilliseconds(),
-        milliseconds => DateTimeOffset.FromUnixTimeMilliseconds(milliseconds));
+    private sealed class MillisecondsConverter()
+        : ValueConverter<DateTimeOffset, long>(
+            time => time.ToUnixTimeMilliseconds(),
+            milliseconds => DateTimeOffset.FromUnixTimeMilliseconds(milliseconds)
+        );
 }
 
 /// <summary>Makes contexts on a database file: foreign keys on, every commit on disk before it is confirmed.</summary>

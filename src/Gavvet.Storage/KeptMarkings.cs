@@ -21,19 +21,13 @@ public sealed record KeptMarking(long Id, int Copy, int Item, DateTimeOffset Day
 /// <summary>Someone else decided otherwise of an item since the window last saw it, so nothing was changed.</summary>
 public sealed class MarkedMeanwhileException : Exception
 {
-    public MarkedMeanwhileException()
-    {
-    }
+    public MarkedMeanwhileException() { }
 
     public MarkedMeanwhileException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public MarkedMeanwhileException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 
     internal MarkedMeanwhileException(KeptMarking? current) => Current = current;
 
@@ -72,7 +66,13 @@ public sealed record ScoredPaper(int Number, string? StudentId, int Items, int M
 /// <param name="MadeAt">When it was made.</param>
 /// <param name="ReturnedAt">When it was given back, or null.</param>
 /// <param name="Papers">Its papers in order.</param>
-public sealed record ClassPrinting(string Id, string Title, DateTimeOffset MadeAt, DateTimeOffset? ReturnedAt, ImmutableArray<ScoredPaper> Papers)
+public sealed record ClassPrinting(
+    string Id,
+    string Title,
+    DateTimeOffset MadeAt,
+    DateTimeOffset? ReturnedAt,
+    ImmutableArray<ScoredPaper> Papers
+)
 {
     /// <summary>Papers of students; a spare counts once something of it is marked.</summary>
     public IEnumerable<ScoredPaper> Used => Papers.Where(paper => paper.StudentId is not null || paper.Marked > 0);

@@ -16,20 +16,41 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
     public async Task<IReadOnlyList<PaperOwner>> OwnersAsync(string printing, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var rows = await (from copy in database.Copies
-                          where copy.PrintingId == printing
-                          join student in database.Students on copy.StudentId equals student.Id into own
-                          from student in own.DefaultIfEmpty()
-                          orderby copy.Number
-                          select new { copy.Number, Id = (string?)student!.Id, Name = (string?)student.Name, student.SeatRow, student.SeatNumber }).ToListAsync(cancellation);
-        return [.. rows.Select(row => new PaperOwner(row.Number, row.Id, row.Name, row is { SeatRow: { } at, SeatNumber: { } number } ? new Seat(at, number) : null))];
+        var rows = await (
+            from copy in database.Copies
+            where copy.PrintingId == printing
+            join student in database.Students on copy.StudentId equals student.Id into own
+            from student in own.DefaultIfEmpty()
+            orderby copy.Number
+            select new
+            {
+                copy.Number,
+                Id = (string?)student!.Id,
+                Name = (string?)student.Name,
+                student.SeatRow,
+                student.SeatNumber,
+            }
+        ).ToListAsync(cancellation);
+        return
+        [
+            .. rows.Select(row => new PaperOwner(
+                row.Number,
+                row.Id,
+                row.Name,
+                row is { SeatRow: { } at, SeatNumber: { } number } ? new Seat(at, number) : null
+            )),
+        ];
     }
 
-    /// <summary>The name a paper bears, or null: in a class the student's own as it is now, otherwise the one it was printed with.</summary>
+    /// <summary>The name a paper bears, or null: in a class the student's own as it is now, otherwise the one it was printed
+    /// with.</summary>
     /// <param name="owners">Whose the papers are, by number; empty where they were printed for no class.</param>
     /// <param name="number">The paper.</param>
     /// <param name="printed">What the record names its student by.</param>
-    public static string? NameOf(IReadOnlyDictionary<int, PaperOwner> owners, int number, string? printed) => owners.Count == 0 ? printed : owners.TryGetValue(number, out var owner) ? owner.Name : null;
+    public static string? NameOf(IReadOnlyDictionary<int, PaperOwner> owners, int number, string? printed) =>
+        owners.Count == 0 ? printed
+        : owners.TryGetValue(number, out var owner) ? owner.Name
+        : null;
 
     /// <summary>Keeps a marking. It is on disk when this returns.</summary>
     /// <param name="printing">The printing.</param>
@@ -40,25 +61,45 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
     /// <param name="cancellation">Ends the wait for its turn; what is begun is kept.</param>
     /// <returns>Its id.</returns>
     /// <exception cref="MarkedMeanwhileException">Another marking counts than the one that was seen.</exception>
-    public Task<long> AddAsync(string printing, int copy, SetItem item, Marking marking, long? seen = null, CancellationToken cancellation = default) => data.WriteAsync(async database =>
-    {
-        if (seen is { } known && await CountingAsync(database, printing, copy, item.Number) is var current && (current?.Id ?? 0) != known)
-        {
-            // The same once more is an answer whose confirmation was lost on its way.
-            if (current is not null && IsTheSame(current, marking))
-                return current.Id;
-            throw new MarkedMeanwhileException(current is null ? null : Kept(current));
-        }
+    public Task<long> AddAsync(
+        string printing,
+        int copy,
+        SetItem item,
+        Marking marking,
+        long? seen = null,
+        CancellationToken cancellation = default
+    ) =>
+        data.WriteAsync(
+            async database =>
+            {
+                if (
+                    seen is { } known
+                    && await CountingAsync(database, printing, copy, item.Number) is var current
+                    && (current?.Id ?? 0) != known
+                )
+                {
+                    // The same once more is an answer whose confirmation was lost on its way.
+                    if (current is not null && IsTheSame(current, marking))
+                        return current.Id;
+                    throw new MarkedMeanwhileException(current is null ? null : Kept(current));
+                }
 
-        var student = await database.Copies.Where(row => row.PrintingId == printing && row.Number == copy).Select(row => row.StudentId).SingleOrDefaultAsync();
-        var row = Row(printing, copy, item.Number, student, marking, Words(item.What), null);
-        database.Markings.Add(row);
-        await database.SaveChangesAsync(CancellationToken.None);
-        return row.Id;
-    }, cancellation);
+                var student = await database
+                    .Copies.Where(row => row.PrintingId == printing && row.Number == copy)
+                    .Select(row => row.StudentId)
+                    .SingleOrDefaultAsync();
+                var row = Row(printing, copy, item.Number, student, marking, Words(item.What), null);
+                database.Markings.Add(row);
+                await database.SaveChangesAsync(CancellationToken.None);
+                return row.Id;
+            },
+            cancellation
+        );
 
     private static bool IsTheSame(MarkingRow row, Marking marking) =>
-        (row.Verdict, row.Marks, row.Of, row.Written, row.Remark, row.IsByHand) == (FileWords.Of(marking.As), marking.Marks, marking.Of, marking.Written, marking.Remark, marking.IsByHand) && row.Findings == FindingsOf(marking);
+        (row.Verdict, row.Marks, row.Of, row.Written, row.Remark, row.IsByHand)
+            == (FileWords.Of(marking.As), marking.Marks, marking.Of, marking.Written, marking.Remark, marking.IsByHand)
+        && row.Findings == FindingsOf(marking);
 
     private static string FindingsOf(Marking marking) => JsonSerializer.Serialize(marking.Findings, Json);
 
@@ -70,13 +111,23 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
         public override FindingCode Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
             FileWords.TryParse<FindingCode>(reader.GetString(), out var code) ? code : FindingCode.NotTheAnswer;
 
-        public override void Write(Utf8JsonWriter writer, FindingCode value, JsonSerializerOptions options) => writer.WriteStringValue(FileWords.Of(value));
+        public override void Write(Utf8JsonWriter writer, FindingCode value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(FileWords.Of(value));
     }
 
     // The last marking of an item that was not taken back, or null.
-    private static Task<MarkingRow?> CountingAsync(GavvetDatabase database, string printing, int copy, int item) => database.Markings.AsNoTracking()
-        .Where(row => row.PrintingId == printing && row.Copy == copy && row.Item == item && row.Undoes == null && !database.Markings.Any(undo => undo.Undoes == row.Id))
-        .OrderByDescending(row => row.Id).FirstOrDefaultAsync();
+    private static Task<MarkingRow?> CountingAsync(GavvetDatabase database, string printing, int copy, int item) =>
+        database
+            .Markings.AsNoTracking()
+            .Where(row =>
+                row.PrintingId == printing
+                && row.Copy == copy
+                && row.Item == item
+                && row.Undoes == null
+                && !database.Markings.Any(undo => undo.Undoes == row.Id)
+            )
+            .OrderByDescending(row => row.Id)
+            .FirstOrDefaultAsync();
 
     /// <summary>Keeps many markings at once: all of them, or none.</summary>
     /// <param name="printing">The printing.</param>
@@ -84,47 +135,93 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
     /// <param name="seen">The last marking whoever decides has seen; null where that does not matter.</param>
     /// <param name="cancellation">Ends the wait for its turn; what is begun is kept.</param>
     /// <exception cref="MarkedMeanwhileException">One of the items has a later marking than that.</exception>
-    public Task<bool> AddAllAsync(string printing, IReadOnlyList<(int Copy, SetItem Item, Marking Marking)> markings, long? seen = null, CancellationToken cancellation = default) => data.WriteAsync(async database =>
-    {
-        if (seen is { } last)
-        {
-            var later = await database.Markings.AsNoTracking().Where(row => row.PrintingId == printing && row.Id > last && row.Undoes == null).ToListAsync();
-            if (later.Find(row => markings.Any(marking => marking.Copy == row.Copy && marking.Item.Number == row.Item)) is { } other)
-                throw new MarkedMeanwhileException(Kept(other));
-        }
+    public Task<bool> AddAllAsync(
+        string printing,
+        IReadOnlyList<(int Copy, SetItem Item, Marking Marking)> markings,
+        long? seen = null,
+        CancellationToken cancellation = default
+    ) =>
+        data.WriteAsync(
+            async database =>
+            {
+                if (seen is { } last)
+                {
+                    var later = await database
+                        .Markings.AsNoTracking()
+                        .Where(row => row.PrintingId == printing && row.Id > last && row.Undoes == null)
+                        .ToListAsync();
+                    if (
+                        later.Find(row => markings.Any(marking => marking.Copy == row.Copy && marking.Item.Number == row.Item)) is { } other
+                    )
+                        throw new MarkedMeanwhileException(Kept(other));
+                }
 
-        var owners = await database.Copies.Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Number, row => row.StudentId);
-        database.Markings.AddRange(markings.Select(marking => Row(printing, marking.Copy, marking.Item.Number, owners.GetValueOrDefault(marking.Copy), marking.Marking, Words(marking.Item.What), null)));
-        await database.SaveChangesAsync(CancellationToken.None);
-        return true;
-    }, cancellation);
+                var owners = await database
+                    .Copies.Where(row => row.PrintingId == printing)
+                    .ToDictionaryAsync(row => row.Number, row => row.StudentId);
+                database.Markings.AddRange(
+                    markings.Select(marking =>
+                        Row(
+                            printing,
+                            marking.Copy,
+                            marking.Item.Number,
+                            owners.GetValueOrDefault(marking.Copy),
+                            marking.Marking,
+                            Words(marking.Item.What),
+                            null
+                        )
+                    )
+                );
+                await database.SaveChangesAsync(CancellationToken.None);
+                return true;
+            },
+            cancellation
+        );
 
     /// <summary>Takes a marking back, or the last of a printing that was not taken back yet.</summary>
     /// <param name="printing">The printing.</param>
     /// <param name="which">The marking; null for the last, whoever made it.</param>
     /// <returns>What was taken back, or null where there is nothing.</returns>
     /// <exception cref="MarkedMeanwhileException">Of the item another marking counts by now.</exception>
-    public Task<KeptMarking?> UndoAsync(string printing, long? which = null) => data.WriteAsync<KeptMarking?>(async database =>
-    {
-        var last = await database.Markings.AsNoTracking()
-            .Where(row => row.PrintingId == printing && row.Undoes == null && (which == null || row.Id == which) && !database.Markings.Any(undo => undo.Undoes == row.Id))
-            .OrderByDescending(row => row.Id).FirstOrDefaultAsync();
-        if (last is null)
-            return null;
-        if (await CountingAsync(database, printing, last.Copy, last.Item) is { } current && current.Id != last.Id)
-            throw new MarkedMeanwhileException(Kept(current));
-        database.Markings.Add(Row(printing, last.Copy, last.Item, last.StudentId, Read(last), (last.Group, last.Type, last.Tonic), last.Id));
-        await database.SaveChangesAsync();
-        return Kept(last);
-    });
+    public Task<KeptMarking?> UndoAsync(string printing, long? which = null) =>
+        data.WriteAsync<KeptMarking?>(async database =>
+        {
+            var last = await database
+                .Markings.AsNoTracking()
+                .Where(row =>
+                    row.PrintingId == printing
+                    && row.Undoes == null
+                    && (which == null || row.Id == which)
+                    && !database.Markings.Any(undo => undo.Undoes == row.Id)
+                )
+                .OrderByDescending(row => row.Id)
+                .FirstOrDefaultAsync();
+            if (last is null)
+                return null;
+            if (await CountingAsync(database, printing, last.Copy, last.Item) is { } current && current.Id != last.Id)
+                throw new MarkedMeanwhileException(Kept(current));
+            database.Markings.Add(
+                Row(printing, last.Copy, last.Item, last.StudentId, Read(last), (last.Group, last.Type, last.Tonic), last.Id)
+            );
+            await database.SaveChangesAsync();
+            return Kept(last);
+        });
 
     /// <summary>The markings of a printing that count, each item of each paper with its last one.</summary>
-    public async Task<IReadOnlyDictionary<(int Copy, int Item), KeptMarking>> CurrentAsync(string printing, CancellationToken cancellation = default)
+    public async Task<IReadOnlyDictionary<(int Copy, int Item), KeptMarking>> CurrentAsync(
+        string printing,
+        CancellationToken cancellation = default
+    )
     {
         await using var database = data.Open();
-        var rows = await database.Markings.AsNoTracking().Where(row => row.PrintingId == printing).OrderBy(row => row.Id).ToListAsync(cancellation);
+        var rows = await database
+            .Markings.AsNoTracking()
+            .Where(row => row.PrintingId == printing)
+            .OrderBy(row => row.Id)
+            .ToListAsync(cancellation);
         var sentences = await SentencesAsync(database, printing, cancellation);
-        return Counting(rows, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item)).Select(Kept)
+        return Counting(rows, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item))
+            .Select(Kept)
             .ToDictionary(kept => (kept.Copy, kept.Item), kept => kept with { Marking = Said(kept.Marking, sentences) });
     }
 
@@ -134,45 +231,119 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
     public async Task<IReadOnlyList<ClassPrinting>> PrintingsOfAsync(string classId, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var rows = await database.Printings.AsNoTracking().Where(row => row.ClassId == classId).OrderByDescending(row => row.MadeAt).ThenByDescending(row => row.Id)
-            .Select(row => new { row.Id, row.Title, row.MadeAt, row.ReturnedAt }).ToListAsync(cancellation);
+        var rows = await database
+            .Printings.AsNoTracking()
+            .Where(row => row.ClassId == classId)
+            .OrderByDescending(row => row.MadeAt)
+            .ThenByDescending(row => row.Id)
+            .Select(row => new
+            {
+                row.Id,
+                row.Title,
+                row.MadeAt,
+                row.ReturnedAt,
+            })
+            .ToListAsync(cancellation);
         string[] ids = [.. rows.Select(row => row.Id)];
-        var copies = (await database.Copies.AsNoTracking().Where(copy => ids.Contains(copy.PrintingId)).ToListAsync(cancellation)).ToLookup(copy => copy.PrintingId);
-        var undone = (await database.Markings.Where(row => ids.Contains(row.PrintingId) && row.Undoes != null).Select(row => row.Undoes!.Value).ToListAsync(cancellation)).ToHashSet();
-        var markings = (await database.Markings.AsNoTracking().Where(row => ids.Contains(row.PrintingId) && row.Undoes == null).OrderBy(row => row.Id)
-            .Select(row => new { row.Id, row.PrintingId, row.Copy, row.Item, row.Marks, row.Of }).ToListAsync(cancellation)).Where(row => !undone.Contains(row.Id)).ToLookup(row => row.PrintingId);
-        return [.. rows.Select(row => new ClassPrinting(row.Id, row.Title, row.MadeAt, row.ReturnedAt,
+        var copies = (await database.Copies.AsNoTracking().Where(copy => ids.Contains(copy.PrintingId)).ToListAsync(cancellation)).ToLookup(
+            copy => copy.PrintingId
+        );
+        var undone = (
+            await database
+                .Markings.Where(row => ids.Contains(row.PrintingId) && row.Undoes != null)
+                .Select(row => row.Undoes!.Value)
+                .ToListAsync(cancellation)
+        ).ToHashSet();
+        var markings = (
+            await database
+                .Markings.AsNoTracking()
+                .Where(row => ids.Contains(row.PrintingId) && row.Undoes == null)
+                .OrderBy(row => row.Id)
+                .Select(row => new
+                {
+                    row.Id,
+                    row.PrintingId,
+                    row.Copy,
+                    row.Item,
+                    row.Marks,
+                    row.Of,
+                })
+                .ToListAsync(cancellation)
+        ).Where(row => !undone.Contains(row.Id)).ToLookup(row => row.PrintingId);
+        return
         [
-            .. copies[row.Id].OrderBy(copy => copy.Number).Select(copy => (copy, Own: markings[row.Id].Where(marking => marking.Copy == copy.Number).GroupBy(marking => marking.Item).Select(item => item.Last()).ToArray()))
-                .Select(paper => new ScoredPaper(paper.copy.Number, paper.copy.StudentId, paper.copy.Items, paper.Own.Length, paper.Own.Sum(marking => marking.Marks), paper.Own.Sum(marking => marking.Of))),
-        ]))];
+            .. rows.Select(row => new ClassPrinting(
+                row.Id,
+                row.Title,
+                row.MadeAt,
+                row.ReturnedAt,
+                [
+                    .. copies[row.Id]
+                        .OrderBy(copy => copy.Number)
+                        .Select(copy =>
+                            (
+                                copy,
+                                Own: markings[row.Id]
+                                    .Where(marking => marking.Copy == copy.Number)
+                                    .GroupBy(marking => marking.Item)
+                                    .Select(item => item.Last())
+                                    .ToArray()
+                            )
+                        )
+                        .Select(paper => new ScoredPaper(
+                            paper.copy.Number,
+                            paper.copy.StudentId,
+                            paper.copy.Items,
+                            paper.Own.Length,
+                            paper.Own.Sum(marking => marking.Marks),
+                            paper.Own.Sum(marking => marking.Of)
+                        )),
+                ]
+            )),
+        ];
     }
 
     /// <summary>Every marking of a student's papers, those taken back left out, with the printing each is of.</summary>
     /// <param name="student">The student.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
-    public async Task<IReadOnlyList<(string Printing, string Title, KeptMarking Kept)>> OfStudentAsync(string student, CancellationToken cancellation = default)
+    public async Task<IReadOnlyList<(string Printing, string Title, KeptMarking Kept)>> OfStudentAsync(
+        string student,
+        CancellationToken cancellation = default
+    )
     {
         await using var database = data.Open();
-        var rows = await (from marking in database.Markings.AsNoTracking()
-                          where marking.StudentId == student && marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)
-                          join printing in database.Printings on marking.PrintingId equals printing.Id
-                          orderby marking.Id
-                          select new { printing.Title, Row = marking }).ToListAsync(cancellation);
+        var rows = await (
+            from marking in database.Markings.AsNoTracking()
+            where marking.StudentId == student && marking.Undoes == null && !database.Markings.Any(undo => undo.Undoes == marking.Id)
+            join printing in database.Printings on marking.PrintingId equals printing.Id
+            orderby marking.Id
+            select new { printing.Title, Row = marking }
+        ).ToListAsync(cancellation);
         return [.. rows.Select(row => (row.Row.PrintingId, row.Title, Kept(row.Row)))];
     }
 
     /// <summary>The papers of a student: which of which printing, the oldest first.</summary>
     /// <param name="student">The student.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
-    public async Task<IReadOnlyList<(string Printing, string Title, DateTimeOffset MadeAt, int Number)>> PapersOfAsync(string student, CancellationToken cancellation = default)
+    public async Task<IReadOnlyList<(string Printing, string Title, DateTimeOffset MadeAt, int Number)>> PapersOfAsync(
+        string student,
+        CancellationToken cancellation = default
+    )
     {
         await using var database = data.Open();
-        var rows = await (from copy in database.Copies
-                          where copy.StudentId == student
-                          join printing in database.Printings on copy.PrintingId equals printing.Id
-                          orderby printing.MadeAt, printing.Id, copy.Number
-                          select new { printing.Id, printing.Title, printing.MadeAt, copy.Number }).ToListAsync(cancellation);
+        var rows = await (
+            from copy in database.Copies
+            where copy.StudentId == student
+            join printing in database.Printings on copy.PrintingId equals printing.Id
+            orderby printing.MadeAt, printing.Id, copy.Number
+            select new
+            {
+                printing.Id,
+                printing.Title,
+                printing.MadeAt,
+                copy.Number,
+            }
+        ).ToListAsync(cancellation);
         return [.. rows.Select(row => (row.Id, row.Title, row.MadeAt, row.Number))];
     }
 
@@ -180,27 +351,62 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
     public async Task<IReadOnlyDictionary<string, ClassStamp>> StampsAsync(CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var students = await database.Students.Select(student => new { student.ClassId, Last = database.Markings.Where(marking => marking.StudentId == student.Id).Max(marking => (long?)marking.Id) }).ToListAsync(cancellation);
-        var printings = (await database.Printings.Where(printing => printing.ClassId != null).Select(printing => new { printing.ClassId, IsReturned = printing.ReturnedAt != null }).ToListAsync(cancellation)).ToLookup(printing => printing.ClassId!);
-        return students.GroupBy(student => student.ClassId).ToDictionary(group => group.Key, group => new ClassStamp(group.Max(student => student.Last) ?? 0, group.Count(), printings[group.Key].Count(), printings[group.Key].Count(printing => printing.IsReturned)));
+        var students = await database
+            .Students.Select(student => new
+            {
+                student.ClassId,
+                Last = database.Markings.Where(marking => marking.StudentId == student.Id).Max(marking => (long?)marking.Id),
+            })
+            .ToListAsync(cancellation);
+        var printings = (
+            await database
+                .Printings.Where(printing => printing.ClassId != null)
+                .Select(printing => new { printing.ClassId, IsReturned = printing.ReturnedAt != null })
+                .ToListAsync(cancellation)
+        ).ToLookup(printing => printing.ClassId!);
+        return students
+            .GroupBy(student => student.ClassId)
+            .ToDictionary(
+                group => group.Key,
+                group => new ClassStamp(
+                    group.Max(student => student.Last) ?? 0,
+                    group.Count(),
+                    printings[group.Key].Count(),
+                    printings[group.Key].Count(printing => printing.IsReturned)
+                )
+            );
     }
 
-    /// <summary>Every answer of a class's students that counts, in the order they were marked, as evidence; each with the paper and item it stands on.</summary>
+    /// <summary>Every answer of a class's students that counts, in the order they were marked, as evidence; each with the paper and item
+    /// it stands on.</summary>
     /// <param name="classId">The class.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
     public async Task<IReadOnlyList<KeptEvidence>> EvidenceAsync(string classId, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var all = await (from marking in database.Markings.AsNoTracking()
-                         join student in database.Students on marking.StudentId equals student.Id
-                         where student.ClassId == classId
-                         orderby marking.Id
-                         select new { Row = marking, student.Name }).ToListAsync(cancellation);
+        var all = await (
+            from marking in database.Markings.AsNoTracking()
+            join student in database.Students on marking.StudentId equals student.Id
+            where student.ClassId == classId
+            orderby marking.Id
+            select new { Row = marking, student.Name }
+        ).ToListAsync(cancellation);
         var kept = new List<KeptEvidence>();
-        foreach (var (row, name) in Counting(all, row => (row.Row.Id, row.Row.Undoes), row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item)).Select(row => (row.Row, row.Name)))
+        foreach (
+            var (row, name) in Counting(all, row => (row.Row.Id, row.Row.Undoes), row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item))
+                .Select(row => (row.Row, row.Name))
+        )
         {
             if (Skill.Find(row.Group, row.Type, row.Tonic) is { } skill && Read(row) is var marking)
-                kept.Add(new KeptEvidence(row.PrintingId, row.Copy, row.Item, marking, Evidence.From(name, clock.DayOf(row.MadeAt), skill, marking)));
+                kept.Add(
+                    new KeptEvidence(
+                        row.PrintingId,
+                        row.Copy,
+                        row.Item,
+                        marking,
+                        Evidence.From(name, clock.DayOf(row.MadeAt), skill, marking)
+                    )
+                );
         }
 
         return kept;
@@ -212,26 +418,51 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
     public async Task<IReadOnlyList<Evidence>> AnswersAsync(string classId, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var all = await (from marking in database.Markings
-                         join student in database.Students on marking.StudentId equals student.Id
-                         where student.ClassId == classId
-                         orderby marking.Id
-                         select new { marking.Id, marking.Undoes, marking.PrintingId, marking.Copy, marking.Item, student.Name, marking.Verdict, marking.Marks, marking.Of, marking.Group, marking.Type, marking.Tonic, marking.MadeAt }).ToListAsync(cancellation);
+        var all = await (
+            from marking in database.Markings
+            join student in database.Students on marking.StudentId equals student.Id
+            where student.ClassId == classId
+            orderby marking.Id
+            select new
+            {
+                marking.Id,
+                marking.Undoes,
+                marking.PrintingId,
+                marking.Copy,
+                marking.Item,
+                student.Name,
+                marking.Verdict,
+                marking.Marks,
+                marking.Of,
+                marking.Group,
+                marking.Type,
+                marking.Tonic,
+                marking.MadeAt,
+            }
+        ).ToListAsync(cancellation);
         var answers = new List<Evidence>();
         foreach (var row in Counting(all, row => (row.Id, row.Undoes), row => (row.PrintingId, row.Copy, row.Item)))
         {
             if (Skill.Find(row.Group, row.Type, row.Tonic) is { } skill)
-                answers.Add(Evidence.From(row.Name, clock.DayOf(row.MadeAt), skill, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, [])));
+                answers.Add(
+                    Evidence.From(row.Name, clock.DayOf(row.MadeAt), skill, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, []))
+                );
         }
 
         return answers;
     }
 
     /// <summary>The class a printing was made for and when it was given back; nulls where it was neither.</summary>
-    public async Task<(string? ClassId, DateTimeOffset? ReturnedAt)> OfPrintingAsync(string printing, CancellationToken cancellation = default)
+    public async Task<(string? ClassId, DateTimeOffset? ReturnedAt)> OfPrintingAsync(
+        string printing,
+        CancellationToken cancellation = default
+    )
     {
         await using var database = data.Open();
-        var row = await database.Printings.Where(row => row.Id == printing).Select(row => new { row.ClassId, row.ReturnedAt }).SingleOrDefaultAsync(cancellation);
+        var row = await database
+            .Printings.Where(row => row.Id == printing)
+            .Select(row => new { row.ClassId, row.ReturnedAt })
+            .SingleOrDefaultAsync(cancellation);
         return (row?.ClassId, row?.ReturnedAt);
     }
 
@@ -242,79 +473,117 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
         return Said(marking, await SentencesAsync(database, printing, cancellation));
     }
 
-    private static Task<Dictionary<string, string>> SentencesAsync(GavvetDatabase database, string printing, CancellationToken cancellation) =>
-        database.Sentences.AsNoTracking().Where(row => row.PrintingId == printing).ToDictionaryAsync(row => row.Said, row => row.Instead, cancellation);
+    private static Task<Dictionary<string, string>> SentencesAsync(
+        GavvetDatabase database,
+        string printing,
+        CancellationToken cancellation
+    ) =>
+        database
+            .Sentences.AsNoTracking()
+            .Where(row => row.PrintingId == printing)
+            .ToDictionaryAsync(row => row.Said, row => row.Instead, cancellation);
 
     /// <summary>Has a sentence said otherwise for all who made the mistake; said as it was, it goes back.</summary>
     /// <param name="printing">The printing.</param>
     /// <param name="said">The judge's sentence.</param>
     /// <param name="instead">The teacher's.</param>
-    public Task<bool> SayAsync(string printing, string said, string instead) => data.WriteAsync(async database =>
-    {
-        // What is edited may be the teacher's own words of before, which may stand for several of the judge's.
-        var known = await database.Sentences.Where(row => row.PrintingId == printing && row.Instead == said).ToListAsync();
-        if (known.Count == 0)
-            known = await database.Sentences.Where(row => row.PrintingId == printing && row.Said == said).ToListAsync();
-        if (known.Count == 0)
-            database.Sentences.Add(new SentenceRow { PrintingId = printing, Said = said, Instead = instead });
-        foreach (var row in known)
+    public Task<bool> SayAsync(string printing, string said, string instead) =>
+        data.WriteAsync(async database =>
         {
-            if (row.Said == instead)
-                database.Sentences.Remove(row);
-            else
-                row.Instead = instead;
-        }
+            // What is edited may be the teacher's own words of before, which may stand for several of the judge's.
+            var known = await database.Sentences.Where(row => row.PrintingId == printing && row.Instead == said).ToListAsync();
+            if (known.Count == 0)
+                known = await database.Sentences.Where(row => row.PrintingId == printing && row.Said == said).ToListAsync();
+            if (known.Count == 0)
+                database.Sentences.Add(
+                    new SentenceRow
+                    {
+                        PrintingId = printing,
+                        Said = said,
+                        Instead = instead,
+                    }
+                );
+            foreach (var row in known)
+            {
+                if (row.Said == instead)
+                    database.Sentences.Remove(row);
+                else
+                    row.Instead = instead;
+            }
 
-        await database.SaveChangesAsync();
-        return true;
-    });
+            await database.SaveChangesAsync();
+            return true;
+        });
 
-    private MarkingRow Row(string printing, int copy, int item, string? student, Marking marking, (string Group, string Type, string Tonic) skill, long? undoes) => new()
-    {
-        PrintingId = printing,
-        Copy = copy,
-        Item = item,
-        StudentId = student,
-        Undoes = undoes,
-        Verdict = FileWords.Of(marking.As),
-        Marks = marking.Marks,
-        Of = marking.Of,
-        Findings = FindingsOf(marking),
-        Written = marking.Written,
-        Remark = marking.Remark,
-        IsByHand = marking.IsByHand,
-        Group = skill.Group,
-        Type = skill.Type,
-        Tonic = skill.Tonic,
-        MadeAt = clock.GetUtcNow(),
-    };
+    private MarkingRow Row(
+        string printing,
+        int copy,
+        int item,
+        string? student,
+        Marking marking,
+        (string Group, string Type, string Tonic) skill,
+        long? undoes
+    ) =>
+        new()
+        {
+            PrintingId = printing,
+            Copy = copy,
+            Item = item,
+            StudentId = student,
+            Undoes = undoes,
+            Verdict = FileWords.Of(marking.As),
+            Marks = marking.Marks,
+            Of = marking.Of,
+            Findings = FindingsOf(marking),
+            Written = marking.Written,
+            Remark = marking.Remark,
+            IsByHand = marking.IsByHand,
+            Group = skill.Group,
+            Type = skill.Type,
+            Tonic = skill.Tonic,
+            MadeAt = clock.GetUtcNow(),
+        };
 
-    private static (string Group, string Type, string Tonic) Words(Asked what) => (FileWords.Of(what.Group), what.Type.Id, NoteText.Ascii(what.Tonic));
+    private static (string Group, string Type, string Tonic) Words(Asked what) =>
+        (FileWords.Of(what.Group), what.Type.Id, NoteText.Ascii(what.Tonic));
 
     // The day is the school's, so that whoever writes it down need not ask where that is.
     private KeptMarking Kept(MarkingRow row) => new(row.Id, row.Copy, row.Item, clock.Local(row.MadeAt), Read(row));
 
     // What was taken back does not count, and of several markings of one item the last does; in the order they were made.
-    private static IEnumerable<T> Counting<T>(IReadOnlyCollection<T> rows, Func<T, (long Id, long? Undoes)> of, Func<T, (string Printing, int Copy, int Item)> place)
+    private static IEnumerable<T> Counting<T>(
+        IReadOnlyCollection<T> rows,
+        Func<T, (long Id, long? Undoes)> of,
+        Func<T, (string Printing, int Copy, int Item)> place
+    )
     {
         var undone = rows.Select(row => of(row).Undoes).OfType<long>().ToHashSet();
-        return rows.Where(row => of(row) is (var id, null) && !undone.Contains(id)).GroupBy(place).Select(item => item.Last()).OrderBy(row => of(row).Id);
+        return rows.Where(row => of(row) is (var id, null) && !undone.Contains(id))
+            .GroupBy(place)
+            .Select(item => item.Last())
+            .OrderBy(row => of(row).Id);
     }
 
     private static MarkedAs VerdictOf(string word) => FileWords.TryParse<MarkedAs>(word, out var verdict) ? verdict : MarkedAs.Wrong;
 
-    private static Marking Read(MarkingRow row) => new(
-        VerdictOf(row.Verdict),
-        row.Marks,
-        row.Of,
-        JsonSerializer.Deserialize<ImmutableArray<MarkedFinding>>(row.Findings, Json))
-    {
-        Written = row.Written,
-        Remark = row.Remark,
-        IsByHand = row.IsByHand,
-    };
+    private static Marking Read(MarkingRow row) =>
+        new(VerdictOf(row.Verdict), row.Marks, row.Of, JsonSerializer.Deserialize<ImmutableArray<MarkedFinding>>(row.Findings, Json))
+        {
+            Written = row.Written,
+            Remark = row.Remark,
+            IsByHand = row.IsByHand,
+        };
 
-    private static Marking Said(Marking marking, Dictionary<string, string> sentences) => sentences.Count == 0
-        ? marking
-        : marking with { Findings = [.. marking.Findings.Select(finding => sentences.TryGetValue(finding.Message, out var instead) ? finding with { Message = instead } : finding)] };
+    private static Marking Said(Marking marking, Dictionary<string, string> sentences) =>
+        sentences.Count == 0
+            ? marking
+            : marking with
+            {
+                Findings =
+                [
+                    .. marking.Findings.Select(finding =>
+                        sentences.TryGetValue(finding.Message, out var instead) ? finding with { Message = instead } : finding
+                    ),
+                ],
+            };
 }

@@ -1,5 +1,5 @@
-using Gavvet.Worksheets.Files;
 using System.Data.Common;
+using Gavvet.Worksheets.Files;
 
 namespace Gavvet.Storage;
 
@@ -19,13 +19,23 @@ internal static class PackedPrintings
             var sides = PageSides.Pack(PageSides.Lean(student, faces), PageSides.Lean(key, faces));
             foreach (var (hash, bytes) in faces.Where(face => known.Add(face.Key)))
                 await ExecuteAsync(connection, "INSERT INTO PrintedFaces (Hash, Bytes) VALUES ($id, $value)", hash, bytes);
-            await ExecuteAsync(connection, "UPDATE PrintedPages SET Sides = $value, StudentSvg = '', KeySvg = '' WHERE Code = $id", code, sides);
+            await ExecuteAsync(
+                connection,
+                "UPDATE PrintedPages SET Sides = $value, StudentSvg = '', KeySvg = '' WHERE Code = $id",
+                code,
+                sides
+            );
         }
 
         foreach (var printing in await connection.ColumnAsync("SELECT Id FROM Printings"))
         {
             var (record, _) = await PairAsync(connection, "SELECT Record, '' FROM Printings WHERE Id = $id", printing);
-            await ExecuteAsync(connection, "UPDATE Printings SET PackedRecord = $value, Record = '' WHERE Id = $id", printing, PackedText.Pack(record));
+            await ExecuteAsync(
+                connection,
+                "UPDATE Printings SET PackedRecord = $value, Record = '' WHERE Id = $id",
+                printing,
+                PackedText.Pack(record)
+            );
         }
 
         await transaction.CommitAsync();

@@ -37,16 +37,21 @@ public static partial class PageSides
     internal static IEnumerable<string> FacesOf(string page) => NamedFace().Matches(page).Select(match => match.Groups[1].Value).Distinct();
 
     internal static string Whole(string page, IReadOnlyDictionary<string, byte[]> faces) =>
-        NamedFace().Replace(page, match => DataStart + (faces.TryGetValue(match.Groups[1].Value, out var face) ? Convert.ToBase64String(face) : ""));
+        NamedFace()
+            .Replace(page, match =>
+                DataStart + (faces.TryGetValue(match.Groups[1].Value, out var face) ? Convert.ToBase64String(face) : "")
+            );
 
     /// <summary>Takes the faces out of a page that holds them.</summary>
-    internal static string Lean(string page, IDictionary<string, byte[]> faces) => HeldFace().Replace(page, match =>
-    {
-        var face = Convert.FromBase64String(match.Groups[1].Value);
-        var hash = HashOf(face);
-        faces[hash] = face;
-        return FaceStart + hash;
-    });
+    internal static string Lean(string page, IDictionary<string, byte[]> faces) =>
+        HeldFace()
+            .Replace(page, match =>
+            {
+                var face = Convert.FromBase64String(match.Groups[1].Value);
+                var hash = HashOf(face);
+                faces[hash] = face;
+                return FaceStart + hash;
+            });
 
     [GeneratedRegex("gavvet-face:([0-9a-f]{64})")]
     private static partial Regex NamedFace();

@@ -8,7 +8,8 @@ namespace Gavvet.Storage;
 /// <param name="Stamp">What a later change must have seen.</param>
 public sealed record KeptPlan(ClassPlan? Plan, string Stamp);
 
-/// <summary>Keeps the plans of classes. A change says which state it has seen, so that of two windows neither saves over the other.</summary>
+/// <summary>Keeps the plans of classes. A change says which state it has seen, so that of two windows neither saves over the
+/// other.</summary>
 public sealed class PlanStore(Database data)
 {
     /// <summary>The stamp of a class that has no plan yet.</summary>
@@ -21,7 +22,10 @@ public sealed class PlanStore(Database data)
     {
         await using var database = data.Open();
         var name = NameOf(classId);
-        return await database.Settings.Where(row => row.Name == name).Select(row => row.Value).SingleOrDefaultAsync(cancellation) is { } text ? Kept(text) : null;
+        return
+            await database.Settings.Where(row => row.Name == name).Select(row => row.Value).SingleOrDefaultAsync(cancellation) is { } text
+            ? Kept(text)
+            : null;
     }
 
     /// <summary>All plans that can be read, by the ids of their classes.</summary>
@@ -29,7 +33,9 @@ public sealed class PlanStore(Database data)
     {
         await using var database = data.Open();
         var rows = await database.Settings.Where(row => row.Name.StartsWith(SettingNames.Plan)).ToListAsync();
-        return rows.Select(row => (Id: row.Name[SettingNames.Plan.Length..], Kept(row.Value).Plan)).Where(kept => kept.Plan is not null).ToDictionary(kept => kept.Id, kept => kept.Plan!);
+        return rows.Select(row => (Id: row.Name[SettingNames.Plan.Length..], Kept(row.Value).Plan))
+            .Where(kept => kept.Plan is not null)
+            .ToDictionary(kept => kept.Id, kept => kept.Plan!);
     }
 
     /// <summary>Keeps a class's plan.</summary>
@@ -37,19 +43,20 @@ public sealed class PlanStore(Database data)
     /// <param name="plan">The plan.</param>
     /// <param name="seen">The stamp of the plan this one was made from; null where that does not matter.</param>
     /// <returns>Whether it is kept; false where another was kept meanwhile.</returns>
-    public Task<bool> SaveAsync(string classId, ClassPlan plan, string? seen) => data.WriteAsync(async database =>
-    {
-        var name = NameOf(classId);
-        var row = await database.Settings.SingleOrDefaultAsync(row => row.Name == name);
-        if (seen is not null && seen != (row is null ? NoPlan : StampOf(row.Value)))
-            return false;
-        if (row is null)
-            database.Settings.Add(new SettingRow { Name = name, Value = plan.Write() });
-        else
-            row.Value = plan.Write();
-        await database.SaveChangesAsync();
-        return true;
-    });
+    public Task<bool> SaveAsync(string classId, ClassPlan plan, string? seen) =>
+        data.WriteAsync(async database =>
+        {
+            var name = NameOf(classId);
+            var row = await database.Settings.SingleOrDefaultAsync(row => row.Name == name);
+            if (seen is not null && seen != (row is null ? NoPlan : StampOf(row.Value)))
+                return false;
+            if (row is null)
+                database.Settings.Add(new SettingRow { Name = name, Value = plan.Write() });
+            else
+                row.Value = plan.Write();
+            await database.SaveChangesAsync();
+            return true;
+        });
 
     private static string NameOf(string classId) => SettingNames.Plan + classId;
 
@@ -65,5 +72,6 @@ public sealed class PlanStore(Database data)
         }
     }
 
-    private static string StampOf(string text) => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(text)))[..16];
+    private static string StampOf(string text) =>
+        Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(text)))[..16];
 }

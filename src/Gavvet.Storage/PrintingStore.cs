@@ -27,7 +27,15 @@ public sealed record KeptPage(string Code, string Pile, int Number, string Editi
 /// <param name="Piles">The piles with their PDFs.</param>
 /// <param name="Pages">The students' pages, with their faces named by hash.</param>
 /// <param name="Faces">The faces the pages name, by hash.</param>
-public sealed record PrintingToKeep(string SheetId, long RevisionId, string Title, string Record, IReadOnlyList<(KeptPile Pile, byte[] Pdf)> Piles, IReadOnlyList<PackedPage> Pages, IReadOnlyDictionary<string, ReadOnlyMemory<byte>> Faces)
+public sealed record PrintingToKeep(
+    string SheetId,
+    long RevisionId,
+    string Title,
+    string Record,
+    IReadOnlyList<(KeptPile Pile, byte[] Pdf)> Piles,
+    IReadOnlyList<PackedPage> Pages,
+    IReadOnlyDictionary<string, ReadOnlyMemory<byte>> Faces
+)
 {
     /// <summary>The class it is printed for, or null.</summary>
     public string? ClassId { get; init; }
@@ -35,7 +43,8 @@ public sealed record PrintingToKeep(string SheetId, long RevisionId, string Titl
     /// <summary>How many erasures there were when it was begun; null where that does not matter.</summary>
     public long? Erasures { get; init; }
 
-    /// <summary>Whose each paper is, in order, null for a spare, and how many items it has. Empty where it is printed for no class.</summary>
+    /// <summary>Whose each paper is, in order, null for a spare, and how many items it has. Empty where it is printed for no
+    /// class.</summary>
     public IReadOnlyList<(string? Student, int Items)> Papers { get; init; } = [];
 }
 
@@ -54,7 +63,14 @@ public sealed record PackedPage(string Code, string Pile, int Number, string Edi
 /// <param name="MadeAt">When.</param>
 /// <param name="Piles">Its piles.</param>
 /// <param name="Codes">The codes of its pages with pile and number.</param>
-public sealed record KeptPrinting(string Id, string SheetId, string Title, DateTimeOffset MadeAt, IReadOnlyList<KeptPile> Piles, IReadOnlyList<(string Code, string Pile, int Number)> Codes);
+public sealed record KeptPrinting(
+    string Id,
+    string SheetId,
+    string Title,
+    DateTimeOffset MadeAt,
+    IReadOnlyList<KeptPile> Piles,
+    IReadOnlyList<(string Code, string Pile, int Number)> Codes
+);
 
 /// <summary>A printing in a list.</summary>
 /// <param name="Id">Its id in addresses.</param>
@@ -65,24 +81,27 @@ public sealed record KeptPrinting(string Id, string SheetId, string Title, DateT
 /// <param name="Papers">How many papers are a student's.</param>
 /// <param name="Marked">How many of those have a marking that was not taken back.</param>
 /// <param name="ReturnedAt">When they were given back, or null.</param>
-public sealed record PrintingOnDesk(string Id, string SheetId, string Title, DateTimeOffset MadeAt, int PageCount, int Papers, int Marked, DateTimeOffset? ReturnedAt);
+public sealed record PrintingOnDesk(
+    string Id,
+    string SheetId,
+    string Title,
+    DateTimeOffset MadeAt,
+    int PageCount,
+    int Papers,
+    int Marked,
+    DateTimeOffset? ReturnedAt
+);
 
 /// <summary>Something was erased while a printing was being made, so it was not kept.</summary>
 public sealed class ErasedMeanwhileException : Exception
 {
-    public ErasedMeanwhileException()
-    {
-    }
+    public ErasedMeanwhileException() { }
 
     public ErasedMeanwhileException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public ErasedMeanwhileException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }
 
 /// <summary>Keeps printings. They are added whole and never changed.</summary>
@@ -107,23 +126,64 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             PackedRecord = PackedText.Pack(printing.Record),
             MadeAt = clock.GetUtcNow(),
             ClassId = printing.ClassId,
-            Copies = [.. printing.Papers.Select((paper, i) => new CopyRow { PrintingId = id, Number = i + 1, StudentId = paper.Student, Items = paper.Items })],
-            Files = [.. printing.Piles.Select(file => new PrintedFileRow { PrintingId = id, Name = file.Pile.Name, Title = file.Pile.Title, PageCount = file.Pile.PageCount, IsKey = file.Pile.IsKey, Bytes = file.Pdf })],
-            Pages = [.. printing.Pages.Select(page => new PrintedPageRow { Code = page.Code, PrintingId = id, Pile = page.Pile, Number = page.Number, Edition = page.Edition, Sides = page.Sides })],
+            Copies =
+            [
+                .. printing.Papers.Select(
+                    (paper, i) =>
+                        new CopyRow
+                        {
+                            PrintingId = id,
+                            Number = i + 1,
+                            StudentId = paper.Student,
+                            Items = paper.Items,
+                        }
+                ),
+            ],
+            Files =
+            [
+                .. printing.Piles.Select(file => new PrintedFileRow
+                {
+                    PrintingId = id,
+                    Name = file.Pile.Name,
+                    Title = file.Pile.Title,
+                    PageCount = file.Pile.PageCount,
+                    IsKey = file.Pile.IsKey,
+                    Bytes = file.Pdf,
+                }),
+            ],
+            Pages =
+            [
+                .. printing.Pages.Select(page => new PrintedPageRow
+                {
+                    Code = page.Code,
+                    PrintingId = id,
+                    Pile = page.Pile,
+                    Number = page.Number,
+                    Edition = page.Edition,
+                    Sides = page.Sides,
+                }),
+            ],
         };
         try
         {
-            return await data.WriteAsync(async database =>
-            {
-                if (printing.Erasures is { } before && before != data.Erasures)
-                    throw new ErasedMeanwhileException();
-                var known = await database.PrintedFaces.Select(face => face.Hash).ToListAsync(cancellation);
-                database.PrintedFaces.AddRange(printing.Faces.Where(face => !known.Contains(face.Key)).Select(face => new PrintedFaceRow { Hash = face.Key, Bytes = face.Value.ToArray() }));
-                database.Printings.Add(row);
-                // One save is one transaction: all of a printing, or nothing.
-                await database.SaveChangesAsync(cancellation);
-                return id;
-            }, cancellation);
+            return await data.WriteAsync(
+                async database =>
+                {
+                    if (printing.Erasures is { } before && before != data.Erasures)
+                        throw new ErasedMeanwhileException();
+                    var known = await database.PrintedFaces.Select(face => face.Hash).ToListAsync(cancellation);
+                    database.PrintedFaces.AddRange(
+                        printing
+                            .Faces.Where(face => !known.Contains(face.Key))
+                            .Select(face => new PrintedFaceRow { Hash = face.Key, Bytes = face.Value.ToArray() })
+                    );
+                    database.Printings.Add(row);
+                    // One save is one transaction: all of a printing, or nothing.
+                    await database.SaveChangesAsync(cancellation);
+                    return id;
+                },
+                cancellation
+            );
         }
         catch (DbUpdateException problem) when (DatabaseEngine.TroubleOf(problem) == DatabaseTrouble.Rule)
         {
@@ -135,14 +195,42 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
     public async Task<KeptPrinting?> FindAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var row = await database.Printings.AsNoTracking().Where(row => row.Id == id).Select(row => new { row.SheetId, row.Title, row.MadeAt }).SingleOrDefaultAsync(cancellation);
+        var row = await database
+            .Printings.AsNoTracking()
+            .Where(row => row.Id == id)
+            .Select(row => new
+            {
+                row.SheetId,
+                row.Title,
+                row.MadeAt,
+            })
+            .SingleOrDefaultAsync(cancellation);
         if (row is null)
             return null;
-        var piles = await database.PrintedFiles.Where(file => file.PrintingId == id).OrderBy(file => file.Id)
-            .Select(file => new KeptPile(file.Name, file.Title, file.PageCount, file.IsKey)).ToListAsync(cancellation);
-        var codes = await database.PrintedPages.Where(page => page.PrintingId == id).OrderBy(page => page.Pile).ThenBy(page => page.Number)
-            .Select(page => new { page.Code, page.Pile, page.Number }).ToListAsync(cancellation);
-        return new KeptPrinting(id, row.SheetId, row.Title, row.MadeAt, piles, [.. codes.Select(page => (page.Code, page.Pile, page.Number))]);
+        var piles = await database
+            .PrintedFiles.Where(file => file.PrintingId == id)
+            .OrderBy(file => file.Id)
+            .Select(file => new KeptPile(file.Name, file.Title, file.PageCount, file.IsKey))
+            .ToListAsync(cancellation);
+        var codes = await database
+            .PrintedPages.Where(page => page.PrintingId == id)
+            .OrderBy(page => page.Pile)
+            .ThenBy(page => page.Number)
+            .Select(page => new
+            {
+                page.Code,
+                page.Pile,
+                page.Number,
+            })
+            .ToListAsync(cancellation);
+        return new KeptPrinting(
+            id,
+            row.SheetId,
+            row.Title,
+            row.MadeAt,
+            piles,
+            [.. codes.Select(page => (page.Code, page.Pile, page.Number))]
+        );
     }
 
     /// <summary>Whether there is such a printing.</summary>
@@ -156,14 +244,21 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
     public async Task<byte[]?> PdfAsync(string id, string pile, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.PrintedFiles.Where(file => file.PrintingId == id && file.Name == pile).Select(file => file.Bytes).SingleOrDefaultAsync(cancellation);
+        return await database
+            .PrintedFiles.Where(file => file.PrintingId == id && file.Name == pile)
+            .Select(file => file.Bytes)
+            .SingleOrDefaultAsync(cancellation);
     }
 
     /// <summary>The record of a printing, or null.</summary>
     public async Task<string?> RecordAsync(string id, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Printings.Where(row => row.Id == id).Select(row => row.PackedRecord).SingleOrDefaultAsync(cancellation) is { } packed ? PackedText.Unpack(packed) : null;
+        return
+            await database.Printings.Where(row => row.Id == id).Select(row => row.PackedRecord).SingleOrDefaultAsync(cancellation)
+                is { } packed
+            ? PackedText.Unpack(packed)
+            : null;
     }
 
     /// <summary>Keeps a record in this program's form, unless it was changed meanwhile, as when a name was taken from it.</summary>
@@ -171,20 +266,27 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
     /// <param name="was">The record as it was read.</param>
     /// <param name="record">The same in this program's form.</param>
     /// <returns>Whether it was kept.</returns>
-    public Task<bool> KeepRecordAsync(string id, string was, string record) => data.WriteAsync(async database =>
-    {
-        if (await database.Printings.SingleOrDefaultAsync(row => row.Id == id) is not { } row || PackedText.Unpack(row.PackedRecord) != was)
-            return false;
-        row.PackedRecord = PackedText.Pack(record);
-        await database.SaveChangesAsync();
-        return true;
-    });
+    public Task<bool> KeepRecordAsync(string id, string was, string record) =>
+        data.WriteAsync(async database =>
+        {
+            if (
+                await database.Printings.SingleOrDefaultAsync(row => row.Id == id) is not { } row
+                || PackedText.Unpack(row.PackedRecord) != was
+            )
+                return false;
+            row.PackedRecord = PackedText.Pack(record);
+            await database.SaveChangesAsync();
+            return true;
+        });
 
     /// <summary>The printing a page's code belongs to, or null.</summary>
     public async Task<string?> FindCodeAsync(string code, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.PrintedPages.Where(page => page.Code == code).Select(page => page.PrintingId).SingleOrDefaultAsync(cancellation);
+        return await database
+            .PrintedPages.Where(page => page.Code == code)
+            .Select(page => page.PrintingId)
+            .SingleOrDefaultAsync(cancellation);
     }
 
     /// <summary>The page of a code and its printing, or null.</summary>
@@ -195,22 +297,40 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             return null;
         var (student, key) = PageSides.Unpack(row.Sides);
         var named = PageSides.FacesOf(student).Union(PageSides.FacesOf(key)).ToArray();
-        var faces = await database.PrintedFaces.AsNoTracking().Where(face => named.Contains(face.Hash)).ToDictionaryAsync(face => face.Hash, face => face.Bytes, cancellation);
-        return (row.PrintingId, new KeptPage(row.Code, row.Pile, row.Number, row.Edition, PageSides.Whole(student, faces), PageSides.Whole(key, faces)));
+        var faces = await database
+            .PrintedFaces.AsNoTracking()
+            .Where(face => named.Contains(face.Hash))
+            .ToDictionaryAsync(face => face.Hash, face => face.Bytes, cancellation);
+        return (
+            row.PrintingId,
+            new KeptPage(row.Code, row.Pile, row.Number, row.Edition, PageSides.Whole(student, faces), PageSides.Whole(key, faces))
+        );
     }
 
     /// <summary>The pages of some codes with their keys, without their text faces: to be drawn on, not shown.</summary>
     /// <param name="codes">The codes.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
-    public async Task<IReadOnlyDictionary<string, (string Student, string Key)>> SidesAsync(IReadOnlyCollection<string> codes, CancellationToken cancellation = default)
+    public async Task<IReadOnlyDictionary<string, (string Student, string Key)>> SidesAsync(
+        IReadOnlyCollection<string> codes,
+        CancellationToken cancellation = default
+    )
     {
         await using var database = data.Open();
-        var rows = await database.PrintedPages.AsNoTracking().Where(page => codes.Contains(page.Code)).Select(page => new { page.Code, page.Sides }).ToListAsync(cancellation);
+        var rows = await database
+            .PrintedPages.AsNoTracking()
+            .Where(page => codes.Contains(page.Code))
+            .Select(page => new { page.Code, page.Sides })
+            .ToListAsync(cancellation);
         return rows.ToDictionary(row => row.Code, row => PageSides.Unpack(row.Sides));
     }
 
     /// <summary>The printings, the newest first: of one sheet, or all that hold every word of a filter in their title.</summary>
-    public async Task<IReadOnlyList<PrintingOnDesk>> ListAsync(string? sheetId, string filter, int most, CancellationToken cancellation = default)
+    public async Task<IReadOnlyList<PrintingOnDesk>> ListAsync(
+        string? sheetId,
+        string filter,
+        int most,
+        CancellationToken cancellation = default
+    )
     {
         await using var database = data.Open();
         var rows = database.Printings.AsNoTracking();
@@ -218,7 +338,9 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             rows = rows.Where(row => row.SheetId == sheetId);
         foreach (var term in DeskFilter.Terms(filter))
             rows = rows.Where(row => row.Words.Contains(term));
-        return await rows.OrderByDescending(row => row.MadeAt).ThenByDescending(row => row.Id).Take(most)
+        return await rows.OrderByDescending(row => row.MadeAt)
+            .ThenByDescending(row => row.Id)
+            .Take(most)
             .Select(row => new PrintingOnDesk(
                 row.Id,
                 row.SheetId,
@@ -226,10 +348,20 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
                 row.MadeAt,
                 row.Files.Sum(file => file.PageCount),
                 database.Copies.Count(copy => copy.PrintingId == row.Id && copy.StudentId != null),
-                database.Copies.Count(copy => copy.PrintingId == row.Id && copy.StudentId != null
-                    && database.Markings.Any(marking => marking.PrintingId == row.Id && marking.Copy == copy.Number && marking.Undoes == null
-                        && !database.Markings.Any(undo => undo.PrintingId == row.Id && undo.Copy == copy.Number && undo.Undoes == marking.Id))),
-                row.ReturnedAt))
+                database.Copies.Count(copy =>
+                    copy.PrintingId == row.Id
+                    && copy.StudentId != null
+                    && database.Markings.Any(marking =>
+                        marking.PrintingId == row.Id
+                        && marking.Copy == copy.Number
+                        && marking.Undoes == null
+                        && !database.Markings.Any(undo =>
+                            undo.PrintingId == row.Id && undo.Copy == copy.Number && undo.Undoes == marking.Id
+                        )
+                    )
+                ),
+                row.ReturnedAt
+            ))
             .ToListAsync(cancellation);
     }
 }

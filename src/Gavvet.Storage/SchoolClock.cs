@@ -18,13 +18,15 @@ public sealed class SchoolClock(TimeProvider inner) : TimeProvider
     public string? Chosen => _zone?.Id;
 
     /// <summary>The zones there are, by name.</summary>
-    public static IReadOnlyList<TimeZoneInfo> Zones { get; } = [.. TimeZoneInfo.GetSystemTimeZones().OrderBy(zone => zone.Id, StringComparer.Ordinal)];
+    public static IReadOnlyList<TimeZoneInfo> Zones { get; } =
+    [.. TimeZoneInfo.GetSystemTimeZones().OrderBy(zone => zone.Id, StringComparer.Ordinal)];
 
     public override DateTimeOffset GetUtcNow() => inner.GetUtcNow();
 
     public override long GetTimestamp() => inner.GetTimestamp();
 
-    public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) => inner.CreateTimer(callback, state, dueTime, period);
+    public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) =>
+        inner.CreateTimer(callback, state, dueTime, period);
 
     /// <summary>Reads the zone that was chosen; one this machine does not know is the server's own.</summary>
     /// <param name="settings">Where it is kept.</param>
@@ -52,7 +54,8 @@ public static class ClockTimes
     /// <summary>A moment as the clocks of the zone show it.</summary>
     /// <param name="clock">The clock.</param>
     /// <param name="moment">The moment.</param>
-    public static DateTimeOffset Local(this TimeProvider clock, DateTimeOffset moment) => TimeZoneInfo.ConvertTime(moment, clock.LocalTimeZone);
+    public static DateTimeOffset Local(this TimeProvider clock, DateTimeOffset moment) =>
+        TimeZoneInfo.ConvertTime(moment, clock.LocalTimeZone);
 
     /// <summary>The day of a moment.</summary>
     /// <param name="clock">The clock.</param>

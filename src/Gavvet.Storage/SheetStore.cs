@@ -25,7 +25,12 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     private async Task<StoredSheet> CreateAsync(GavvetDatabase database, Sheet sheet, string body)
     {
         await using var transaction = await database.Database.BeginTransactionAsync();
-        var row = new SheetRow { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N"), ChangedAt = clock.GetUtcNow(), Words = DeskFilter.Of(sheet) };
+        var row = new SheetRow
+        {
+            Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("N"),
+            ChangedAt = clock.GetUtcNow(),
+            Words = DeskFilter.Of(sheet),
+        };
         database.Sheets.Add(row);
         await database.SaveChangesAsync();
         var revision = Revision(row.Id, null, sheet, body, null);
@@ -50,8 +55,11 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     {
         await using var database = data.Open();
         var epoch = data.Epoch;
-        return await database.Sheets.AsNoTracking().Where(sheet => sheet.Id == id && sheet.DeletedAt == null)
-            .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt)).SingleOrDefaultAsync(cancellation);
+        return await database
+            .Sheets.AsNoTracking()
+            .Where(sheet => sheet.Id == id && sheet.DeletedAt == null)
+            .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt))
+            .SingleOrDefaultAsync(cancellation);
     }
 
     /// <summary>The sheet's file as it is kept, whether it can be read or not; null when there is no such sheet.</summary>
@@ -121,26 +129,51 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     {
         string? body;
         await using (var database = data.Open())
-            body = await database.Revisions.Where(row => row.Id == revision && row.SheetId == id).Select(row => row.Body).SingleOrDefaultAsync();
-        return body is not null && ReadOrNull(body) is { } sheet ? await SaveAsync(id, seenHead, sheet, null) : new SaveOutcome(null, false);
+            body = await database
+                .Revisions.Where(row => row.Id == revision && row.SheetId == id)
+                .Select(row => row.Body)
+                .SingleOrDefaultAsync();
+        return body is not null && ReadOrNull(body) is { } sheet
+            ? await SaveAsync(id, seenHead, sheet, null)
+            : new SaveOutcome(null, false);
     }
 
     /// <summary>The sheets on the desk, the last changed first.</summary>
     public Task<IReadOnlyList<SheetOnDesk>> ListAsync() => ListAsync("", int.MaxValue);
 
-    /// <summary>The sheets on the desk that hold every word of a filter in their title, scales, keys or code, the last changed first.</summary>
+    /// <summary>The sheets on the desk that hold every word of a filter in their title, scales, keys or code, the last changed
+    /// first.</summary>
     /// <param name="filter">Words or parts of words, or nothing.</param>
     /// <param name="most">How many at most.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
-    public Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, int most, CancellationToken cancellation = default) => ListAsync(
-        filter, sheets => sheets.Where(sheet => sheet.DeletedAt == null).OrderByDescending(sheet => sheet.ChangedAt).ThenByDescending(sheet => sheet.Id), most, cancellation);
+    public Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, int most, CancellationToken cancellation = default) =>
+        ListAsync(
+            filter,
+            sheets =>
+                sheets
+                    .Where(sheet => sheet.DeletedAt == null)
+                    .OrderByDescending(sheet => sheet.ChangedAt)
+                    .ThenByDescending(sheet => sheet.Id),
+            most,
+            cancellation
+        );
 
     /// <summary>The sheets in the bin that hold every word of a filter, the last deleted first.</summary>
-    public Task<IReadOnlyList<SheetOnDesk>> ListDeletedAsync(string filter, int most, CancellationToken cancellation = default) => ListAsync(
-        filter, sheets => sheets.Where(sheet => sheet.DeletedAt != null).OrderByDescending(sheet => sheet.DeletedAt), most, cancellation);
+    public Task<IReadOnlyList<SheetOnDesk>> ListDeletedAsync(string filter, int most, CancellationToken cancellation = default) =>
+        ListAsync(
+            filter,
+            sheets => sheets.Where(sheet => sheet.DeletedAt != null).OrderByDescending(sheet => sheet.DeletedAt),
+            most,
+            cancellation
+        );
 
     // Those that hold the words typed; where there are none, those with the scale the words mean.
-    private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(string filter, Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose, int most, CancellationToken cancellation)
+    private async Task<IReadOnlyList<SheetOnDesk>> ListAsync(
+        string filter,
+        Func<IQueryable<SheetRow>, IQueryable<SheetRow>> choose,
+        int most,
+        CancellationToken cancellation
+    )
     {
         await using var database = data.Open();
         var epoch = data.Epoch;
@@ -148,7 +181,8 @@ public sealed class SheetStore(Database data, TimeProvider clock)
         foreach (var terms in DeskFilter.Readings(filter))
         {
             var holding = terms.Aggregate(database.Sheets.AsNoTracking(), (some, term) => some.Where(sheet => sheet.Words.Contains(term)));
-            found = await choose(holding).Take(most)
+            found = await choose(holding)
+                .Take(most)
                 .Select(sheet => new SheetOnDesk(sheet.Id, new Head(epoch, sheet.HeadId!.Value), sheet.Head!.Title, sheet.ChangedAt))
                 .ToListAsync(cancellation);
             if (found.Count > 0)
@@ -183,40 +217,48 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     /// <returns>Whether it was in the bin.</returns>
     public Task<bool> RestoreAsync(string id) => MarkAsync(id, null);
 
-    private Task<bool> MarkAsync(string id, DateTimeOffset? deletedAt) => data.WriteAsync(async database => await database.Sheets
-        .Where(sheet => sheet.Id == id && (sheet.DeletedAt == null) == (deletedAt != null))
-        .ExecuteUpdateAsync(set => set.SetProperty(sheet => sheet.DeletedAt, deletedAt)) == 1);
+    private Task<bool> MarkAsync(string id, DateTimeOffset? deletedAt) =>
+        data.WriteAsync(async database =>
+            await database
+                .Sheets.Where(sheet => sheet.Id == id && (sheet.DeletedAt == null) == (deletedAt != null))
+                .ExecuteUpdateAsync(set => set.SetProperty(sheet => sheet.DeletedAt, deletedAt)) == 1
+        );
 
-    private Task<SaveOutcome> StepAsync(string id, Head seenHead, Func<GavvetDatabase, RevisionRow, Task<long?>> to) => data.WriteAsync(async database =>
-    {
-        await using var transaction = await database.Database.BeginTransactionAsync();
-        var head = await HeadAsync(database, id);
-        if (head is null || new Head(data.Epoch, head.Id) != seenHead)
-            return new SaveOutcome(await FindAsync(database, id), head is not null);
-        // States that cannot be read are stepped over.
-        var (revision, at) = (head, await to(database, head));
-        for (var steps = 0; at is { } target && steps < StepsBack; steps++)
+    private Task<SaveOutcome> StepAsync(string id, Head seenHead, Func<GavvetDatabase, RevisionRow, Task<long?>> to) =>
+        data.WriteAsync(async database =>
         {
-            revision = await database.Revisions.AsNoTracking().SingleAsync(row => row.Id == target);
-            if (ReadOrNull(revision.Body) is { } sheet)
+            await using var transaction = await database.Database.BeginTransactionAsync();
+            var head = await HeadAsync(database, id);
+            if (head is null || new Head(data.Epoch, head.Id) != seenHead)
+                return new SaveOutcome(await FindAsync(database, id), head is not null);
+            // States that cannot be read are stepped over.
+            var (revision, at) = (head, await to(database, head));
+            for (var steps = 0; at is { } target && steps < StepsBack; steps++)
             {
-                if (!await MoveHeadAsync(database, id, head.Id, target, sheet))
-                    return new SaveOutcome(await FindAsync(database, id), true);
-                await transaction.CommitAsync();
-                break;
+                revision = await database.Revisions.AsNoTracking().SingleAsync(row => row.Id == target);
+                if (ReadOrNull(revision.Body) is { } sheet)
+                {
+                    if (!await MoveHeadAsync(database, id, head.Id, target, sheet))
+                        return new SaveOutcome(await FindAsync(database, id), true);
+                    await transaction.CommitAsync();
+                    break;
+                }
+
+                at = await to(database, revision);
             }
 
-            at = await to(database, revision);
-        }
+            return new SaveOutcome(await FindAsync(database, id), false);
+        });
 
-        return new SaveOutcome(await FindAsync(database, id), false);
-    });
+    private static async Task<RevisionRow?> HeadAsync(GavvetDatabase database, string id, CancellationToken cancellation = default) =>
+        await database
+            .Sheets.AsNoTracking()
+            .Where(sheet => sheet.Id == id && sheet.DeletedAt == null)
+            .Select(sheet => sheet.Head)
+            .SingleOrDefaultAsync(cancellation);
 
-    private static async Task<RevisionRow?> HeadAsync(GavvetDatabase database, string id, CancellationToken cancellation = default) => await database.Sheets.AsNoTracking()
-        .Where(sheet => sheet.Id == id && sheet.DeletedAt == null).Select(sheet => sheet.Head).SingleOrDefaultAsync(cancellation);
-
-    private static async Task<long?> LatestChildAsync(GavvetDatabase database, long id) => await database.Revisions
-        .Where(revision => revision.ParentId == id).MaxAsync(revision => (long?)revision.Id);
+    private static async Task<long?> LatestChildAsync(GavvetDatabase database, long id) =>
+        await database.Revisions.Where(revision => revision.ParentId == id).MaxAsync(revision => (long?)revision.Id);
 
     private async Task<StoredSheet?> FindAsync(GavvetDatabase database, string id, CancellationToken cancellation = default)
     {
@@ -224,7 +266,13 @@ public sealed class SheetStore(Database data, TimeProvider clock)
             return null;
         try
         {
-            return new StoredSheet(id, new Head(data.Epoch, head.Id), SheetFile.Read(head.Body), head.ParentId is not null, await LatestChildAsync(database, head.Id) is not null);
+            return new StoredSheet(
+                id,
+                new Head(data.Epoch, head.Id),
+                SheetFile.Read(head.Body),
+                head.ParentId is not null,
+                await LatestChildAsync(database, head.Id) is not null
+            );
         }
         catch (SheetFileException problem)
         {
@@ -238,7 +286,9 @@ public sealed class SheetStore(Database data, TimeProvider clock)
         var body = SheetFile.Write(sheet);
         try
         {
-            return SheetFile.Write(SheetFile.Read(body)) == body ? body : throw new UnsavableSheetException(StorageTexts.Say("sheet.otherwise"));
+            return SheetFile.Write(SheetFile.Read(body)) == body
+                ? body
+                : throw new UnsavableSheetException(StorageTexts.Say("sheet.otherwise"));
         }
         catch (SheetFileException problem)
         {
@@ -259,7 +309,9 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     }
 
     private async Task<bool> ContinuesTypingAsync(GavvetDatabase database, RevisionRow head, string? typing) =>
-        typing is not null && head.Typing == typing && head.ParentId is not null
+        typing is not null
+        && head.Typing == typing
+        && head.ParentId is not null
         && clock.GetUtcNow() - head.MadeAt < TypingPause
         && await LatestChildAsync(database, head.Id) is null;
 
@@ -267,17 +319,21 @@ public sealed class SheetStore(Database data, TimeProvider clock)
     {
         var words = DeskFilter.Of(sheet);
         var now = clock.GetUtcNow();
-        return await database.Sheets.Where(row => row.Id == id && row.HeadId == from)
-            .ExecuteUpdateAsync(set => set.SetProperty(row => row.HeadId, to).SetProperty(row => row.ChangedAt, now).SetProperty(row => row.Words, words)) == 1;
+        return await database
+                .Sheets.Where(row => row.Id == id && row.HeadId == from)
+                .ExecuteUpdateAsync(set =>
+                    set.SetProperty(row => row.HeadId, to).SetProperty(row => row.ChangedAt, now).SetProperty(row => row.Words, words)
+                ) == 1;
     }
 
-    private RevisionRow Revision(string sheetId, long? parentId, Sheet sheet, string body, string? typing) => new()
-    {
-        SheetId = sheetId,
-        ParentId = parentId,
-        Title = sheet.Title,
-        Body = body,
-        Typing = typing,
-        MadeAt = clock.GetUtcNow(),
-    };
+    private RevisionRow Revision(string sheetId, long? parentId, Sheet sheet, string body, string? typing) =>
+        new()
+        {
+            SheetId = sheetId,
+            ParentId = parentId,
+            Title = sheet.Title,
+            Body = body,
+            Typing = typing,
+            MadeAt = clock.GetUtcNow(),
+        };
 }

@@ -53,19 +53,13 @@ public sealed record StoredRevision(long Id, long? ParentId, DateTimeOffset Made
 /// <summary>A sheet whose last state cannot be read; its earlier states, its file and its deletion still work.</summary>
 public sealed class UnreadableSheetException : Exception
 {
-    public UnreadableSheetException()
-    {
-    }
+    public UnreadableSheetException() { }
 
     public UnreadableSheetException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public UnreadableSheetException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 
     public UnreadableSheetException(string id, SheetFileException problem)
         : base(problem?.Message, problem) => SheetId = id;
@@ -77,17 +71,11 @@ public sealed class UnreadableSheetException : Exception
 /// <summary>A sheet that could not be opened again once it was saved, so it was not saved; the message says why.</summary>
 public sealed class UnsavableSheetException : Exception
 {
-    public UnsavableSheetException()
-    {
-    }
+    public UnsavableSheetException() { }
 
     public UnsavableSheetException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public UnsavableSheetException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }

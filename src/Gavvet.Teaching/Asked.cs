@@ -15,11 +15,15 @@ public readonly record struct Skill(QuestionGroup Group, ScaleType Type, NoteNam
     /// <summary>Its place on the line of fifths, a minor's with its relative major.</summary>
     public int Place => Scope.PlaceOf(Type, Tonic);
 
-    /// <summary>The skill as it sounds to who reads a part: a part is asked in its written key. Questions about transposing are asked at concert pitch already.</summary>
+    /// <summary>The skill as it sounds to who reads a part: a part is asked in its written key. Questions about transposing are asked at
+    /// concert pitch already.</summary>
     /// <param name="part">The part, or null for concert pitch.</param>
     public Skill AtConcertPitch(Instrument? part) =>
         part is { WrittenFifths: not 0 } && Group != QuestionGroup.Enharmonic && NoteName.HasFifths(Tonic.Fifths - part.WrittenFifths)
-            ? this with { Tonic = NoteName.FromFifths(Tonic.Fifths - part.WrittenFifths) }
+            ? this with
+            {
+                Tonic = NoteName.FromFifths(Tonic.Fifths - part.WrittenFifths),
+            }
             : this;
 
     /// <summary>Reads a skill from the words it is kept by.</summary>
@@ -28,7 +32,9 @@ public readonly record struct Skill(QuestionGroup Group, ScaleType Type, NoteNam
     /// <param name="tonic">Its tonic in plain characters.</param>
     /// <returns>The skill, or null where this program knows no such words.</returns>
     public static Skill? Find(string? group, string? type, string? tonic) =>
-        FileWords.TryParse<QuestionGroup>(group, out var known) && ScaleTypes.Find(type) is { } scale && NoteText.TryParse(tonic, out var note)
+        FileWords.TryParse<QuestionGroup>(group, out var known)
+        && ScaleTypes.Find(type) is { } scale
+        && NoteText.TryParse(tonic, out var note)
             ? new Skill(known, scale, note)
             : null;
 }

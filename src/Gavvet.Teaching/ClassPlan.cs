@@ -46,12 +46,17 @@ public sealed record ClassPlan(string CourseId, DateOnly Start, ImmutableArray<D
     public ClassPlan Changed(Func<Course, Course> change)
     {
         var (before, after) = (Taken, change(Taken));
-        var changed = this with { Topics = after.Topics, Lessons = Lessons == before.Lessons ? Math.Min(LessonPlan.MostLessons, after.Lessons) : Lessons };
+        var changed = this with
+        {
+            Topics = after.Topics,
+            Lessons = Lessons == before.Lessons ? Math.Min(LessonPlan.MostLessons, after.Lessons) : Lessons,
+        };
         _ = changed.Lay();
         return changed;
     }
 
-    /// <summary>The plan with a topic that went badly decided on: set once more before the next topic that has not begun, or left as it is.</summary>
+    /// <summary>The plan with a topic that went badly decided on: set once more before the next topic that has not begun, or left as it
+    /// is.</summary>
     /// <param name="progress">What has come of the plan.</param>
     /// <param name="bad">The topic.</param>
     /// <param name="again">Whether it comes once more, in a lesson of its own.</param>
@@ -77,7 +82,10 @@ public sealed record ClassPlan(string CourseId, DateOnly Start, ImmutableArray<D
         try
         {
             using var document = JsonDocument.Parse(text);
-            if (document.RootElement.ValueKind == JsonValueKind.Object && document.RootElement.TryGetProperty("gavvetPlan", out var version))
+            if (
+                document.RootElement.ValueKind == JsonValueKind.Object
+                && document.RootElement.TryGetProperty("gavvetPlan", out var version)
+            )
             {
                 return version.TryGetInt32(out var number) && number == Version
                     ? FileContract.Read<ClassPlanFile>(text).Plan
@@ -95,26 +103,40 @@ public sealed record ClassPlan(string CourseId, DateOnly Start, ImmutableArray<D
     private sealed record ClassPlanFile(int GavvetPlan, ClassPlan Plan);
 
     // Before plans had a version all of them was text as it was typed.
-    private sealed record FirstPlan(string Course, string Start, string Days, int Lessons, string? Holidays, FirstTopic[]? Topics, string[]? Left)
+    private sealed record FirstPlan(
+        string Course,
+        string Start,
+        string Days,
+        int Lessons,
+        string? Holidays,
+        FirstTopic[]? Topics,
+        string[]? Left
+    )
     {
-        public ClassPlan Upgraded() => new(Course, LessonPlan.ReadDate(Start), LessonPlan.ReadDays(Days), Lessons)
-        {
-            Holidays = Holidays ?? "",
-            Topics = [.. (Topics ?? []).Select(topic => topic.Upgraded())],
-            Left = [.. Left ?? []],
-        };
+        public ClassPlan Upgraded() =>
+            new(Course, LessonPlan.ReadDate(Start), LessonPlan.ReadDays(Days), Lessons)
+            {
+                Holidays = Holidays ?? "",
+                Topics = [.. (Topics ?? []).Select(topic => topic.Upgraded())],
+                Left = [.. Left ?? []],
+            };
     }
 
     private sealed record FirstTopic(string Name, int Lessons, string[] Skills, string[] Scales, string[] Keys, string[] Sections)
     {
-        public Topic Upgraded() => new(
-            Name,
-            Lessons,
-            [.. Skills.Select(Group)],
-            [.. Scales.Select(scale => ScaleTypes.Find(scale) ?? throw new FormatException(Texts.Say("plan.unreadable")))],
-            [.. Keys.Select(NoteText.Parse)],
-            [.. Sections]);
+        public Topic Upgraded() =>
+            new(
+                Name,
+                Lessons,
+                [.. Skills.Select(Group)],
+                [.. Scales.Select(scale => ScaleTypes.Find(scale) ?? throw new FormatException(Texts.Say("plan.unreadable")))],
+                [.. Keys.Select(NoteText.Parse)],
+                [.. Sections]
+            );
 
-        private static QuestionGroup Group(string word) => Worksheets.Sheets.FileWords.TryParse<QuestionGroup>(word, out var group) ? group : throw new FormatException(Texts.Say("plan.unreadable"));
+        private static QuestionGroup Group(string word) =>
+            Worksheets.Sheets.FileWords.TryParse<QuestionGroup>(word, out var group)
+                ? group
+                : throw new FormatException(Texts.Say("plan.unreadable"));
     }
 }

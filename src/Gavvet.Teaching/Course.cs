@@ -14,7 +14,14 @@ namespace Gavvet.Teaching;
 /// <param name="Scales">The scale types it brings in.</param>
 /// <param name="Keys">The tonics it is about, at concert pitch.</param>
 /// <param name="Sections">The shipped sections it sets, by id.</param>
-public sealed record Topic(string Name, int Lessons, ImmutableArray<QuestionGroup> Skills, ImmutableArray<ScaleType> Scales, ImmutableArray<NoteName> Keys, ImmutableArray<string> Sections)
+public sealed record Topic(
+    string Name,
+    int Lessons,
+    ImmutableArray<QuestionGroup> Skills,
+    ImmutableArray<ScaleType> Scales,
+    ImmutableArray<NoteName> Keys,
+    ImmutableArray<string> Sections
+)
 {
     /// <summary>What it is called in the language spoken, where it is one of the program’s; one’s own as it was typed.</summary>
     [JsonIgnore]
@@ -103,8 +110,11 @@ public sealed record Course(string Id, string Name, ImmutableArray<Topic> Topics
     /// <summary>A course by its name on the command line.</summary>
     /// <param name="id">Such as exam-course.</param>
     /// <exception cref="FormatException">There is none of this name.</exception>
-    public static Course Get(string id) => Shipped.FirstOrDefault(course => course.Id == id)
-        ?? throw new FormatException(Texts.Say("plan.course", ("id", id), ("courses", string.Join(", ", Shipped.Select(course => course.Id)))));
+    public static Course Get(string id) =>
+        Shipped.FirstOrDefault(course => course.Id == id)
+        ?? throw new FormatException(
+            Texts.Say("plan.course", ("id", id), ("courses", string.Join(", ", Shipped.Select(course => course.Id))))
+        );
 
     /// <summary>How many lessons its topics take.</summary>
     public int Lessons => Topics.Sum(topic => topic.Lessons);
@@ -130,10 +140,18 @@ public sealed record Course(string Id, string Name, ImmutableArray<Topic> Topics
         return new Topic(
             cells[0],
             int.Parse(cells[1], System.Globalization.CultureInfo.InvariantCulture),
-            [.. Words(cells[2]).Select(word => FileWords.TryParse<QuestionGroup>(word, out var group) ? group : throw new InvalidDataException($"There is no group of questions {word}."))],
+            [
+                .. Words(cells[2])
+                    .Select(word =>
+                        FileWords.TryParse<QuestionGroup>(word, out var group)
+                            ? group
+                            : throw new InvalidDataException($"There is no group of questions {word}.")
+                    ),
+            ],
             [.. Words(cells[3]).Select(ScaleTypes.Get)],
             [.. Words(cells[4]).Select(NoteText.Parse)],
-            Words(cells[5]));
+            Words(cells[5])
+        );
     }
 
     private static ImmutableArray<string> Words(string cell) => [.. cell.Split(' ', StringSplitOptions.RemoveEmptyEntries)];

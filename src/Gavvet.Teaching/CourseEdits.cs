@@ -31,7 +31,11 @@ public static class CourseEdits
     /// <param name="topic">Its place, from 0.</param>
     /// <param name="lessons">How many lessons, from 1.</param>
     /// <exception cref="FormatException">There is no such topic, or it cannot take so many.</exception>
-    public static Course Stretched(this Course course, int topic, int lessons) => course with { Topics = course.Topics.SetItem(topic, At(course, topic) with { Lessons = Lessons(lessons) }) };
+    public static Course Stretched(this Course course, int topic, int lessons) =>
+        course with
+        {
+            Topics = course.Topics.SetItem(topic, At(course, topic) with { Lessons = Lessons(lessons) }),
+        };
 
     /// <summary>A topic once more, at a later place.</summary>
     /// <param name="course">The course.</param>
@@ -44,7 +48,17 @@ public static class CourseEdits
         if (course.Topics.Length >= MostTopics)
             throw new FormatException(Texts.Say("course.full", ("most", MostTopics)));
         var name = Texts.Say("lesson.again", ("topic", again.Name));
-        return course with { Topics = course.Topics.Insert(Math.Clamp(at, 0, course.Topics.Length), again with { Name = name.Length > LongestName ? again.Name : name, Lessons = 1 }) };
+        return course with
+        {
+            Topics = course.Topics.Insert(
+                Math.Clamp(at, 0, course.Topics.Length),
+                again with
+                {
+                    Name = name.Length > LongestName ? again.Name : name,
+                    Lessons = 1,
+                }
+            ),
+        };
     }
 
     /// <summary>Without a topic.</summary>
@@ -54,7 +68,12 @@ public static class CourseEdits
     public static Course Without(this Course course, int topic)
     {
         _ = At(course, topic);
-        return course.Topics.Length == 1 ? throw new FormatException(Texts.Say("course.last-topic")) : course with { Topics = course.Topics.RemoveAt(topic) };
+        return course.Topics.Length == 1
+            ? throw new FormatException(Texts.Say("course.last-topic"))
+            : course with
+            {
+                Topics = course.Topics.RemoveAt(topic),
+            };
     }
 
     /// <summary>With a topic as it is typed.</summary>
@@ -87,7 +106,9 @@ public static class CourseEdits
         return course with { Topics = course.Topics.SetItem(topic, changed) };
     }
 
-    private static int Lessons(int lessons) => lessons is >= 1 and <= MostLessons ? lessons : throw new FormatException(Texts.Say("course.lessons", ("most", MostLessons)));
+    private static int Lessons(int lessons) =>
+        lessons is >= 1 and <= MostLessons ? lessons : throw new FormatException(Texts.Say("course.lessons", ("most", MostLessons)));
 
-    private static Topic At(Course course, int topic) => topic >= 0 && topic < course.Topics.Length ? course.Topics[topic] : throw new FormatException(Texts.Say("course.no-topic"));
+    private static Topic At(Course course, int topic) =>
+        topic >= 0 && topic < course.Topics.Length ? course.Topics[topic] : throw new FormatException(Texts.Say("course.no-topic"));
 }

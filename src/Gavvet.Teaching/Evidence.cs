@@ -11,12 +11,21 @@ namespace Gavvet.Teaching;
 /// <param name="Of">Marks there were.</param>
 /// <param name="IsRight">Whether all of it was right.</param>
 /// <param name="Findings">The mistakes by name.</param>
-public sealed record Evidence(string Student, DateOnly Day, Skill Skill, int Marks, int Of, bool IsRight, ImmutableArray<FindingCode> Findings)
+public sealed record Evidence(
+    string Student,
+    DateOnly Day,
+    Skill Skill,
+    int Marks,
+    int Of,
+    bool IsRight,
+    ImmutableArray<FindingCode> Findings
+)
 {
     /// <summary>Whether nothing was written.</summary>
     public bool IsBlank { get; init; }
 
-    /// <summary>What was asked; null where its skill alone is known, which is enough for standing and not for asking the like again.</summary>
+    /// <summary>What was asked; null where its skill alone is known, which is enough for standing and not for asking the like
+    /// again.</summary>
     public Asked? What { get; init; }
 
     /// <summary>The load of the item; 0 where it is not known.</summary>
@@ -28,16 +37,27 @@ public sealed record Evidence(string Student, DateOnly Day, Skill Skill, int Mar
     /// <param name="skill">The skill.</param>
     /// <param name="marking">What was decided.</param>
     public static Evidence From(string student, DateOnly day, Skill skill, Marking marking) =>
-        new(student, day, skill, marking.Marks, marking.Of, marking.IsRight, [.. marking.Findings.Select(finding => finding.Code)]) { IsBlank = marking.As == MarkedAs.Blank };
+        new(student, day, skill, marking.Marks, marking.Of, marking.IsRight, [.. marking.Findings.Select(finding => finding.Code)])
+        {
+            IsBlank = marking.As == MarkedAs.Blank,
+        };
 
-    /// <summary>The evidence of results, in the order of their days: of several markings of an item on a day the last counts. Papers of no one's own are none.</summary>
+    /// <summary>The evidence of results, in the order of their days: of several markings of an item on a day the last counts. Papers of
+    /// no one's own are none.</summary>
     /// <param name="results">The results, in the order they were made.</param>
     public static ImmutableArray<Evidence> From(IEnumerable<KeptResult> results) =>
-    [
-        .. results.Where(result => result.Student is not null)
-            .GroupBy(result => (result.Student, result.Date, result.Version, result.Item, result.Asked))
-            .Select(item => item.Last())
-            .OrderBy(result => result.Date)
-            .Select(result => From(result.Student!, result.Date, result.Asked.Skill, result.Marking) with { What = result.Asked, Load = result.Load }),
-    ];
+        [
+            .. results
+                .Where(result => result.Student is not null)
+                .GroupBy(result => (result.Student, result.Date, result.Version, result.Item, result.Asked))
+                .Select(item => item.Last())
+                .OrderBy(result => result.Date)
+                .Select(result =>
+                    From(result.Student!, result.Date, result.Asked.Skill, result.Marking) with
+                    {
+                        What = result.Asked,
+                        Load = result.Load,
+                    }
+                ),
+        ];
 }

@@ -21,10 +21,14 @@ public sealed record FollowUpReason(FindingCode? Finding, bool IsBlank, Skill Sk
 {
     /// <summary>The reason an answer is.</summary>
     /// <param name="miss">The answer.</param>
-    public static FollowUpReason Of(Evidence miss) => new(miss.Findings.IsEmpty ? null : miss.Findings[0], miss.IsBlank, miss.Skill, miss.Day);
+    public static FollowUpReason Of(Evidence miss) =>
+        new(miss.Findings.IsEmpty ? null : miss.Findings[0], miss.IsBlank, miss.Skill, miss.Day);
 
     /// <summary>The word of the mistake in files: blank and wrong where it has no name.</summary>
-    public string Word => Finding is { } code ? FileWords.Of(code) : IsBlank ? "blank" : "wrong";
+    public string Word =>
+        Finding is { } code ? FileWords.Of(code)
+        : IsBlank ? "blank"
+        : "wrong";
 }
 
 /// <summary>A section of a follow-up with its reason.</summary>
@@ -38,7 +42,12 @@ public sealed record FollowUpSection(Section Section, FollowUpReason Because);
 /// <param name="Because">Why each section is there, in order.</param>
 public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, ImmutableArray<FollowUpReason> Because)
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping, NewLine = "\n" };
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        WriteIndented = true,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+        NewLine = "\n",
+    };
 
     /// <summary>The sheet as its file, with the reason at each section.</summary>
     public string Write()
@@ -52,20 +61,23 @@ public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, Immutable
 
     /// <summary>A reason as files have it.</summary>
     /// <param name="because">The reason.</param>
-    public static object Words(FollowUpReason because) => new
-    {
-        finding = because.Word,
-        skill = FileWords.Of(because.Skill.Group),
-        type = because.Skill.Type.Id,
-        tonic = NoteText.Ascii(because.Skill.Tonic),
-        date = LessonPlan.WriteDate(because.Day),
-    };
+    public static object Words(FollowUpReason because) =>
+        new
+        {
+            finding = because.Word,
+            skill = FileWords.Of(because.Skill.Group),
+            type = because.Skill.Type.Id,
+            tonic = NoteText.Ascii(because.Skill.Tonic),
+            date = LessonPlan.WriteDate(because.Day),
+        };
 }
 
 /// <summary>Draws follow-ups: a pure function from evidence to a sheet.</summary>
 public sealed class FollowUpDraw
 {
-    private const int MostSections = 12, MostTries = 6, LongestTitle = 100;
+    private const int MostSections = 12,
+        MostTries = 6,
+        LongestTitle = 100;
 
     // A follow-up is at most a tenth heavier than what was missed.
     private const int HeavierPercent = 110;
@@ -78,7 +90,8 @@ public sealed class FollowUpDraw
     // What a class missed is much alike, so a question drawn for one student serves for others.
     private readonly ConcurrentDictionary<(Wish Wish, int Attempt), (Section Section, int Load, string Prompt)?> _drawn = new();
 
-    /// <summary>How many days back what was asked is not asked again as it was, and what was missed is followed up unless a teacher says otherwise: four weeks.</summary>
+    /// <summary>How many days back what was asked is not asked again as it was, and what was missed is followed up unless a teacher says
+    /// otherwise: four weeks.</summary>
     public const int DaysBack = 28;
 
     /// <summary>Draws from evidence.</summary>
@@ -103,18 +116,27 @@ public sealed class FollowUpDraw
     public ImmutableArray<string> Students => [.. _evidence.Select(one => one.Student).Distinct().Order(StringComparer.Ordinal)];
 
     /// <summary>Those who missed something that is wanted.</summary>
-    public ImmutableArray<string> Missing => [.. Students.Where(student => Missed([.. _evidence.Where(one => one.Student == student)]).Length > 0)];
+    public ImmutableArray<string> Missing =>
+        [.. Students.Where(student => Missed([.. _evidence.Where(one => one.Student == student)]).Length > 0)];
 
     /// <summary>The title of the follow-ups of a printing.</summary>
     /// <param name="printing">The title of what was printed.</param>
     public static string TitleOf(string printing) => Texts.Say("follow-up.title", ("title", printing));
 
-    /// <summary>The follow-ups of those who missed something: one for all together, or one for each group of like misses, numbered.</summary>
+    /// <summary>The follow-ups of those who missed something: one for all together, or one for each group of like misses,
+    /// numbered.</summary>
     /// <param name="title">The title.</param>
     /// <param name="groups">How many groups at most; null for all together.</param>
-    public ImmutableArray<FollowUp> All(string title, int? groups = null) => groups is { } most
-        ? [.. Groups(most).Select((students, i) => For(students, Texts.Say("follow-up.numbered", ("title", title), ("number", i + 1)))).OfType<FollowUp>()]
-        : For(Missing, title) is { } together ? [together] : [];
+    public ImmutableArray<FollowUp> All(string title, int? groups = null) =>
+        groups is { } most
+            ?
+            [
+                .. Groups(most)
+                    .Select((students, i) => For(students, Texts.Say("follow-up.numbered", ("title", title), ("number", i + 1))))
+                    .OfType<FollowUp>(),
+            ]
+        : For(Missing, title) is { } together ? [together]
+        : [];
 
     /// <summary>A follow-up for some students together; null where none of them missed anything, or nothing can be asked of it.</summary>
     /// <param name="students">The students.</param>
@@ -147,7 +169,13 @@ public sealed class FollowUpDraw
             }
         }
 
-        return taken.Count == 0 ? null : new FollowUp(students, SectionDraw.Whole(title, _style, StableHash.Of(title), taken.Select(section => section.Section)), [.. taken.Select(section => section.Because)]);
+        return taken.Count == 0
+            ? null
+            : new FollowUp(
+                students,
+                SectionDraw.Whole(title, _style, StableHash.Of(title), taken.Select(section => section.Section)),
+                [.. taken.Select(section => section.Because)]
+            );
     }
 
     /// <summary>Students parted into groups of like misses, at most so many; who missed nothing is in none.</summary>
@@ -155,7 +183,15 @@ public sealed class FollowUpDraw
     public ImmutableArray<ImmutableArray<string>> Groups(int most)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(most, 1);
-        var groups = Students.Select(student => (Names: new List<string> { student }, Misses: Missed([.. _evidence.Where(one => one.Student == student)]).Select(Likeness).ToHashSet())).Where(group => group.Misses.Count > 0).ToList();
+        var groups = Students
+            .Select(student =>
+                (
+                    Names: new List<string> { student },
+                    Misses: Missed([.. _evidence.Where(one => one.Student == student)]).Select(Likeness).ToHashSet()
+                )
+            )
+            .Where(group => group.Misses.Count > 0)
+            .ToList();
         while (groups.Count > most)
         {
             // The two most alike become one; on a tie the earlier.
@@ -164,7 +200,8 @@ public sealed class FollowUpDraw
             {
                 for (var j = i + 1; j < groups.Count; j++)
                 {
-                    var alike = (double)groups[i].Misses.Intersect(groups[j].Misses).Count() / groups[i].Misses.Union(groups[j].Misses).Count();
+                    var alike =
+                        (double)groups[i].Misses.Intersect(groups[j].Misses).Count() / groups[i].Misses.Union(groups[j].Misses).Count();
                     if (alike > best)
                         (best, first, second) = (alike, i, j);
                 }
@@ -183,39 +220,65 @@ public sealed class FollowUpDraw
     private static FindingCode? First(Evidence miss) => miss.Findings.IsEmpty ? null : miss.Findings[0];
 
     // The sheet that was missed last, by what it weighed for this student.
-    private int Load(string student) => _loads.Where(paper => paper.Key.Student == student).OrderByDescending(paper => paper.Key.Day).Select(paper => paper.Value).FirstOrDefault();
+    private int Load(string student) =>
+        _loads
+            .Where(paper => paper.Key.Student == student)
+            .OrderByDescending(paper => paper.Key.Day)
+            .Select(paper => paper.Value)
+            .FirstOrDefault();
 
     // What was wrong and has not been right since; most often missed first, then what earned least.
     private ImmutableArray<Evidence> Missed(Evidence[] own) =>
-    [
-        .. own.GroupBy(one => (one.Student, one.Skill)).Where(skill => !skill.Last().IsRight && Wanted(skill.Last())).Select(skill => skill.Last())
-            .GroupBy(miss => (miss.What!.Kind, miss.Skill.Type, miss.Skill.Tonic, First(miss)))
-            .OrderByDescending(like => like.Count())
-            .ThenBy(like => like.Average(miss => (double)miss.Marks / Math.Max(1, miss.Of)))
-            .ThenBy(like => like.Key.Type.Id, StringComparer.Ordinal)
-            .ThenBy(like => NoteText.Ascii(like.Key.Tonic), StringComparer.Ordinal)
-            .Select(like => like.First()),
-    ];
+        [
+            .. own.GroupBy(one => (one.Student, one.Skill))
+                .Where(skill => !skill.Last().IsRight && Wanted(skill.Last()))
+                .Select(skill => skill.Last())
+                .GroupBy(miss => (miss.What!.Kind, miss.Skill.Type, miss.Skill.Tonic, First(miss)))
+                .OrderByDescending(like => like.Count())
+                .ThenBy(like => like.Average(miss => (double)miss.Marks / Math.Max(1, miss.Of)))
+                .ThenBy(like => like.Key.Type.Id, StringComparer.Ordinal)
+                .ThenBy(like => NoteText.Ascii(like.Key.Tonic), StringComparer.Ordinal)
+                .Select(like => like.First()),
+        ];
 
     /// <summary>A question wished for.</summary>
-    private sealed record Wish(string Kind, ScaleType Type, NoteName Tonic, Clef Clef, Direction Direction, Notation Notation, Scaffolding Scaffolding, string Option)
+    private sealed record Wish(
+        string Kind,
+        ScaleType Type,
+        NoteName Tonic,
+        Clef Clef,
+        Direction Direction,
+        Notation Notation,
+        Scaffolding Scaffolding,
+        string Option
+    )
     {
         /// <summary>The scale its question must speak of too, or null.</summary>
         public ScaleType? Beside { get; init; }
     }
 
-    private static Identified Identity(Asked asked) => new(asked.Kind, asked.Type, asked.Tonic, asked.Clef, asked.Direction, asked.WriteWith);
+    private static Identified Identity(Asked asked) =>
+        new(asked.Kind, asked.Type, asked.Tonic, asked.Clef, asked.Direction, asked.WriteWith);
 
-    private static Identified Identity(QuestionKind kind, Section section, Draw drawn) => new(
-        kind.Id,
-        drawn.Scale,
-        drawn.Tonic,
-        kind.UsesClefAs(section.Option) ? drawn.Clef : null,
-        kind.UsesDirection ? section.Direction : null,
-        kind.UsesNotation ? section.Notation : null);
+    private static Identified Identity(QuestionKind kind, Section section, Draw drawn) =>
+        new(
+            kind.Id,
+            drawn.Scale,
+            drawn.Tonic,
+            kind.UsesClefAs(section.Option) ? drawn.Clef : null,
+            kind.UsesDirection ? section.Direction : null,
+            kind.UsesNotation ? section.Notation : null
+        );
 
     /// <summary>What makes a question one that was asked before.</summary>
-    private readonly record struct Identified(string Kind, ScaleType Type, NoteName Tonic, Clef? Clef, Direction? Direction, Notation? Notation);
+    private readonly record struct Identified(
+        string Kind,
+        ScaleType Type,
+        NoteName Tonic,
+        Clef? Clef,
+        Direction? Direction,
+        Notation? Notation
+    );
 
     // The confusion told apart, the same from another side, the same in a neighbor key.
     private static IEnumerable<Wish> Wishes(Evidence[] own, Evidence miss)
@@ -233,29 +296,70 @@ public sealed class FollowUpDraw
         if (Confusion(own, miss) is { } other)
         {
             if (QuestionCatalogue.Standard.Get("convert-form").Takes(type))
-                yield return new Wish("convert-form", type, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "") { Beside = other };
+                yield return new Wish("convert-form", type, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "")
+                {
+                    Beside = other,
+                };
             foreach (var each in new[] { other, type })
                 yield return new Wish("write-scale", each, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "");
             if (QuestionCatalogue.Standard.Get("correct-scale").Takes(type))
                 yield return new Wish("correct-scale", type, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "");
         }
 
-        var turned = new Wish(kind.Id, type, tonic, clef == Clef.Bass ? Clef.Treble : Clef.Bass, direction == Direction.Descending ? Direction.Ascending : Direction.Descending, notation == Notation.Signature ? Notation.Accidentals : Notation.Signature, help, what.Option ?? "");
-        yield return turned with { Direction = direction, Notation = notation };
-        yield return turned with { Clef = clef, Notation = notation };
-        yield return turned with { Clef = clef, Direction = direction };
-        foreach (var step in new[] { -Math.Sign(tonic.Fifths), Math.Sign(tonic.Fifths), 1, -1 }.Where(step => step != 0 && NoteName.HasFifths(tonic.Fifths + step)).Distinct())
-            yield return turned with { Tonic = NoteName.FromFifths(tonic.Fifths + step), Clef = clef, Direction = direction, Notation = notation };
+        var turned = new Wish(
+            kind.Id,
+            type,
+            tonic,
+            clef == Clef.Bass ? Clef.Treble : Clef.Bass,
+            direction == Direction.Descending ? Direction.Ascending : Direction.Descending,
+            notation == Notation.Signature ? Notation.Accidentals : Notation.Signature,
+            help,
+            what.Option ?? ""
+        );
+        yield return turned with
+        {
+            Direction = direction,
+            Notation = notation,
+        };
+        yield return turned with
+        {
+            Clef = clef,
+            Notation = notation,
+        };
+        yield return turned with
+        {
+            Clef = clef,
+            Direction = direction,
+        };
+        foreach (
+            var step in new[] { -Math.Sign(tonic.Fifths), Math.Sign(tonic.Fifths), 1, -1 }
+                .Where(step => step != 0 && NoteName.HasFifths(tonic.Fifths + step))
+                .Distinct()
+        )
+            yield return turned with
+            {
+                Tonic = NoteName.FromFifths(tonic.Fifths + step),
+                Clef = clef,
+                Direction = direction,
+                Notation = notation,
+            };
     }
 
     // A form or scale that is really taken for another: twice at least, or half of the times it could be.
     private static ScaleType? Confusion(Evidence[] own, Evidence miss)
     {
-        var student = own.Where(one => one.Student == miss.Student && one.Skill.Type == miss.Skill.Type && one.Skill.Group == miss.Skill.Group).ToArray();
+        var student = own.Where(one =>
+                one.Student == miss.Student && one.Skill.Type == miss.Skill.Type && one.Skill.Group == miss.Skill.Group
+            )
+            .ToArray();
         foreach (var code in miss.Findings)
         {
             var made = student.Count(one => one.Findings.Contains(code));
-            if (Confusions.TakenFor(miss.Skill.Type, code) is { } other && other != miss.Skill.Type && (made >= 2 || 2 * made >= student.Length))
+            if (
+                Confusions.TakenFor(miss.Skill.Type, code) is { } other
+                && other != miss.Skill.Type
+                && (made >= 2 || 2 * made >= student.Length)
+            )
                 return other;
         }
 
@@ -269,24 +373,50 @@ public sealed class FollowUpDraw
         // Only what must speak of another scale too is worth another lot.
         var place = Scope.PlaceOf(wish.Type, wish.Tonic);
         return kind.Takes(wish.Type) && Math.Abs(place) <= KeySignature.Most
-            ? Enumerable.Range(0, wish.Beside is null ? 1 : MostTries).Select(attempt => Drawn(wish, kind, place, attempt, recent, taken)).FirstOrDefault(drawn => drawn is not null)
+            ? Enumerable
+                .Range(0, wish.Beside is null ? 1 : MostTries)
+                .Select(attempt => Drawn(wish, kind, place, attempt, recent, taken))
+                .FirstOrDefault(drawn => drawn is not null)
             : null;
     }
 
-    private (Section Section, int Load)? Drawn(Wish wish, QuestionKind kind, int place, int attempt, HashSet<Identified> recent, List<FollowUpSection> taken)
+    private (Section Section, int Load)? Drawn(
+        Wish wish,
+        QuestionKind kind,
+        int place,
+        int attempt,
+        HashSet<Identified> recent,
+        List<FollowUpSection> taken
+    )
     {
         if (_drawn.GetOrAdd((wish, attempt), _ => Draw(wish, kind, place, attempt)) is not var (section, load, prompt))
             return null;
-        var isKnown = section.Slots.All(slot => recent.Contains(Identity(kind, section, slot.Drawn)))
-            || taken.Exists(other => other.Section.KindId == section.KindId && other.Section.Slots.Select(slot => slot.Drawn).SequenceEqual(section.Slots.Select(slot => slot.Drawn)) && other.Section.Direction == section.Direction && other.Section.Notation == section.Notation);
+        var isKnown =
+            section.Slots.All(slot => recent.Contains(Identity(kind, section, slot.Drawn)))
+            || taken.Exists(other =>
+                other.Section.KindId == section.KindId
+                && other.Section.Slots.Select(slot => slot.Drawn).SequenceEqual(section.Slots.Select(slot => slot.Drawn))
+                && other.Section.Direction == section.Direction
+                && other.Section.Notation == section.Notation
+            );
         var speaks = wish.Beside is not { } beside || prompt.Contains(beside.Name, StringComparison.OrdinalIgnoreCase);
         return isKnown || !speaks ? null : (section, load);
     }
 
     private (Section Section, int Load, string Prompt)? Draw(Wish wish, QuestionKind kind, int place, int attempt)
     {
-        var wished = new SectionWish(kind, [wish.Type], [place], 1) { Clefs = [wish.Clef], Direction = wish.Direction, Notation = wish.Notation, Scaffolding = wish.Scaffolding, Option = wish.Option };
-        return SectionDraw.Of(wished, _style, StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber} {attempt}"), out var section) is { } composed && section is not null
+        var wished = new SectionWish(kind, [wish.Type], [place], 1)
+        {
+            Clefs = [wish.Clef],
+            Direction = wish.Direction,
+            Notation = wish.Notation,
+            Scaffolding = wish.Scaffolding,
+            Option = wish.Option,
+        };
+        return
+            SectionDraw.Of(wished, _style, StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber} {attempt}"), out var section)
+                is { } composed
+            && section is not null
             ? (section, composed.Worksheet.Load, composed.Worksheet.Sections[0].Items[0].Question.Prompt)
             : null;
     }

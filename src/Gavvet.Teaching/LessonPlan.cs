@@ -28,7 +28,13 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     /// <param name="lessons">How many lessons, from 1 to <see cref="MostLessons"/>.</param>
     /// <param name="holidays">Days without lessons.</param>
     /// <exception cref="FormatException">There is no day, there are too many lessons, or holidays leave no room for them.</exception>
-    public static LessonPlan Of(Course course, DateOnly start, IReadOnlyCollection<DayOfWeek> days, int lessons, IReadOnlySet<DateOnly> holidays)
+    public static LessonPlan Of(
+        Course course,
+        DateOnly start,
+        IReadOnlyCollection<DayOfWeek> days,
+        int lessons,
+        IReadOnlySet<DateOnly> holidays
+    )
     {
         const int longest = 3_660;
         if (days.Count == 0)
@@ -46,7 +52,13 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
                 continue;
             // After the last topic the whole is gone over again, from the first topic on.
             var topic = topics[laid.Count % topics.Length];
-            laid.Add(new Lesson(laid.Count + 1, date, laid.Count < topics.Length ? topic : topic with { Name = Texts.Say("lesson.again", ("topic", topic.Title)) }));
+            laid.Add(
+                new Lesson(
+                    laid.Count + 1,
+                    date,
+                    laid.Count < topics.Length ? topic : topic with { Name = Texts.Say("lesson.again", ("topic", topic.Title)) }
+                )
+            );
         }
 
         return new LessonPlan(course, laid.MoveToImmutable());
@@ -65,7 +77,11 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     {
         foreach (var names in new[] { Language.English, Language.Current }.Select(language => language.Culture.DateTimeFormat.DayNames))
         {
-            if (Array.FindIndex(names, name => word.Length >= 2 && name.StartsWith(word, StringComparison.OrdinalIgnoreCase)) is >= 0 and var day)
+            if (
+                Array.FindIndex(names, name => word.Length >= 2 && name.StartsWith(word, StringComparison.OrdinalIgnoreCase))
+                is >= 0
+                    and var day
+            )
                 return (DayOfWeek)day;
         }
 
@@ -98,7 +114,9 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
             if (ends.Length > 2 || !TryDate(ends[0], out var first) || !TryDate(ends[^1], out var last))
                 throw new FormatException(Texts.Say("plan.holiday", ("line", i + 1), ("text", line)));
             if (last < first || last.DayNumber - first.DayNumber > longest)
-                throw new FormatException(Texts.Say(last < first ? "plan.holiday-ends" : "plan.holiday-long", ("line", i + 1), ("text", line)));
+                throw new FormatException(
+                    Texts.Say(last < first ? "plan.holiday-ends" : "plan.holiday-long", ("line", i + 1), ("text", line))
+                );
             for (var day = first; day <= last; day = day.AddDays(1))
                 days.Add(day);
         }
@@ -109,7 +127,9 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     /// <summary>Reads a date such as 2026-03-12.</summary>
     /// <param name="text">The text.</param>
     /// <exception cref="FormatException">It is none.</exception>
-    public static DateOnly ReadDate(string text) => TryDate(text, out var day) ? day : throw new FormatException(Texts.Say("plan.date", ("text", text)));
+    public static DateOnly ReadDate(string text) =>
+        TryDate(text, out var day) ? day : throw new FormatException(Texts.Say("plan.date", ("text", text)));
 
-    private static bool TryDate(string text, out DateOnly day) => DateOnly.TryParseExact(text, Iso, CultureInfo.InvariantCulture, DateTimeStyles.None, out day);
+    private static bool TryDate(string text, out DateOnly day) =>
+        DateOnly.TryParseExact(text, Iso, CultureInfo.InvariantCulture, DateTimeStyles.None, out day);
 }

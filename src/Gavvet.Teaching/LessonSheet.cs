@@ -40,7 +40,10 @@ public static class LessonSheet
                 break;
             if (KindOf(skill) is not { } kind)
                 continue;
-            var wish = new SectionWish(kind, [skill.Type], [skill.Place], 1) { Title = sections.Count == 0 ? Texts.Say("lesson.warm-up") : "" };
+            var wish = new SectionWish(kind, [skill.Type], [skill.Place], 1)
+            {
+                Title = sections.Count == 0 ? Texts.Say("lesson.warm-up") : "",
+            };
             SectionDraw.Of(wish, style, seed + (ulong)sections.Count, out var section);
             if (section is not null)
                 sections.Add(section);
@@ -55,7 +58,19 @@ public static class LessonSheet
         foreach (var (id, i) in topic.Sections.Select((id, i) => (id, i)))
         {
             var shipped = ShippedSections.Find(id)!.Section;
-            SectionDraw.Of(Wish(topic, QuestionCatalogue.Standard.Get(shipped.KindId), OfEach) with { Clefs = shipped.Clefs, Direction = shipped.Direction, Notation = shipped.Notation, Scaffolding = shipped.Scaffolding, Option = shipped.Option }, style, seed + 100 + (ulong)i, out var section);
+            SectionDraw.Of(
+                Wish(topic, QuestionCatalogue.Standard.Get(shipped.KindId), OfEach) with
+                {
+                    Clefs = shipped.Clefs,
+                    Direction = shipped.Direction,
+                    Notation = shipped.Notation,
+                    Scaffolding = shipped.Scaffolding,
+                    Option = shipped.Option,
+                },
+                style,
+                seed + 100 + (ulong)i,
+                out var section
+            );
             if (section is not null)
                 yield return section;
         }
@@ -68,7 +83,11 @@ public static class LessonSheet
         var wish = Wish(topic, kind, 1);
         if (wish.Places.IsEmpty)
             yield break;
-        var further = Enumerable.Range(-KeySignature.Most, (2 * KeySignature.Most) + 1).Except(wish.Places).OrderBy(place => wish.Places.Min(own => Math.Abs(own - place))).ThenByDescending(Math.Abs);
+        var further = Enumerable
+            .Range(-KeySignature.Most, (2 * KeySignature.Most) + 1)
+            .Except(wish.Places)
+            .OrderBy(place => wish.Places.Min(own => Math.Abs(own - place)))
+            .ThenByDescending(Math.Abs);
         foreach (var place in further)
         {
             SectionDraw.Of(wish with { Places = [place], Title = Texts.Say("lesson.stretch") }, style, seed + 200, out var section);
@@ -81,7 +100,12 @@ public static class LessonSheet
 
     private static SectionWish Wish(Topic topic, QuestionKind kind, int count)
     {
-        return new SectionWish(kind, topic.Scales, [.. topic.OnTonics.Select(scale => Scope.PlaceOf(scale.Type, scale.Tonic)).Distinct()], count);
+        return new SectionWish(
+            kind,
+            topic.Scales,
+            [.. topic.OnTonics.Select(scale => Scope.PlaceOf(scale.Type, scale.Tonic)).Distinct()],
+            count
+        );
     }
 
     // The plainest kind of each group that takes the scale.

@@ -9,9 +9,7 @@ namespace Gavvet.Teaching;
 /// <summary>What a teacher says of an item.</summary>
 public abstract record Decision
 {
-    private Decision()
-    {
-    }
+    private Decision() { }
 
     /// <summary>It is right.</summary>
     public sealed record Right : Decision;
@@ -44,18 +42,29 @@ public static class Marker
     /// <param name="style">The house style it was set in.</param>
     /// <param name="decision">What the teacher says.</param>
     /// <exception cref="FormatException">An answer cannot be read as what is asked, or there are not so many marks.</exception>
-    public static Marking Mark(SetItem item, HouseStyle style, Decision decision) => decision switch
-    {
-        Decision.Right => new Marking(MarkedAs.Correct, item.Marks, item.Marks, []) { IsByHand = true },
-        Decision.Wrong => new Marking(MarkedAs.Wrong, 0, item.Marks, []) { IsByHand = true },
-        Decision.Blank => new Marking(MarkedAs.Blank, 0, item.Marks, []) { IsByHand = true },
-        Decision.Earned(var marks, _) when marks < 0 || marks > item.Marks => throw new FormatException(Texts.Say("marking.earned", ("item", item.Number), ("of", item.Marks), ("marks", marks))),
-        Decision.Earned(var marks, var answer) => Decided(item, marks, string.IsNullOrWhiteSpace(answer) ? null : Judged(item, style, answer)),
-        Decision.Mistake(var code) => Mistaken(item, style, item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == code)
-            ?? throw new FormatException(Texts.Say("marking.mistake", ("item", item.Number)))),
-        Decision.Written(var answer) => Judged(item, style, answer),
-        _ => throw new ArgumentException("There is no such decision.", nameof(decision)),
-    };
+    public static Marking Mark(SetItem item, HouseStyle style, Decision decision) =>
+        decision switch
+        {
+            Decision.Right => new Marking(MarkedAs.Correct, item.Marks, item.Marks, []) { IsByHand = true },
+            Decision.Wrong => new Marking(MarkedAs.Wrong, 0, item.Marks, []) { IsByHand = true },
+            Decision.Blank => new Marking(MarkedAs.Blank, 0, item.Marks, []) { IsByHand = true },
+            Decision.Earned(var marks, _) when marks < 0 || marks > item.Marks => throw new FormatException(
+                Texts.Say("marking.earned", ("item", item.Number), ("of", item.Marks), ("marks", marks))
+            ),
+            Decision.Earned(var marks, var answer) => Decided(
+                item,
+                marks,
+                string.IsNullOrWhiteSpace(answer) ? null : Judged(item, style, answer)
+            ),
+            Decision.Mistake(var code) => Mistaken(
+                item,
+                style,
+                item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == code)
+                    ?? throw new FormatException(Texts.Say("marking.mistake", ("item", item.Number)))
+            ),
+            Decision.Written(var answer) => Judged(item, style, answer),
+            _ => throw new ArgumentException("There is no such decision.", nameof(decision)),
+        };
 
     // The teacher stands over the judge: with all marks it is right, and no mistake is named; with fewer it is not, and what
     // the judge found is kept.
@@ -76,10 +85,22 @@ public static class Marker
     private static Marking Mistaken(SetItem item, HouseStyle style, WrongAnswer mistake)
     {
         var judged = Judged(item, style, mistake.Text) with { Written = null };
-        return item.Question.Scale is null ? judged with { Written = mistake.Text } : judged with
-        {
-            Findings = [.. judged.Findings.Select(finding => Texts.Has(Anywhere(finding.Code)) ? new MarkedFinding(finding.Code, 0, "", "", Texts.Say(Anywhere(finding.Code))) : finding)],
-        };
+        return item.Question.Scale is null
+            ? judged with
+            {
+                Written = mistake.Text,
+            }
+            : judged with
+            {
+                Findings =
+                [
+                    .. judged.Findings.Select(finding =>
+                        Texts.Has(Anywhere(finding.Code))
+                            ? new MarkedFinding(finding.Code, 0, "", "", Texts.Say(Anywhere(finding.Code)))
+                            : finding
+                    ),
+                ],
+            };
     }
 
     // The judge counts notes and lines; the paper says what the item is worth. Only a faultless answer earns all of it.
@@ -90,15 +111,19 @@ public static class Marker
         if (judged.Findings.FirstOrDefault(finding => finding.Code == FindingCode.NotRead) is { } unread)
             throw new FormatException(item.Question.Sentence(style, unread));
         var marks = judged.Of == 0 ? 0 : judged.Marks * item.Marks / judged.Of;
-        return new Marking((MarkedAs)(int)judged.Verdict, marks, item.Marks, [.. judged.Findings.Select(finding => Said(item, style, finding))]) { Written = answer.Trim() };
+        return new Marking(
+            (MarkedAs)(int)judged.Verdict,
+            marks,
+            item.Marks,
+            [.. judged.Findings.Select(finding => Said(item, style, finding))]
+        )
+        {
+            Written = answer.Trim(),
+        };
     }
 
     private static string Anywhere(FindingCode code) => $"finding.{FileWords.Of(code)}.anywhere";
 
-    private static MarkedFinding Said(SetItem item, HouseStyle style, Finding finding) => new(
-        finding.Code,
-        finding.Position,
-        finding.Expected.Ascii,
-        finding.Found.Ascii,
-        item.Question.Sentence(style, finding));
+    private static MarkedFinding Said(SetItem item, HouseStyle style, Finding finding) =>
+        new(finding.Code, finding.Position, finding.Expected.Ascii, finding.Found.Ascii, item.Question.Sentence(style, finding));
 }

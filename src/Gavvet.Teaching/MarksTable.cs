@@ -7,7 +7,8 @@ namespace Gavvet.Teaching;
 /// <summary>Marks as a table of comma-separated values (RFC 4180), for a school's register.</summary>
 public static class MarksTable
 {
-    /// <summary>A student a line: name, marks, marks there are, and how many answers are not marked yet. Cells that a spreadsheet would take for a formula begin with an apostrophe.</summary>
+    /// <summary>A student a line: name, marks, marks there are, and how many answers are not marked yet. Cells that a spreadsheet would
+    /// take for a formula begin with an apostrophe.</summary>
     /// <param name="papers">The papers.</param>
     public static string Write(IReadOnlyList<(string Name, int Marks, int Of, int Open)> papers)
     {

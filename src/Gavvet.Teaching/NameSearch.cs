@@ -21,12 +21,17 @@ public sealed class NameSearch
 
     /// <summary>A search for some names.</summary>
     /// <param name="names">The names; the longest is found first, so that a part of it does not hide it.</param>
-    /// <param name="inCapitals">Which of them are found only where they are written in capitals and small letters as they are here; none where it is null.</param>
-    public NameSearch(IEnumerable<string> names, Func<string, bool>? inCapitals = null) => _names =
-    [
-        .. names.Select(name => name.Trim()).Where(name => name.Length > 0).Distinct()
-            .Select(name => new Name(Read(name).Text, SureOf(name), name, inCapitals?.Invoke(name) == true)).OrderByDescending(name => name.Folded.Length),
-    ];
+    /// <param name="inCapitals">Which of them are found only where they are written in capitals and small letters as they are here; none
+    /// where it is null.</param>
+    public NameSearch(IEnumerable<string> names, Func<string, bool>? inCapitals = null) =>
+        _names = [
+            .. names
+                .Select(name => name.Trim())
+                .Where(name => name.Length > 0)
+                .Distinct()
+                .Select(name => new Name(Read(name).Text, SureOf(name), name, inCapitals?.Invoke(name) == true))
+                .OrderByDescending(name => name.Folded.Length),
+        ];
 
     /// <summary>Whether there is no name to look for.</summary>
     public bool IsEmpty => _names.IsEmpty;
@@ -73,7 +78,11 @@ public sealed class NameSearch
         var places = new List<(int Start, int Length)>();
         foreach (var name in _names)
         {
-            for (var at = read.Text.IndexOf(name.Folded, StringComparison.Ordinal); at >= 0; at = read.Text.IndexOf(name.Folded, at + 1, StringComparison.Ordinal))
+            for (
+                var at = read.Text.IndexOf(name.Folded, StringComparison.Ordinal);
+                at >= 0;
+                at = read.Text.IndexOf(name.Folded, at + 1, StringComparison.Ordinal)
+            )
             {
                 var end = at + name.Folded.Length;
                 if (!read.IsBoundary(at) || !read.IsBoundary(end) || !IsApart(read.Text, at, end))
@@ -100,7 +109,11 @@ public sealed class NameSearch
             for (var length = Math.Min(name.Folded.Length - 1, read.Text.Length); length >= ShortestBeginning; length--)
             {
                 var at = read.Text.Length - length;
-                if (string.CompareOrdinal(read.Text, at, name.Folded, 0, length) == 0 && read.IsBoundary(at) && IsApart(read.Text, at, read.Text.Length))
+                if (
+                    string.CompareOrdinal(read.Text, at, name.Folded, 0, length) == 0
+                    && read.IsBoundary(at)
+                    && IsApart(read.Text, at, read.Text.Length)
+                )
                     return read.Starts[at];
             }
         }
@@ -111,11 +124,14 @@ public sealed class NameSearch
     // A word of its own; scripts that are written without spaces have no such thing.
     private static bool IsApart(string text, int start, int end) => !Joins(text, start - 1, start) && !Joins(text, end - 1, end);
 
-    private static bool Joins(string text, int before, int after) => before >= 0 && after < text.Length && IsOfWord(text, before) && IsOfWord(text, after);
+    private static bool Joins(string text, int before, int after) =>
+        before >= 0 && after < text.Length && IsOfWord(text, before) && IsOfWord(text, after);
 
     private static bool IsOfWord(string text, int at)
     {
-        var rune = Rune.TryGetRuneAt(text, char.IsLowSurrogate(text[at]) && at > 0 ? at - 1 : at, out var whole) ? whole : Rune.ReplacementChar;
+        var rune = Rune.TryGetRuneAt(text, char.IsLowSurrogate(text[at]) && at > 0 ? at - 1 : at, out var whole)
+            ? whole
+            : Rune.ReplacementChar;
         return Rune.GetUnicodeCategory(rune) switch
         {
             UnicodeCategory.OtherLetter => !HasNoSpaces(rune.Value),
@@ -125,7 +141,15 @@ public sealed class NameSearch
     }
 
     // Thai to Myanmar, Khmer, kana, Han and their extensions.
-    private static bool HasNoSpaces(int value) => value is (>= 0x0E00 and <= 0x0EFF) or (>= 0x1000 and <= 0x109F) or (>= 0x1780 and <= 0x17FF) or (>= 0x3040 and <= 0x30FF) or (>= 0x3400 and <= 0x9FFF) or (>= 0xF900 and <= 0xFAFF) or (>= 0x20000 and <= 0x3FFFF);
+    private static bool HasNoSpaces(int value) =>
+        value
+            is (>= 0x0E00 and <= 0x0EFF)
+                or (>= 0x1000 and <= 0x109F)
+                or (>= 0x1780 and <= 0x17FF)
+                or (>= 0x3040 and <= 0x30FF)
+                or (>= 0x3400 and <= 0x9FFF)
+                or (>= 0xF900 and <= 0xFAFF)
+                or (>= 0x20000 and <= 0x3FFFF);
 
     // The text as it is compared, with where each of its characters comes from.
     private static ReadText Read(string text)
@@ -162,8 +186,15 @@ public sealed class NameSearch
             return "'";
         if (sign is "‐" or "‑")
             return "-";
-        return Decomposed(sign).ToUpperInvariant().ToLowerInvariant().Replace("ß", "ss", StringComparison.Ordinal).Replace("ẞ", "ss", StringComparison.Ordinal)
-            .Replace('ς', 'σ').Replace('ı', 'i').Replace("İ", "i", StringComparison.Ordinal).Replace("i\u0307", "i", StringComparison.Ordinal);
+        return Decomposed(sign)
+            .ToUpperInvariant()
+            .ToLowerInvariant()
+            .Replace("ß", "ss", StringComparison.Ordinal)
+            .Replace("ẞ", "ss", StringComparison.Ordinal)
+            .Replace('ς', 'σ')
+            .Replace('ı', 'i')
+            .Replace("İ", "i", StringComparison.Ordinal)
+            .Replace("i\u0307", "i", StringComparison.Ordinal);
     }
 
     // The runtime knows no composed letters where it has no culture's data, so the library that shapes letters is asked.
@@ -176,7 +207,7 @@ public sealed class NameSearch
         foreach (var rune in sign.EnumerateRunes())
             Take((uint)rune.Value);
         // Marks above and marks below a letter may follow in either order; of one kind the order counts.
-        for (var from = 0; from < parts.Count;)
+        for (var from = 0; from < parts.Count; )
         {
             var to = from + 1;
             while (to < parts.Count && letters.GetCombiningClass(parts[to]) != UnicodeCombiningClass.NotReordered)
@@ -210,7 +241,10 @@ public sealed class NameSearch
         var plain = Decomposed(name);
         for (var i = 0; i < plain.Length; i++)
         {
-            var isSure = char.IsAsciiLetter(plain[i]) && !"iksIKS".Contains(plain[i], StringComparison.Ordinal) && (i + 1 == plain.Length || plain[i + 1] < '\u0300');
+            var isSure =
+                char.IsAsciiLetter(plain[i])
+                && !"iksIKS".Contains(plain[i], StringComparison.Ordinal)
+                && (i + 1 == plain.Length || plain[i + 1] < '\u0300');
             run = isSure ? run + plain[i] : "";
             best = run.Length > best.Length ? run : best;
         }

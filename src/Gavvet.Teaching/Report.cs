@@ -10,7 +10,12 @@ namespace Gavvet.Teaching;
 /// <param name="Growing">What was right once.</param>
 /// <param name="Next">What is practiced next.</param>
 /// <param name="Coming">The topics that come next, or none.</param>
-public sealed record Report(ImmutableArray<string> Secure, ImmutableArray<string> Growing, ImmutableArray<string> Next, ImmutableArray<string> Coming)
+public sealed record Report(
+    ImmutableArray<string> Secure,
+    ImmutableArray<string> Growing,
+    ImmutableArray<string> Next,
+    ImmutableArray<string> Coming
+)
 {
     private const int MostTopics = 3;
 
@@ -21,25 +26,35 @@ public sealed record Report(ImmutableArray<string> Secure, ImmutableArray<string
     /// <param name="day">The day.</param>
     public static Report Of(IEnumerable<Evidence> evidence, LessonPlan? plan, HouseStyle style, DateOnly day)
     {
-        var skills = Standing.On(evidence, day)
+        var skills = Standing
+            .On(evidence, day)
             .GroupBy(one => one.Skill)
             .Select(skill => (Skill: skill.Key, Is: OfMost([.. skill.Select(one => one.Is)])))
             .ToArray();
         return new Report(Said(StandingIs.Secure), Said(StandingIs.OnceRight), Said(StandingIs.Shaky), Coming());
 
         ImmutableArray<string> Said(StandingIs standing) =>
-        [
-            .. skills.Where(skill => skill.Is == standing)
-                .Select(skill => skill.Skill)
-                .GroupBy(skill => (skill.Group, skill.Type))
-                .OrderBy(row => row.Key.Group).ThenBy(row => ScaleTypes.All.IndexOf(row.Key.Type))
-                .Select(row => Texts.Say(
-                    $"report.{FileWords.Of(row.Key.Group)}",
-                    ("scale", row.Key.Type.Name),
-                    ("keys", And([.. row.Select(skill => skill.Tonic).OrderBy(tonic => tonic.Fifths).Select(note => style.Say(note))])))),
-        ];
+            [
+                .. skills
+                    .Where(skill => skill.Is == standing)
+                    .Select(skill => skill.Skill)
+                    .GroupBy(skill => (skill.Group, skill.Type))
+                    .OrderBy(row => row.Key.Group)
+                    .ThenBy(row => ScaleTypes.All.IndexOf(row.Key.Type))
+                    .Select(row =>
+                        Texts.Say(
+                            $"report.{FileWords.Of(row.Key.Group)}",
+                            ("scale", row.Key.Type.Name),
+                            (
+                                "keys",
+                                And([.. row.Select(skill => skill.Tonic).OrderBy(tonic => tonic.Fifths).Select(note => style.Say(note))])
+                            )
+                        )
+                    ),
+            ];
 
-        ImmutableArray<string> Coming() => [.. (plan?.Lessons ?? []).Where(lesson => lesson.Date >= day).Select(lesson => lesson.Topic.Title).Distinct().Take(MostTopics)];
+        ImmutableArray<string> Coming() =>
+            [.. (plan?.Lessons ?? []).Where(lesson => lesson.Date >= day).Select(lesson => lesson.Topic.Title).Distinct().Take(MostTopics)];
     }
 
     // Of a class: secure where it is so for most who met it, shaky where it is so for most, and otherwise growing.
@@ -48,5 +63,6 @@ public sealed record Report(ImmutableArray<string> Secure, ImmutableArray<string
         : 2 * standings.Count(one => one == StandingIs.Shaky) > standings.Length ? StandingIs.Shaky
         : StandingIs.OnceRight;
 
-    private static string And(string[] words) => words.Length == 1 ? words[0] : Texts.Say("report.and", ("these", string.Join(", ", words[..^1])), ("last", words[^1]));
+    private static string And(string[] words) =>
+        words.Length == 1 ? words[0] : Texts.Say("report.and", ("these", string.Join(", ", words[..^1])), ("last", words[^1]));
 }

@@ -21,7 +21,8 @@ public sealed record StudentTotal(string? Student, int Marks, int Of)
 {
     /// <summary>Totals, a student a line in the order they first come; of several markings of an item the last counts.</summary>
     /// <param name="results">The results of one printing.</param>
-    public static ImmutableArray<StudentTotal> From(IEnumerable<Result> results) => [.. results.GroupBy(result => result.Student ?? "").Select(own => Sum([.. own]))];
+    public static ImmutableArray<StudentTotal> From(IEnumerable<Result> results) =>
+        [.. results.GroupBy(result => result.Student ?? "").Select(own => Sum([.. own]))];
 
     private static StudentTotal Sum(Result[] own)
     {
@@ -35,7 +36,12 @@ public sealed record StudentTotal(string? Student, int Marks, int Of)
 /// <param name="Title">The title of the sheet.</param>
 /// <param name="HouseStyle">The house style of the questions, as a house style file.</param>
 /// <param name="Markings">The markings in the order they were made.</param>
-public sealed record ResultsFile(int GavvetResults, string Title, JsonElement HouseStyle, [property: JsonPropertyOrder(1)] ImmutableArray<KeptResult> Markings)
+public sealed record ResultsFile(
+    int GavvetResults,
+    string Title,
+    JsonElement HouseStyle,
+    [property: JsonPropertyOrder(1)] ImmutableArray<KeptResult> Markings
+)
 {
     /// <summary>The version written.</summary>
     public const int Version = 1;
@@ -62,7 +68,8 @@ public sealed record ResultsFile(int GavvetResults, string Title, JsonElement Ho
 
     /// <summary>Reads a file.</summary>
     /// <param name="text">Its text.</param>
-    /// <exception cref="FormatException">It is none, was changed so that it does not hold together, or is of a later program; the message says where.</exception>
+    /// <exception cref="FormatException">It is none, was changed so that it does not hold together, or is of a later program; the message
+    /// says where.</exception>
     public static ResultsFile Read(string text)
     {
         if (text.Length > MostCharacters)
@@ -70,7 +77,11 @@ public sealed record ResultsFile(int GavvetResults, string Title, JsonElement Ho
         try
         {
             using var document = JsonDocument.Parse(text);
-            if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("gavvetResults", out var version) || !version.TryGetInt32(out var number))
+            if (
+                document.RootElement.ValueKind != JsonValueKind.Object
+                || !document.RootElement.TryGetProperty("gavvetResults", out var version)
+                || !version.TryGetInt32(out var number)
+            )
                 throw new FormatException(Texts.Say("results.mark"));
             if (number != Version)
                 throw new FormatException(Texts.Say("results.later", ("version", Version)));
@@ -120,7 +131,8 @@ public sealed record KeptResult(
     int Marks,
     int Of,
     ImmutableArray<MarkedFinding> Findings,
-    MarkedBy By)
+    MarkedBy By
+)
 {
     /// <summary>The student's name, or null.</summary>
     [JsonPropertyOrder(-1)]
@@ -137,29 +149,37 @@ public sealed record KeptResult(
 
     /// <summary>What was decided.</summary>
     [JsonIgnore]
-    public Marking Marking => new(Verdict, Marks, Of, Findings) { Written = Written, Remark = Remark, IsByHand = By == MarkedBy.Teacher };
+    public Marking Marking =>
+        new(Verdict, Marks, Of, Findings)
+        {
+            Written = Written,
+            Remark = Remark,
+            IsByHand = By == MarkedBy.Teacher,
+        };
 
-    internal static KeptResult From(Result result) => new(
-        result.Date,
-        result.Item.Version,
-        result.Item.Number,
-        result.Item.Section,
-        result.Item.SectionTitle,
-        result.Item.What,
-        result.Item.Prompt,
-        result.Item.Answer,
-        result.Item.Load,
-        result.Marking.As,
-        result.Marking.Marks,
-        result.Marking.Of,
-        result.Marking.Findings,
-        result.Marking.IsByHand ? MarkedBy.Teacher : MarkedBy.Judge)
-    {
-        Student = result.Student,
-        Part = result.Item.Part,
-        Written = result.Marking.Written,
-        Remark = result.Marking.Remark,
-    };
+    internal static KeptResult From(Result result) =>
+        new(
+            result.Date,
+            result.Item.Version,
+            result.Item.Number,
+            result.Item.Section,
+            result.Item.SectionTitle,
+            result.Item.What,
+            result.Item.Prompt,
+            result.Item.Answer,
+            result.Item.Load,
+            result.Marking.As,
+            result.Marking.Marks,
+            result.Marking.Of,
+            result.Marking.Findings,
+            result.Marking.IsByHand ? MarkedBy.Teacher : MarkedBy.Judge
+        )
+        {
+            Student = result.Student,
+            Part = result.Item.Part,
+            Written = result.Marking.Written,
+            Remark = result.Marking.Remark,
+        };
 
     // What the file's own rules do not hold to: lists that are missing, texts without end, marks that cannot be.
     internal void Check(int at)

@@ -34,16 +34,21 @@ public static class RosterText
                 throw new FormatException(Texts.Say("roster.most", ("line", line), ("most", SchoolClass.MostStudents)));
             var student = At(line, () => Student(columns, cells, idOf));
             if (!lines.TryAdd(student.Name, line))
-                throw new FormatException(Texts.Say("roster.twice", ("line", line), ("name", student.Name), ("other", lines[student.Name])));
+                throw new FormatException(
+                    Texts.Say("roster.twice", ("line", line), ("name", student.Name), ("other", lines[student.Name]))
+                );
             if (student.Seat is { } seat && !seats.TryAdd(seat, line))
-                throw new FormatException(Texts.Say("roster.seat-taken", ("line", line), ("row", seat.Row), ("seat", seat.Number), ("other", seats[seat])));
+                throw new FormatException(
+                    Texts.Say("roster.seat-taken", ("line", line), ("row", seat.Row), ("seat", seat.Number), ("other", seats[seat]))
+                );
             students.Add(student);
         }
 
         return students.Count > 0 ? students.ToImmutable() : throw new FormatException(Texts.Say("roster.head-alone"));
     }
 
-    /// <summary>The roster as a table that <see cref="Read"/> takes. Cells that a spreadsheet would take for a formula begin with an apostrophe.</summary>
+    /// <summary>The roster as a table that <see cref="Read"/> takes. Cells that a spreadsheet would take for a formula begin with an
+    /// apostrophe.</summary>
     /// <param name="students">The students.</param>
     public static string Write(IEnumerable<Student> students)
     {
@@ -74,7 +79,17 @@ public static class RosterText
         try
         {
             var plain = text.TrimStart('\ufeff');
-            using var csv = CsvReader.FromText(plain, new CsvReaderOptions { HasHeader = false, Separator = Separator(plain), TrimWhitespace = true, MalformedData = CsvMalformedDataHandling.Throw, TrackLineNumbers = true });
+            using var csv = CsvReader.FromText(
+                plain,
+                new CsvReaderOptions
+                {
+                    HasHeader = false,
+                    Separator = Separator(plain),
+                    TrimWhitespace = true,
+                    MalformedData = CsvMalformedDataHandling.Throw,
+                    TrackLineNumbers = true,
+                }
+            );
             while (csv.Read())
             {
                 string[] cells = [.. Enumerable.Range(0, csv.FieldCount).Select(i => csv.GetString(i).Trim())];
@@ -93,7 +108,9 @@ public static class RosterText
     private static char Separator(string text)
     {
         var head = text.Split('\n', 2)[0];
-        return head.Contains('\t', StringComparison.Ordinal) ? '\t' : head.Contains(';', StringComparison.Ordinal) ? ';' : ',';
+        return head.Contains('\t', StringComparison.Ordinal) ? '\t'
+            : head.Contains(';', StringComparison.Ordinal) ? ';'
+            : ',';
     }
 
     private static string[] Head(string[] cells)
@@ -123,15 +140,20 @@ public static class RosterText
         };
     }
 
-    private static Clef ClefOf(string word) => Clef.Find(Word(word)) ?? Clef.All.FirstOrDefault(clef => Word(clef.Name) == Word(word) || $"{Word(word)} clef" == Word(clef.Name))
-        ?? throw new FormatException(Texts.Say("roster.clef", ("word", word), ("clefs", string.Join(", ", Clef.All.Select(clef => clef.Id)))));
+    private static Clef ClefOf(string word) =>
+        Clef.Find(Word(word))
+        ?? Clef.All.FirstOrDefault(clef => Word(clef.Name) == Word(word) || $"{Word(word)} clef" == Word(clef.Name))
+        ?? throw new FormatException(
+            Texts.Say("roster.clef", ("word", word), ("clefs", string.Join(", ", Clef.All.Select(clef => clef.Id))))
+        );
 
-    private static bool IsLarge(string word) => word switch
-    {
-        "large" => true,
-        "" or "normal" or "usual" => false,
-        _ => throw new FormatException(Texts.Say("roster.size", ("word", word))),
-    };
+    private static bool IsLarge(string word) =>
+        word switch
+        {
+            "large" => true,
+            "" or "normal" or "usual" => false,
+            _ => throw new FormatException(Texts.Say("roster.size", ("word", word))),
+        };
 
     private static Seat? SeatOf(string row, string seat)
     {
@@ -140,9 +162,12 @@ public static class RosterText
         return new Seat(Place(row, "roster.seat-half.row", "roster.place.row"), Place(seat, "roster.seat-half.seat", "roster.place.seat"));
     }
 
-    private static int Place(string text, string missing, string wrong) => int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number is >= 1 and <= SchoolClass.MostSeats
-        ? number
-        : throw new FormatException(text.Length == 0 ? Texts.Say(missing) : Texts.Say(wrong, ("text", text), ("most", SchoolClass.MostSeats)));
+    private static int Place(string text, string missing, string wrong) =>
+        int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number is >= 1 and <= SchoolClass.MostSeats
+            ? number
+            : throw new FormatException(
+                text.Length == 0 ? Texts.Say(missing) : Texts.Say(wrong, ("text", text), ("most", SchoolClass.MostSeats))
+            );
 
     private static string Word(string cell) => cell.Trim().ToLowerInvariant();
 

@@ -30,7 +30,8 @@ internal sealed record SectionWish(QuestionKind Kind, ImmutableArray<ScaleType> 
     public int Marks { get; init; } = 1;
 }
 
-/// <summary>Draws the sections of follow-ups, warm-ups and lessons, each on a sheet of its own, so that every rule of sheets holds.</summary>
+/// <summary>Draws the sections of follow-ups, warm-ups and lessons, each on a sheet of its own, so that every rule of sheets
+/// holds.</summary>
 internal static class SectionDraw
 {
     private const string NoTitle = "Drawn";
@@ -65,7 +66,16 @@ internal static class SectionDraw
     public static Sheet Whole(string title, HouseStyle style, ulong seed, IEnumerable<Section> sections)
     {
         var next = 1;
-        Section[] renumbered = [.. sections.Select(section => section with { Id = next++, Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })] })];
+        Section[] renumbered =
+        [
+            .. sections.Select(section =>
+                section with
+                {
+                    Id = next++,
+                    Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })],
+                }
+            ),
+        ];
         return new Sheet(seed, title, "", PageSetup.Usual, [.. renumbered], next) { Style = style, Language = Language.Current };
     }
 
@@ -87,7 +97,8 @@ internal static class SectionDraw
             kind.UsesNotation ? wish.Notation : Notation.Accidentals,
             kind.UsesDirection ? wish.Direction : Direction.Ascending,
             kind.Scaffoldings.Contains(wish.Scaffolding) ? wish.Scaffolding : Scaffolding.Blank,
-            [])
+            []
+        )
         {
             Title = wish.Title,
             Marks = wish.Marks,

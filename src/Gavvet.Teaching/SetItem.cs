@@ -30,4 +30,5 @@ public sealed record SetItem(
     int Marks,
     int Load,
     Asked What,
-    AskedQuestion Question);
+    AskedQuestion Question
+);

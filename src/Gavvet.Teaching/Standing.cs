@@ -21,23 +21,27 @@ public enum StandingIs
 /// <param name="Skill">The skill and its key.</param>
 /// <param name="Is">What it amounts to.</param>
 /// <param name="Last">The day of the last answer.</param>
-/// <param name="Due">When it is due again: a week after a wrong answer; 1, 2, 4, 8, then 16 weeks after the first, second … day in a row that was right (spaced practice, a general rule of learning).</param>
+/// <param name="Due">When it is due again: a week after a wrong answer; 1, 2, 4, 8, then 16 weeks after the first, second … day in a row
+/// that was right (spaced practice, a general rule of learning).</param>
 public sealed record Standing(string Student, Skill Skill, StandingIs Is, DateOnly Last, DateOnly Due)
 {
-    private const int Week = 7, LongestWeeks = 16;
+    private const int Week = 7,
+        LongestWeeks = 16;
 
     /// <summary>Where students stand on a day; what was not met is not listed.</summary>
     /// <param name="evidence">The evidence, in the order of its days.</param>
     /// <param name="day">The day; what is later does not count yet.</param>
     public static ImmutableArray<Standing> On(IEnumerable<Evidence> evidence, DateOnly day) =>
-    [
-        .. evidence.Where(one => one.Day <= day).GroupBy(one => (one.Student, one.Skill))
-            .OrderBy(own => own.Key.Student, StringComparer.Ordinal)
-            .ThenBy(own => FileWords.Of(own.Key.Skill.Group), StringComparer.Ordinal)
-            .ThenBy(own => own.Key.Skill.Type.Id, StringComparer.Ordinal)
-            .ThenBy(own => own.Key.Skill.Tonic.Fifths)
-            .Select(own => From(own.Key.Student, own.Key.Skill, [.. own])),
-    ];
+        [
+            .. evidence
+                .Where(one => one.Day <= day)
+                .GroupBy(one => (one.Student, one.Skill))
+                .OrderBy(own => own.Key.Student, StringComparer.Ordinal)
+                .ThenBy(own => FileWords.Of(own.Key.Skill.Group), StringComparer.Ordinal)
+                .ThenBy(own => own.Key.Skill.Type.Id, StringComparer.Ordinal)
+                .ThenBy(own => own.Key.Skill.Tonic.Fifths)
+                .Select(own => From(own.Key.Student, own.Key.Skill, [.. own])),
+        ];
 
     /// <summary>Whether it is due on a day.</summary>
     /// <param name="day">The day.</param>

@@ -56,7 +56,10 @@ public sealed record SchoolClass(string Id, string Name, ImmutableArray<Student>
     /// <param name="name">The name of a student or a class.</param>
     public static string? NameProblem(string name)
     {
-        if (name.Trim().Length is 0 or > NameLength || name.Any(sign => char.IsControl(sign) || !(XmlConvert.IsXmlChar(sign) || char.IsSurrogate(sign))))
+        if (
+            name.Trim().Length is 0 or > NameLength
+            || name.Any(sign => char.IsControl(sign) || !(XmlConvert.IsXmlChar(sign) || char.IsSurrogate(sign)))
+        )
             return Texts.Say("student.name", ("most", NameLength));
         return name.TrimStart() is ['=' or '+' or '-' or '@', ..] ? Texts.Say("student.formula", ("name", name.Trim())) : null;
     }

@@ -46,7 +46,8 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
 
     /// <summary>Topics that went badly and that nobody has decided about, in order.</summary>
     /// <param name="left">The names of those decided about.</param>
-    public IEnumerable<TopicProgress> Undecided(IReadOnlyCollection<string> left) => Topics.Where(topic => topic.WentBadly && !left.Contains(topic.Topic.Name));
+    public IEnumerable<TopicProgress> Undecided(IReadOnlyCollection<string> left) =>
+        Topics.Where(topic => topic.WentBadly && !left.Contains(topic.Topic.Name));
 
     /// <summary>The progress of a plan.</summary>
     /// <param name="plan">The plan.</param>
@@ -54,7 +55,13 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
     /// <param name="evidence">What was marked, in the order of its days.</param>
     /// <param name="parts">The parts the class reads beside concert pitch: what they were asked stands in their written keys.</param>
     /// <param name="day">The day.</param>
-    public static TermProgress Of(LessonPlan plan, IReadOnlyCollection<PrintedDay> printed, IEnumerable<Evidence> evidence, IReadOnlyCollection<Instrument> parts, DateOnly day)
+    public static TermProgress Of(
+        LessonPlan plan,
+        IReadOnlyCollection<PrintedDay> printed,
+        IEnumerable<Evidence> evidence,
+        IReadOnlyCollection<Instrument> parts,
+        DateOnly day
+    )
     {
         var standings = Standing.On(evidence, day);
         var topics = ImmutableArray.CreateBuilder<TopicProgress>();
@@ -69,7 +76,17 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
             var own = topic.OnTonics.Select(scale => (Concert: scale, Read: Read(scale, parts))).ToArray();
             var read = own.SelectMany(scale => scale.Read).ToHashSet();
             var met = standings.Where(one => one.Last >= first && read.Contains(new ScaleOn(one.Skill.Type, one.Skill.Tonic))).ToArray();
-            topics.Add(new TopicProgress(topic, place, first, last, last < day && since.Overlaps(read), met.Count(one => one.Is == StandingIs.Shaky), met.Length));
+            topics.Add(
+                new TopicProgress(
+                    topic,
+                    place,
+                    first,
+                    last,
+                    last < day && since.Overlaps(read),
+                    met.Count(one => one.Is == StandingIs.Shaky),
+                    met.Length
+                )
+            );
             foreach (var scale in own)
             {
                 var isPrinted = since.Overlaps(scale.Read);
@@ -80,7 +97,10 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
             }
         }
 
-        return new TermProgress(topics.ToImmutable(), [.. places.Values.OrderBy(covered => ScaleTypes.All.IndexOf(covered.Scale.Type)).ThenBy(covered => covered.Place)])
+        return new TermProgress(
+            topics.ToImmutable(),
+            [.. places.Values.OrderBy(covered => ScaleTypes.All.IndexOf(covered.Scale.Type)).ThenBy(covered => covered.Place)]
+        )
         {
             SetLessons = [.. plan.Lessons.Where(lesson => IsSet(lesson, plan, printed)).Select(lesson => lesson.Number)],
         };
@@ -89,7 +109,9 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
     private static bool IsSet(Lesson lesson, LessonPlan plan, IReadOnlyCollection<PrintedDay> printed)
     {
         var until = plan.Lessons.Length > lesson.Number ? plan.Lessons[lesson.Number].Date : DateOnly.MaxValue;
-        return printed.Any(one => one.Day >= lesson.Date && one.Day < until && one.Scales.Any(scale => lesson.Topic.Scales.Contains(scale.Type)));
+        return printed.Any(one =>
+            one.Day >= lesson.Date && one.Day < until && one.Scales.Any(scale => lesson.Topic.Scales.Contains(scale.Type))
+        );
     }
 
     // A scale as it stands on the papers of the class: on its own tonic, and on those the parts read.

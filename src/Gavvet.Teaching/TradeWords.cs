@@ -15,17 +15,23 @@ public static partial class TradeWords
     private const int ShortestName = 3;
 
     // What the program writes small somewhere; a name among its sentences, as an example, is no word of it.
-    private static readonly Lazy<FrozenSet<string>> Known = new(() => new[]
-    {
-        Texts.Everything.SelectMany(Words).Where(word => word.All(char.IsLower)),
-        ScaleTypes.All.SelectMany(type => type.Names.Concat(type.DatedNames).Concat(type.SharedNames)),
-        Instrument.All.Select(part => part.Name),
-        Clef.All.Select(clef => clef.Name),
-    }.SelectMany(texts => texts).SelectMany(Words).ToFrozenSet(StringComparer.OrdinalIgnoreCase));
+    private static readonly Lazy<FrozenSet<string>> Known = new(() =>
+        new[]
+        {
+            Texts.Everything.SelectMany(Words).Where(word => word.All(char.IsLower)),
+            ScaleTypes.All.SelectMany(type => type.Names.Concat(type.DatedNames).Concat(type.SharedNames)),
+            Instrument.All.Select(part => part.Name),
+            Clef.All.Select(clef => clef.Name),
+        }
+            .SelectMany(texts => texts)
+            .SelectMany(Words)
+            .ToFrozenSet(StringComparer.OrdinalIgnoreCase)
+    );
 
     /// <summary>Whether every word of a name is one the program writes too.</summary>
     /// <param name="name">The name of a student or a class.</param>
-    public static bool Has(string name) => Words(name).All(word => word.Length < ShortestName || Known.Value.Contains(word) || NoteText.TryParse(word, out _));
+    public static bool Has(string name) =>
+        Words(name).All(word => word.Length < ShortestName || Known.Value.Contains(word) || NoteText.TryParse(word, out _));
 
     /// <summary>Whether two names have a word in common, as a class that is called after its only student.</summary>
     /// <param name="one">One.</param>

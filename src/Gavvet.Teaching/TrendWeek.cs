@@ -30,6 +30,11 @@ public sealed record TrendWeek(DateOnly Day, int Secure, int OnceRight, int Shak
     private static TrendWeek On(Evidence[] evidence, DateOnly day)
     {
         var counts = Standing.On(evidence, day).CountBy(standing => standing.Is).ToDictionary();
-        return new TrendWeek(day, counts.GetValueOrDefault(StandingIs.Secure), counts.GetValueOrDefault(StandingIs.OnceRight), counts.GetValueOrDefault(StandingIs.Shaky));
+        return new TrendWeek(
+            day,
+            counts.GetValueOrDefault(StandingIs.Secure),
+            counts.GetValueOrDefault(StandingIs.OnceRight),
+            counts.GetValueOrDefault(StandingIs.Shaky)
+        );
     }
 }

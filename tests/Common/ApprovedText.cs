@@ -21,7 +21,11 @@ internal static class ApprovedText
         }
 
         File.WriteAllText(received, string.Join('\n', now) + "\n", new UTF8Encoding(false));
-        var first = Enumerable.Range(0, Math.Max(now.Length, then.Length)).First(i => now.ElementAtOrDefault(i) != then.ElementAtOrDefault(i));
-        Assert.Fail($"{name}, line {first + 1}: “{now.ElementAtOrDefault(first)}” instead of “{then.ElementAtOrDefault(first)}”. Read {received}; if it is right, it takes the place of {approved}.");
+        var first = Enumerable
+            .Range(0, Math.Max(now.Length, then.Length))
+            .First(i => now.ElementAtOrDefault(i) != then.ElementAtOrDefault(i));
+        Assert.Fail(
+            $"{name}, line {first + 1}: “{now.ElementAtOrDefault(first)}” instead of “{then.ElementAtOrDefault(first)}”. Read {received}; if it is right, it takes the place of {approved}."
+        );
     }
 }

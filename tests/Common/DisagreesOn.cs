@@ -11,7 +11,9 @@ internal static class DisagreesOn
             Pose = setting =>
             {
                 var posed = real.Pose(setting);
-                return setting.Key == key ? new PosedQuestion(posed.Question, () => throw otherwise ?? new RoutesDisagreeException($"{key}", "one", "other")) : posed;
+                return setting.Key == key
+                    ? new PosedQuestion(posed.Question, () => throw otherwise ?? new RoutesDisagreeException($"{key}", "one", "other"))
+                    : posed;
             },
         };
     }

@@ -5,25 +5,38 @@ using Microsoft.Data.Sqlite;
 
 namespace Gavvet.Tests.Common;
 
-/// <summary>Looks for a name in every byte of a data folder: in the files as they lie, and in databases in every value, packed or escaped.</summary>
+/// <summary>Looks for a name in every byte of a data folder: in the files as they lie, and in databases in every value, packed or
+/// escaped.</summary>
 internal static class FolderBytes
 {
     public static async Task<string[]> FilesThatHoldAsync(string folder, string name)
     {
         // Composed and decomposed, small and capital.
-        string[] forms = [.. new[] { name, Decomposed(name) }.SelectMany(form => new[] { form, form.ToUpperInvariant(), form.ToLowerInvariant() }).Distinct()];
+        string[] forms =
+        [
+            .. new[] { name, Decomposed(name) }
+                .SelectMany(form => new[] { form, form.ToUpperInvariant(), form.ToLowerInvariant() })
+                .Distinct(),
+        ];
         var holding = new List<string>();
         foreach (var path in Directory.GetFiles(folder, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) != "in-use"))
         {
             var bytes = await File.ReadAllBytesAsync(path);
-            if (forms.Any(form => bytes.AsSpan().IndexOf(Encoding.UTF8.GetBytes(form)) >= 0) || (bytes.AsSpan().StartsWith("SQLite format 3"u8) && (await Values(path)).Any(text => forms.Any(form => text.Contains(form, StringComparison.Ordinal)))))
+            if (
+                forms.Any(form => bytes.AsSpan().IndexOf(Encoding.UTF8.GetBytes(form)) >= 0)
+                || (
+                    bytes.AsSpan().StartsWith("SQLite format 3"u8)
+                    && (await Values(path)).Any(text => forms.Any(form => text.Contains(form, StringComparison.Ordinal)))
+                )
+            )
                 holding.Add(Path.GetRelativePath(folder, path));
         }
 
         return [.. holding.Order()];
     }
 
-    private static string Decomposed(string name) => name.Replace("ë", "e\u0308", StringComparison.Ordinal).Replace("ü", "u\u0308", StringComparison.Ordinal);
+    private static string Decomposed(string name) =>
+        name.Replace("ë", "e\u0308", StringComparison.Ordinal).Replace("ü", "u\u0308", StringComparison.Ordinal);
 
     // Texts as they are and with escapes undone, bytes as they are and unpacked.
     private static async Task<List<string>> Values(string path)
@@ -39,14 +52,24 @@ internal static class FolderBytes
             while (await rows.ReadAsync())
             {
                 for (var i = 0; i < rows.FieldCount; i++)
-                    texts.AddRange(rows.GetValue(i) switch { string text => [Unescaped(text)], byte[] bytes => [Unescaped(Encoding.UTF8.GetString(bytes)), Unescaped(Unpacked(bytes))], _ => Array.Empty<string>() });
+                    texts.AddRange(
+                        rows.GetValue(i) switch
+                        {
+                            string text => [Unescaped(text)],
+                            byte[] bytes => [Unescaped(Encoding.UTF8.GetString(bytes)), Unescaped(Unpacked(bytes))],
+                            _ => Array.Empty<string>(),
+                        }
+                    );
             }
         }
 
         return texts;
     }
 
-    private static string Unescaped(string text) => System.Net.WebUtility.HtmlDecode(Regex.Replace(text, @"\\u([0-9a-fA-F]{4})", match => $"{(char)Convert.ToInt32(match.Groups[1].Value, 16)}"));
+    private static string Unescaped(string text) =>
+        System.Net.WebUtility.HtmlDecode(
+            Regex.Replace(text, @"\\u([0-9a-fA-F]{4})", match => $"{(char)Convert.ToInt32(match.Groups[1].Value, 16)}")
+        );
 
     private static string Unpacked(byte[] bytes)
     {

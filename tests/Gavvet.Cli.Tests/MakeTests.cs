@@ -25,7 +25,8 @@ public sealed class MakeTests : IDisposable
         return file;
     }
 
-    private string[] Made(string folder) => [.. Directory.GetFiles(Path.Combine(_folder, folder)).Select(Path.GetFileName).Order(StringComparer.Ordinal)!];
+    private string[] Made(string folder) =>
+        [.. Directory.GetFiles(Path.Combine(_folder, folder)).Select(Path.GetFileName).Order(StringComparer.Ordinal)!];
 
     [Fact]
     public void A_sheet_file_becomes_its_papers_the_same_bytes_each_time()
@@ -34,18 +35,49 @@ public sealed class MakeTests : IDisposable
         Assert.Equal(0, Run("make", file, "--out", Path.Combine(_folder, "one")).Code);
         Assert.Equal(["items.json", "key-A.pdf", "key-short.pdf", "key-working.pdf", "recipe.json", "student-A.pdf"], Made("one"));
         Assert.Equal(0, Run("make", file, "--out", Path.Combine(_folder, "two")).Code);
-        Assert.All(Made("one"), paper => Assert.Equal(File.ReadAllBytes(Path.Combine(_folder, "one", paper)), File.ReadAllBytes(Path.Combine(_folder, "two", paper))));
+        Assert.All(Made("one"), paper =>
+            Assert.Equal(File.ReadAllBytes(Path.Combine(_folder, "one", paper)), File.ReadAllBytes(Path.Combine(_folder, "two", paper)))
+        );
     }
 
     [Fact]
     public void Versions_parts_keys_and_formats_are_chosen_on_the_command_line()
     {
-        var (code, told, _) = Run("make", Write(Recipe), "--out", Path.Combine(_folder, "out"), "--versions", "2", "--parts", "trumpet,viola", "--key", "short", "--formats", "pdf,svg,musicxml,mxl,midi,csv");
+        var (code, told, _) = Run(
+            "make",
+            Write(Recipe),
+            "--out",
+            Path.Combine(_folder, "out"),
+            "--versions",
+            "2",
+            "--parts",
+            "trumpet,viola",
+            "--key",
+            "short",
+            "--formats",
+            "pdf,svg,musicxml,mxl,midi,csv"
+        );
         Assert.Equal(0, code);
         var made = Made("out");
-        Assert.Subset(made.ToHashSet(), new HashSet<string> { "items.csv", "items.json", "key-short-1.svg", "key-short.pdf", "key.musicxml", "key.mxl", "student.musicxml", "student.mxl" });
+        Assert.Subset(
+            made.ToHashSet(),
+            new HashSet<string>
+            {
+                "items.csv",
+                "items.json",
+                "key-short-1.svg",
+                "key-short.pdf",
+                "key.musicxml",
+                "key.mxl",
+                "student.musicxml",
+                "student.mxl",
+            }
+        );
         foreach (var edition in new[] { "A-trumpet", "A-viola", "B-trumpet", "B-viola" })
-            Assert.Subset(made.ToHashSet(), new HashSet<string> { $"student-{edition}.pdf", $"student-{edition}-1.svg", $"scales-{edition}.mid" });
+            Assert.Subset(
+                made.ToHashSet(),
+                new HashSet<string> { $"student-{edition}.pdf", $"student-{edition}-1.svg", $"scales-{edition}.mid" }
+            );
         Assert.DoesNotContain(made, name => name.StartsWith("key-A", StringComparison.Ordinal));
         Assert.Equal(made.Length, told.Split('\n', StringSplitOptions.RemoveEmptyEntries).Length);
 
@@ -53,7 +85,10 @@ public sealed class MakeTests : IDisposable
         var versions = items.RootElement.GetProperty("versions").EnumerateArray().ToArray();
         Assert.Equal(["A", "A", "B", "B"], versions.Select(version => version.GetProperty("version").GetString()));
         // The trumpet reads a tone above the viola, in the treble clef.
-        var (trumpet, viola) = (versions[0].GetProperty("items")[0].GetProperty("ask"), versions[1].GetProperty("items")[0].GetProperty("ask"));
+        var (trumpet, viola) = (
+            versions[0].GetProperty("items")[0].GetProperty("ask"),
+            versions[1].GetProperty("items")[0].GetProperty("ask")
+        );
         Assert.Equal(("treble", "alto"), (trumpet.GetProperty("clef").GetString(), viola.GetProperty("clef").GetString()));
         Assert.NotEqual(trumpet.GetProperty("tonic").GetString(), viola.GetProperty("tonic").GetString());
     }
@@ -72,7 +107,11 @@ public sealed class MakeTests : IDisposable
 
     [Fact]
     public void A_long_run_tells_how_far_it_is() =>
-        Assert.Contains("12 of 12", Run("make", Write(Recipe), "--out", Path.Combine(_folder, "out"), "--versions", "12", "--key", "short").Error, StringComparison.Ordinal);
+        Assert.Contains(
+            "12 of 12",
+            Run("make", Write(Recipe), "--out", Path.Combine(_folder, "out"), "--versions", "12", "--key", "short").Error,
+            StringComparison.Ordinal
+        );
 
     [Theory]
     [InlineData("--parts", "kazoo", "“kazoo” is not a part here")]
@@ -99,8 +138,14 @@ public sealed class MakeTests : IDisposable
     [Theory]
     [InlineData("no json", "not JSON")]
     [InlineData("{\"gavvet\":2}", "this one says 2")]
-    [InlineData("{\"gavvet\":1,\"title\":\"T\",\"sections\":[{\"kind\":\"essay\"}]}", "In sections[0].kind: There is no kind of question called “essay”")]
-    [InlineData("{\"gavvet\":1,\"title\":\"音階\",\"sections\":[{\"kind\":\"name-key\",\"keys\":{\"flats\":0,\"sharps\":0},\"clefs\":[\"bass\"],\"count\":1}]}", "no sign for")]
+    [InlineData(
+        "{\"gavvet\":1,\"title\":\"T\",\"sections\":[{\"kind\":\"essay\"}]}",
+        "In sections[0].kind: There is no kind of question called “essay”"
+    )]
+    [InlineData(
+        "{\"gavvet\":1,\"title\":\"音階\",\"sections\":[{\"kind\":\"name-key\",\"keys\":{\"flats\":0,\"sharps\":0},\"clefs\":[\"bass\"],\"count\":1}]}",
+        "no sign for"
+    )]
     public void A_file_that_is_no_sheet_is_refused_with_exit_code_2(string content, string words)
     {
         var (code, _, error) = Run("make", Write(content));

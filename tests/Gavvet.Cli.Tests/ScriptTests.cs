@@ -11,7 +11,13 @@ public sealed partial class ScriptTests
     {
         var script = File.ReadAllText(Path.Combine(Checkout.Folder, "gavvet"));
         string[] known = [.. Case().Matches(script).SelectMany(line => line.Groups[1].Value.Split('|', StringSplitOptions.TrimEntries))];
-        string[] said = [.. Command().Matches(File.ReadAllText(Path.Combine(Checkout.Folder, "README.md"))).Select(match => match.Groups[1].Value).Distinct()];
+        string[] said =
+        [
+            .. Command()
+                .Matches(File.ReadAllText(Path.Combine(Checkout.Folder, "README.md")))
+                .Select(match => match.Groups[1].Value)
+                .Distinct(),
+        ];
         Assert.True(said.Length > 10, string.Join(' ', said));
         Assert.Empty(said.Except(known));
     }

@@ -14,8 +14,21 @@ public class TheoryCommandTests
         Assert.DoesNotContain(text, character => character > 126);
         var scale = Assert.Single(JsonDocument.Parse(text).RootElement.EnumerateArray());
         Assert.Equal(
-            ["type", "tonic", "ascending", "descending", "degrees", "degreesDescending", "steps", "stepsDescending", "signature", "names", "working"],
-            scale.EnumerateObject().Select(property => property.Name));
+            [
+                "type",
+                "tonic",
+                "ascending",
+                "descending",
+                "degrees",
+                "degreesDescending",
+                "steps",
+                "stepsDescending",
+                "signature",
+                "names",
+                "working",
+            ],
+            scale.EnumerateObject().Select(property => property.Name)
+        );
         Assert.Equal("melodic-minor", scale.GetProperty("type").GetString());
         Assert.Equal("D# E# F# G# A# B# C## D#", List(scale, "ascending"));
         Assert.Equal("D# C# B A# G# F# E# D#", List(scale, "descending"));
@@ -30,9 +43,21 @@ public class TheoryCommandTests
     [Fact]
     public void A_preset_changes_what_is_written()
     {
-        Assert.Contains("\"descending\":[\"B\",\"A#\"", Run("scales", "--type", "melodic-minor", "--tonic", "B", "--preset", "jazz", "--json").Out, StringComparison.Ordinal);
-        Assert.Contains("From B major", Run("scales", "--type", "dorian", "--tonic", "B", "--preset", "jazz").Out, StringComparison.Ordinal);
-        Assert.Contains("lies a semitone under", Run("scales", "--type", "major", "--tonic", "B", "--preset", "tones").Out, StringComparison.Ordinal);
+        Assert.Contains(
+            "\"descending\":[\"B\",\"A#\"",
+            Run("scales", "--type", "melodic-minor", "--tonic", "B", "--preset", "jazz", "--json").Out,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "From B major",
+            Run("scales", "--type", "dorian", "--tonic", "B", "--preset", "jazz").Out,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "lies a semitone under",
+            Run("scales", "--type", "major", "--tonic", "B", "--preset", "tones").Out,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -55,10 +80,23 @@ public class TheoryCommandTests
         Assert.Equal(0, code);
         Assert.Equal(
             """{"verdict":"misspelled","marks":7,"of":8,"findings":[{"code":"enharmonic-name","position":7,"expected":"C##","found":"D","message":"Note 7: D sounds right but is written C## here."}]}""",
-            text.Trim());
-        Assert.Contains("correct, 9 of 9", Run("check", "--type", "major", "--tonic", "Bb", "--direction", "down", "--answer", "B A G F E D C B", "--signature", "-2").Out, StringComparison.Ordinal);
-        Assert.Contains("concert-for-written", Run("check", "--type", "major", "--tonic", "Eb", "--part", "alto-sax", "--answer", "Eb F G Ab Bb C D Eb").Out, StringComparison.Ordinal);
-        Assert.Contains("wrong order", Run("check", "--type", "major", "--tonic", "D", "--signature-notes", "C# F#", "--answer", "D E F G A B C D").Out, StringComparison.Ordinal);
+            text.Trim()
+        );
+        Assert.Contains(
+            "correct, 9 of 9",
+            Run("check", "--type", "major", "--tonic", "Bb", "--direction", "down", "--answer", "B A G F E D C B", "--signature", "-2").Out,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "concert-for-written",
+            Run("check", "--type", "major", "--tonic", "Eb", "--part", "alto-sax", "--answer", "Eb F G Ab Bb C D Eb").Out,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "wrong order",
+            Run("check", "--type", "major", "--tonic", "D", "--signature-notes", "C# F#", "--answer", "D E F G A B C D").Out,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -67,13 +105,16 @@ public class TheoryCommandTests
         var file = Path.GetTempFileName();
         try
         {
-            File.WriteAllText(file, """
+            File.WriteAllText(
+                file,
+                """
                 {"type":"major","tonic":"C","direction":"up","answer":"C D E F G A B C"}
                 not JSON
                 {"type":"gypsy","tonic":"C","direction":"up","answer":"C"}
                 {"type":"major","tonic":"C","direction":"up","answer":"C","colour":"red"}
                 {"type":"major","tonic":"F","direction":"both","answer":"F G A B C D E F E D C B A G F","signature":-1,"preset":"jazz"}
-                """);
+                """
+            );
             var (code, text, _) = Run("check", "--batch", file);
             Assert.Equal(0, code);
             var lines = text.Split('\n', StringSplitOptions.RemoveEmptyEntries);
@@ -95,17 +136,51 @@ public class TheoryCommandTests
         var file = Path.GetTempFileName();
         try
         {
-            const string whole = """{"item":{"kind":"write-scale","ask":{"type":"major","tonic":"D","clef":"treble","direction":"up","writeWith":"accidentals","octaves":1,"scaffold":"blank","answerAs":"write","option":"whole-notes","variant":0}},"written":"D E F# G A B C# D"}""";
-            var properties = new[] { "\"type\":\"major\",", "\"tonic\":\"D\",", "\"clef\":\"treble\",", "\"direction\":\"up\",", "\"writeWith\":\"accidentals\",", "\"octaves\":1,", "\"scaffold\":\"blank\",", "\"answerAs\":\"write\",", "\"option\":\"whole-notes\"," };
-            var odd = new[] { ("\"octaves\":1", "\"octaves\":-2"), ("\"octaves\":1", "\"octaves\":99"), ("\"variant\":0", "\"variant\":-1"), ("\"variant\":0", "\"variant\":7"), ("\"option\":\"whole-notes\"", "\"option\":\"hazelnut\""), ("\"tonic\":\"D\"", "\"tonic\":\"D##\""), ("\"type\":\"major\"", "\"type\":\"xylophone\""), ("\"kind\":\"write-scale\"", "\"kind\":\"tetrachords\""), ("\"type\":\"major\"", "\"type\":null"), ("\"ask\":{", "\"other\":{") };
-            string[] lines = [whole, .. properties.Select(property => whole.Replace(property, "", StringComparison.Ordinal)), .. odd.Select(pair => whole.Replace(pair.Item1, pair.Item2, StringComparison.Ordinal)), whole];
+            const string whole =
+                """{"item":{"kind":"write-scale","ask":{"type":"major","tonic":"D","clef":"treble","direction":"up","writeWith":"accidentals","octaves":1,"scaffold":"blank","answerAs":"write","option":"whole-notes","variant":0}},"written":"D E F# G A B C# D"}""";
+            var properties = new[]
+            {
+                "\"type\":\"major\",",
+                "\"tonic\":\"D\",",
+                "\"clef\":\"treble\",",
+                "\"direction\":\"up\",",
+                "\"writeWith\":\"accidentals\",",
+                "\"octaves\":1,",
+                "\"scaffold\":\"blank\",",
+                "\"answerAs\":\"write\",",
+                "\"option\":\"whole-notes\",",
+            };
+            var odd = new[]
+            {
+                ("\"octaves\":1", "\"octaves\":-2"),
+                ("\"octaves\":1", "\"octaves\":99"),
+                ("\"variant\":0", "\"variant\":-1"),
+                ("\"variant\":0", "\"variant\":7"),
+                ("\"option\":\"whole-notes\"", "\"option\":\"hazelnut\""),
+                ("\"tonic\":\"D\"", "\"tonic\":\"D##\""),
+                ("\"type\":\"major\"", "\"type\":\"xylophone\""),
+                ("\"kind\":\"write-scale\"", "\"kind\":\"tetrachords\""),
+                ("\"type\":\"major\"", "\"type\":null"),
+                ("\"ask\":{", "\"other\":{"),
+            };
+            string[] lines =
+            [
+                whole,
+                .. properties.Select(property => whole.Replace(property, "", StringComparison.Ordinal)),
+                .. odd.Select(pair => whole.Replace(pair.Item1, pair.Item2, StringComparison.Ordinal)),
+                whole,
+            ];
             File.WriteAllLines(file, lines);
             var (code, text, error) = Run("check", "--batch", file);
             Assert.True(code == 0, error);
             var judged = text.Split('\n', StringSplitOptions.RemoveEmptyEntries);
             Assert.Equal(lines.Length, judged.Length);
-            Assert.All(new[] { judged[0], judged[6], judged[^1] }, line => Assert.Contains("\"verdict\":\"correct\"", line, StringComparison.Ordinal));
-            Assert.All(new[] { judged[1], judged[2] }.Concat(judged[^11..^1]), line => Assert.StartsWith("{\"error\":", line, StringComparison.Ordinal));
+            Assert.All(new[] { judged[0], judged[6], judged[^1] }, line =>
+                Assert.Contains("\"verdict\":\"correct\"", line, StringComparison.Ordinal)
+            );
+            Assert.All(new[] { judged[1], judged[2] }.Concat(judged[^11..^1]), line =>
+                Assert.StartsWith("{\"error\":", line, StringComparison.Ordinal)
+            );
         }
         finally
         {
@@ -121,7 +196,11 @@ public class TheoryCommandTests
         var (code, text, error) = Run("check", "--type", "major", "--tonic", "B", "--answer", "B C D Es F G A B", "--preset", file);
         Assert.True(code == 0, error);
         Assert.StartsWith("correct, 8 of 8", text, StringComparison.Ordinal);
-        Assert.Contains("H", Run("check", "--type", "major", "--tonic", "G", "--answer", "G A B C D E Fis G", "--preset", file).Out, StringComparison.Ordinal);
+        Assert.Contains(
+            "H",
+            Run("check", "--type", "major", "--tonic", "G", "--answer", "G A B C D E Fis G", "--preset", file).Out,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -166,8 +245,20 @@ public class TheoryCommandTests
         var file = Path.GetTempFileName();
         try
         {
-            File.WriteAllText(file, Gavvet.Worksheets.Files.HouseStyleFile.Write(Gavvet.Theory.HouseStyle.Classical with { WrongName = Gavvet.Theory.WrongNameMark.Full }));
-            Assert.Contains("misspelled, 8 of 8", Run("check", "--type", "major", "--tonic", "D", "--answer", "D E Gb G A B C# D", "--preset", file).Out, StringComparison.Ordinal);
+            File.WriteAllText(
+                file,
+                Gavvet.Worksheets.Files.HouseStyleFile.Write(
+                    Gavvet.Theory.HouseStyle.Classical with
+                    {
+                        WrongName = Gavvet.Theory.WrongNameMark.Full,
+                    }
+                )
+            );
+            Assert.Contains(
+                "misspelled, 8 of 8",
+                Run("check", "--type", "major", "--tonic", "D", "--answer", "D E Gb G A B C# D", "--preset", file).Out,
+                StringComparison.Ordinal
+            );
             File.WriteAllText(file, "{}");
             var (code, _, error) = Run("check", "--type", "major", "--tonic", "D", "--answer", "D", "--preset", file);
             Assert.Equal(2, code);
@@ -189,24 +280,41 @@ public class TheoryCommandTests
             foreach (var part in kinds.Chunk(20))
             {
                 var recipe = Path.Combine(folder, "recipe.json");
-                File.WriteAllText(recipe, $$"""{"gavvet":1,"title":"Items","seed":3,"sections":[{{string.Join(",", part.Select(kind => $$"""{"kind":"{{kind.Id}}","count":1{{(kind.UsesTonic ? ",\"keys\":{\"flats\":6,\"sharps\":6}" : "")}},"scales":[{{string.Join(",", Gavvet.Theory.ScaleTypes.All.Where(kind.Takes).Select(type => $"\"{type.Id}\""))}}]}"""))}}]}""");
+                File.WriteAllText(
+                    recipe,
+                    $$"""{"gavvet":1,"title":"Items","seed":3,"sections":[{{string.Join(",", part.Select(kind => $$"""{"kind":"{{kind.Id}}","count":1{{(kind.UsesTonic ? ",\"keys\":{\"flats\":6,\"sharps\":6}" : "")}},"scales":[{{string.Join(",", Gavvet.Theory.ScaleTypes.All.Where(kind.Takes).Select(type => $"\"{type.Id}\""))}}]}"""))}}]}"""
+                );
                 var made = Run("make", recipe, "--out", folder, "--formats", "csv");
                 Assert.True(made.Code == 0, made.Error);
                 using var items = JsonDocument.Parse(File.ReadAllText(Path.Combine(folder, "items.json")));
                 var all = items.RootElement.GetProperty("versions")[0].GetProperty("items").EnumerateArray().ToArray();
                 Assert.Equal(part.Length, all.Length);
                 var file = Path.Combine(folder, "answers.jsonl");
-                File.WriteAllLines(file, all.SelectMany(item => new[] { Line(item, Right(item)), Line(item, "C") }).Append("""{"item":{"kind":"no-such-kind","ask":{"type":"major","tonic":"C","octaves":1,"scaffold":"blank","answerAs":"write","variant":0}},"written":"C"}"""));
+                File.WriteAllLines(
+                    file,
+                    all.SelectMany(item => new[] { Line(item, Right(item)), Line(item, "C") })
+                        .Append(
+                            """{"item":{"kind":"no-such-kind","ask":{"type":"major","tonic":"C","octaves":1,"scaffold":"blank","answerAs":"write","variant":0}},"written":"C"}"""
+                        )
+                );
                 var (code, text, error) = Run("check", "--batch", file);
                 Assert.True(code == 0, error);
-                var judged = text.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(line => JsonDocument.Parse(line).RootElement).ToArray();
+                var judged = text.Split('\n', StringSplitOptions.RemoveEmptyEntries)
+                    .Select(line => JsonDocument.Parse(line).RootElement)
+                    .ToArray();
                 Assert.Equal((2 * all.Length) + 1, judged.Length);
                 for (var i = 0; i < all.Length; i++)
                 {
-                    Assert.True(judged[2 * i].TryGetProperty("verdict", out var verdict) && verdict.GetString() is "correct" or "accepted", $"{all[i].GetProperty("kind")}: {judged[2 * i]}");
+                    Assert.True(
+                        judged[2 * i].TryGetProperty("verdict", out var verdict) && verdict.GetString() is "correct" or "accepted",
+                        $"{all[i].GetProperty("kind")}: {judged[2 * i]}"
+                    );
                     Assert.Equal(judged[2 * i].GetProperty("of").GetInt32(), judged[2 * i].GetProperty("marks").GetInt32());
                     // One letter is a right answer here and there, and elsewhere a wrong one that is named.
-                    Assert.True(judged[(2 * i) + 1].GetProperty("verdict").GetString() is "correct" or "accepted" || judged[(2 * i) + 1].GetProperty("findings").GetArrayLength() > 0);
+                    Assert.True(
+                        judged[(2 * i) + 1].GetProperty("verdict").GetString() is "correct" or "accepted"
+                            || judged[(2 * i) + 1].GetProperty("findings").GetArrayLength() > 0
+                    );
                 }
 
                 Assert.Contains("no kind of question called", judged[^1].GetProperty("error").GetString(), StringComparison.Ordinal);
@@ -217,15 +325,22 @@ public class TheoryCommandTests
             Directory.Delete(folder, recursive: true);
         }
 
-        static string Line(JsonElement item, string written) => JsonSerializer.Serialize(new Dictionary<string, object> { ["item"] = item, ["written"] = written });
+        static string Line(JsonElement item, string written) =>
+            JsonSerializer.Serialize(new Dictionary<string, object> { ["item"] = item, ["written"] = written });
 
         static string Right(JsonElement item)
         {
             var answer = item.GetProperty("answer");
             if (answer.TryGetProperty("text", out var text) && text.ValueKind == JsonValueKind.Array)
                 return string.Join('\n', text.EnumerateArray().Select(line => line.GetString()));
-            string[] up = answer.TryGetProperty("ascending", out var rising) && rising.ValueKind == JsonValueKind.Array ? [.. rising.EnumerateArray().Select(note => note.GetString()!)] : [];
-            string[] down = answer.TryGetProperty("descending", out var falling) && falling.ValueKind == JsonValueKind.Array ? [.. falling.EnumerateArray().Select(note => note.GetString()!)] : [];
+            string[] up =
+                answer.TryGetProperty("ascending", out var rising) && rising.ValueKind == JsonValueKind.Array
+                    ? [.. rising.EnumerateArray().Select(note => note.GetString()!)]
+                    : [];
+            string[] down =
+                answer.TryGetProperty("descending", out var falling) && falling.ValueKind == JsonValueKind.Array
+                    ? [.. falling.EnumerateArray().Select(note => note.GetString()!)]
+                    : [];
             return string.Join(' ', up.Length == 0 ? down : [.. up, .. down.Skip(1)]);
         }
     }

@@ -1,4 +1,3 @@
-
 namespace Gavvet.Engraving.Tests;
 
 public class ChoicesTests
@@ -17,7 +16,9 @@ public class ChoicesTests
         var key = FigureSetter.Set(TrueOrFalse, [new TickMark(1, right)], Ink.Answer, metrics, width);
         Assert.Equal(student.Height, key.Height);
         Assert.All(key.Primitives, primitive => Assert.InRange(primitive.InkBox.Right, 0, width));
-        var words = string.Concat(key.Primitives.OfType<TextPrimitive>().Where(text => text.Ink == Ink.Answer).Select(text => text.Text.Text));
+        var words = string.Concat(
+            key.Primitives.OfType<TextPrimitive>().Where(text => text.Ink == Ink.Answer).Select(text => text.Text.Text)
+        );
         Assert.Equal(isThere, words.Contains(right.Split(' ')[^1], StringComparison.Ordinal));
         Assert.StartsWith("False", words, StringComparison.Ordinal);
     }

@@ -22,16 +22,42 @@ public class DrawnReadingTests
     [InlineData("fretboard-scale", "a dot lies where")]
     public void A_mark_in_the_next_place_is_found(string kind, string problem)
     {
-        var moved = Verification.Run(60, 4, new QuestionCatalogue([QuestionCatalogue.Standard.Get(kind)]), drawn: (question, answer) => Drawn(question, answer with { Marks = [.. answer.Marks.Select(Moved)] }));
-        Assert.True(moved.Failures.Count(failure => failure.Contains(problem, StringComparison.Ordinal)) > 20, string.Join('\n', moved.Failures.Take(5)));
+        var moved = Verification.Run(60, 4, new QuestionCatalogue([QuestionCatalogue.Standard.Get(kind)]), drawn: (question, answer) =>
+            Drawn(question, answer with { Marks = [.. answer.Marks.Select(Moved)] })
+        );
+        Assert.True(
+            moved.Failures.Count(failure => failure.Contains(problem, StringComparison.Ordinal)) > 20,
+            string.Join('\n', moved.Failures.Take(5))
+        );
     }
 
     // A staff of another clef draws every head in another place.
     [Fact]
     public void Heads_in_other_places_are_found()
     {
-        var moved = Verification.Run(60, 4, new QuestionCatalogue([QuestionCatalogue.Standard.Get("mark-semitones")]), drawn: (question, answer) =>
-            Drawn(question with { Figures = [.. question.Figures.Select(figure => figure is StaffFigure staff ? staff with { Clef = staff.Clef == Clef.Alto ? Clef.Tenor : Clef.Alto } : figure)] }, answer));
+        var moved = Verification.Run(
+            60,
+            4,
+            new QuestionCatalogue([QuestionCatalogue.Standard.Get("mark-semitones")]),
+            drawn: (question, answer) =>
+                Drawn(
+                    question with
+                    {
+                        Figures =
+                        [
+                            .. question.Figures.Select(figure =>
+                                figure is StaffFigure staff
+                                    ? staff with
+                                    {
+                                        Clef = staff.Clef == Clef.Alto ? Clef.Tenor : Clef.Alto,
+                                    }
+                                    : figure
+                            ),
+                        ],
+                    },
+                    answer
+                )
+        );
         Assert.True(moved.Failures.Count(failure => failure.Contains("heads stand on", StringComparison.Ordinal)) > 40);
     }
 
@@ -40,12 +66,21 @@ public class DrawnReadingTests
     private static ImmutableArray<Mark> Moved(ImmutableArray<Mark> marks)
     {
         NoteMark[] notes = [.. marks.OfType<RingMark>().Select(ring => ring.Note)];
-        return [.. marks.Select((mark, i) => mark switch
-        {
-            SlurMark slur when i == 0 => slur with { Column = slur.Column == 0 ? 1 : slur.Column - 1 },
-            RingMark ring when ring.Note == notes[0] => ring with { Note = ring.Note with { Column = ring.Note.Column == 0 ? 1 : 0, Pitch = ring.Note.Pitch } },
-            DotMark dot when i == 0 => dot with { Fret = dot.Fret + 1 },
-            _ => mark,
-        })];
+        return
+        [
+            .. marks.Select(
+                (mark, i) =>
+                    mark switch
+                    {
+                        SlurMark slur when i == 0 => slur with { Column = slur.Column == 0 ? 1 : slur.Column - 1 },
+                        RingMark ring when ring.Note == notes[0] => ring with
+                        {
+                            Note = ring.Note with { Column = ring.Note.Column == 0 ? 1 : 0, Pitch = ring.Note.Pitch },
+                        },
+                        DotMark dot when i == 0 => dot with { Fret = dot.Fret + 1 },
+                        _ => mark,
+                    }
+            ),
+        ];
     }
 }

@@ -12,7 +12,8 @@ public class FacePartTests
     [InlineData("dièse", 1)]
     [InlineData("Ευτέρπη", 2)]
     [InlineData("Ж", 2)]
-    public void A_text_needs_the_smallest_part_that_has_its_letters(string text, int part) => Assert.Equal((FacePart)part, FaceParts.For(["C major", text]));
+    public void A_text_needs_the_smallest_part_that_has_its_letters(string text, int part) =>
+        Assert.Equal((FacePart)part, FaceParts.For(["C major", text]));
 
     // In any two letters beside each other none is exchanged for a third, so the part has all that shaping gives.
     [Theory]
@@ -28,7 +29,9 @@ public class FacePartTests
         Assert.Equal(Plain.Length, there.Count);
         Assert.All(there.Where(pair => pair.Value != ' '), pair => Assert.False(font.GetGlyphPath(pair.Key)!.IsEmpty, $"{pair.Value}"));
         foreach (var (first, second) in Plain.SelectMany(_ => Plain, (first, second) => (first, second)))
-            Assert.All(TextFace.Of(style).Shape($"{first}{second}", 4_000).Glyphs, glyph => Assert.True(there.ContainsKey(glyph), $"{first}{second}"));
+            Assert.All(TextFace.Of(style).Shape($"{first}{second}", 4_000).Glyphs, glyph =>
+                Assert.True(there.ContainsKey(glyph), $"{first}{second}")
+            );
     }
 
     // On a canvas letters stand by their own advances as long as they are not moved together; none is off by a thirtieth of a millimeter.

@@ -15,8 +15,16 @@ public class OutputTests
         // SMuFL metadata against the font's own outlines: a wrong code point or scale would show here.
         MusicGlyph[] glyphs =
         [
-            MusicGlyph.GClef, MusicGlyph.CClef, MusicGlyph.FClef, MusicGlyph.NoteheadWhole, MusicGlyph.NoteheadBlack,
-            MusicGlyph.AccidentalFlat, MusicGlyph.AccidentalNatural, MusicGlyph.AccidentalSharp, MusicGlyph.AccidentalDoubleSharp, MusicGlyph.AccidentalDoubleFlat,
+            MusicGlyph.GClef,
+            MusicGlyph.CClef,
+            MusicGlyph.FClef,
+            MusicGlyph.NoteheadWhole,
+            MusicGlyph.NoteheadBlack,
+            MusicGlyph.AccidentalFlat,
+            MusicGlyph.AccidentalNatural,
+            MusicGlyph.AccidentalSharp,
+            MusicGlyph.AccidentalDoubleSharp,
+            MusicGlyph.AccidentalDoubleFlat,
         ];
         foreach (var glyph in glyphs)
         {
@@ -67,7 +75,10 @@ public class OutputTests
         var titles = bookmarks.Roots.OfType<DocumentBookmarkNode>().ToArray();
         Assert.Equal(QuestionCatalogue.Standard.All.Select(kind => kind.Name), titles.Select(node => node.Title));
         for (var i = 0; i < pages.Length; i++)
-            Assert.Equal(pages[i].Outline.Select(entry => entry.Title), titles.Where(node => node.PageNumber == i + 1).Select(node => node.Title));
+            Assert.Equal(
+                pages[i].Outline.Select(entry => entry.Title),
+                titles.Where(node => node.PageNumber == i + 1).Select(node => node.Title)
+            );
         var text = pdf.GetPage(1).Text.Normalize(NormalizationForm.FormKC);
         Assert.Contains("Write the steps", text, StringComparison.Ordinal);
         Assert.Contains("Name", text, StringComparison.Ordinal);
@@ -83,10 +94,17 @@ public class OutputTests
     [Fact]
     public void Words_with_ligatures_are_read_back_from_the_pdf_letter_by_letter()
     {
-        var sheet = Sample.AllKeys("name-key", Notation.Accidentals, Direction.Ascending, 1) with { Title = "Five to seven flats, offline and official" };
+        var sheet = Sample.AllKeys("name-key", Notation.Accidentals, Direction.Ascending, 1) with
+        {
+            Title = "Five to seven flats, offline and official",
+        };
         var pages = SheetLayout.Student(Composer.Compose(sheet).Worksheet);
         using var pdf = PdfDocument.Open(PdfWriter.Write(sheet.Title, pages));
-        Assert.Contains("Fivetosevenflats,offlineandofficial", string.Concat(pdf.GetPage(1).Letters.Select(letter => letter.Value.Trim())), StringComparison.Ordinal);
+        Assert.Contains(
+            "Fivetosevenflats,offlineandofficial",
+            string.Concat(pdf.GetPage(1).Letters.Select(letter => letter.Value.Trim())),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -100,7 +118,9 @@ public class OutputTests
         {
             using var pdf = PdfDocument.Open(PdfWriter.Write("x", sheet.Pages(kind)));
             var foot = $"Sheet{sheet.Code}";
-            return string.Concat(pdf.GetPages().Select(page => page.Text)).Replace(" ", "", StringComparison.Ordinal).Replace(foot, "", StringComparison.Ordinal);
+            return string.Concat(pdf.GetPages().Select(page => page.Text))
+                .Replace(" ", "", StringComparison.Ordinal)
+                .Replace(foot, "", StringComparison.Ordinal);
         }
     }
 
@@ -109,11 +129,15 @@ public class OutputTests
     {
         var page = Sample.Every(scaffolding: kind => kind.Scaffoldings[0]).Pages(PaperKind.Key)[0];
         var svg = XDocument.Parse(SvgWriter.Inline(page, "p1", "Page 1 & only"));
-        Assert.DoesNotContain(svg.Descendants(), element => element.Name.LocalName is "style" or "script" || element.Attribute("style") is not null);
+        Assert.DoesNotContain(svg.Descendants(), element =>
+            element.Name.LocalName is "style" or "script" || element.Attribute("style") is not null
+        );
         var ids = svg.Descendants().Select(element => element.Attribute("id")?.Value).OfType<string>().ToArray();
         Assert.Equal(ids.Length, ids.Distinct().Count());
         Assert.All(ids, id => Assert.StartsWith("p1-", id, StringComparison.Ordinal));
-        Assert.All(svg.Descendants().Where(element => element.Name.LocalName == "use"), use => Assert.Contains(use.Attribute("href")!.Value[1..], ids));
+        Assert.All(svg.Descendants().Where(element => element.Name.LocalName == "use"), use =>
+            Assert.Contains(use.Attribute("href")!.Value[1..], ids)
+        );
     }
 
     [Fact]

@@ -5,18 +5,29 @@ namespace Gavvet.Engraving.Tests;
 /// <summary>What a page is for, and how much stands on it.</summary>
 public class PageStyleTests
 {
-    public static TheoryData<PageStyle, int> Styles => [.. Enum.GetValues<PageStyle>().SelectMany(_ => new[] { 6, 8, 14 }, (style, height) => (style, height))];
+    public static TheoryData<PageStyle, int> Styles =>
+        [.. Enum.GetValues<PageStyle>().SelectMany(_ => new[] { 6, 8, 14 }, (style, height) => (style, height))];
 
     [Theory]
     [MemberData(nameof(Styles))]
     public void In_every_style_nothing_overlaps_nothing_leaves_the_page_and_the_key_breaks_as_the_paper_does(PageStyle style, int height)
     {
-        var sheet = Sample.Every(height) with { Setup = new PageSetup(Paper.A4, height) { Style = style, Minutes = 40 } };
+        var sheet = Sample.Every(height) with
+        {
+            Setup = new PageSetup(Paper.A4, height) { Style = style, Minutes = 40 },
+        };
         var (student, key) = (sheet.Pages(PaperKind.Student), sheet.Pages(PaperKind.Key));
         foreach (var page in student.Concat(key))
         {
             Assert.Empty(Overlaps.Find(page));
-            Assert.All(page.Groups.SelectMany(group => group.Primitives), primitive => Assert.True(primitive.InkBox.Left > 9_000 && primitive.InkBox.Right < page.Width - 9_000 && primitive.InkBox.Bottom < page.Height - 5_000, $"{primitive}"));
+            Assert.All(page.Groups.SelectMany(group => group.Primitives), primitive =>
+                Assert.True(
+                    primitive.InkBox.Left > 9_000
+                        && primitive.InkBox.Right < page.Width - 9_000
+                        && primitive.InkBox.Bottom < page.Height - 5_000,
+                    $"{primitive}"
+                )
+            );
         }
 
         Assert.Equal(Places(student), Places([.. key.Take(student.Length)]));
@@ -64,7 +75,12 @@ public class PageStyleTests
     {
         var sheet = Sample.AllKeys(kind, Notation.Accidentals, Direction.Ascending, 8);
         var section = sheet.Sections[0];
-        var twenty = sheet.With(section with { Slots = [.. Enumerable.Range(0, 20).Select(i => section.Slots[i % section.Slots.Count] with { Id = 100 + i })] });
+        var twenty = sheet.With(
+            section with
+            {
+                Slots = [.. Enumerable.Range(0, 20).Select(i => section.Slots[i % section.Slots.Count] with { Id = 100 + i })],
+            }
+        );
         Assert.Single(twenty.Pages(PaperKind.Student));
     }
 
@@ -78,10 +94,19 @@ public class PageStyleTests
         var page = sheet.Pages(PaperKind.Student)[0];
         var question = page.Groups.First(group => group.Kind is GroupKind.Question);
         var rule = question.Primitives.OfType<LinePrimitive>().MaxBy(line => line.X2 - line.X1)!;
-        var prompt = question.Primitives.OfType<TextPrimitive>().First(text => text.Text.Text.Contains("major", StringComparison.Ordinal) || text.Text.Text.Contains("minor", StringComparison.Ordinal));
+        var prompt = question
+            .Primitives.OfType<TextPrimitive>()
+            .First(text =>
+                text.Text.Text.Contains("major", StringComparison.Ordinal) || text.Text.Text.Contains("minor", StringComparison.Ordinal)
+            );
         Assert.InRange(rule.Y1 - prompt.Y, 0, 1_000);
 
-        static int InRow(Sheet sheet) => sheet.Pages(PaperKind.Student)[0].Groups.Where(group => group.Kind is GroupKind.Question).GroupBy(group => group.Box.Top).Max(row => row.Count());
+        static int InRow(Sheet sheet) =>
+            sheet
+                .Pages(PaperKind.Student)[0]
+                .Groups.Where(group => group.Kind is GroupKind.Question)
+                .GroupBy(group => group.Box.Top)
+                .Max(row => row.Count());
     }
 
     // A page ends a third empty only where no later question of the section would have fitted: the room of a question follows
@@ -95,7 +120,10 @@ public class PageStyleTests
         foreach (var kind in QuestionCatalogue.Standard.All.Where(kind => !kind.AsksOwn))
         {
             var pages = Sample.AllKeys(kind.Id, Notation.Signature, Direction.Ascending, height).Pages(PaperKind.Student);
-            var foot = pages.SelectMany(page => page.Groups).Where(group => group.Kind is GroupKind.Question).Max(group => group.Box.Bottom);
+            var foot = pages
+                .SelectMany(page => page.Groups)
+                .Where(group => group.Kind is GroupKind.Question)
+                .Max(group => group.Box.Bottom);
             for (var i = 0; i + 1 < pages.Length; i++)
             {
                 var left = foot - Questions(pages[i]).Max(group => group.Box.Bottom);
@@ -110,7 +138,12 @@ public class PageStyleTests
     private static IEnumerable<string> Words(IEnumerable<Page> pages) => pages.All<TextPrimitive>().Select(text => text.Text.Text);
 
     private static IEnumerable<(int Page, int Slot, int Top)> Places(IReadOnlyList<Page> pages) =>
-        pages.SelectMany((page, index) => page.Groups.Where(group => group.Kind is GroupKind.Question).Select(group => (index, ((GroupKind.Question)group.Kind).SlotId, group.Box.Top)));
+        pages.SelectMany(
+            (page, index) =>
+                page
+                    .Groups.Where(group => group.Kind is GroupKind.Question)
+                    .Select(group => (index, ((GroupKind.Question)group.Kind).SlotId, group.Box.Top))
+        );
 
     // The code, the number of the page and the QR code stand side by side on every page, whatever the paper.
     [Fact]
@@ -121,15 +154,29 @@ public class PageStyleTests
         {
             foreach (var (style, large) in new[] { (PageStyle.Lesson, false), (PageStyle.Exam, false), (PageStyle.Lesson, true) })
             {
-                var composed = Composer.Compose(Sample.AllKeys("write-scale", Notation.Accidentals, Direction.Ascending, 12) with { Setup = new PageSetup(size, large ? PageSetup.LargePrintStaff : PageSetup.Usual.StaffHeight) { Style = style } });
+                var composed = Composer.Compose(
+                    Sample.AllKeys("write-scale", Notation.Accidentals, Direction.Ascending, 12) with
+                    {
+                        Setup = new PageSetup(size, large ? PageSetup.LargePrintStaff : PageSetup.Usual.StaffHeight) { Style = style },
+                    }
+                );
                 var sheet = composed.Worksheet with { PageMarks = new Marks() };
                 foreach (var page in SheetLayout.Student(sheet))
                 {
                     Assert.Empty(Overlaps.Find(page));
-                    var runs = page.Groups.SelectMany(group => group.Primitives).Where(primitive => primitive.Role == Role.QrCode).Select(primitive => primitive.InkBox).ToArray();
+                    var runs = page
+                        .Groups.SelectMany(group => group.Primitives)
+                        .Where(primitive => primitive.Role == Role.QrCode)
+                        .Select(primitive => primitive.InkBox)
+                        .ToArray();
                     var (left, top) = (runs.Min(box => box.Left), runs.Min(box => box.Top));
                     // Quiet all round, as readers of such codes need it.
-                    Assert.All(page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Where(text => text.InkBox.Bottom > top - 1_000), text => Assert.True(text.InkBox.Right < left - 1_000, text.Text.Text));
+                    Assert.All(
+                        page.Groups.SelectMany(group => group.Primitives)
+                            .OfType<TextPrimitive>()
+                            .Where(text => text.InkBox.Bottom > top - 1_000),
+                        text => Assert.True(text.InkBox.Right < left - 1_000, text.Text.Text)
+                    );
                     seen++;
                 }
             }

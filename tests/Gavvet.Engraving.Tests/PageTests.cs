@@ -5,11 +5,13 @@ namespace Gavvet.Engraving.Tests;
 
 public class PageTests
 {
-    public static TheoryData<int, Paper, Direction> Setups => new(
-        from staff in new[] { 6, 8, 11, 14 }
-        from paper in Enum.GetValues<Paper>()
-        from direction in new[] { Direction.Ascending, Direction.Both }
-        select (staff, paper, direction));
+    public static TheoryData<int, Paper, Direction> Setups =>
+        new(
+            from staff in new[] { 6, 8, 11, 14 }
+            from paper in Enum.GetValues<Paper>()
+            from direction in new[] { Direction.Ascending, Direction.Both }
+            select (staff, paper, direction)
+        );
 
     [Theory, MemberData(nameof(Setups))]
     public void The_key_in_place_has_the_student_pages_places_and_breaks(int staff, Paper paper, Direction direction)
@@ -27,24 +29,44 @@ public class PageTests
         }
 
         static IEnumerable<string> Places(ImmutableArray<Page> pages) =>
-            pages.SelectMany((page, number) => page.Groups.Where(group => group.Kind is not GroupKind.PageFurniture).Select(group => $"{number} {group.Kind} {group.Box}"));
+            pages.SelectMany(
+                (page, number) =>
+                    page
+                        .Groups.Where(group => group.Kind is not GroupKind.PageFurniture)
+                        .Select(group => $"{number} {group.Kind} {group.Box}")
+            );
     }
 
     [Fact]
     public void Questions_with_equal_givens_and_different_answers_give_the_same_student_bytes()
     {
-        foreach (var kind in QuestionCatalogue.Standard.All.Where(kind => kind.Id is "write-scale" or "write-signature" or "count-accidentals"))
+        foreach (
+            var kind in QuestionCatalogue.Standard.All.Where(kind => kind.Id is "write-scale" or "write-signature" or "count-accidentals")
+        )
         {
             foreach (var direction in Enum.GetValues<Direction>())
             {
                 var (svgs, pdfs, answers) = (new HashSet<string>(), new HashSet<string>(), new HashSet<string>());
                 foreach (var key in Key.Majors)
                 {
-                    var section = new Section(1, kind.Id, "", [ScaleTypes.Major], [key], [Clef.Alto], Notation.Signature, direction, Scaffolding.Blank, [new Slot(2, 0, false, new Draw(key, Clef.Alto))]);
+                    var section = new Section(
+                        1,
+                        kind.Id,
+                        "",
+                        [ScaleTypes.Major],
+                        [key],
+                        [Clef.Alto],
+                        Notation.Signature,
+                        direction,
+                        Scaffolding.Blank,
+                        [new Slot(2, 0, false, new Draw(key, Clef.Alto))]
+                    );
                     var composition = Composer.Compose(new Sheet(1, "Title", "", PageSetup.Usual, [section], 3));
                     // The prompt names the key; with one prompt for all, nothing else may tell them apart.
                     var worksheet = composition.Worksheet;
-                    var items = worksheet.Sections[0].Items.Select(item => item with { Question = item.Question with { Prompt = "The key" } });
+                    var items = worksheet
+                        .Sections[0]
+                        .Items.Select(item => item with { Question = item.Question with { Prompt = "The key" } });
                     worksheet = worksheet with { Sections = [worksheet.Sections[0] with { Items = [.. items] }] };
                     var pages = SheetLayout.Student(worksheet);
                     svgs.Add(SvgWriter.Inline(pages[0], "p1", "Page 1 of 1"));
@@ -69,7 +91,9 @@ public class PageTests
                 var pages = Sample.Every(staff, count: count).Pages(PaperKind.Student);
                 var questions = pages.SelectMany(page => page.Groups).Count(group => group.Kind is GroupKind.Question);
                 Assert.Equal(count * QuestionCatalogue.Standard.All.Length, questions);
-                Assert.All(pages, page => Assert.IsType<GroupKind.Question>(page.Groups.Last(group => group.Kind is not GroupKind.PageFurniture).Kind));
+                Assert.All(pages, page =>
+                    Assert.IsType<GroupKind.Question>(page.Groups.Last(group => group.Kind is not GroupKind.PageFurniture).Kind)
+                );
             }
         }
     }
@@ -99,10 +123,16 @@ public class PageTests
     [Fact]
     public void Answers_differ_from_what_is_given_by_more_than_color()
     {
-        var pages = Sample.Every(scaffolding: kind => kind.Scaffoldings.Contains(Scaffolding.Tonic) ? Scaffolding.Tonic : Scaffolding.Blank).Pages(PaperKind.Key);
-        Assert.All(pages.All<TextPrimitive>().Where(text => text.Ink == Ink.Answer), text => Assert.Equal(TextStyle.BoldItalic, text.Text.Style));
+        var pages = Sample
+            .Every(scaffolding: kind => kind.Scaffoldings.Contains(Scaffolding.Tonic) ? Scaffolding.Tonic : Scaffolding.Blank)
+            .Pages(PaperKind.Key);
+        Assert.All(pages.All<TextPrimitive>().Where(text => text.Ink == Ink.Answer), text =>
+            Assert.Equal(TextStyle.BoldItalic, text.Text.Style)
+        );
         // The key writes what the student should: whole notes, in a heavier ink; and where some were given, a fine rule over those written.
-        Assert.All(pages.All<GlyphPrimitive>().Where(glyph => glyph is { Role: Role.Notehead, Ink: Ink.Answer }), head => Assert.Equal("noteheadWhole", head.Glyph.Name));
+        Assert.All(pages.All<GlyphPrimitive>().Where(glyph => glyph is { Role: Role.Notehead, Ink: Ink.Answer }), head =>
+            Assert.Equal("noteheadWhole", head.Glyph.Name)
+        );
         Assert.Contains("stroke-width=\"80\"", string.Concat(pages.Select(SvgWriter.File)), StringComparison.Ordinal);
         Assert.Contains(pages.All<LinePrimitive>(), line => line is { Role: Role.Rule, Ink: Ink.Answer });
         Assert.DoesNotContain(Sample.Every().Pages(PaperKind.Student).All<Primitive>(), primitive => primitive.Ink == Ink.Answer);
@@ -123,9 +153,14 @@ public class PageTests
     [Fact]
     public void A_long_title_and_long_words_wrap_inside_the_page()
     {
-        var sheet = Sample.Fresh(new Retitle(new string('W', 110)), new Reinstruct(string.Join(' ', Enumerable.Repeat("E♭ and F♯ in every octave", 20))));
+        var sheet = Sample.Fresh(
+            new Retitle(new string('W', 110)),
+            new Reinstruct(string.Join(' ', Enumerable.Repeat("E♭ and F♯ in every octave", 20)))
+        );
         var page = sheet.Pages(PaperKind.Student)[0];
-        Assert.All(page.Groups.SelectMany(group => group.Primitives), primitive => Assert.InRange(primitive.InkBox.Right, 0, page.Width - 16_000));
+        Assert.All(page.Groups.SelectMany(group => group.Primitives), primitive =>
+            Assert.InRange(primitive.InkBox.Right, 0, page.Width - 16_000)
+        );
         Assert.Empty(Overlaps.Find(page));
     }
 
@@ -138,7 +173,14 @@ public class PageTests
         Assert.All(student, label => Assert.EndsWith("Treble clef; an empty staff to write on.", label, StringComparison.Ordinal));
         Assert.All(key, label => Assert.DoesNotContain("empty staff", label, StringComparison.Ordinal));
 
-        string[] Labels(PaperKind kind) => [.. sheet.Pages(kind).SelectMany(page => page.Groups).Where(group => group.Kind is GroupKind.Question).Select(group => group.Label!)];
+        string[] Labels(PaperKind kind) =>
+            [
+                .. sheet
+                    .Pages(kind)
+                    .SelectMany(page => page.Groups)
+                    .Where(group => group.Kind is GroupKind.Question)
+                    .Select(group => group.Label!),
+            ];
     }
 
     // Whatever else is right stands on the key in place: beside its question, or in the list at its end.
@@ -149,17 +191,39 @@ public class PageTests
         foreach (var style in HouseStyle.Presets)
         {
             var book = SpecimenBook.Of(style);
-            foreach (var setup in new[] { PageSetup.Usual, PageSetup.Usual with { StaffHeight = PageSetup.LargePrintStaff }, PageSetup.Usual with { Style = PageStyle.SavingPaper } })
+            foreach (
+                var setup in new[]
+                {
+                    PageSetup.Usual,
+                    PageSetup.Usual with
+                    {
+                        StaffHeight = PageSetup.LargePrintStaff,
+                    },
+                    PageSetup.Usual with
+                    {
+                        Style = PageStyle.SavingPaper,
+                    },
+                }
+            )
             {
                 var pages = SheetLayout.Key(book.Worksheet with { Setup = setup }, book.Key);
-                var ink = Plain(string.Concat(pages.SelectMany(page => page.Groups).SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text)));
+                var ink = Plain(
+                    string.Concat(
+                        pages
+                            .SelectMany(page => page.Groups)
+                            .SelectMany(group => group.Primitives)
+                            .OfType<TextPrimitive>()
+                            .Select(text => text.Text.Text)
+                    )
+                );
                 foreach (var item in book.Worksheet.Sections.SelectMany(section => section.Items))
                 {
                     var answer = book.Key.Answers[item.SlotId];
                     if (answer.AlsoRight.IsEmpty)
                         continue;
                     var listed = answer.AlsoRight.All(sentence => ink.Contains(Plain(sentence), StringComparison.Ordinal));
-                    var beside = answer.Accepted.Length > 0 && ink.Contains(Plain(string.Join(", ", answer.Accepted)), StringComparison.Ordinal);
+                    var beside =
+                        answer.Accepted.Length > 0 && ink.Contains(Plain(string.Join(", ", answer.Accepted)), StringComparison.Ordinal);
                     Assert.True(listed || beside, $"{item.Number}: {string.Join(' ', answer.AlsoRight)}");
                     sentences++;
                 }

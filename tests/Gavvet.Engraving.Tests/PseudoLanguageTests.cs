@@ -16,9 +16,13 @@ public partial class PseudoLanguageTests
     public void Nothing_on_a_paper_is_English_in_another_language(string id)
     {
         var kind = QuestionCatalogue.Standard.Get(id);
-        var left = HouseStyle.Presets.SelectMany(style => Sheets(kind, style))
+        var left = HouseStyle
+            .Presets.SelectMany(style => Sheets(kind, style))
             .SelectMany(sheet => Enum.GetValues<PaperKind>().SelectMany(paper => sheet.Pages(paper)))
-            .SelectMany(Said).SelectMany(English).Distinct().ToArray();
+            .SelectMany(Said)
+            .SelectMany(English)
+            .Distinct()
+            .ToArray();
         Assert.True(left.Length == 0, string.Join('\n', left.Take(40)));
     }
 
@@ -29,17 +33,27 @@ public partial class PseudoLanguageTests
         where form == AnswerForm.Write || AnswerForms.CanBe(kind, form, option)
         let sheet = Sample.OfKind(kind, style, option, form)
         where sheet is not null
-        select sheet with { Title = "1", Language = Language.Pseudo };
+        select sheet with
+        {
+            Title = "1",
+            Language = Language.Pseudo,
+        };
 
     private static IEnumerable<string> Said(Page page) =>
-        page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text)
+        page
+            .Groups.SelectMany(group => group.Primitives)
+            .OfType<TextPrimitive>()
+            .Select(text => text.Text.Text)
             .Concat(page.Groups.Select(group => group.Label ?? ""))
             .Concat(page.Outline.Select(entry => entry.Title));
 
     // Numerals and what follows the root in a chord's symbol are of no language.
-    private static IEnumerable<string> English(string text) => Words().Matches(text).Select(word => word.Value)
-        .Where(word => Plain().IsMatch(word) && !Nameless().IsMatch(word))
-        .Select(word => $"{word}: {text}");
+    private static IEnumerable<string> English(string text) =>
+        Words()
+            .Matches(text)
+            .Select(word => word.Value)
+            .Where(word => Plain().IsMatch(word) && !Nameless().IsMatch(word))
+            .Select(word => $"{word}: {text}");
 
     [GeneratedRegex(@"\p{L}+")]
     private static partial Regex Words();

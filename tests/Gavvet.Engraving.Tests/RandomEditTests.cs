@@ -6,10 +6,16 @@ namespace Gavvet.Engraving.Tests;
 /// <summary>Whatever a teacher clicks, what is kept can be opened again.</summary>
 public sealed class RandomEditTests
 {
-    private static readonly int Sequences = int.Parse(Environment.GetEnvironmentVariable("GAVVET_EDIT_SEQUENCES") ?? "1500", CultureInfo.InvariantCulture);
+    private static readonly int Sequences = int.Parse(
+        Environment.GetEnvironmentVariable("GAVVET_EDIT_SEQUENCES") ?? "1500",
+        CultureInfo.InvariantCulture
+    );
 
     // To look at one sequence again.
-    private static readonly int First = int.Parse(Environment.GetEnvironmentVariable("GAVVET_EDIT_FIRST") ?? "0", CultureInfo.InvariantCulture);
+    private static readonly int First = int.Parse(
+        Environment.GetEnvironmentVariable("GAVVET_EDIT_FIRST") ?? "0",
+        CultureInfo.InvariantCulture
+    );
 
     [Fact]
     public void After_any_edits_the_sheet_reads_back_equal_and_every_page_of_it_opens()
@@ -35,7 +41,9 @@ public sealed class RandomEditTests
             }
             catch (Exception problem)
             {
-                problems.Add($"{seed}: {problem.Message} {string.Join(" ", problem.StackTrace?.Split('\n').Take(6) ?? [])} after {made.LastOrDefault()}");
+                problems.Add(
+                    $"{seed}: {problem.Message} {string.Join(" ", problem.StackTrace?.Split('\n').Take(6) ?? [])} after {made.LastOrDefault()}"
+                );
             }
 
             lock (tried)

@@ -16,7 +16,8 @@ internal sealed class RandomEdits(int seed)
     public Dictionary<Type, int> Tried { get; } = [];
 
     /// <summary>Every edit there is.</summary>
-    public static IReadOnlyList<Type> All { get; } = [.. typeof(SheetEdit).Assembly.GetTypes().Where(type => !type.IsAbstract && type.IsSubclassOf(typeof(SheetEdit)))];
+    public static IReadOnlyList<Type> All { get; } =
+    [.. typeof(SheetEdit).Assembly.GetTypes().Where(type => !type.IsAbstract && type.IsSubclassOf(typeof(SheetEdit)))];
 
     /// <summary>The sheet after some edits; those that are refused change nothing.</summary>
     public Sheet After(Sheet sheet, int edits, Action<SheetEdit, Sheet>? done = null)
@@ -49,7 +50,11 @@ internal sealed class RandomEdits(int seed)
             6 => new MoveSection(id, Below(7) - 3),
             7 => new RewordInstruction(id, One(Texts)),
             8 or 9 or 10 or 11 => new ChangeKind(id, AnyKind().Id),
-            12 => new ChangeKeys(id, Some(Key.Majors)) { Also = Coin() ? Some([.. NoteName.All]) : default, Without = Coin() ? Some([.. NoteName.All]) : default },
+            12 => new ChangeKeys(id, Some(Key.Majors))
+            {
+                Also = Coin() ? Some([.. NoteName.All]) : default,
+                Without = Coin() ? Some([.. NoteName.All]) : default,
+            },
             13 => Coin() ? new AddKeptSection(One(ShippedSections.All).Section) : new BeginWith(Rarely() ? [] : [section]),
             14 or 15 => new ChangeScales(id, Scales(section)),
             16 => new ChangeClefs(id, Some(Clef.All)),
@@ -63,10 +68,18 @@ internal sealed class RandomEdits(int seed)
             24 => new ChangeAnswerForm(id, One(Enum.GetValues<AnswerForm>())),
             25 => new ChangeOption(id, Options(section)),
             26 => new ChangeTuning(id, One<string>(["E2 A2 D3 G3 B3 E4", "G3 D4 A4 E5", "", "X9"])),
-            27 => new ChangeOwnQuestions(id, [.. Enumerable.Range(0, Below(4)).Select(i => new OwnQuestion($"Question {i}", One(Texts), Coin() ? One(Clef.All) : null))]) { Reshapes = Coin() },
+            27 => new ChangeOwnQuestions(
+                id,
+                [.. Enumerable.Range(0, Below(4)).Select(i => new OwnQuestion($"Question {i}", One(Texts), Coin() ? One(Clef.All) : null))]
+            )
+            {
+                Reshapes = Coin(),
+            },
             28 => Coin() ? new ChangeVersions(Below(5)) : new RedrawAll(),
             29 => new ChangeParts(Coin() ? [] : Some(Instrument.All)),
-            30 => Coin() ? new ChangeHouseStyle(One(HouseStyle.Presets)) : new ChangeLanguage(One<Language>([Language.English, Language.Pseudo])),
+            30 => Coin()
+                ? new ChangeHouseStyle(One(HouseStyle.Presets))
+                : new ChangeLanguage(One<Language>([Language.English, Language.Pseudo])),
             31 => new AddQuestionAt(id, One(Key.Majors)),
             32 or 33 => Coin() ? new ChooseTonic(id, slot, One<NoteName>([.. NoteName.All])) : new ChooseClef(id, slot, One(Clef.All)),
             34 => Coin() ? new PinQuestion(id, slot, Coin()) : new WeighQuestion(id, slot, Coin()),
@@ -89,7 +102,8 @@ internal sealed class RandomEdits(int seed)
         return Some([.. ScaleTypes.All.Where(type => Rarely() || kind.Takes(type))]);
     }
 
-    private string Options(Section section) => One<string>([.. QuestionCatalogue.Standard.Get(section.KindId).Options.Select(option => option.Id), "no-such-way"]);
+    private string Options(Section section) =>
+        One<string>([.. QuestionCatalogue.Standard.Get(section.KindId).Options.Select(option => option.Id), "no-such-way"]);
 
     private int Below(int limit) => _random.Next(limit);
 
@@ -99,6 +113,7 @@ internal sealed class RandomEdits(int seed)
 
     private T One<T>(IReadOnlyList<T> choices) => choices[Below(choices.Count)];
 
-    private ImmutableArray<T> Some<T>(IReadOnlyList<T> choices) => choices.Count == 0 ? [] : [.. Enumerable.Range(0, 1 + Below(4)).Select(_ => One(choices)).Distinct()];
+    private ImmutableArray<T> Some<T>(IReadOnlyList<T> choices) =>
+        choices.Count == 0 ? [] : [.. Enumerable.Range(0, 1 + Below(4)).Select(_ => One(choices)).Distinct()];
 #pragma warning restore CA5394
 }

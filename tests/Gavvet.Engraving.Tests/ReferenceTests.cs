@@ -20,7 +20,9 @@ public class ReferenceTests
                 {
                     var page = Assert.Single(HandoutLayout.LayOut(new AtlasEntry(type, tonic, style, clef), Paper.A4));
                     Assert.Empty(Overlaps.Find(page));
-                    Assert.All(page.Groups.SelectMany(group => group.Primitives), primitive => Assert.InRange(primitive.InkBox.Right, 0, page.Width - 10_000));
+                    Assert.All(page.Groups.SelectMany(group => group.Primitives), primitive =>
+                        Assert.InRange(primitive.InkBox.Right, 0, page.Width - 10_000)
+                    );
                 }
             }
         }
@@ -33,13 +35,23 @@ public class ReferenceTests
         {
             foreach (var fingering in Fingering.All)
             {
-                foreach (var tonic in new[] { "C", "Db", "F#", "D#", "G" }.Select(NoteText.Parse).Where(tonic => HouseStyle.Classical.CanSpell(type, tonic)))
+                foreach (
+                    var tonic in new[] { "C", "Db", "F#", "D#", "G" }
+                        .Select(NoteText.Parse)
+                        .Where(tonic => HouseStyle.Classical.CanSpell(type, tonic))
+                )
                 {
                     var entry = new AtlasEntry(type, tonic, HouseStyle.Classical, Clef.Treble);
-                    Assert.All(fingering.Of(entry), line => Assert.Equal(line.Staff.Columns, line.Staff.Given.OfType<Worksheets.Figures.LabelMark>().Count()));
+                    Assert.All(fingering.Of(entry), line =>
+                        Assert.Equal(line.Staff.Columns, line.Staff.Given.OfType<Worksheets.Figures.LabelMark>().Count())
+                    );
                     var handout = HandoutLayout.LayOut(entry, Paper.A4, fingering);
                     // The working of keys with many signs is long, and two hands over two octaves need room.
-                    Assert.InRange(handout.Length, 1, type == ScaleTypes.Major && tonic.Accidental == Accidental.Natural && fingering.Id != "keyboard-2" ? 1 : 2);
+                    Assert.InRange(
+                        handout.Length,
+                        1,
+                        type == ScaleTypes.Major && tonic.Accidental == Accidental.Natural && fingering.Id != "keyboard-2" ? 1 : 2
+                    );
                     Assert.All(handout, page => Assert.Empty(Overlaps.Find(page)));
                 }
             }
@@ -49,7 +61,14 @@ public class ReferenceTests
     [Fact]
     public void The_same_handout_is_the_same_bytes()
     {
-        byte[] Make() => PdfWriter.Write("Scale", HandoutLayout.LayOut(new AtlasEntry(ScaleTypes.MelodicMinor, NoteText.Parse("D#"), HouseStyle.Classical, Clef.Alto), Paper.Letter));
+        byte[] Make() =>
+            PdfWriter.Write(
+                "Scale",
+                HandoutLayout.LayOut(
+                    new AtlasEntry(ScaleTypes.MelodicMinor, NoteText.Parse("D#"), HouseStyle.Classical, Clef.Alto),
+                    Paper.Letter
+                )
+            );
         Assert.Equal(Make(), Make());
     }
 

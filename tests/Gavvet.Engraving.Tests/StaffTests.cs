@@ -39,9 +39,22 @@ public class StaffTests
         foreach (var sign in new[] { Accidental.Sharp, Accidental.Flat })
         {
             var note = new NoteMark(0, new Pitch(new NoteName(Letter.F, sign), 4), sign, NaturalFirst: true);
-            var set = FigureSetter.Set(new StaffFigure(Clef.Treble, 1, false, StaffRows.None, StaffRange.Staff, [note]), [], Ink.Answer, Metrics, 80_000);
-            var signs = set.Primitives.OfType<GlyphPrimitive>().Where(glyph => glyph.Role == Role.Accidental).OrderBy(glyph => glyph.X).ToArray();
-            Assert.Equal(["accidentalNatural", sign == Accidental.Sharp ? "accidentalSharp" : "accidentalFlat"], signs.Select(glyph => glyph.Glyph.Name));
+            var set = FigureSetter.Set(
+                new StaffFigure(Clef.Treble, 1, false, StaffRows.None, StaffRange.Staff, [note]),
+                [],
+                Ink.Answer,
+                Metrics,
+                80_000
+            );
+            var signs = set
+                .Primitives.OfType<GlyphPrimitive>()
+                .Where(glyph => glyph.Role == Role.Accidental)
+                .OrderBy(glyph => glyph.X)
+                .ToArray();
+            Assert.Equal(
+                ["accidentalNatural", sign == Accidental.Sharp ? "accidentalSharp" : "accidentalFlat"],
+                signs.Select(glyph => glyph.Glyph.Name)
+            );
             var head = Assert.Single(set.Primitives.OfType<GlyphPrimitive>(), glyph => glyph.Role == Role.Notehead);
             Assert.True(signs[0].InkBox.Right <= signs[1].InkBox.Left && signs[1].InkBox.Right <= head.InkBox.Left);
             Assert.All(signs, glyph => Assert.Equal(head.Y, glyph.Y));
@@ -55,7 +68,17 @@ public class StaffTests
     [InlineData(Letter.C, 5, false)]
     public void Stems_turn_on_the_middle_line(Letter letter, int octave, bool isUp)
     {
-        var figure = new StaffFigure(Clef.Treble, 1, false, StaffRows.None, StaffRange.Staff, [new NoteMark(0, new Pitch(new NoteName(letter), octave), null)]) { Rhythm = [NoteValue.Quarter] };
+        var figure = new StaffFigure(
+            Clef.Treble,
+            1,
+            false,
+            StaffRows.None,
+            StaffRange.Staff,
+            [new NoteMark(0, new Pitch(new NoteName(letter), octave), null)]
+        )
+        {
+            Rhythm = [NoteValue.Quarter],
+        };
         var set = FigureSetter.Set(figure, [], Ink.Answer, Metrics, 80_000);
         var head = Assert.Single(set.Primitives.OfType<GlyphPrimitive>(), glyph => glyph.Role == Role.Notehead);
         var stem = Assert.Single(set.Primitives.OfType<LinePrimitive>(), line => line.Role == Role.Stem);
@@ -71,7 +94,13 @@ public class StaffTests
     [InlineData("tenor", "cClef", 6)]
     public void Each_clef_names_its_line(string clef, string glyph, int position)
     {
-        var set = FigureSetter.Set(new StaffFigure(Clef.Find(clef)!, 0, true, StaffRows.None, StaffRange.Staff, []), [], Ink.Answer, Metrics, 80_000);
+        var set = FigureSetter.Set(
+            new StaffFigure(Clef.Find(clef)!, 0, true, StaffRows.None, StaffRange.Staff, []),
+            [],
+            Ink.Answer,
+            Metrics,
+            80_000
+        );
         var sign = Assert.Single(set.Primitives.OfType<GlyphPrimitive>());
         Assert.Equal(glyph, sign.Glyph.Name);
         Assert.Equal(position, (set.Primitives.OfType<LinePrimitive>().Max(line => line.Y1) - sign.Y) * 2 / Metrics.StaffSpace);
@@ -93,10 +122,8 @@ public class StaffTests
         }
     }
 
-    public static TheoryData<string, int> KindsAndStaves => new(
-        from kind in QuestionCatalogue.Standard.All
-        from staff in new[] { 6, 8, 10, 14 }
-        select (kind.Id, staff));
+    public static TheoryData<string, int> KindsAndStaves =>
+        new(from kind in QuestionCatalogue.Standard.All from staff in new[] { 6, 8, 10, 14 } select (kind.Id, staff));
 
     [Theory, MemberData(nameof(KindsAndStaves))]
     public void No_ink_touches_ink_it_should_not_in_any_key_clef_direction_or_size(string kind, int staff)
@@ -131,7 +158,12 @@ public class StaffTests
         var page = Sample.Fresh().Pages(PaperKind.Key)[0];
         var group = page.Groups.First(group => group.Kind is GroupKind.Question);
         var head = group.Primitives.OfType<GlyphPrimitive>().First(glyph => glyph.Role == Role.Notehead);
-        var planted = group with { Primitives = group.Primitives.Add(new GlyphPrimitive(Role.Accidental, Ink.Given, MusicGlyph.AccidentalSharp, head.X - 100, head.Y, head.Space)) };
+        var planted = group with
+        {
+            Primitives = group.Primitives.Add(
+                new GlyphPrimitive(Role.Accidental, Ink.Given, MusicGlyph.AccidentalSharp, head.X - 100, head.Y, head.Space)
+            ),
+        };
         Assert.NotEmpty(Overlaps.Find(page with { Groups = page.Groups.Replace(group, planted) }));
     }
 
@@ -153,7 +185,8 @@ public class StaffTests
     public void Everything_stays_inside_the_margins()
     {
         // Up and down is the widest, and is laid out at every size on every paper.
-        var settings = Enum.GetValues<Paper>().SelectMany(_ => new[] { 6, 9, 10, 14 }, (paper, staff) => (paper, staff, Direction.Both))
+        var settings = Enum.GetValues<Paper>()
+            .SelectMany(_ => new[] { 6, 9, 10, 14 }, (paper, staff) => (paper, staff, Direction.Both))
             .Concat([(Paper.A4, 9, Direction.Ascending), (Paper.Letter, 10, Direction.Descending)]);
         foreach (var (paper, staff, direction) in settings)
         {
@@ -161,7 +194,11 @@ public class StaffTests
             foreach (var kind in Enum.GetValues<PaperKind>())
             {
                 foreach (var page in SheetLayout.LayOut(composed, kind))
-                    Assert.DoesNotContain(page.Groups.SelectMany(group => group.Primitives), primitive => primitive.InkBox.Left < 10_000 || primitive.InkBox.Right > page.Width - 10_000 || primitive.InkBox.Bottom > page.Height - 8_000);
+                    Assert.DoesNotContain(page.Groups.SelectMany(group => group.Primitives), primitive =>
+                        primitive.InkBox.Left < 10_000
+                        || primitive.InkBox.Right > page.Width - 10_000
+                        || primitive.InkBox.Bottom > page.Height - 8_000
+                    );
             }
         }
     }

@@ -1,4 +1,3 @@
-
 namespace Gavvet.Engraving.Tests;
 
 /// <summary>Names of European languages can be printed, in every cut. The letters: common practice, no source.</summary>

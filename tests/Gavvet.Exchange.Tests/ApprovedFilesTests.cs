@@ -18,7 +18,8 @@ public class ApprovedFilesTests
         {"kind":"free-text","questions":[{"prompt":"Sing it.","answer":"done"},{"prompt":"Write a tonic.","answer":"C","clef":"alto"}]}]}
         """;
 
-    private static Composition Composed(Instrument? part = null) => Composer.Compose(SheetFile.Read(Recipe), QuestionCatalogue.Standard, new Edition(part is null ? null : 'B', part));
+    private static Composition Composed(Instrument? part = null) =>
+        Composer.Compose(SheetFile.Read(Recipe), QuestionCatalogue.Standard, new Edition(part is null ? null : 'B', part));
 
     [Fact]
     public void The_items_are_as_approved()
@@ -32,9 +33,20 @@ public class ApprovedFilesTests
     [Fact]
     public void The_scores_are_as_approved()
     {
-        ScorePart[] parts = [new("Concert pitch", null, NotatedStaff.OfKey(Composed())), new("Alto saxophone", Instrument.Parse("alto-sax"), NotatedStaff.OfKey(Composed(Instrument.Parse("alto-sax"))))];
+        ScorePart[] parts =
+        [
+            new("Concert pitch", null, NotatedStaff.OfKey(Composed())),
+            new("Alto saxophone", Instrument.Parse("alto-sax"), NotatedStaff.OfKey(Composed(Instrument.Parse("alto-sax")))),
+        ];
         ApprovedText.Same("key-score", Encoding.UTF8.GetString(MusicXmlWriter.Write("Approved", parts)).Split('\n'));
-        ApprovedText.Same("student-score", Encoding.UTF8.GetString(MusicXmlWriter.Write("Approved", [new ScorePart("Concert pitch", null, NotatedStaff.OfStudent(Composed().Worksheet))])).Split('\n'));
+        ApprovedText.Same(
+            "student-score",
+            Encoding
+                .UTF8.GetString(
+                    MusicXmlWriter.Write("Approved", [new ScorePart("Concert pitch", null, NotatedStaff.OfStudent(Composed().Worksheet))])
+                )
+                .Split('\n')
+        );
     }
 
     // What a student's score sounds is what stands on the page: no sign is known to it that nobody wrote.
@@ -51,14 +63,29 @@ public class ApprovedFilesTests
                     var type = ScaleTypes.All.First(kind.Takes);
                     foreach (var tonic in new[] { "D", "Eb", "F#" }.Select(NoteText.Parse))
                     {
-                        var setting = new QuestionSetting(type, tonic, Clef.Treble, Notation.Accidentals, Direction.Ascending, help) { Option = option == kind.Options.FirstOrDefault()?.Id ? "" : option };
-                        if (!kind.CanAsk(new Draw(type, tonic, Clef.Treble, 0), HouseStyle.Classical) || !ScaleSpelling.CanSpell(type, tonic))
+                        var setting = new QuestionSetting(type, tonic, Clef.Treble, Notation.Accidentals, Direction.Ascending, help)
+                        {
+                            Option = option == kind.Options.FirstOrDefault()?.Id ? "" : option,
+                        };
+                        if (
+                            !kind.CanAsk(new Draw(type, tonic, Clef.Treble, 0), HouseStyle.Classical)
+                            || !ScaleSpelling.CanSpell(type, tonic)
+                        )
                             continue;
                         foreach (var figure in kind.Ask(setting).Figures.OfType<StaffFigure>())
                         {
                             var given = figure.Given.OfType<NoteMark>().OrderBy(note => note.Column).ToArray();
                             var signature = figure.Given.OfType<SignatureMark>().FirstOrDefault()?.Signature;
-                            var read = Worksheets.Judging.AnswerReading.Read([.. given.Select(note => new Worksheets.Judging.WrittenNote(note.Pitch.Name.Letter, note.Sign, note.Pitch.StaffStep))], signature is { } signs ? signs.On : _ => Accidental.Natural);
+                            var read = Worksheets.Judging.AnswerReading.Read(
+                                [
+                                    .. given.Select(note => new Worksheets.Judging.WrittenNote(
+                                        note.Pitch.Name.Letter,
+                                        note.Sign,
+                                        note.Pitch.StaffStep
+                                    )),
+                                ],
+                                signature is { } signs ? signs.On : _ => Accidental.Natural
+                            );
                             Assert.Equal(read.Select(note => note.Name), given.Select(note => note.Pitch.Name));
                             notes += given.Length;
                         }
@@ -71,5 +98,8 @@ public class ApprovedFilesTests
     }
 
     private static Dictionary<int, int> Pages(Composition composition) =>
-        composition.Worksheet.Sections.SelectMany(section => section.Items).Select((item, i) => (item.SlotId, Page: 1 + (i / 4))).ToDictionary(pair => pair.SlotId, pair => pair.Page);
+        composition
+            .Worksheet.Sections.SelectMany(section => section.Items)
+            .Select((item, i) => (item.SlotId, Page: 1 + (i / 4)))
+            .ToDictionary(pair => pair.SlotId, pair => pair.Page);
 }

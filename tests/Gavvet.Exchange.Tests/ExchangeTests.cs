@@ -18,11 +18,16 @@ public class ExchangeTests
         {"kind":"name-key","count":1,"answerAs":"choice"}]}
         """;
 
-    private static Composition Composed(char? version = null, Instrument? part = null) => Composer.Compose(SheetFile.Read(Recipe), QuestionCatalogue.Standard, new Edition(version, part));
+    private static Composition Composed(char? version = null, Instrument? part = null) =>
+        Composer.Compose(SheetFile.Read(Recipe), QuestionCatalogue.Standard, new Edition(version, part));
 
-    private static XDocument Xml(byte[] file) => XDocument.Load(XmlReader.Create(new MemoryStream(file), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null }));
+    private static XDocument Xml(byte[] file) =>
+        XDocument.Load(
+            XmlReader.Create(new MemoryStream(file), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null })
+        );
 
-    private static ScorePart Part(bool answers, Instrument? part = null) => new("Part", part, answers ? NotatedStaff.OfKey(Composed(part: part)) : NotatedStaff.OfStudent(Composed(part: part).Worksheet));
+    private static ScorePart Part(bool answers, Instrument? part = null) =>
+        new("Part", part, answers ? NotatedStaff.OfKey(Composed(part: part)) : NotatedStaff.OfStudent(Composed(part: part).Worksheet));
 
     [Fact]
     public void The_student_score_has_what_is_given_and_the_key_has_all()
@@ -37,9 +42,12 @@ public class ExchangeTests
         Assert.Equal("-3", key.Descendants("measure").ElementAt(2).Descendants("fifths").Single().Value);
         Assert.Equal("0", student.Descendants("measure").ElementAt(2).Descendants("fifths").Single().Value);
         // Every place of a staff is a whole note or an unprinted rest: all bars are full.
-        Assert.All(key.Descendants("measure"), bar => Assert.Equal(
-            int.Parse(bar.Descendants("beats").Single().Value, System.Globalization.CultureInfo.InvariantCulture),
-            bar.Descendants("duration").Sum(duration => int.Parse(duration.Value, System.Globalization.CultureInfo.InvariantCulture))));
+        Assert.All(key.Descendants("measure"), bar =>
+            Assert.Equal(
+                int.Parse(bar.Descendants("beats").Single().Value, System.Globalization.CultureInfo.InvariantCulture),
+                bar.Descendants("duration").Sum(duration => int.Parse(duration.Value, System.Globalization.CultureInfo.InvariantCulture))
+            )
+        );
     }
 
     [Fact]
@@ -49,7 +57,18 @@ public class ExchangeTests
         foreach (var note in key.Descendants("note").Where(note => note.Element("accidental") is not null))
         {
             var alter = note.Element("pitch")!.Element("alter")?.Value ?? "0";
-            Assert.Equal(alter, note.Element("accidental")!.Value switch { "sharp" => "1", "flat" => "-1", "natural" => "0", "double-sharp" => "2", "flat-flat" => "-2", var other => throw new InvalidOperationException($"No sign is called {other}.") });
+            Assert.Equal(
+                alter,
+                note.Element("accidental")!.Value switch
+                {
+                    "sharp" => "1",
+                    "flat" => "-1",
+                    "natural" => "0",
+                    "double-sharp" => "2",
+                    "flat-flat" => "-2",
+                    var other => throw new InvalidOperationException($"No sign is called {other}."),
+                }
+            );
         }
     }
 
@@ -63,8 +82,13 @@ public class ExchangeTests
     public void A_clef_is_written_as_scores_name_it(string clef, string sign, string line, string? octaves)
     {
         var sheet = SheetFile.Read($$"""{"gavvet":1,"title":"Clef","sections":[{"kind":"write-scale","clefs":["{{clef}}"],"count":1}]}""");
-        var written = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.OfKey(Composer.Compose(sheet)))])).Descendants("clef").Single();
-        Assert.Equal((sign, line, octaves), (written.Element("sign")!.Value, written.Element("line")!.Value, written.Element("clef-octave-change")?.Value));
+        var written = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.OfKey(Composer.Compose(sheet)))]))
+            .Descendants("clef")
+            .Single();
+        Assert.Equal(
+            (sign, line, octaves),
+            (written.Element("sign")!.Value, written.Element("line")!.Value, written.Element("clef-octave-change")?.Value)
+        );
     }
 
     // The seventh of G sharp melodic minor is a double sharp going up and a sharp coming down, in one bar.
@@ -73,8 +97,13 @@ public class ExchangeTests
     [InlineData("single-alone", "sharp")]
     public void A_sign_that_takes_back_a_double_one_is_one_sign_of_the_score(string cancel, string expected)
     {
-        var sheet = SheetFile.Read($$"""{"gavvet":1,"title":"Signs","houseStyle":{"preset":"classical","cancelDouble":"{{cancel}}"},"sections":[{"kind":"write-scale","scales":["melodic-minor"],"keys":{"flats":0,"sharps":0,"add":["G#"],"omit":["A"]},"direction":"up-down","count":1}]}""");
-        var notes = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.OfKey(Composer.Compose(sheet)))])).Descendants("note").Where(note => note.Element("pitch")?.Element("step")?.Value == "F").ToArray();
+        var sheet = SheetFile.Read(
+            $$"""{"gavvet":1,"title":"Signs","houseStyle":{"preset":"classical","cancelDouble":"{{cancel}}"},"sections":[{"kind":"write-scale","scales":["melodic-minor"],"keys":{"flats":0,"sharps":0,"add":["G#"],"omit":["A"]},"direction":"up-down","count":1}]}"""
+        );
+        var notes = Xml(MusicXmlWriter.Write("T", [new ScorePart("Part", null, NotatedStaff.OfKey(Composer.Compose(sheet)))]))
+            .Descendants("note")
+            .Where(note => note.Element("pitch")?.Element("step")?.Value == "F")
+            .ToArray();
         Assert.Equal(["double-sharp", expected], notes.Select(note => note.Element("accidental")!.Value));
     }
 
@@ -117,7 +146,8 @@ public class ExchangeTests
         var concert = Keys(MidiWriter.Write(HeardLines.Of(Composed()))).Select(key => key % 12);
         Assert.Equal(concert, Keys(MidiWriter.Write(HeardLines.Of(Composed(part: Instrument.Parse("trumpet"))))).Select(key => key % 12));
 
-        static IEnumerable<int> Keys(byte[] midi) => Enumerable.Range(0, midi.Length - 2).Where(i => midi[i] == 0x90 && midi[i + 2] == 80).Select(i => (int)midi[i + 1]);
+        static IEnumerable<int> Keys(byte[] midi) =>
+            Enumerable.Range(0, midi.Length - 2).Where(i => midi[i] == 0x90 && midi[i + 2] == 80).Select(i => (int)midi[i + 1]);
     }
 
     [Fact]

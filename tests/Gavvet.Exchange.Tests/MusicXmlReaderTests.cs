@@ -6,15 +6,30 @@ namespace Gavvet.Exchange.Tests;
 
 public class MusicXmlReaderTests
 {
-    private static ScorePart Part(params string[] lines) => new("Version A", null, [.. lines.Select((line, i) => new NotatedStaff(
-        $"{i + 1}. D major",
-        Clef.Treble,
-        null,
-        8,
-        [.. line.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select((note, column) => new NoteMark(column, Pitch.Parse(note), null))],
-        [.. Enumerable.Repeat(NoteValue.Whole, 8)]))]);
+    private static ScorePart Part(params string[] lines) =>
+        new(
+            "Version A",
+            null,
+            [
+                .. lines.Select(
+                    (line, i) =>
+                        new NotatedStaff(
+                            $"{i + 1}. D major",
+                            Clef.Treble,
+                            null,
+                            8,
+                            [
+                                .. line.Split(' ', StringSplitOptions.RemoveEmptyEntries)
+                                    .Select((note, column) => new NoteMark(column, Pitch.Parse(note), null)),
+                            ],
+                            [.. Enumerable.Repeat(NoteValue.Whole, 8)]
+                        )
+                ),
+            ]
+        );
 
-    private static string Refused(string xml) => Assert.Throws<FormatException>(() => MusicXmlReader.Read(Encoding.UTF8.GetBytes(xml))).Message;
+    private static string Refused(string xml) =>
+        Assert.Throws<FormatException>(() => MusicXmlReader.Read(Encoding.UTF8.GetBytes(xml))).Message;
 
     [Fact]
     public void What_we_write_is_read_back_note_for_note_plain_and_packed()
@@ -53,14 +68,18 @@ public class MusicXmlReaderTests
             "elements" => $"<score-partwise>{Many("<a/>", 1_100_000)}</score-partwise>",
             _ => "<!DOCTYPE score-partwise [<!ENTITY a \"b\">]><score-partwise/>",
         };
-        var bytes = kind.EndsWith("16", StringComparison.Ordinal) ? Encoding.Unicode.GetPreamble().Concat(Encoding.Unicode.GetBytes(file)).ToArray() : Encoding.UTF8.GetBytes(file);
+        var bytes = kind.EndsWith("16", StringComparison.Ordinal)
+            ? Encoding.Unicode.GetPreamble().Concat(Encoding.Unicode.GetBytes(file)).ToArray()
+            : Encoding.UTF8.GetBytes(file);
         Assert.Contains(words, Assert.Throws<FormatException>(() => MusicXmlReader.Read(bytes)).Message, StringComparison.Ordinal);
     }
 
     [Fact]
     public void Long_comments_and_signs_within_quotes_are_no_burden_and_a_score_nobody_waits_for_is_not_read_on()
     {
-        var file = Encoding.UTF8.GetBytes($"<?xml version='1.0'?><!-- {new string('c', 10_000)} < \" --><!DOCTYPE score-partwise PUBLIC '-//a > b' 'c.dtd'><score-partwise a='>' b=\"'\"><![CDATA[{new string('<', 5_000)}]]></score-partwise>");
+        var file = Encoding.UTF8.GetBytes(
+            $"<?xml version='1.0'?><!-- {new string('c', 10_000)} < \" --><!DOCTYPE score-partwise PUBLIC '-//a > b' 'c.dtd'><score-partwise a='>' b=\"'\"><![CDATA[{new string('<', 5_000)}]]></score-partwise>"
+        );
         Assert.Empty(MusicXmlReader.Read(file));
         Assert.Throws<OperationCanceledException>(() => MusicXmlReader.Read(file, new CancellationToken(canceled: true)));
     }
@@ -82,21 +101,49 @@ public class MusicXmlReaderTests
     public void A_natural_against_the_signature_has_its_sign_and_a_signature_holds_until_the_next()
     {
         const string note = "<note><pitch><step>B</step><octave>4</octave></pitch></note>";
-        var xml = $"<score-partwise><part id='P1'><measure><attributes><key><fifths>-1</fifths></key></attributes>{note}</measure><measure><direction><direction-type><words>2. x</words></direction-type></direction>{note}</measure><measure><attributes><key><fifths>0</fifths></key></attributes><direction><direction-type><words>3. x</words></direction-type></direction>{note}</measure></part></score-partwise>";
-        Assert.Equal(["Bn4", "Bn4", "B4"], Assert.Single(MusicXmlReader.Read(Encoding.UTF8.GetBytes(xml))).Staves.Select(staff => staff.Text));
+        var xml =
+            $"<score-partwise><part id='P1'><measure><attributes><key><fifths>-1</fifths></key></attributes>{note}</measure><measure><direction><direction-type><words>2. x</words></direction-type></direction>{note}</measure><measure><attributes><key><fifths>0</fifths></key></attributes><direction><direction-type><words>3. x</words></direction-type></direction>{note}</measure></part></score-partwise>";
+        Assert.Equal(
+            ["Bn4", "Bn4", "B4"],
+            Assert.Single(MusicXmlReader.Read(Encoding.UTF8.GetBytes(xml))).Staves.Select(staff => staff.Text)
+        );
     }
 
     [Fact]
     public void Entities_definitions_and_what_is_no_score_are_refused_in_words()
     {
-        Assert.Contains("entities", Refused("""<!DOCTYPE score-partwise [<!ENTITY a "aaaa">]><score-partwise>&a;</score-partwise>"""), StringComparison.Ordinal);
-        Assert.Contains("entities", Refused("""<!DOCTYPE score-partwise SYSTEM "file:///etc/passwd" [ ]><score-partwise/>"""), StringComparison.Ordinal);
+        Assert.Contains(
+            "entities",
+            Refused("""<!DOCTYPE score-partwise [<!ENTITY a "aaaa">]><score-partwise>&a;</score-partwise>"""),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "entities",
+            Refused("""<!DOCTYPE score-partwise SYSTEM "file:///etc/passwd" [ ]><score-partwise/>"""),
+            StringComparison.Ordinal
+        );
         Assert.Contains("no MusicXML", Refused("<html>"), StringComparison.Ordinal);
         Assert.Contains("no MusicXML score", Refused("<html/>"), StringComparison.Ordinal);
         Assert.Contains("no MusicXML", Refused("{}"), StringComparison.Ordinal);
-        Assert.Contains("altered", Refused("<score-partwise><part id='P1'><measure><note><pitch><step>C</step><alter>0.5</alter><octave>4</octave></pitch></note></measure></part></score-partwise>"), StringComparison.Ordinal);
-        Assert.Contains("no pitch", Refused("<score-partwise><part id='P1'><measure><note><pitch><step>Q</step><octave>4</octave></pitch></note></measure></part></score-partwise>"), StringComparison.Ordinal);
-        Assert.Contains("cannot be opened", Assert.Throws<FormatException>(() => MusicXmlReader.Read("PK rubbish"u8.ToArray())).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "altered",
+            Refused(
+                "<score-partwise><part id='P1'><measure><note><pitch><step>C</step><alter>0.5</alter><octave>4</octave></pitch></note></measure></part></score-partwise>"
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "no pitch",
+            Refused(
+                "<score-partwise><part id='P1'><measure><note><pitch><step>Q</step><octave>4</octave></pitch></note></measure></part></score-partwise>"
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "cannot be opened",
+            Assert.Throws<FormatException>(() => MusicXmlReader.Read("PK rubbish"u8.ToArray())).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -111,6 +158,10 @@ public class MusicXmlReaderTests
                 stream.Write(zeros);
         }
 
-        Assert.Contains("too large", Assert.Throws<FormatException>(() => MusicXmlReader.Read(buffer.ToArray())).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "too large",
+            Assert.Throws<FormatException>(() => MusicXmlReader.Read(buffer.ToArray())).Message,
+            StringComparison.Ordinal
+        );
     }
 }

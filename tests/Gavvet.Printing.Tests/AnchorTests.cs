@@ -10,8 +10,15 @@ public class AnchorTests
     private static readonly PageSetup[] Setups =
     [
         PageSetup.Usual,
-        PageSetup.Usual with { Style = PageStyle.Exam, Minutes = 30 },
-        PageSetup.Usual with { StaffHeight = PageSetup.LargePrintStaff },
+        PageSetup.Usual with
+        {
+            Style = PageStyle.Exam,
+            Minutes = 30,
+        },
+        PageSetup.Usual with
+        {
+            StaffHeight = PageSetup.LargePrintStaff,
+        },
     ];
 
     public static TheoryData<int> Looks => [.. Enumerable.Range(0, Setups.Length)];
@@ -34,18 +41,43 @@ public class AnchorTests
             {
                 var number = ((GroupKind.Question)own.Kind).Number;
                 var (anchors, heads) = (own.Anchors!, answered.Anchors!.Figures.SelectMany(figure => figure.Heads).ToArray());
-                var read = AnchorsOfOldRecords.Of(new PageSidesRead(new Page(student[i].Width, student[i].Height, [own], []), new Page(student[i].Width, student[i].Height, [answered], [])), own.Box, marks[number]);
+                var read = AnchorsOfOldRecords.Of(
+                    new PageSidesRead(
+                        new Page(student[i].Width, student[i].Height, [own], []),
+                        new Page(student[i].Width, student[i].Height, [answered], [])
+                    ),
+                    own.Box,
+                    marks[number]
+                );
                 Assert.Equal(read.Mark, anchors.Mark);
                 Assert.Equal(read.Figures[0].Heads.Order(Comparer), heads.Order(Comparer));
                 // To the eye the lines of a fretboard are a staff too, and a rule below a staff hides it.
-                if (anchors.Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } staff && read.Figures[0].Staff is { } found)
+                if (
+                    anchors.Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } staff
+                    && read.Figures[0].Staff is { } found
+                )
                 {
                     Assert.Equal((staff.Top, staff.Bottom), (found.Top, found.Bottom));
                     staves++;
                 }
 
-                Assert.All(anchors.Figures.SelectMany(figure => figure.Places), place => Assert.True(place.Width > 0 && place.Height > 0 && place.Left >= own.Box.Left && place.Right <= own.Box.Right + 1 && place.Top >= own.Box.Top && place.Bottom <= own.Box.Bottom, $"{number}: {place} in {own.Box}"));
-                Assert.Contains(own.Primitives.OfType<TextPrimitive>(), text => text.Text.Text.TrimEnd('.') == $"{number}" && text.InkBox.Left >= anchors.Number.Left && text.InkBox.Top >= anchors.Number.Top && text.X < anchors.Number.Right);
+                Assert.All(anchors.Figures.SelectMany(figure => figure.Places), place =>
+                    Assert.True(
+                        place.Width > 0
+                            && place.Height > 0
+                            && place.Left >= own.Box.Left
+                            && place.Right <= own.Box.Right + 1
+                            && place.Top >= own.Box.Top
+                            && place.Bottom <= own.Box.Bottom,
+                        $"{number}: {place} in {own.Box}"
+                    )
+                );
+                Assert.Contains(own.Primitives.OfType<TextPrimitive>(), text =>
+                    text.Text.Text.TrimEnd('.') == $"{number}"
+                    && text.InkBox.Left >= anchors.Number.Left
+                    && text.InkBox.Top >= anchors.Number.Top
+                    && text.X < anchors.Number.Right
+                );
                 // Nothing of it tells the answer before the key is made.
                 Assert.All(anchors.Figures.Zip(answered.Anchors.Figures), pair => Assert.Equal(pair.First.Places, pair.Second.Places));
                 seen++;
@@ -60,11 +92,20 @@ public class AnchorTests
     public void A_head_stands_in_its_column_whatever_staff_it_is_on()
     {
         var book = SpecimenBook.Of(HouseStyle.Classical);
-        var figures = SheetLayout.Key(book.Worksheet with { Setup = PageSetup.Usual with { StaffHeight = PageSetup.LargestStaff } }, book.Key).SelectMany(Questions).SelectMany(group => group.Anchors!.Figures).Where(figure => figure.Staff is not null && figure.Heads.Length == figure.Places.Length && figure.Heads.Length > 1).ToArray();
+        var figures = SheetLayout
+            .Key(book.Worksheet with { Setup = PageSetup.Usual with { StaffHeight = PageSetup.LargestStaff } }, book.Key)
+            .SelectMany(Questions)
+            .SelectMany(group => group.Anchors!.Figures)
+            .Where(figure => figure.Staff is not null && figure.Heads.Length == figure.Places.Length && figure.Heads.Length > 1)
+            .ToArray();
         Assert.True(figures.Length > 20);
         // Some of them run over two staves, where order from left to right is not the order of the notes.
         Assert.Contains(figures, figure => figure.Places.Select(place => place.Top).Distinct().Count() > 1);
-        Assert.All(figures, figure => Assert.All(figure.Heads.Zip(figure.Places), pair => Assert.InRange((pair.First.Left + pair.First.Right) / 2, pair.Second.Left, pair.Second.Right)));
+        Assert.All(figures, figure =>
+            Assert.All(figure.Heads.Zip(figure.Places), pair =>
+                Assert.InRange((pair.First.Left + pair.First.Right) / 2, pair.Second.Left, pair.Second.Right)
+            )
+        );
     }
 
     // A printing of the program before anchors: its pages, marked, look as they did.
@@ -77,9 +118,13 @@ public class AnchorTests
         var copy = papers.Record.Copies[0];
         // Read once from its pages, and from then on the record says it.
         Assert.True(papers.Record.HasAnchors);
-        Assert.Equal(papers.Record.Editions[0].Items.Select(item => item.Anchors!.Mark), PrintingRecord.Read(papers.Record.Write()).Editions[0].Items.Select(item => item.Anchors!.Mark));
+        Assert.Equal(
+            papers.Record.Editions[0].Items.Select(item => item.Anchors!.Mark),
+            PrintingRecord.Read(papers.Record.Write()).Editions[0].Items.Select(item => item.Anchors!.Mark)
+        );
         var items = papers.ItemsOf(copy);
-        Decision Missed(SetItem item) => item.Question.Scale is null ? new Decision.Wrong() : new Decision.Written(string.Join(' ', item.Answer.Split(' ')[..^1]));
+        Decision Missed(SetItem item) =>
+            item.Question.Scale is null ? new Decision.Wrong() : new Decision.Written(string.Join(' ', item.Answer.Split(' ')[..^1]));
         var markings = items.ToDictionary(item => item.Number, item => Marker.Mark(item, papers.Style, Missed(item)));
         var paper = new MarkedPaper(papers.Record, copy, "Mira", "12 March 2026", markings, [.. copy.Sides.Select(PageSidesRead.Unpack)]);
         var drawn = MarkedPages.Of(paper)[0].Groups[^1].Primitives;
@@ -87,10 +132,17 @@ public class AnchorTests
         Assert.Equal(items.Length + 1, drawn.OfType<TextPrimitive>().Count(words => int.TryParse(words.Text.Text, out _)));
         Assert.True(drawn.OfType<RectanglePrimitive>().Count(ring => ring.Role == Role.Ring) >= items.Length);
         Assert.NotEmpty(Slips.Of([paper]));
-        Assert.Equal(items.Select(item => item.What.Skill.Group), papers.Record.Editions[0].Items.Select(item => FileWords.TryParse<Worksheets.Questions.QuestionGroup>(item.Group, out var group) ? group : default));
+        Assert.Equal(
+            items.Select(item => item.What.Skill.Group),
+            papers
+                .Record.Editions[0]
+                .Items.Select(item => FileWords.TryParse<Worksheets.Questions.QuestionGroup>(item.Group, out var group) ? group : default)
+        );
     }
 
-    private static readonly Comparer<Box> Comparer = Comparer<Box>.Create((one, other) => (one.Left, one.Top).CompareTo((other.Left, other.Top)));
+    private static readonly Comparer<Box> Comparer = Comparer<Box>.Create(
+        (one, other) => (one.Left, one.Top).CompareTo((other.Left, other.Top))
+    );
 
     private static IEnumerable<PageGroup> Questions(Page page) => page.Groups.Where(group => group.Kind is GroupKind.Question);
 }

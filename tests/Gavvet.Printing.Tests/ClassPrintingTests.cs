@@ -15,14 +15,25 @@ public class ClassPrintingTests
 
     private static readonly Sheet TwoVersions = SheetEditor.Apply(SheetEditor.NewSheet(5), new ChangeVersions(2)).Sheet!;
 
-    private static readonly PrintPlan Plan = PrintPlan.Of(TwoVersions, PrintChoices.None with
-    {
-        CodeSeed = 11,
-        Class = "Bramblewick strings",
-        Copies = PrintedCopy.Of(RosterText.Read(Roster, name => name), TwoVersions, 2, student => student.Name),
-    });
+    private static readonly PrintPlan Plan = PrintPlan.Of(
+        TwoVersions,
+        PrintChoices.None with
+        {
+            CodeSeed = 11,
+            Class = "Bramblewick strings",
+            Copies = PrintedCopy.Of(RosterText.Read(Roster, name => name), TwoVersions, 2, student => student.Name),
+        }
+    );
 
-    private static readonly Lazy<PrintedFile[]> Files = new(() => [.. new PrintedFiles(PrintRun.Compose(Plan, QuestionCatalogue.Standard, PrintPace.Fast)).Of(PrintedFiles.Keys, ["pdf"], PrintPace.Fast)]);
+    private static readonly Lazy<PrintedFile[]> Files = new(() =>
+        [
+            .. new PrintedFiles(PrintRun.Compose(Plan, QuestionCatalogue.Standard, PrintPace.Fast)).Of(
+                PrintedFiles.Keys,
+                ["pdf"],
+                PrintPace.Fast
+            ),
+        ]
+    );
 
     private static PrintingRecord Record => PrintingRecord.Read(Encoding.UTF8.GetString(File("record.json")));
 
@@ -32,8 +43,18 @@ public class ClassPrintingTests
     {
         var papers = new RecordedPapers(Record);
         var own = papers.Record.Copies[copy];
-        var markings = decisions.ToDictionary(said => said.Item, said => Marker.Mark(papers.ItemOf(own, said.Item), papers.Style, said.Decision));
-        return new MarkedPaper(papers.Record, own, own.Student ?? "", "12 March 2026", markings, [.. own.Sides.Select(PageSidesRead.Unpack)]);
+        var markings = decisions.ToDictionary(
+            said => said.Item,
+            said => Marker.Mark(papers.ItemOf(own, said.Item), papers.Style, said.Decision)
+        );
+        return new MarkedPaper(
+            papers.Record,
+            own,
+            own.Student ?? "",
+            "12 March 2026",
+            markings,
+            [.. own.Sides.Select(PageSidesRead.Unpack)]
+        );
     }
 
     [Fact]
@@ -42,7 +63,10 @@ public class ClassPrintingTests
         var record = Record;
         Assert.Equal(["Mira", "Bo", "Ida", "Tom", null, null], record.Copies.Select(copy => copy.Student));
         Assert.Equal(record.Copies.SelectMany(copy => copy.Codes).Count(), record.Copies.SelectMany(copy => copy.Codes).Distinct().Count());
-        var looks = record.Copies.Select(copy => record.Editions[copy.Edition]).Select(edition => (edition.Version, edition.Part, edition.Clef, edition.IsLarge)).ToArray();
+        var looks = record
+            .Copies.Select(copy => record.Editions[copy.Edition])
+            .Select(edition => (edition.Version, edition.Part, edition.Clef, edition.IsLarge))
+            .ToArray();
         Assert.Equal((null, null, false), (looks[0].Part, looks[0].Clef, looks[0].IsLarge));
         Assert.Equal("trumpet", looks[1].Part);
         Assert.Equal("bass", looks[2].Clef);
@@ -51,7 +75,9 @@ public class ClassPrintingTests
         Assert.NotEqual(looks[0].Version, looks[1].Version);
         Assert.NotEqual(looks[0].Version, looks[2].Version);
         Assert.NotEqual(looks[2].Version, looks[3].Version);
-        Assert.All(record.Editions.Single(edition => edition.Clef == "bass").Items, item => Assert.Contains(item.Item.Ask.Clef, new[] { "bass", null }));
+        Assert.All(record.Editions.Single(edition => edition.Clef == "bass").Items, item =>
+            Assert.Contains(item.Item.Ask.Clef, new[] { "bass", null })
+        );
     }
 
     [Fact]
@@ -71,7 +97,9 @@ public class ClassPrintingTests
         Assert.Contains("Bramblewickstrings", text[0].Replace(" ", "", StringComparison.Ordinal), StringComparison.Ordinal);
 
         Assert.All(Files.Value, file => Assert.DoesNotContain("Mira", file.Name, StringComparison.Ordinal));
-        Assert.All(Files.Value.Where(file => file.Name is not ("papers.json" or "record.json")), file => Assert.DoesNotContain("Mira", Encoding.UTF8.GetString(file.Bytes), StringComparison.Ordinal));
+        Assert.All(Files.Value.Where(file => file.Name is not ("papers.json" or "record.json")), file =>
+            Assert.DoesNotContain("Mira", Encoding.UTF8.GetString(file.Bytes), StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -79,9 +107,13 @@ public class ClassPrintingTests
     {
         // The book has a question of every kind, answered.
         var book = SpecimenBook.Of(HouseStyle.Classical);
-        Assert.All(Engraving.Layout.SheetLayout.Key(book.Worksheet, book.Key), page => Assert.Equal(SvgWriter.File(page), SvgWriter.File(SvgReader.Read(SvgWriter.File(page)))));
+        Assert.All(Engraving.Layout.SheetLayout.Key(book.Worksheet, book.Key), page =>
+            Assert.Equal(SvgWriter.File(page), SvgWriter.File(SvgReader.Read(SvgWriter.File(page))))
+        );
 
-        Assert.Throws<FormatException>(() => SvgReader.Read("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 1 1'><g><script/></g></svg>"));
+        Assert.Throws<FormatException>(() =>
+            SvgReader.Read("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 1 1'><g><script/></g></svg>")
+        );
         Assert.Throws<FormatException>(() => SvgReader.Read("<!DOCTYPE svg [<!ENTITY a 'b'>]><svg viewBox='0 0 1 1'>&a;</svg>"));
     }
 
@@ -107,7 +139,9 @@ public class ClassPrintingTests
     [Fact]
     public void A_record_of_version_1_can_be_marked_from_the_record_alone()
     {
-        var text = System.IO.File.ReadAllText(Path.Combine(Checkout.Folder, "tests", "support", "printing-record-1.json")).Replace("\"write-scale\"", "\"gone\"", StringComparison.Ordinal);
+        var text = System
+            .IO.File.ReadAllText(Path.Combine(Checkout.Folder, "tests", "support", "printing-record-1.json"))
+            .Replace("\"write-scale\"", "\"gone\"", StringComparison.Ordinal);
         var papers = new RecordedPapers(PrintingRecord.Read(text));
         var copy = papers.Find(null, "pf97-zgz5");
         var item = papers.ItemOf(copy, 1);
@@ -125,7 +159,11 @@ public class ClassPrintingTests
     [InlineData(null, "12", "8 characters")]
     [InlineData(null, "PF97-ZGZ5", "not of this printing")]
     public void A_paper_that_cannot_be_found_is_said(string? student, string? code, string words) =>
-        Assert.Contains(words, Assert.Throws<FormatException>(() => new RecordedPapers(Record).Find(student, code)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            words,
+            Assert.Throws<FormatException>(() => new RecordedPapers(Record).Find(student, code)).Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void A_code_mistyped_by_one_sign_says_which_it_may_be_and_one_of_another_paper_whose_it_is()
@@ -134,19 +172,50 @@ public class ClassPrintingTests
         var code = papers.Record.Copies[1].Codes[0];
         Assert.Equal("Bo", papers.Find(null, code.ToLowerInvariant()).Student);
         var wrong = code[..3] + (code[3] == '7' ? '8' : '7') + code[4..];
-        Assert.Contains($"It may be {PageCode.Printed(code)}", Assert.Throws<FormatException>(() => papers.Find(null, wrong)).Message, StringComparison.Ordinal);
-        Assert.Contains($"It may be {PageCode.Printed(code)}", Assert.Throws<FormatException>(() => papers.Find(null, code.Remove(2, 1))).Message, StringComparison.Ordinal);
-        Assert.Contains("of Bo’s paper, not of Mira’s", Assert.Throws<FormatException>(() => papers.Find("Mira", code)).Message, StringComparison.Ordinal);
-        Assert.Contains("Its items are 1 to", Assert.Throws<FormatException>(() => papers.ItemOf(papers.Record.Copies[0], 99)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            $"It may be {PageCode.Printed(code)}",
+            Assert.Throws<FormatException>(() => papers.Find(null, wrong)).Message,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            $"It may be {PageCode.Printed(code)}",
+            Assert.Throws<FormatException>(() => papers.Find(null, code.Remove(2, 1))).Message,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "of Bo’s paper, not of Mira’s",
+            Assert.Throws<FormatException>(() => papers.Find("Mira", code)).Message,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "Its items are 1 to",
+            Assert.Throws<FormatException>(() => papers.ItemOf(papers.Record.Copies[0], 99)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void A_record_changed_by_hand_is_refused_in_words()
     {
         var text = Encoding.UTF8.GetString(File("record.json"));
-        Assert.Contains("changed by hand", Assert.Throws<FormatException>(() => PrintingRecord.Read(text.Replace("\"edition\":0", "\"edition\":70", StringComparison.Ordinal))).Message, StringComparison.Ordinal);
-        var changed = PrintingRecord.Read(text.Replace("\"is\":\"notes\"", "\"is\":\"nonsense\"", StringComparison.Ordinal).Replace("\"is\":\"keys\"", "\"is\":\"nonsense\"", StringComparison.Ordinal));
-        Assert.Contains("cannot be read", Assert.Throws<FormatException>(() => new RecordedPapers(changed).ItemsOf(changed.Copies[0])).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "changed by hand",
+            Assert
+                .Throws<FormatException>(() =>
+                    PrintingRecord.Read(text.Replace("\"edition\":0", "\"edition\":70", StringComparison.Ordinal))
+                )
+                .Message,
+            StringComparison.Ordinal
+        );
+        var changed = PrintingRecord.Read(
+            text.Replace("\"is\":\"notes\"", "\"is\":\"nonsense\"", StringComparison.Ordinal)
+                .Replace("\"is\":\"keys\"", "\"is\":\"nonsense\"", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            "cannot be read",
+            Assert.Throws<FormatException>(() => new RecordedPapers(changed).ItemsOf(changed.Copies[0])).Message,
+            StringComparison.Ordinal
+        );
         Assert.Throws<FormatException>(() => PageSidesRead.Unpack([1, 2, 3]));
     }
 
@@ -156,12 +225,19 @@ public class ClassPrintingTests
         var papers = new RecordedPapers(Record);
         var items = papers.ItemsOf(papers.Record.Copies[0]);
         string[] notes = items[0].Answer.Split(' ');
-        var paper = Paper(0, (1, new Decision.Written(string.Join(' ', notes[..^1]))), (2, new Decision.Right()), (3, new Decision.Blank()));
+        var paper = Paper(
+            0,
+            (1, new Decision.Written(string.Join(' ', notes[..^1]))),
+            (2, new Decision.Right()),
+            (3, new Decision.Blank())
+        );
         var page = MarkedPages.Of(paper)[0];
         var drawn = page.Groups[^1].Primitives;
         Assert.Equal(2, drawn.OfType<LinePrimitive>().Count(line => line.Role == Role.Tick));
         Assert.Contains(drawn.OfType<RectanglePrimitive>(), ring => ring.Role == Role.Ring);
-        Assert.Contains(page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>(), text => text.Text.Text.Contains("Mira", StringComparison.Ordinal));
+        Assert.Contains(page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>(), text =>
+            text.Text.Text.Contains("Mira", StringComparison.Ordinal)
+        );
         Assert.Contains(drawn.OfType<TextPrimitive>(), text => text.Text.Text.Contains("Close the scale", StringComparison.Ordinal));
         // What is right stands empty, as the student’s own hand is on it; what is wrong has the key’s ink.
         Assert.NotEmpty(MarkedPaper.Within(page, paper.Places[1].Box).Where(primitive => primitive is GlyphPrimitive { Ink: Ink.Answer }));
@@ -171,7 +247,9 @@ public class ClassPrintingTests
     [Fact]
     public void A_score_that_a_student_saved_becomes_markings_of_their_own_paper()
     {
-        var files = new PrintedFiles(PrintRun.Compose(Plan, QuestionCatalogue.Standard, PrintPace.Fast)).Of([], ["musicxml"], PrintPace.Fast).ToArray();
+        var files = new PrintedFiles(PrintRun.Compose(Plan, QuestionCatalogue.Standard, PrintPace.Fast))
+            .Of([], ["musicxml"], PrintPace.Fast)
+            .ToArray();
         var papers = new RecordedPapers(Record);
         var key = Gavvet.Exchange.MusicXmlReader.Read(files.Single(file => file.Name == "key.musicxml").Bytes);
         Assert.Equal(Plan.Editions.Length, key.Length);
@@ -186,14 +264,27 @@ public class ClassPrintingTests
 
         // As it was handed out there is nothing to mark.
         var empty = Gavvet.Exchange.MusicXmlReader.Read(files.Single(file => file.Name == "student.musicxml").Bytes);
-        Assert.Contains("No staff of this score", Assert.Throws<FormatException>(() => ScoreMarking.Of(papers, papers.Record.Copies[0], empty)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "No staff of this score",
+            Assert.Throws<FormatException>(() => ScoreMarking.Of(papers, papers.Record.Copies[0], empty)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void A_slip_tells_one_student_of_their_own_paper_alone_and_two_short_ones_share_a_page()
     {
-        var slips = Slips.Of([Paper(0, (1, new Decision.Right())), Paper(1, (1, new Decision.Right())), Paper(2, (1, new Decision.Blank()), (2, new Decision.Blank()))]);
-        string[] text = [.. slips.Select(page => string.Join(' ', page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(run => run.Text.Text)))];
+        var slips = Slips.Of([
+            Paper(0, (1, new Decision.Right())),
+            Paper(1, (1, new Decision.Right())),
+            Paper(2, (1, new Decision.Blank()), (2, new Decision.Blank())),
+        ]);
+        string[] text =
+        [
+            .. slips.Select(page =>
+                string.Join(' ', page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(run => run.Text.Text))
+            ),
+        ];
         Assert.Equal(2, slips.Length);
         Assert.Contains("Mira", text[0], StringComparison.Ordinal);
         Assert.Contains("Bo", text[0], StringComparison.Ordinal);

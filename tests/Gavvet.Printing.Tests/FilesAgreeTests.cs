@@ -12,7 +12,11 @@ namespace Gavvet.Printing.Tests;
 /// <summary>The files of a printing say the same, and the students' cannot say what the key does.</summary>
 public class FilesAgreeTests
 {
-    private static readonly HouseStyle[] Styles = [.. HouseStyle.Presets, .. Enum.GetValues<NameSystem>().Select(names => HouseStyle.Classical with { NoteNames = names })];
+    private static readonly HouseStyle[] Styles =
+    [
+        .. HouseStyle.Presets,
+        .. Enum.GetValues<NameSystem>().Select(names => HouseStyle.Classical with { NoteNames = names }),
+    ];
 
     [Fact]
     public void Items_score_and_pdf_have_the_same_answers_in_every_kind_form_and_style()
@@ -21,21 +25,41 @@ public class FilesAgreeTests
         var problems = new List<string>();
         foreach (var (sheet, what) in Sheets())
         {
-            var files = new PrintedFiles(PrintRun.Compose(PrintPlan.Of(sheet, PrintChoices.None), QuestionCatalogue.Standard, PrintPace.Fast))
-                .Of(["in-place", "short"], ["pdf", "musicxml"], PrintPace.Fast).ToDictionary(file => file.Name, file => file.Bytes);
+            var files = new PrintedFiles(
+                PrintRun.Compose(PrintPlan.Of(sheet, PrintChoices.None), QuestionCatalogue.Standard, PrintPace.Fast)
+            )
+                .Of(["in-place", "short"], ["pdf", "musicxml"], PrintPace.Fast)
+                .ToDictionary(file => file.Name, file => file.Bytes);
             using var json = JsonDocument.Parse(files["items.json"]);
             var staves = MusicXmlReader.Read(files["key.musicxml"])[0].Staves.ToLookup(staff => staff.Number);
-            var printed = Bare(string.Concat(files.Where(file => file.Key.StartsWith("key-", StringComparison.Ordinal) && file.Key.EndsWith(".pdf", StringComparison.Ordinal)).Select(file => Letters(file.Value))));
+            var printed = Bare(
+                string.Concat(
+                    files
+                        .Where(file =>
+                            file.Key.StartsWith("key-", StringComparison.Ordinal) && file.Key.EndsWith(".pdf", StringComparison.Ordinal)
+                        )
+                        .Select(file => Letters(file.Value))
+                )
+            );
             foreach (var item in json.RootElement.GetProperty("versions")[0].GetProperty("items").EnumerateArray())
             {
                 var answer = item.GetProperty("answer");
                 if (answer.TryGetProperty("text", out var lines))
                 {
                     // Answers that are drawn stand in words in the items alone.
-                    if (!QuestionCatalogue.Standard.Get(item.GetProperty("kind").GetString()!).AnswersInWords || item.GetProperty("ask").TryGetProperty("option", out var way) && way.GetString() == "staff")
+                    if (
+                        !QuestionCatalogue.Standard.Get(item.GetProperty("kind").GetString()!).AnswersInWords
+                        || item.GetProperty("ask").TryGetProperty("option", out var way) && way.GetString() == "staff"
+                    )
                         continue;
                     words++;
-                    problems.AddRange(lines.EnumerateArray().Select(line => Bare(line.GetString()!)).Where(line => !printed.Contains(line, StringComparison.Ordinal)).Select(line => $"{what}: the pdf lacks {line}"));
+                    problems.AddRange(
+                        lines
+                            .EnumerateArray()
+                            .Select(line => Bare(line.GetString()!))
+                            .Where(line => !printed.Contains(line, StringComparison.Ordinal))
+                            .Select(line => $"{what}: the pdf lacks {line}")
+                    );
                     continue;
                 }
 
@@ -61,7 +85,10 @@ public class FilesAgreeTests
             var composition = Composer.Compose(sheet);
             Assert.Empty(composition.Key.Withheld.Select(question => $"{what}: {question.Reason}"));
             Assert.True(Reaches(composition).Any(IsAnswer), what);
-            Assert.True(Reaches(composition.Worksheet).FirstOrDefault(IsAnswer) is null, $"{what}: {Reaches(composition.Worksheet).FirstOrDefault(IsAnswer)}");
+            Assert.True(
+                Reaches(composition.Worksheet).FirstOrDefault(IsAnswer) is null,
+                $"{what}: {Reaches(composition.Worksheet).FirstOrDefault(IsAnswer)}"
+            );
         }
 
         static bool IsAnswer(object value) => value is Answer or AnswerPart or AnsweredLine or PosedQuestion or Delegate;
@@ -79,7 +106,14 @@ public class FilesAgreeTests
                 {
                     var style = Styles[turn++ % Styles.Length];
                     var begun = SheetEditor.NewSheet((ulong)turn);
-                    SheetEdit[] edits = [new ChangeHouseStyle(style), new AddSection(kind.Id), new RemoveSection(1), .. option.Length > 0 ? new SheetEdit[] { new ChangeOption(begun.NextId, option) } : [], new ChangeAnswerForm(begun.NextId, form)];
+                    SheetEdit[] edits =
+                    [
+                        new ChangeHouseStyle(style),
+                        new AddSection(kind.Id),
+                        new RemoveSection(1),
+                        .. option.Length > 0 ? new SheetEdit[] { new ChangeOption(begun.NextId, option) } : [],
+                        new ChangeAnswerForm(begun.NextId, form),
+                    ];
                     var sheet = edits.Aggregate(begun, (so, edit) => SheetEditor.Apply(so, edit).Sheet ?? so);
                     yield return (sheet, $"{kind.Id} {option} {form} in style {turn % Styles.Length}");
                 }
@@ -89,7 +123,8 @@ public class FilesAgreeTests
 
     private static string Line(JsonElement answer)
     {
-        string[] Notes(string name) => answer.TryGetProperty(name, out var notes) ? [.. notes.EnumerateArray().Select(note => note.GetString()!)] : [];
+        string[] Notes(string name) =>
+            answer.TryGetProperty(name, out var notes) ? [.. notes.EnumerateArray().Select(note => note.GetString()!)] : [];
         var (up, down) = (Notes("ascending"), Notes("descending"));
         return string.Join(' ', up.Concat(up.Length > 0 ? down.Skip(1) : down));
     }
@@ -101,7 +136,10 @@ public class FilesAgreeTests
     }
 
     // Signs are drawn in the music face, whose letters have no names in a PDF; a flat in plain characters is a b.
-    private static string Bare(string text) => new([.. PlainText.Of(text.Normalize(NormalizationForm.FormKC)).Where(letter => char.IsAsciiLetterOrDigit(letter) && letter != 'b')]);
+    private static string Bare(string text) =>
+        new([
+            .. PlainText.Of(text.Normalize(NormalizationForm.FormKC)).Where(letter => char.IsAsciiLetterOrDigit(letter) && letter != 'b'),
+        ]);
 
     private static IEnumerable<object> Reaches(object from)
     {
@@ -117,12 +155,23 @@ public class FilesAgreeTests
             foreach (var one in (value as IEnumerable)?.Cast<object?>() ?? [])
             {
                 // Of a table what stands in it; it is looked up by numbers.
-                if ((one?.GetType().GetProperty("Value") is { } held && one.GetType().Name.StartsWith("KeyValuePair", StringComparison.Ordinal) ? held.GetValue(one) : one) is { } inside)
+                if (
+                    (
+                        one?.GetType().GetProperty("Value") is { } held
+                        && one.GetType().Name.StartsWith("KeyValuePair", StringComparison.Ordinal)
+                            ? held.GetValue(one)
+                            : one
+                    ) is
+                    { } inside
+                )
                     ahead.Push(inside);
             }
 
             // What a scale type or a style keeps for itself holds no answer to this question.
-            if (value.GetType().Namespace == typeof(ScaleType).Namespace || value.GetType().Namespace?.StartsWith("Gavvet", StringComparison.Ordinal) != true)
+            if (
+                value.GetType().Namespace == typeof(ScaleType).Namespace
+                || value.GetType().Namespace?.StartsWith("Gavvet", StringComparison.Ordinal) != true
+            )
                 continue;
             foreach (var field in value.GetType().GetFields(BindingFlags.Instance | BindingFlags.Public | BindingFlags.NonPublic))
             {

@@ -46,7 +46,10 @@ public class PageCodeTests
     [Fact]
     public void A_code_is_read_with_every_look_alike()
     {
-        var code = Enumerable.Range(0, 500).Select(i => PageCode.At(3, i, 0)).First(code => code.Contains('1', StringComparison.Ordinal) && code.Contains('0', StringComparison.Ordinal));
+        var code = Enumerable
+            .Range(0, 500)
+            .Select(i => PageCode.At(3, i, 0))
+            .First(code => code.Contains('1', StringComparison.Ordinal) && code.Contains('0', StringComparison.Ordinal));
         foreach (var (sign, looks) in new[] { ('1', 'I'), ('1', 'i'), ('1', 'L'), ('1', 'l'), ('0', 'O'), ('0', 'o') })
         {
             Assert.Null(PageCode.Problem(code.Replace(sign, looks), out var read));

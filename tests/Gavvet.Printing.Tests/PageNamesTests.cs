@@ -12,10 +12,26 @@ public sealed class PageNamesTests
 {
     private static readonly NameSearch None = new([]);
 
-    private static string PageOf(params string[] lines) => SvgWriter.File(new Page(210_000, 297_000,
-        [new PageGroup(GroupKind.Furniture, default, "Read by Zoë Müllerin", [.. lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Regular, 4_000, 10_000, 20_000 + (i * 6_000)))])], []), _ => "");
+    private static string PageOf(params string[] lines) =>
+        SvgWriter.File(
+            new Page(
+                210_000,
+                297_000,
+                [
+                    new PageGroup(
+                        GroupKind.Furniture,
+                        default,
+                        "Read by Zoë Müllerin",
+                        [.. lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Regular, 4_000, 10_000, 20_000 + (i * 6_000)))]
+                    ),
+                ],
+                []
+            ),
+            _ => ""
+        );
 
-    private static string[] LinesOf(string svg) => [.. SvgReader.Read(svg).Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text)];
+    private static string[] LinesOf(string svg) =>
+        [.. SvgReader.Read(svg).Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text)];
 
     private static string? Without(string page, string[] names, string[]? parts = null, string[]? remarks = null) =>
         PageNames.Without(page, new NameSearch(names), part => (parts ?? []).Contains(part), new NameSearch(remarks ?? []));
@@ -34,7 +50,9 @@ public sealed class PageNamesTests
     public void A_name_that_was_cut_to_its_room_goes_too()
     {
         Assert.Equal(["Sheet 12 · –"], LinesOf(Without(PageOf("Sheet 12 · Charlotte-Amél…"), ["Charlotte-Amélie Fontenay"])!));
-        Assert.Null(Without(PageOf("Sheet 12 · Ch…").Replace("Read by Zoë Müllerin", "", StringComparison.Ordinal), ["Charlotte-Amélie Fontenay"]));
+        Assert.Null(
+            Without(PageOf("Sheet 12 · Ch…").Replace("Read by Zoë Müllerin", "", StringComparison.Ordinal), ["Charlotte-Amélie Fontenay"])
+        );
     }
 
     [Fact]
@@ -49,7 +67,10 @@ public sealed class PageNamesTests
     public void A_remark_goes_over_all_its_lines_and_what_is_left_empty_is_no_line_any_more()
     {
         var page = PageOf("Total 3 of 4", "Zoë was ill, and", "so was her dog", "in March.", "Raise the seventh.");
-        Assert.Equal(["Total 3 of 4", "–", "Raise the seventh."], LinesOf(Without(page, [], null, ["Zoë was ill, and so was her dog in March."])!));
+        Assert.Equal(
+            ["Total 3 of 4", "–", "Raise the seventh."],
+            LinesOf(Without(page, [], null, ["Zoë was ill, and so was her dog in March."])!)
+        );
     }
 
     [Fact]

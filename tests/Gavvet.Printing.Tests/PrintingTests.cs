@@ -6,7 +6,10 @@ namespace Gavvet.Printing.Tests;
 
 public class PrintingTests
 {
-    private static readonly Sheet TwoVersions = Edited(Edited(SheetEditor.NewSheet(5), new ChangeVersions(2)), new ChangeParts([Instrument.Parse("viola"), Instrument.Parse("trumpet")]));
+    private static readonly Sheet TwoVersions = Edited(
+        Edited(SheetEditor.NewSheet(5), new ChangeVersions(2)),
+        new ChangeParts([Instrument.Parse("viola"), Instrument.Parse("trumpet")])
+    );
 
     private static Sheet Edited(Sheet sheet, SheetEdit edit) => SheetEditor.Apply(sheet, edit).Sheet!;
 
@@ -14,7 +17,12 @@ public class PrintingTests
 
     // Pages are kept as they are, so that the tests can look at them.
     private static FrozenPrinting Frozen(Sheet sheet, PrintChoices choices, PrintPace pace) =>
-        FrozenPrinting.Of(PrintPlan.Of(sheet, choices), QuestionCatalogue.Standard, new PagePacking(_ => "face", (student, key) => Encoding.UTF8.GetBytes($"{student}\0{key}")), pace);
+        FrozenPrinting.Of(
+            PrintPlan.Of(sheet, choices),
+            QuestionCatalogue.Standard,
+            new PagePacking(_ => "face", (student, key) => Encoding.UTF8.GetBytes($"{student}\0{key}")),
+            pace
+        );
 
     [Fact]
     public void A_frozen_printing_holds_each_page_once_with_its_code_on_student_page_and_key()
@@ -23,7 +31,10 @@ public class PrintingTests
         Assert.Equal(4, frozen.Record.Editions.Length);
         Assert.Equal(frozen.Pages.Length, frozen.Pages.Select(page => page.Code).Distinct().Count());
         Assert.Equal(frozen.Pages.Select(page => page.Code), frozen.Record.Copies.SelectMany(copy => copy.Codes));
-        Assert.Equal(["student-A-viola", "student-A-trumpet", "student-B-viola", "student-B-trumpet"], frozen.Pages.Select(page => page.Pile).Distinct());
+        Assert.Equal(
+            ["student-A-viola", "student-A-trumpet", "student-B-viola", "student-B-trumpet"],
+            frozen.Pages.Select(page => page.Pile).Distinct()
+        );
         foreach (var page in frozen.Pages)
         {
             string[] sides = Encoding.UTF8.GetString(page.Sides).Split('\0');
@@ -45,7 +56,13 @@ public class PrintingTests
         Assert.Equal([17_000], item.Box.Take(1));
         Assert.True(item.Box[3] > 10_000);
         Assert.Equal(4, read.Editions[0].Items.Length);
-        Assert.Contains("later Gavvet", Assert.Throws<FormatException>(() => PrintingRecord.Read("""{"gavvetPrinting":99,"title":"x","houseStyle":{},"editions":[]}""")).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "later Gavvet",
+            Assert
+                .Throws<FormatException>(() => PrintingRecord.Read("""{"gavvetPrinting":99,"title":"x","houseStyle":{},"editions":[]}"""))
+                .Message,
+            StringComparison.Ordinal
+        );
         Assert.Throws<FormatException>(() => PrintingRecord.Read("{"));
     }
 
@@ -56,11 +73,17 @@ public class PrintingTests
         var record = PrintingRecord.Read(File.ReadAllText(Path.Combine(Checkout.Folder, "tests", "support", "printing-record-1.json")));
         Assert.Equal("Autumn test", record.Title);
         var first = record.Editions[0].Items[0];
-        Assert.Equal((1, "write-scale", "G major, ascending", "G A B C D E F♯ G"), (first.Item.Number, first.Item.Kind, first.Item.Prompt, first.AnswerText));
+        Assert.Equal(
+            (1, "write-scale", "G major, ascending", "G A B C D E F♯ G"),
+            (first.Item.Number, first.Item.Kind, first.Item.Prompt, first.AnswerText)
+        );
         Assert.Equal(["G", "A", "B", "C", "D", "E", "F#", "G"], first.Item.Answer.Ascending!.Value);
         Assert.Equal("Mira", record.Copies[1].Student);
         Assert.Equal(["PF97ZGZ5"], record.Copies[0].Codes);
-        Assert.Equal(record.Editions.Sum(edition => edition.Items.Length), record.Editions.Sum(edition => edition.Items.Count(item => !item.AlsoRight.IsDefault)));
+        Assert.Equal(
+            record.Editions.Sum(edition => edition.Items.Length),
+            record.Editions.Sum(edition => edition.Items.Count(item => !item.AlsoRight.IsDefault))
+        );
     }
 
     [Fact]
@@ -70,7 +93,10 @@ public class PrintingTests
         var frozen = Frozen(sheet, PrintChoices.None with { CodeSeed = 4 }, PrintPace.Fast);
         var key = Composer.Compose(sheet).Key;
         foreach (var item in frozen.Record.Editions[0].Items)
-            Assert.Equal(key.Answers[item.Slot].AlsoRight, PrintingRecord.Read(frozen.Record.Write()).Editions[0].Items.Single(other => other.Slot == item.Slot).AlsoRight);
+            Assert.Equal(
+                key.Answers[item.Slot].AlsoRight,
+                PrintingRecord.Read(frozen.Record.Write()).Editions[0].Items.Single(other => other.Slot == item.Slot).AlsoRight
+            );
         Assert.Contains(frozen.Record.Editions[0].Items, item => item.AlsoRight.Length > 0);
     }
 
@@ -86,7 +112,8 @@ public class PrintingTests
         Assert.True(mira.Composition.Worksheet.Setup.IsLargePrint);
         Assert.Equal(
             editions[3].Composition.Worksheet.Sections[0].Items.Select(item => item.Question.Prompt),
-            mira.Composition.Worksheet.Sections[0].Items.Select(item => item.Question.Prompt));
+            mira.Composition.Worksheet.Sections[0].Items.Select(item => item.Question.Prompt)
+        );
         Assert.Contains(mira.Student[0].Groups.SelectMany(group => group.Primitives), primitive => primitive.Role == Role.QrCode);
     }
 
@@ -98,21 +125,34 @@ public class PrintingTests
     public void A_line_that_cannot_be_read_is_named(string line, string words)
     {
         var message = Assert.Throws<FormatException>(() => LargePrintSeat.Parse(line, TwoVersions)).Message;
-        Assert.Contains(words.Replace("Trumpet in B flat, Viola", string.Join(", ", TwoVersions.Parts.Select(part => part.Name)), StringComparison.Ordinal), message, StringComparison.Ordinal);
+        Assert.Contains(
+            words.Replace(
+                "Trumpet in B flat, Viola",
+                string.Join(", ", TwoVersions.Parts.Select(part => part.Name)),
+                StringComparison.Ordinal
+            ),
+            message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void A_printing_that_is_stopped_makes_nothing()
     {
         using var stop = new CancellationTokenSource();
-        Assert.ThrowsAny<OperationCanceledException>(() => Frozen(TwoVersions, PrintChoices.None with { CodeSeed = 1 }, new PrintPace(1, (_, _) => stop.Cancel(), stop.Token)));
+        Assert.ThrowsAny<OperationCanceledException>(() =>
+            Frozen(TwoVersions, PrintChoices.None with { CodeSeed = 1 }, new PrintPace(1, (_, _) => stop.Cancel(), stop.Token))
+        );
     }
 
     [Fact]
     public void Made_one_by_one_or_side_by_side_a_printing_is_the_same()
     {
         var (slow, fast) = (Frozen(TwoVersions, PrintChoices.None with { CodeSeed = 3 }, new PrintPace(1)), Frozen(PrintChoices.None));
-        Assert.Equal(slow.Piles.Select(pile => (pile.Pile, pile.PageCount, Convert.ToHexString(pile.Pdf))), fast.Piles.Select(pile => (pile.Pile, pile.PageCount, Convert.ToHexString(pile.Pdf))));
+        Assert.Equal(
+            slow.Piles.Select(pile => (pile.Pile, pile.PageCount, Convert.ToHexString(pile.Pdf))),
+            fast.Piles.Select(pile => (pile.Pile, pile.PageCount, Convert.ToHexString(pile.Pdf)))
+        );
         Assert.Equal(slow.Record.Write(), fast.Record.Write());
     }
 
@@ -121,7 +161,21 @@ public class PrintingTests
     {
         var plan = PrintPlan.Of(TwoVersions);
         var piles = Pile.Of(plan, PrintedFiles.Keys);
-        Assert.Equal(["student-A-viola", "student-A-trumpet", "student-B-viola", "student-B-trumpet", "key-A-viola", "key-A-trumpet", "key-B-viola", "key-B-trumpet", "key-short", "key-working"], piles.Select(pile => pile.Name));
+        Assert.Equal(
+            [
+                "student-A-viola",
+                "student-A-trumpet",
+                "student-B-viola",
+                "student-B-trumpet",
+                "key-A-viola",
+                "key-A-trumpet",
+                "key-B-viola",
+                "key-B-trumpet",
+                "key-short",
+                "key-working",
+            ],
+            piles.Select(pile => pile.Name)
+        );
         var run = PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast);
         var files = new PrintedFiles(run);
         var all = files.Of(PrintedFiles.Keys, ["pdf"], PrintPace.Fast).ToDictionary(file => file.Name, file => file.Bytes);
@@ -132,18 +186,25 @@ public class PrintingTests
     [Fact]
     public void Too_many_pages_are_refused_before_they_are_made_with_what_would_fit()
     {
-        var sheet = SheetFile.Read("""{"gavvet":1,"title":"Long","seed":1,"versions":26,"sections":[{"kind":"write-scale","scales":["major","dorian"],"count":20}]}""");
+        var sheet = SheetFile.Read(
+            """{"gavvet":1,"title":"Long","seed":1,"versions":26,"sections":[{"kind":"write-scale","scales":["major","dorian"],"count":20}]}"""
+        );
         sheet = sheet with { Parts = [.. Instrument.All.Take(29)] };
-        var pages = PrintPlan.Of(sheet with { Versions = 1, Parts = [] }) is var one && new PrintedFiles(PrintRun.Compose(one, QuestionCatalogue.Standard, PrintPace.Fast)).Of([], [], PrintPace.Fast).Any()
-            ? PrintRun.Compose(one, QuestionCatalogue.Standard, PrintPace.Fast).LayOut(0).Student.Length
-            : 0;
+        var pages =
+            PrintPlan.Of(sheet with { Versions = 1, Parts = [] }) is var one
+            && new PrintedFiles(PrintRun.Compose(one, QuestionCatalogue.Standard, PrintPace.Fast)).Of([], [], PrintPace.Fast).Any()
+                ? PrintRun.Compose(one, QuestionCatalogue.Standard, PrintPace.Fast).LayOut(0).Student.Length
+                : 0;
         var words = PrintPlan.Of(sheet).TooMuch(QuestionCatalogue.Standard)!;
         var versions = PrintPlan.MostPages / pages / sheet.Parts.Length;
         Assert.Contains($"{26 * sheet.Parts.Length:N0} papers of {pages} pages", words, StringComparison.Ordinal);
         Assert.Contains($"up to {versions} versions for these parts", words, StringComparison.Ordinal);
         Assert.Null(PrintPlan.Of(sheet with { Versions = versions }).TooMuch(QuestionCatalogue.Standard));
         Assert.NotNull(PrintPlan.Of(sheet with { Versions = versions + 1 }).TooMuch(QuestionCatalogue.Standard));
-        Assert.Equal(words, Assert.Throws<PrintingWithheldException>(() => Frozen(sheet, PrintChoices.None with { CodeSeed = 1 }, new PrintPace(1))).Message);
+        Assert.Equal(
+            words,
+            Assert.Throws<PrintingWithheldException>(() => Frozen(sheet, PrintChoices.None with { CodeSeed = 1 }, new PrintPace(1))).Message
+        );
     }
 
     [Fact]
@@ -160,5 +221,9 @@ public class PrintingTests
     [InlineData("Mira\uFFFE")]
     [InlineData("\u05D0\u05D1")]
     public void A_name_no_face_can_print_is_refused(string name) =>
-        Assert.Contains("no sign for", Assert.Throws<FormatException>(() => LargePrintSeat.Parse(name, TwoVersions)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "no sign for",
+            Assert.Throws<FormatException>(() => LargePrintSeat.Parse(name, TwoVersions)).Message,
+            StringComparison.Ordinal
+        );
 }

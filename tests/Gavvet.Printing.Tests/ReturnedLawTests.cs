@@ -23,24 +23,63 @@ public class ReturnedLawTests
 
     private static PrintingRecord RecordOf(Sheet sheet, int spares = 5)
     {
-        var choices = PrintChoices.None with { CodeSeed = 5, Class = "Bramblewick", Copies = PrintedCopy.Of(RosterText.Read("Mira\nBo\nIda\nTom\n", name => name), sheet, spares, student => student.Name) };
-        var files = new PrintedFiles(PrintRun.Compose(PrintPlan.Of(sheet, choices), QuestionCatalogue.Standard, PrintPace.Fast)).Of([], ["pdf"], PrintPace.Fast);
+        var choices = PrintChoices.None with
+        {
+            CodeSeed = 5,
+            Class = "Bramblewick",
+            Copies = PrintedCopy.Of(RosterText.Read("Mira\nBo\nIda\nTom\n", name => name), sheet, spares, student => student.Name),
+        };
+        var files = new PrintedFiles(PrintRun.Compose(PrintPlan.Of(sheet, choices), QuestionCatalogue.Standard, PrintPace.Fast)).Of(
+            [],
+            ["pdf"],
+            PrintPace.Fast
+        );
         return PrintingRecord.Read(Encoding.UTF8.GetString(files.Single(file => file.Name == "record.json").Bytes));
     }
 
     private static ImmutableArray<Primitive> Ink(Page page) => [.. page.Groups.SelectMany(group => group.Primitives)];
 
-    private static string Said(Page page) => string.Join('\n', page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text));
+    private static string Said(Page page) =>
+        string.Join('\n', page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text));
 
     // A marking by lot for most items; some are left open.
-    private static Dictionary<int, Marking> Marked(Dice dice, ImmutableArray<SetItem> items) => items.Where(_ => dice.Next(5) > 0).ToDictionary(item => item.Number, item =>
-    {
-        var marks = dice.Next(item.Marks + 1);
-        FindingCode[] codes = [FindingCode.AccidentalMissing, FindingCode.LetterSkipped];
-        ImmutableArray<MarkedFinding> findings = marks == item.Marks || item.Question.Scale is null ? []
-            : [.. Enumerable.Range(0, 1 + dice.Next(2)).Select(_ => new MarkedFinding(codes[dice.Next(2)], 1 + dice.Next(8), "D", "E", $"Sentence {dice.Next(5)} of {item.Number}."))];
-        return new Marking(marks == item.Marks ? MarkedAs.Correct : marks == 0 && dice.Next(2) == 0 ? MarkedAs.Blank : MarkedAs.Wrong, marks, item.Marks, findings) { Remark = dice.Next(6) == 0 ? $"Remark {item.Number}" : null };
-    });
+    private static Dictionary<int, Marking> Marked(Dice dice, ImmutableArray<SetItem> items) =>
+        items
+            .Where(_ => dice.Next(5) > 0)
+            .ToDictionary(
+                item => item.Number,
+                item =>
+                {
+                    var marks = dice.Next(item.Marks + 1);
+                    FindingCode[] codes = [FindingCode.AccidentalMissing, FindingCode.LetterSkipped];
+                    ImmutableArray<MarkedFinding> findings =
+                        marks == item.Marks || item.Question.Scale is null
+                            ? []
+                            :
+                            [
+                                .. Enumerable
+                                    .Range(0, 1 + dice.Next(2))
+                                    .Select(_ => new MarkedFinding(
+                                        codes[dice.Next(2)],
+                                        1 + dice.Next(8),
+                                        "D",
+                                        "E",
+                                        $"Sentence {dice.Next(5)} of {item.Number}."
+                                    )),
+                            ];
+                    return new Marking(
+                        marks == item.Marks ? MarkedAs.Correct
+                            : marks == 0 && dice.Next(2) == 0 ? MarkedAs.Blank
+                            : MarkedAs.Wrong,
+                        marks,
+                        item.Marks,
+                        findings
+                    )
+                    {
+                        Remark = dice.Next(6) == 0 ? $"Remark {item.Number}" : null,
+                    };
+                }
+            );
 
     private static IEnumerable<(MarkedPaper Paper, Page Slip, ImmutableArray<Page> Pages)> Papers()
     {
@@ -49,7 +88,14 @@ public class ReturnedLawTests
         {
             var copy = papers.Record.Copies[number % papers.Record.Copies.Length];
             var items = papers.ItemsOf(copy);
-            var paper = new MarkedPaper(papers.Record, copy, $"Student {number}", "12 March 2026", Marked(new Dice((ulong)number), items), [.. copy.Sides.Select(PageSidesRead.Unpack)]);
+            var paper = new MarkedPaper(
+                papers.Record,
+                copy,
+                $"Student {number}",
+                "12 March 2026",
+                Marked(new Dice((ulong)number), items),
+                [.. copy.Sides.Select(PageSidesRead.Unpack)]
+            );
             var slips = Slips.Of([paper]);
             // Of one paper alone: a slip on as many pages as it needs, read as one.
             var whole = new Page(slips[0].Width, slips[0].Height, [.. slips.SelectMany(page => page.Groups)], []);
@@ -95,7 +141,10 @@ public class ReturnedLawTests
                     Assert.Contains(remark, together, StringComparison.Ordinal);
             }
 
-            Assert.Equal(paper.Markings.Values.Count(marking => marking.As == MarkedAs.Blank), said.Count(line => line == Texts.Say("slip.blank")));
+            Assert.Equal(
+                paper.Markings.Values.Count(marking => marking.As == MarkedAs.Blank),
+                said.Count(line => line == Texts.Say("slip.blank"))
+            );
             Assert.DoesNotContain(Other(paper), together, StringComparison.Ordinal);
         }
 
@@ -112,13 +161,21 @@ public class ReturnedLawTests
         foreach (var (paper, _, pages) in Papers())
         {
             var total = paper.Markings.Values.Sum(marking => marking.Marks);
-            Assert.Contains(pages[0].Groups[^1].Primitives.OfType<TextPrimitive>(), text => text.Text.Text == $"{total}" && text.Y == paper.Total!.Y);
+            Assert.Contains(pages[0].Groups[^1].Primitives.OfType<TextPrimitive>(), text =>
+                text.Text.Text == $"{total}" && text.Y == paper.Total!.Y
+            );
             foreach (var item in paper.Items)
             {
                 var (page, box) = paper.Places[item.Number];
                 var drawn = pages[page].Groups[^1].Primitives;
                 var anchors = paper.AnchorsOf(item.Number);
-                var written = drawn.OfType<TextPrimitive>().Where(text => text.Y == anchors.Mark!.Y && Math.Abs(((text.InkBox.Left + text.InkBox.Right) / 2) - anchors.Mark.X) < 700).Select(text => text.Text.Text).ToArray();
+                var written = drawn
+                    .OfType<TextPrimitive>()
+                    .Where(text =>
+                        text.Y == anchors.Mark!.Y && Math.Abs(((text.InkBox.Left + text.InkBox.Right) / 2) - anchors.Mark.X) < 700
+                    )
+                    .Select(text => text.Text.Text)
+                    .ToArray();
                 if (paper.Markings.GetValueOrDefault(item.Number) is not { } marking)
                 {
                     Assert.Empty(written);
@@ -134,13 +191,21 @@ public class ReturnedLawTests
                 // The heads of the answer: on the lowest staff of the question, from left to right.
                 var within = MarkedPaper.Within(paper.Pages[page].Key, box);
                 var low = anchors.Figures[^1].Staff!.Value;
-                var heads = within.OfType<GlyphPrimitive>().Where(glyph => glyph.Glyph.Name == "noteheadWhole" && glyph.Y > low.Top - 9_000).OrderBy(glyph => glyph.X).Select(glyph => glyph.InkBox).ToArray();
+                var heads = within
+                    .OfType<GlyphPrimitive>()
+                    .Where(glyph => glyph.Glyph.Name == "noteheadWhole" && glyph.Y > low.Top - 9_000)
+                    .OrderBy(glyph => glyph.X)
+                    .Select(glyph => glyph.InkBox)
+                    .ToArray();
                 Assert.Equal(8, heads.Length);
                 var ringed = drawn.OfType<RectanglePrimitive>().Where(ring => ring.Role == Role.Ring).Select(ring => ring.Box).ToArray();
                 foreach (var place in marking.Findings.Select(finding => finding.Position).Distinct())
                 {
                     var head = heads[place - 1];
-                    Assert.Contains(ringed, ring => Math.Abs(ring.Left + ring.Right - head.Left - head.Right) <= 2 && Math.Abs(ring.Top + ring.Bottom - head.Top - head.Bottom) <= 2);
+                    Assert.Contains(ringed, ring =>
+                        Math.Abs(ring.Left + ring.Right - head.Left - head.Right) <= 2
+                        && Math.Abs(ring.Top + ring.Bottom - head.Top - head.Bottom) <= 2
+                    );
                     rings++;
                 }
             }
@@ -156,10 +221,20 @@ public class ReturnedLawTests
         var papers = new RecordedPapers(Printed.Value);
         var copy = papers.Record.Copies[0];
         var items = papers.ItemsOf(copy);
-        MarkedPaper Of(string name, Func<SetItem, Decision> say) => new(papers.Record, copy, name, "12 March 2026", items.ToDictionary(item => item.Number, item => Marker.Mark(item, papers.Style, say(item))), [.. copy.Sides.Select(PageSidesRead.Unpack)]);
+        MarkedPaper Of(string name, Func<SetItem, Decision> say) =>
+            new(
+                papers.Record,
+                copy,
+                name,
+                "12 March 2026",
+                items.ToDictionary(item => item.Number, item => Marker.Mark(item, papers.Style, say(item))),
+                [.. copy.Sides.Select(PageSidesRead.Unpack)]
+            );
         var (brief, full) = (Of("Brief", _ => new Decision.Right()), Of("Full", _ => new Decision.Wrong()));
         var pages = Slips.Of([brief, full, brief]);
-        Assert.All(pages.Where(page => Said(page).Contains("Full", StringComparison.Ordinal)), page => Assert.DoesNotContain("Brief", Said(page), StringComparison.Ordinal));
+        Assert.All(pages.Where(page => Said(page).Contains("Full", StringComparison.Ordinal)), page =>
+            Assert.DoesNotContain("Brief", Said(page), StringComparison.Ordinal)
+        );
         Assert.Contains("Brief", Said(pages[0]), StringComparison.Ordinal);
         Assert.All(pages, page => Assert.All(Ink(page), primitive => Assert.InRange(primitive.InkBox.Bottom, 0, page.Height - 5_000)));
         Assert.Equal(2, Slips.Of([brief, brief, brief]).Length);
@@ -169,8 +244,14 @@ public class ReturnedLawTests
     public void Spares_take_the_versions_by_turns()
     {
         var copies = Printed.Value.Copies;
-        Assert.Equal(["A", "B", "C", "A", "B"], copies.Where(copy => copy.Student is null).Select(copy => Printed.Value.Editions[copy.Edition].Version));
-        Assert.Equal(["A", "B", "C", "A"], copies.Where(copy => copy.Student is not null).Select(copy => Printed.Value.Editions[copy.Edition].Version));
+        Assert.Equal(
+            ["A", "B", "C", "A", "B"],
+            copies.Where(copy => copy.Student is null).Select(copy => Printed.Value.Editions[copy.Edition].Version)
+        );
+        Assert.Equal(
+            ["A", "B", "C", "A"],
+            copies.Where(copy => copy.Student is not null).Select(copy => Printed.Value.Editions[copy.Edition].Version)
+        );
     }
 
     // Two halves on a page would be two papers with one student's code, so a class has whole pages, one code on each.
@@ -183,7 +264,9 @@ public class ReturnedLawTests
         foreach (var copy in record.Copies)
         {
             foreach (var (side, code) in copy.Sides.Select(PageSidesRead.Unpack).Zip(copy.Codes))
-                Assert.Single(Ink(side.Student).OfType<TextPrimitive>(), text => text.Text.Text.Contains(PageCode.Printed(code), StringComparison.Ordinal));
+                Assert.Single(Ink(side.Student).OfType<TextPrimitive>(), text =>
+                    text.Text.Text.Contains(PageCode.Printed(code), StringComparison.Ordinal)
+                );
         }
     }
 }

@@ -17,11 +17,22 @@ public class TermPagesTests
     private static void LiesWell(Page page)
     {
         var boxes = Texts(page).Where(text => text.Text.Text.Trim().Length > 0).Select(text => text.InkBox).ToArray();
-        Assert.All(boxes, box => Assert.True(box.Left >= 10_000 && box.Right <= page.Width - 10_000 && box.Top >= 8_000 && box.Bottom <= page.Height - 8_000, $"{box}"));
+        Assert.All(boxes, box =>
+            Assert.True(
+                box.Left >= 10_000 && box.Right <= page.Width - 10_000 && box.Top >= 8_000 && box.Bottom <= page.Height - 8_000,
+                $"{box}"
+            )
+        );
         for (var i = 0; i < boxes.Length; i++)
         {
             for (var j = i + 1; j < boxes.Length; j++)
-                Assert.False(boxes[i].Left < boxes[j].Right && boxes[j].Left < boxes[i].Right && boxes[i].Top < boxes[j].Bottom && boxes[j].Top < boxes[i].Bottom, $"{Words(page)}: {boxes[i]} {boxes[j]}");
+                Assert.False(
+                    boxes[i].Left < boxes[j].Right
+                        && boxes[j].Left < boxes[i].Right
+                        && boxes[i].Top < boxes[j].Bottom
+                        && boxes[j].Top < boxes[i].Bottom,
+                    $"{Words(page)}: {boxes[i]} {boxes[j]}"
+                );
         }
     }
 
@@ -35,16 +46,27 @@ public class TermPagesTests
             Assert.InRange(pages.Length, 2, 2);
             Assert.All(pages, LiesWell);
             var words = string.Join(' ', pages.Select(Words));
-            Assert.All(plan.Lessons, lesson => Assert.Contains($"{lesson.Number} {lesson.Date.ToString("ddd d MMM yyyy", System.Globalization.CultureInfo.InvariantCulture)}", words, StringComparison.Ordinal));
+            Assert.All(plan.Lessons, lesson =>
+                Assert.Contains(
+                    $"{lesson.Number} {lesson.Date.ToString("ddd d MMM yyyy", System.Globalization.CultureInfo.InvariantCulture)}",
+                    words,
+                    StringComparison.Ordinal
+                )
+            );
         }
 
         // A usual term is one page; a name longer than the line is shortened.
         Assert.Single(PlanPage.Of(LessonPlan.Of(Course.Shipped[0], Monday, [DayOfWeek.Monday], 14, new HashSet<DateOnly>())));
-        var long1 = Course.Shipped[0] with { Name = new string('m', 200), Topics = [Course.Shipped[0].Topics[0] with { Name = new string('w', 100), Keys = [.. NoteName.All] }] };
+        var long1 = Course.Shipped[0] with
+        {
+            Name = new string('m', 200),
+            Topics = [Course.Shipped[0].Topics[0] with { Name = new string('w', 100), Keys = [.. NoteName.All] }],
+        };
         Assert.All(PlanPage.Of(LessonPlan.Of(long1, Monday, [DayOfWeek.Monday], 3, new HashSet<DateOnly>())), LiesWell);
     }
 
-    private static Sheet Sheet(ulong seed, int questions) => SheetEditor.Apply(SheetEditor.NewSheet(seed), new ChangeCount(1, questions)).Sheet!;
+    private static Sheet Sheet(ulong seed, int questions) =>
+        SheetEditor.Apply(SheetEditor.NewSheet(seed), new ChangeCount(1, questions)).Sheet!;
 
     [Fact]
     public void The_contents_of_a_pile_name_everyone_and_the_page_their_sheet_begins_on()
@@ -60,7 +82,9 @@ public class TermPagesTests
             Assert.Contains("Name", Words(begins), StringComparison.Ordinal);
             Assert.Contains(sheet.Student, Words(begins), StringComparison.Ordinal);
             // On no page stands another's name.
-            Assert.DoesNotContain(sheets.Where(other => other != sheet), other => Words(begins).Contains(other.Student, StringComparison.Ordinal));
+            Assert.DoesNotContain(sheets.Where(other => other != sheet), other =>
+                Words(begins).Contains(other.Student, StringComparison.Ordinal)
+            );
         }
 
         // Large print has larger letters.
@@ -83,7 +107,8 @@ public class TermPagesTests
     public void The_keys_of_a_pile_hold_the_answers_and_the_pile_does_not()
     {
         PersonalSheet[] sheets = [new("Mira", Sheet(1, 2), false)];
-        static int Answers(IEnumerable<Page> pages) => pages.SelectMany(page => page.Groups).SelectMany(group => group.Primitives).Count(primitive => primitive.Ink == Ink.Answer);
+        static int Answers(IEnumerable<Page> pages) =>
+            pages.SelectMany(page => page.Groups).SelectMany(group => group.Primitives).Count(primitive => primitive.Ink == Ink.Answer);
         Assert.Equal(0, Answers(FollowUpPile.Of("Pile", "Class", sheets, keys: false)));
         Assert.True(Answers(FollowUpPile.Of("Pile", "Class", sheets, keys: true)) > 10);
     }
@@ -91,11 +116,30 @@ public class TermPagesTests
     [Fact]
     public void A_report_is_one_page_with_what_is_secure_and_next_and_no_marks()
     {
-        var report = new Report(["writes the major scale on C and G"], ["knows the key signature of major on F"], ["writes the harmonic minor scale on D"], ["Relative minors"]);
+        var report = new Report(
+            ["writes the major scale on C and G"],
+            ["knows the key signature of major on F"],
+            ["writes the harmonic minor scale on D"],
+            ["Relative minors"]
+        );
         var page = Assert.Single(ReportPage.Of("Mira", "Hazelmoor strings · 27 November 2026", report));
         LiesWell(page);
         var words = Words(page);
-        foreach (var said in new[] { "Mira", "Hazelmoor strings", "Secure", "– Writes the major scale on C and G", "Right so far", "Practiced next", "– Writes the harmonic minor", "Coming in class", "From the teacher", "two days at least a week apart" })
+        foreach (
+            var said in new[]
+            {
+                "Mira",
+                "Hazelmoor strings",
+                "Secure",
+                "– Writes the major scale on C and G",
+                "Right so far",
+                "Practiced next",
+                "– Writes the harmonic minor",
+                "Coming in class",
+                "From the teacher",
+                "two days at least a week apart",
+            }
+        )
             Assert.Contains(said, words, StringComparison.Ordinal);
         Assert.DoesNotContain("of 4", words, StringComparison.Ordinal);
         Assert.Equal(5, page.Groups.SelectMany(group => group.Primitives).OfType<LinePrimitive>().Count());
@@ -107,7 +151,11 @@ public class TermPagesTests
         var nothing = Words(Assert.Single(ReportPage.Of("Bo", "Class", new Report([], [], [], []))));
         Assert.Contains("Nothing has been marked yet", nothing, StringComparison.Ordinal);
         Assert.DoesNotContain("Secure", nothing, StringComparison.Ordinal);
-        var pages = ReportPage.Of("Bo", "Class", new Report([.. Enumerable.Range(1, 90).Select(i => $"writes scale number {i} on every tonic there is")], [], [], []));
+        var pages = ReportPage.Of(
+            "Bo",
+            "Class",
+            new Report([.. Enumerable.Range(1, 90).Select(i => $"writes scale number {i} on every tonic there is")], [], [], [])
+        );
         Assert.InRange(pages.Length, 2, 3);
         Assert.All(pages, LiesWell);
         Assert.Contains("scale number 90", string.Join(' ', pages.Select(Words)), StringComparison.Ordinal);

@@ -14,7 +14,21 @@ using var data = new Database(folder);
 var store = new SheetStore(data, TimeProvider.System);
 var printings = new PrintingStore(data, TimeProvider.System);
 var markings = new MarkingStore(data, TimeProvider.System);
-var item = new SetItem(1, 1, "", "A", null, "", "", [], [], 1, 1, new Asked("write-scale", QuestionGroup.Scales, ScaleTypes.Major, new NoteName(Letter.C)), new AskedQuestion { Lines = [], Text = "" });
+var item = new SetItem(
+    1,
+    1,
+    "",
+    "A",
+    null,
+    "",
+    "",
+    [],
+    [],
+    1,
+    1,
+    new Asked("write-scale", QuestionGroup.Scales, ScaleTypes.Major, new NoteName(Letter.C)),
+    new AskedQuestion { Lines = [], Text = "" }
+);
 if (args.Length > 1)
     return await CheckAsync();
 
@@ -31,13 +45,25 @@ for (var i = 0; ; i++)
     if (i % 4 == 1)
     {
         var pdf = new byte[200_000];
-        var kept = await printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, sheet.Sheet.Title, "{}", [(new KeptPile("student-A", "", 1, false), pdf)], [], new Dictionary<string, ReadOnlyMemory<byte>>()));
+        var kept = await printings.AddAsync(
+            new PrintingToKeep(
+                sheet.Id,
+                sheet.Head.Revision,
+                sheet.Sheet.Title,
+                "{}",
+                [(new KeptPile("student-A", "", 1, false), pdf)],
+                [],
+                new Dictionary<string, ReadOnlyMemory<byte>>()
+            )
+        );
         Console.WriteLine($"printing {kept}");
         printing = kept;
     }
 
     if (printing is not null)
-        Console.WriteLine($"marking {await markings.AddAsync(printing, 1, item, new Marking(MarkedAs.Correct, 1, 1, []) { Written = $"{i}" })}");
+        Console.WriteLine(
+            $"marking {await markings.AddAsync(printing, 1, item, new Marking(MarkedAs.Correct, 1, 1, []) { Written = $"{i}" })}"
+        );
 
     if (i % 6 == 2)
         await backups.WriteAsync(Path.Combine(folder.Path, "backup.gavvet"));
@@ -60,10 +86,20 @@ async Task<int> CheckAsync()
     for (var line = Console.ReadLine(); line is not null; line = Console.ReadLine())
     {
         var (first, rest) = (line.Split(' ', 2)[0], line.Split(' ', 2)[1]);
-        var found = first == "marking" ? await Ask("SELECT COUNT(*) FROM Markings WHERE Id = $id", ("$id", long.Parse(rest, System.Globalization.CultureInfo.InvariantCulture))) is 1L
-            : first == "printing"
-            ? await printings.PdfAsync(rest, "student-A") is { Length: 200_000 }
-            : (await Ask("SELECT Title FROM Revisions WHERE Id = $id", ("$id", long.Parse(first, System.Globalization.CultureInfo.InvariantCulture))) as string) == rest;
+        var found =
+            first == "marking"
+                ? await Ask(
+                    "SELECT COUNT(*) FROM Markings WHERE Id = $id",
+                    ("$id", long.Parse(rest, System.Globalization.CultureInfo.InvariantCulture))
+                )
+                    is 1L
+            : first == "printing" ? await printings.PdfAsync(rest, "student-A") is { Length: 200_000 }
+            : (
+                await Ask(
+                    "SELECT Title FROM Revisions WHERE Id = $id",
+                    ("$id", long.Parse(first, System.Globalization.CultureInfo.InvariantCulture))
+                ) as string
+            ) == rest;
         if (found)
             continue;
         lost++;

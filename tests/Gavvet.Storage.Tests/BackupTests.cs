@@ -123,7 +123,11 @@ public sealed class BackupTests : OnFolder
     {
         await Backups.KeepDailyAsync();
         CloseDatabase();
-        await File.WriteAllTextAsync(Folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            Folder.DatabasePath,
+            "no database at all, and long enough to be read as a header of one",
+            TestContext.Current.CancellationToken
+        );
         var problem = await Assert.ThrowsAsync<DamagedDatabaseException>(() => DatabaseStart.PrepareAsync(Folder));
         Assert.Contains("copies/2026-03-02.gavvet", problem.Message, StringComparison.Ordinal);
     }
@@ -134,13 +138,21 @@ public sealed class BackupTests : OnFolder
         var kept = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         await Backups.KeepDailyAsync();
         CloseDatabase();
-        await File.WriteAllTextAsync(Folder.DatabasePath, "no database at all, and long enough to be read as a header of one", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            Folder.DatabasePath,
+            "no database at all, and long enough to be read as a header of one",
+            TestContext.Current.CancellationToken
+        );
         await Assert.ThrowsAsync<BackupException>(() => Backups.PutInPlaceAsync("../gavvet"));
         var aside = await Backups.PutInPlaceAsync(Backups.Copies()[0].Name);
         await DatabaseStart.PrepareAsync(Folder);
         Data = new Database(Folder);
         Assert.NotNull(await Sheets.FindAsync(kept.Id));
-        Assert.StartsWith("no database", await File.ReadAllTextAsync(Path.Combine(Folder.Path, aside), TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "no database",
+            await File.ReadAllTextAsync(Path.Combine(Folder.Path, aside), TestContext.Current.CancellationToken),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -158,7 +170,10 @@ public sealed class BackupTests : OnFolder
         {
             // Late pages are overwritten; the head, which a start reads, is not.
             file.Position = file.Length * 3 / 4;
-            await file.WriteAsync(Enumerable.Repeat((byte)0xA5, 40_000).ToArray().AsMemory(0, (int)Math.Min(40_000, file.Length / 4)), TestContext.Current.CancellationToken);
+            await file.WriteAsync(
+                Enumerable.Repeat((byte)0xA5, 40_000).ToArray().AsMemory(0, (int)Math.Min(40_000, file.Length / 4)),
+                TestContext.Current.CancellationToken
+            );
         }
 
         await DatabaseStart.PrepareAsync(Folder);
@@ -176,7 +191,10 @@ public sealed class BackupTests : OnFolder
     [InlineData("CREATE TABLE Extra (Id INTEGER)", "holds more")]
     [InlineData("DROP INDEX IX_Styles_Name", "holds more")]
     [InlineData("ALTER TABLE Settings ADD COLUMN More TEXT", "holds more")]
-    [InlineData("INSERT INTO Printings (Id, SheetId, RevisionId, Title, Words, MadeAt, PackedRecord) VALUES ('p', 's', 1, 't', 'w', 1772438400000, x'FFFFFFFFFFFF')", "damaged")]
+    [InlineData(
+        "INSERT INTO Printings (Id, SheetId, RevisionId, Title, Words, MadeAt, PackedRecord) VALUES ('p', 's', 1, 't', 'w', 1772438400000, x'FFFFFFFFFFFF')",
+        "damaged"
+    )]
     public async Task A_crafted_backup_is_refused_before_anything_of_it_is_used(string sql, string words)
     {
         await Sheets.CreateAsync(SheetEditor.NewSheet(1));
@@ -190,7 +208,9 @@ public sealed class BackupTests : OnFolder
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         await Backups.WriteAsync(File_);
-        await Sql("PRAGMA page_size=1024; PRAGMA journal_mode=DELETE; VACUUM; UPDATE Revisions SET Body = '{}'; INSERT INTO Styles (Name, Body) VALUES ('odd', 'no style')");
+        await Sql(
+            "PRAGMA page_size=1024; PRAGMA journal_mode=DELETE; VACUUM; UPDATE Revisions SET Body = '{}'; INSERT INTO Styles (Name, Body) VALUES ('odd', 'no style')"
+        );
         var (token, contents) = await Stage();
         Assert.Equal((1, 1), (contents.Sheets, contents.Unreadable));
         await Backups.RestoreAsync(token, Data);
@@ -208,7 +228,10 @@ public sealed class BackupTests : OnFolder
         await Sheets.CreateAsync(SheetEditor.NewSheet(2));
         await Backups.WriteAsync(File_);
         var two = await Stage();
-        Assert.Equal((1, 2), ((await Backups.StagedAsync(one.Token))!.Contents.Sheets, (await Backups.StagedAsync(two.Token))!.Contents.Sheets));
+        Assert.Equal(
+            (1, 2),
+            ((await Backups.StagedAsync(one.Token))!.Contents.Sheets, (await Backups.StagedAsync(two.Token))!.Contents.Sheets)
+        );
         await Backups.RestoreAsync(one.Token, Data);
         Assert.Equal(first.Id, Assert.Single(await Sheets.ListAsync()).Id);
         await Assert.ThrowsAsync<BackupException>(() => Backups.RestoreAsync("../gavvet.db", Data));
@@ -232,7 +255,12 @@ public sealed class BackupTests : OnFolder
             var now = sheet;
             for (var i = 0; !stop.IsCancellationRequested; i++)
             {
-                var outcome = await Sheets.SaveAsync(now.Id, now.Head, SheetEditor.Apply(now.Sheet, new Retitle($"Title {i}")).Sheet!, null);
+                var outcome = await Sheets.SaveAsync(
+                    now.Id,
+                    now.Head,
+                    SheetEditor.Apply(now.Sheet, new Retitle($"Title {i}")).Sheet!,
+                    null
+                );
                 if (outcome.IsStale)
                     return now;
                 now = outcome.Now!;
@@ -253,7 +281,9 @@ public sealed class BackupTests : OnFolder
         var restored = (await Sheets.FindAsync(sheet.Id))!;
         Assert.Equal(sheet.Head.Revision, restored.Head.Revision);
         Assert.NotEqual(sheet.Head, restored.Head);
-        Assert.True((await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Old window")).Sheet!, null)).IsStale);
+        Assert.True(
+            (await Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Old window")).Sheet!, null)).IsStale
+        );
         Assert.True((await Sheets.UndoAsync(sheet.Id, last.Head)).IsStale);
         Assert.Equal("Major scales", (await Sheets.FindAsync(sheet.Id))!.Sheet.Title);
     }
@@ -274,7 +304,14 @@ public sealed class BackupTests : OnFolder
     [Fact]
     public async Task Files_beside_theDatabase_go_when_the_copies_of_their_day_do()
     {
-        var aside = new[] { "before-restore-2026-02-01-080000.gavvet", "damaged-2026-02-01-080000.db", "gavvet.db.before-20261124035434_Sheets" }.Select(name => Path.Combine(Folder.Path, name)).ToArray();
+        var aside = new[]
+        {
+            "before-restore-2026-02-01-080000.gavvet",
+            "damaged-2026-02-01-080000.db",
+            "gavvet.db.before-20261124035434_Sheets",
+        }
+            .Select(name => Path.Combine(Folder.Path, name))
+            .ToArray();
         foreach (var path in aside)
         {
             await File.WriteAllTextAsync(path, "old", TestContext.Current.CancellationToken);

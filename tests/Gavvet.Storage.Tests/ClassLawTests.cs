@@ -59,7 +59,10 @@ public sealed class ClassLawTests : OnFolder
             }
 
             var found = (await classes.FindAsync(group))!;
-            Assert.Equal(book.Select(kept => (kept.Id, kept.Name, kept.Seat, kept.IsAway)), found.Students.Select(student => (student.Id, student.Name, student.Seat, student.IsAway)));
+            Assert.Equal(
+                book.Select(kept => (kept.Id, kept.Name, kept.Seat, kept.IsAway)),
+                found.Students.Select(student => (student.Id, student.Name, student.Seat, student.IsAway))
+            );
             Assert.Equal(book.Where(kept => !kept.IsAway).Select(kept => kept.Id), found.Present.Select(student => student.Id));
         }
     }
@@ -73,11 +76,23 @@ public sealed class ClassLawTests : OnFolder
         await classes.AddAsync(group, [new Student("", "Mira"), new Student("", "Bo")]);
         var students = (await classes.FindAsync(group))!.Students;
         var sheet = await Sheets.CreateAsync(Worksheets.Editing.SheetEditor.NewSheet(1));
-        var printing = (await Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, "Quiz", """{"gavvetPrinting":2,"title":"Quiz","editions":[],"copies":[]}""", [], [], new Dictionary<string, ReadOnlyMemory<byte>>())
-        {
-            ClassId = group,
-            Papers = [.. students.Select(student => ((string?)student.Id, 3))],
-        }))!;
+        var printing = (
+            await Printings.AddAsync(
+                new PrintingToKeep(
+                    sheet.Id,
+                    sheet.Head.Revision,
+                    "Quiz",
+                    """{"gavvetPrinting":2,"title":"Quiz","editions":[],"copies":[]}""",
+                    [],
+                    [],
+                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                )
+                {
+                    ClassId = group,
+                    Papers = [.. students.Select(student => ((string?)student.Id, 3))],
+                }
+            )
+        )!;
         var markings = new MarkingStore(Data, Clock);
         var book = new Dictionary<(int Copy, int Item), Stack<(long Id, int Marks)>>();
         var order = new List<(long Id, (int Copy, int Item) At)>();
@@ -95,7 +110,12 @@ public sealed class ClassLawTests : OnFolder
             {
                 var at = (Copy: 1 + dice.Next(2), Item: 1 + dice.Next(3));
                 var marks = dice.Next(5);
-                var marking = new Marking(marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong, marks, 4, marks == 4 ? [] : [new MarkedFinding(FindingCode.OctaveMissing, 8, "D", "", "Close it.")]);
+                var marking = new Marking(
+                    marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong,
+                    marks,
+                    4,
+                    marks == 4 ? [] : [new MarkedFinding(FindingCode.OctaveMissing, 8, "D", "", "Close it.")]
+                );
                 var id = await markings.AddAsync(printing, at.Copy, Sample.Item("major", "D", 4) with { Number = at.Item }, marking);
                 if (!book.TryGetValue(at, out var stack))
                     book[at] = stack = [];
@@ -103,15 +123,29 @@ public sealed class ClassLawTests : OnFolder
                 order.Add((id, at));
             }
 
-            var counts = book.Where(pair => pair.Value.Count > 0).OrderBy(pair => pair.Value.Peek().Id).Select(pair => (pair.Key.Copy, pair.Key.Item, pair.Value.Peek().Marks)).ToArray();
+            var counts = book.Where(pair => pair.Value.Count > 0)
+                .OrderBy(pair => pair.Value.Peek().Id)
+                .Select(pair => (pair.Key.Copy, pair.Key.Item, pair.Value.Peek().Marks))
+                .ToArray();
             if (turn % 10 > 0)
                 continue;
-            Assert.Equal(counts.Order(), (await markings.CurrentAsync(printing)).Select(pair => (pair.Key.Copy, pair.Key.Item, pair.Value.Marking.Marks)).Order());
+            Assert.Equal(
+                counts.Order(),
+                (await markings.CurrentAsync(printing)).Select(pair => (pair.Key.Copy, pair.Key.Item, pair.Value.Marking.Marks)).Order()
+            );
             var evidence = await markings.EvidenceAsync(group);
             Assert.Equal(counts, evidence.Select(kept => (kept.Copy, kept.Item, kept.Evidence.Marks)));
             Assert.Equal(counts.Select(count => students[count.Copy - 1].Name), evidence.Select(kept => kept.Evidence.Student));
-            Assert.All(evidence, kept => Assert.Equal((Sample.Skill("major", "D"), kept.Evidence.Marks == 4 ? 0 : 1), (kept.Evidence.Skill, kept.Evidence.Findings.Length)));
-            Assert.Equal(counts.Select(count => (students[count.Copy - 1].Name, count.Marks == 4)), (await markings.AnswersAsync(group)).Select(answer => (answer.Student, answer.IsRight)));
+            Assert.All(evidence, kept =>
+                Assert.Equal(
+                    (Sample.Skill("major", "D"), kept.Evidence.Marks == 4 ? 0 : 1),
+                    (kept.Evidence.Skill, kept.Evidence.Findings.Length)
+                )
+            );
+            Assert.Equal(
+                counts.Select(count => (students[count.Copy - 1].Name, count.Marks == 4)),
+                (await markings.AnswersAsync(group)).Select(answer => (answer.Student, answer.IsRight))
+            );
         }
     }
 }

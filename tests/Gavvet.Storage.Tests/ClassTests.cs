@@ -24,30 +24,87 @@ public sealed class ClassTests : OnFolder
     private async Task<string> Print(SchoolClass group)
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
-        PackedPage Page(int number) => new($"{group.Id[..6]}{number}", $"paper-{number}", 1, "", PageSides.Pack("<svg>page</svg>", "<svg>key</svg>"));
-        return (await Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, "Quiz", """{"gavvetPrinting":2,"title":"Quiz","editions":[],"copies":[]}""", [], [.. group.Students.Select((_, i) => Page(i + 1))], new Dictionary<string, ReadOnlyMemory<byte>>())
-        {
-            ClassId = group.Id,
-            Papers = [.. group.Students.Select(student => ((string?)student.Id, 2))],
-        }))!;
+        PackedPage Page(int number) =>
+            new($"{group.Id[..6]}{number}", $"paper-{number}", 1, "", PageSides.Pack("<svg>page</svg>", "<svg>key</svg>"));
+        return (
+            await Printings.AddAsync(
+                new PrintingToKeep(
+                    sheet.Id,
+                    sheet.Head.Revision,
+                    "Quiz",
+                    """{"gavvetPrinting":2,"title":"Quiz","editions":[],"copies":[]}""",
+                    [],
+                    [.. group.Students.Select((_, i) => Page(i + 1))],
+                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                )
+                {
+                    ClassId = group.Id,
+                    Papers = [.. group.Students.Select(student => ((string?)student.Id, 2))],
+                }
+            )
+        )!;
     }
 
-    private static Marking Marked(int marks, string? remark = null) => new(marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong, marks, 4, marks == 4 ? [] : [new MarkedFinding(FindingCode.OctaveMissing, 8, "D", "", "Close the scale with its tonic, D.")]) { Remark = remark };
+    private static Marking Marked(int marks, string? remark = null) =>
+        new(
+            marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong,
+            marks,
+            4,
+            marks == 4 ? [] : [new MarkedFinding(FindingCode.OctaveMissing, 8, "D", "", "Close the scale with its tonic, D.")]
+        )
+        {
+            Remark = remark,
+        };
 
     [Fact]
     public async Task A_class_is_kept_with_its_students_and_refuses_what_cannot_be()
     {
         var group = await Class("Mira", "Bo");
-        var viola = group.Students[0] with { Part = Instrument.Parse("viola"), Clef = Clef.Alto, IsLarge = true, Seat = new Seat(1, 2), IsAway = true };
+        var viola = group.Students[0] with
+        {
+            Part = Instrument.Parse("viola"),
+            Clef = Clef.Alto,
+            IsLarge = true,
+            Seat = new Seat(1, 2),
+            IsAway = true,
+        };
         Assert.True(await Classes.ChangeAsync(group.Id, viola));
         Assert.Equal(viola, (await Classes.FindAsync(group.Id))!.Students[0]);
-        Assert.Contains("There is a Mira", (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [new Student("", "mira")]))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "There is a Mira",
+            (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [new Student("", "mira")]))).Message,
+            StringComparison.Ordinal
+        );
         await Classes.AddAsync(group.Id, [new Student("", "Zoë")]);
-        Assert.Contains("There is a Zoë", (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [new Student("", "ZOE\u0308")]))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "There is a Zoë",
+            (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [new Student("", "ZOE\u0308")]))).Message,
+            StringComparison.Ordinal
+        );
         await Erasure.StudentAsync((await Classes.FindAsync(group.Id))!.Students[2].Id);
-        Assert.Contains("is Mira’s already", (await Assert.ThrowsAsync<FormatException>(() => Classes.ChangeAsync(group.Id, group.Students[1] with { Seat = new Seat(1, 2) }))).Message, StringComparison.Ordinal);
-        Assert.Contains("called strings already", (await Assert.ThrowsAsync<FormatException>(() => Classes.CreateAsync("strings"))).Message, StringComparison.Ordinal);
-        Assert.Contains("up to 200", (await Assert.ThrowsAsync<FormatException>(() => Classes.AddAsync(group.Id, [.. Enumerable.Range(0, 199).Select(i => new Student("", $"S{i}"))]))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "is Mira’s already",
+            (
+                await Assert.ThrowsAsync<FormatException>(() =>
+                    Classes.ChangeAsync(group.Id, group.Students[1] with { Seat = new Seat(1, 2) })
+                )
+            ).Message,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "called strings already",
+            (await Assert.ThrowsAsync<FormatException>(() => Classes.CreateAsync("strings"))).Message,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "up to 200",
+            (
+                await Assert.ThrowsAsync<FormatException>(() =>
+                    Classes.AddAsync(group.Id, [.. Enumerable.Range(0, 199).Select(i => new Student("", $"S{i}"))])
+                )
+            ).Message,
+            StringComparison.Ordinal
+        );
         // Sitting down where someone sits exchanges the two.
         Assert.True(await Classes.SitAsync(group.Id, group.Students[1].Id, new Seat(1, 2)));
         Assert.Equal([null, new Seat(1, 2)], (await Classes.FindAsync(group.Id))!.Students.Select(student => student.Seat));
@@ -106,11 +163,20 @@ public sealed class ClassTests : OnFolder
         var second = await Markings.AddAsync(printing, 1, Item, Marked(4), seen: first);
         await Markings.AddAsync(printing, 2, Item, Marked(4), seen: 0);
         await Markings.UndoAsync(printing, second);
-        Assert.Equal(first, (await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAsync(printing, 1, Item, Marked(0), seen: second))).Current!.Id);
+        Assert.Equal(
+            first,
+            (await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAsync(printing, 1, Item, Marked(0), seen: second)))
+                .Current!
+                .Id
+        );
         await Markings.UndoAsync(printing, first);
-        Assert.Null((await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAsync(printing, 1, Item, Marked(0), seen: first))).Current);
+        Assert.Null(
+            (await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAsync(printing, 1, Item, Marked(0), seen: first))).Current
+        );
         // Many at once: all or none.
-        await Assert.ThrowsAsync<MarkedMeanwhileException>(() => Markings.AddAllAsync(printing, [(1, Item, Marked(4)), (2, Item, Marked(0))], seen: first));
+        await Assert.ThrowsAsync<MarkedMeanwhileException>(() =>
+            Markings.AddAllAsync(printing, [(1, Item, Marked(4)), (2, Item, Marked(0))], seen: first)
+        );
         Assert.Equal(4, Assert.Single(await Markings.CurrentAsync(printing)).Value.Marking.Marks);
     }
 
@@ -132,7 +198,10 @@ public sealed class ClassTests : OnFolder
     {
         var group = await Class("Mira", "Bo");
         var printing = await Print(group);
-        async Task<(int Papers, int Marked, bool IsReturned)> ListedAsync() => Assert.Single(await Printings.ListAsync(null, "", 10)) is var listed ? (listed.Papers, listed.Marked, listed.ReturnedAt is not null) : default;
+        async Task<(int Papers, int Marked, bool IsReturned)> ListedAsync() =>
+            Assert.Single(await Printings.ListAsync(null, "", 10)) is var listed
+                ? (listed.Papers, listed.Marked, listed.ReturnedAt is not null)
+                : default;
         Assert.Equal((2, 0, false), await ListedAsync());
         await Markings.AddAsync(printing, 1, Item, Marked(3));
         await Markings.AddAsync(printing, 1, Item, Marked(4));
@@ -174,7 +243,9 @@ public sealed class ClassTests : OnFolder
         var kept = Assert.Single(await Markings.EvidenceAsync(group.Id));
         Assert.Equal(("Mira", 3, false), (kept.Evidence.Student, kept.Evidence.Marks, kept.Evidence.IsRight));
         var answer = Assert.Single(await Markings.AnswersAsync(group.Id));
-        Assert.Equal(kept.Evidence with { Findings = [] }, answer with { Findings = [] }, (one, other) => one.ToString() == other.ToString());
+        Assert.Equal(kept.Evidence with { Findings = [] }, answer with { Findings = [] }, (one, other) =>
+            one.ToString() == other.ToString()
+        );
         await MovedAsync();
         await Markings.ReturnAsync(printing, []);
         await MovedAsync();
@@ -201,7 +272,8 @@ public sealed class ClassTests : OnFolder
         var group = await Class("Mira", "Bo", "Cleo");
         var printing = await Print(group);
         ReturnedPage Slip(int copy, string words) => new(copy, "slip", 1, $"<svg>{words}</svg>", "null");
-        async Task<string> Slips() => string.Join(' ', (await Markings.ReturnedAsync(printing, "slip", null)).Select(page => $"{page.Copy}{page.Page}"));
+        async Task<string> Slips() =>
+            string.Join(' ', (await Markings.ReturnedAsync(printing, "slip", null)).Select(page => $"{page.Copy}{page.Page}"));
         await Markings.AddAsync(printing, 1, Item, Marked(3));
         await Markings.AddAsync(printing, 2, Item, Marked(4));
         Assert.Empty(await Markings.ChangedSinceReturnAsync(printing));
@@ -234,7 +306,10 @@ public sealed class ClassTests : OnFolder
     {
         var backup = Path.Combine(Folder.Path, "fresh.gavvet");
         await Backups.WriteAsync(backup);
-        var found = Directory.GetFiles(Folder.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) != "in-use").Any(path => File.ReadAllBytes(path).AsSpan().IndexOf(Encoding.UTF8.GetBytes(name)) >= 0);
+        var found = Directory
+            .GetFiles(Folder.Path, "*", SearchOption.AllDirectories)
+            .Where(path => Path.GetFileName(path) != "in-use")
+            .Any(path => File.ReadAllBytes(path).AsSpan().IndexOf(Encoding.UTF8.GetBytes(name)) >= 0);
         File.Delete(backup);
         return found;
     }
@@ -246,7 +321,10 @@ public sealed class ClassTests : OnFolder
         var printing = await Print(group);
         await Markings.AddAsync(printing, 1, Item, Marked(3, $"Well done, {Name}"));
         await Markings.AddAsync(printing, 2, Item, Marked(4));
-        await Markings.ReturnAsync(printing, [new ReturnedPage(1, "slip", 1, "<svg/>", "null"), new ReturnedPage(2, "slip", 1, "<svg/>", "null")]);
+        await Markings.ReturnAsync(
+            printing,
+            [new ReturnedPage(1, "slip", 1, "<svg/>", "null"), new ReturnedPage(2, "slip", 1, "<svg/>", "null")]
+        );
         await Backups.KeepDailyAsync();
         Assert.True(await IsAnywhere(Name));
         Assert.NotNull(await Erasure.StudentAsync(group.Students[0].Id));

@@ -18,7 +18,10 @@ public sealed class LibraryAndPrintingTests : OnFolder
         Assert.Equal("Major scales", back.Sheet.Title);
         Assert.Equal("After", (await Sheets.UndoAsync(back.Id, back.Head)).Now!.Sheet.Title);
         var states = await history.ListAsync(first.Id, 1);
-        Assert.Equal([(back.Head.Revision, (string?)null), (first.Head.Revision, "Before the concert")], states.Select(state => (state.Id, state.Name)));
+        Assert.Equal(
+            [(back.Head.Revision, (string?)null), (first.Head.Revision, "Before the concert")],
+            states.Select(state => (state.Id, state.Name))
+        );
         Assert.True((await Sheets.ReturnAsync(first.Id, first.Head, first.Head.Revision)).IsStale);
         Assert.False(await history.NameAsync("nowhere", "x"));
     }
@@ -48,7 +51,8 @@ public sealed class LibraryAndPrintingTests : OnFolder
         {
             await connection.OpenAsync(TestContext.Current.CancellationToken);
             await using var command = connection.CreateCommand();
-            command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId NOT LIKE '%_Sheets'; DROP TABLE PrintedFaces; DROP TABLE RestorePoints; DROP TABLE Library; DROP TABLE Styles; DROP TABLE Settings; DROP TABLE PrintedFiles; DROP TABLE PrintedPages; DROP TABLE ReturnedPages; DROP TABLE Sentences; DROP TABLE Markings; DROP TABLE Copies; DROP TABLE Printings; DROP TABLE Students; DROP TABLE Classes; ALTER TABLE Sheets DROP COLUMN Words";
+            command.CommandText =
+                "DELETE FROM __EFMigrationsHistory WHERE MigrationId NOT LIKE '%_Sheets'; DROP TABLE PrintedFaces; DROP TABLE RestorePoints; DROP TABLE Library; DROP TABLE Styles; DROP TABLE Settings; DROP TABLE PrintedFiles; DROP TABLE PrintedPages; DROP TABLE ReturnedPages; DROP TABLE Sentences; DROP TABLE Markings; DROP TABLE Copies; DROP TABLE Printings; DROP TABLE Students; DROP TABLE Classes; ALTER TABLE Sheets DROP COLUMN Words";
             await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         }
 
@@ -63,14 +67,25 @@ public sealed class LibraryAndPrintingTests : OnFolder
     public async Task A_printing_is_kept_whole_outlives_its_sheet_and_no_code_is_given_twice()
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
-        PrintingToKeep Printing(params string[] codes) => new(sheet.Id, sheet.Head.Revision, "Scales", "{}", [(new KeptPile("student-A", "Everyone", 1, false), [1, 2, 3])],
-            [.. codes.Select((code, i) => new PackedPage(code, "student-A", i + 1, "", PageSides.Pack("<svg/>", "<svg>key</svg>")))], new Dictionary<string, ReadOnlyMemory<byte>>());
+        PrintingToKeep Printing(params string[] codes) =>
+            new(
+                sheet.Id,
+                sheet.Head.Revision,
+                "Scales",
+                "{}",
+                [(new KeptPile("student-A", "Everyone", 1, false), [1, 2, 3])],
+                [.. codes.Select((code, i) => new PackedPage(code, "student-A", i + 1, "", PageSides.Pack("<svg/>", "<svg>key</svg>")))],
+                new Dictionary<string, ReadOnlyMemory<byte>>()
+            );
         var id = (await Printings.AddAsync(Printing("AAAA0001"), TestContext.Current.CancellationToken))!;
         Assert.Null(await Printings.AddAsync(Printing("BBBB0002", "AAAA0001"), TestContext.Current.CancellationToken));
         Assert.Null(await Printings.FindPageAsync("BBBB0002"));
         await Sheets.DeleteAsync(sheet.Id);
         Assert.Equal([1, 2, 3], (await Printings.PdfAsync(id, "student-A"))!);
-        Assert.Equal((id, "<svg>key</svg>"), ((await Printings.FindPageAsync("AAAA0001"))!.Value.PrintingId, (await Printings.FindPageAsync("AAAA0001"))!.Value.Page.KeySvg));
+        Assert.Equal(
+            (id, "<svg>key</svg>"),
+            ((await Printings.FindPageAsync("AAAA0001"))!.Value.PrintingId, (await Printings.FindPageAsync("AAAA0001"))!.Value.Page.KeySvg)
+        );
         Assert.Equal(id, Assert.Single(await Printings.ListAsync(null, "aaaa0001", 10)).Id);
         Assert.Empty(await Printings.ListAsync("another", "", 10));
         Assert.Equal("AAAA0001", Assert.Single((await Printings.FindAsync(id))!.Codes).Code);
@@ -109,12 +124,18 @@ public sealed class LibraryAndPrintingTests : OnFolder
         var settings = new DeskSettings(Data);
         var history = new SheetHistory(Data, Clock);
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
-        await Task.WhenAll(Enumerable.Range(0, 20).Select(i => Task.Run(async () =>
-        {
-            await settings.KeepStyleAsync("Hazelmoor", HouseStyle.Jazz);
-            await settings.SetAsync(DeskSettings.LargePrintOf(sheet.Id), $"{i}");
-            await history.NameAsync(sheet.Id, $"Name {i}");
-        })));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 20)
+                .Select(i =>
+                    Task.Run(async () =>
+                    {
+                        await settings.KeepStyleAsync("Hazelmoor", HouseStyle.Jazz);
+                        await settings.SetAsync(DeskSettings.LargePrintOf(sheet.Id), $"{i}");
+                        await history.NameAsync(sheet.Id, $"Name {i}");
+                    })
+                )
+        );
         Assert.Single(await settings.StylesAsync());
         Assert.NotNull(await settings.FindAsync(DeskSettings.LargePrintOf(sheet.Id)));
         Assert.NotNull(Assert.Single(await history.ListAsync(sheet.Id, 10)).Name);

@@ -3,7 +3,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Gavvet.Storage.Tests;
 
-/// <summary>A name that goes is gone: in no byte of the folder after any of the four ways, whenever the program was killed in between.</summary>
+/// <summary>A name that goes is gone: in no byte of the folder after any of the four ways, whenever the program was killed in
+/// between.</summary>
 public sealed class NamesGoneTests : OnFolder
 {
     private const string Name = "Zoë Müllerin";
@@ -23,13 +24,14 @@ public sealed class NamesGoneTests : OnFolder
         return folder;
     }
 
-    private static async Task<ErasureFound?> Do(string way, Erasure erasure, NamedFolder folder) => way switch
-    {
-        "student" => await erasure.StudentAsync(folder.Student),
-        "class" => await erasure.ClassAsync(folder.Class),
-        "anonymous" => await erasure.AnonymousAsync(folder.Class, "Student {0}"),
-        _ => await erasure.NameAsync(Name.ToUpperInvariant()),
-    };
+    private static async Task<ErasureFound?> Do(string way, Erasure erasure, NamedFolder folder) =>
+        way switch
+        {
+            "student" => await erasure.StudentAsync(folder.Student),
+            "class" => await erasure.ClassAsync(folder.Class),
+            "anonymous" => await erasure.AnonymousAsync(folder.Class, "Student {0}"),
+            _ => await erasure.NameAsync(Name.ToUpperInvariant()),
+        };
 
     private async Task Gone() => Assert.Empty(await FolderBytes.FilesThatHoldAsync(Folder.Path, Name));
 
@@ -42,7 +44,19 @@ public sealed class NamesGoneTests : OnFolder
     {
         var folder = await Filled();
         Assert.True((await FolderBytes.FilesThatHoldAsync(Folder.Path, Name)).Length >= 6);
-        var look = way == "name" ? await Erasure.FindAsync(Name) : await Erasure.LookAsync(way switch { "student" => ErasureKind.Student, "class" => ErasureKind.Class, _ => ErasureKind.Anonymous }, way == "student" ? folder.Student : folder.Class, "Student {0}");
+        var look =
+            way == "name"
+                ? await Erasure.FindAsync(Name)
+                : await Erasure.LookAsync(
+                    way switch
+                    {
+                        "student" => ErasureKind.Student,
+                        "class" => ErasureKind.Class,
+                        _ => ErasureKind.Anonymous,
+                    },
+                    way == "student" ? folder.Student : folder.Class,
+                    "Student {0}"
+                );
         var done = await Do(way, Erasure, folder);
         await Gone();
         // What was said beforehand is what was done.
@@ -53,7 +67,12 @@ public sealed class NamesGoneTests : OnFolder
         Assert.NotNull(await Printings.FindPageAsync("CCCC0000"));
         Assert.NotNull(await Printings.FindPageAsync("LLLL0001"));
         Assert.Contains("\"student\":\"Tomas\"", await Printings.RecordAsync(folder.Large), StringComparison.Ordinal);
-        Assert.Equal(way == "class" ? 0 : way == "anonymous" ? 2 : 1, (await new MarkingStore(Data, Clock).CurrentAsync(folder.Printing)).Count);
+        Assert.Equal(
+            way == "class" ? 0
+                : way == "anonymous" ? 2
+                : 1,
+            (await new MarkingStore(Data, Clock).CurrentAsync(folder.Printing)).Count
+        );
     }
 
     [Theory]
@@ -69,7 +88,21 @@ public sealed class NamesGoneTests : OnFolder
         await classes.AddAsync(group, [new Student("", Name)]);
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1) with { Title = $"{className}: minor forms" });
         var student = (await classes.FindAsync(group))!.Students[0].Id;
-        var printing = await Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, sheet.Sheet.Title, $$"""{"gavvetPrinting":2,"title":"{{sheet.Sheet.Title}}","class":"{{className}}","editions":[],"copies":[]}""", [], [new PackedPage("PPPP0001", "paper-1", 1, "", PageSides.Pack($"{className}|page", "key"))], new Dictionary<string, ReadOnlyMemory<byte>>()) { ClassId = group, Papers = [(student, 1)] });
+        var printing = await Printings.AddAsync(
+            new PrintingToKeep(
+                sheet.Id,
+                sheet.Head.Revision,
+                sheet.Sheet.Title,
+                $$"""{"gavvetPrinting":2,"title":"{{sheet.Sheet.Title}}","class":"{{className}}","editions":[],"copies":[]}""",
+                [],
+                [new PackedPage("PPPP0001", "paper-1", 1, "", PageSides.Pack($"{className}|page", "key"))],
+                new Dictionary<string, ReadOnlyMemory<byte>>()
+            )
+            {
+                ClassId = group,
+                Papers = [(student, 1)],
+            }
+        );
         await Backups.KeepDailyAsync();
         await Do(way, Erasure, new NamedFolder(group, student, "", "", "", ""));
         await Gone();
@@ -90,11 +123,17 @@ public sealed class NamesGoneTests : OnFolder
     {
         var folder = await Filled();
         var steps = 0;
-        Erasure Killed(int at) => new(Data, Backups, Pages with
-        {
-            Without = (page, names, isName, remarks) => ++steps == at ? throw new KilledException() : Pages.Without(page, names, isName, remarks),
-            Pdf = (title, pages) => ++steps == at ? throw new KilledException() : Pages.Pdf(title, pages),
-        });
+        Erasure Killed(int at) =>
+            new(
+                Data,
+                Backups,
+                Pages with
+                {
+                    Without = (page, names, isName, remarks) =>
+                        ++steps == at ? throw new KilledException() : Pages.Without(page, names, isName, remarks),
+                    Pdf = (title, pages) => ++steps == at ? throw new KilledException() : Pages.Pdf(title, pages),
+                }
+            );
         var whole = Temporary.Path + "-whole";
         CloseDatabase();
         Copy(Folder.Path, whole);
@@ -110,7 +149,11 @@ public sealed class NamesGoneTests : OnFolder
             for (var at = 1 + (Environment.TickCount & 3); at <= all; at += Math.Max(1, all / 5))
             {
                 CloseDatabase();
-                foreach (var file in Directory.GetFiles(Folder.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) != "in-use"))
+                foreach (
+                    var file in Directory
+                        .GetFiles(Folder.Path, "*", SearchOption.AllDirectories)
+                        .Where(path => Path.GetFileName(path) != "in-use")
+                )
                     File.Delete(file);
                 Copy(whole, Folder.Path);
                 Data = new Database(Folder);
@@ -149,7 +192,9 @@ public sealed class NamesGoneTests : OnFolder
         await using (var reader = Data.Open())
         {
             await reader.Database.OpenConnectionAsync(TestContext.Current.CancellationToken);
-            await using var reading = ((Microsoft.Data.Sqlite.SqliteConnection)reader.Database.GetDbConnection()).BeginTransaction(deferred: true);
+            await using var reading = ((Microsoft.Data.Sqlite.SqliteConnection)reader.Database.GetDbConnection()).BeginTransaction(
+                deferred: true
+            );
             await using var read = reader.Database.GetDbConnection().Command("SELECT COUNT(*) FROM Settings");
             read.Transaction = reading;
             await read.ExecuteScalarAsync(TestContext.Current.CancellationToken);
@@ -167,19 +212,27 @@ public sealed class NamesGoneTests : OnFolder
     {
         var folder = await Filled();
         using var begun = new SemaphoreSlim(0);
-        var slow = new Erasure(Data, Backups, Pages with
-        {
-            Without = (page, names, isName, remarks) =>
+        var slow = new Erasure(
+            Data,
+            Backups,
+            Pages with
             {
-                begun.Release();
-                Thread.Sleep(2);
-                return Pages.Without(page, names, isName, remarks);
-            },
-        });
+                Without = (page, names, isName, remarks) =>
+                {
+                    begun.Release();
+                    Thread.Sleep(2);
+                    return Pages.Without(page, names, isName, remarks);
+                },
+            }
+        );
         var erasing = Task.Run(() => Do("student", slow, folder));
         await begun.WaitAsync(TestContext.Current.CancellationToken);
         Clock.Pass(TimeSpan.FromDays(1));
-        await Task.WhenAll(erasing, Backups.KeepDailyAsync(), Backups.WriteAsync(Path.Combine(Folder.Path, "before-restore-2026-03-04-080000.gavvet")));
+        await Task.WhenAll(
+            erasing,
+            Backups.KeepDailyAsync(),
+            Backups.WriteAsync(Path.Combine(Folder.Path, "before-restore-2026-03-04-080000.gavvet"))
+        );
         Assert.Equal(3, Backups.Copies().Count);
         await Gone();
     }
@@ -206,8 +259,29 @@ public sealed class NamesGoneTests : OnFolder
         var group = await classes.CreateAsync("Strings");
         await classes.AddAsync(group, [new Student("", "Dorian"), new Student("", "Bo")]);
         var students = (await classes.FindAsync(group))!.Students;
-        var printing = (await Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, "Modes", """{"gavvetPrinting":2,"title":"Modes","editions":[{"version":"A","items":[{"prompt":"D Dorian"}]}],"copies":[]}""", [], [new PackedPage("DDDD0001", "paper-1", 1, "", PageSides.Pack("D Dorian", "key"))], new Dictionary<string, ReadOnlyMemory<byte>>()) { ClassId = group, Papers = [.. students.Select(student => ((string?)student.Id, 1))] }))!;
-        await new MarkingStore(Data, Clock).AddAsync(printing, 2, Sample.Item("dorian", "D", 1, "identify-scale", "modes"), new Marking(MarkedAs.Wrong, 0, 1, []) { Written = "D Dorian", Remark = "Dorian knows the dorian scale" });
+        var printing = (
+            await Printings.AddAsync(
+                new PrintingToKeep(
+                    sheet.Id,
+                    sheet.Head.Revision,
+                    "Modes",
+                    """{"gavvetPrinting":2,"title":"Modes","editions":[{"version":"A","items":[{"prompt":"D Dorian"}]}],"copies":[]}""",
+                    [],
+                    [new PackedPage("DDDD0001", "paper-1", 1, "", PageSides.Pack("D Dorian", "key"))],
+                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                )
+                {
+                    ClassId = group,
+                    Papers = [.. students.Select(student => ((string?)student.Id, 1))],
+                }
+            )
+        )!;
+        await new MarkingStore(Data, Clock).AddAsync(
+            printing,
+            2,
+            Sample.Item("dorian", "D", 1, "identify-scale", "modes"),
+            new Marking(MarkedAs.Wrong, 0, 1, []) { Written = "D Dorian", Remark = "Dorian knows the dorian scale" }
+        );
         await new DeskSettings(Data).SetAsync(DeskSettings.LargePrintOf(sheet.Id), "Dorian, A\nTomas");
         var found = (await Erasure.StudentAsync(students[0].Id))!;
         Assert.Equal(["Dorian"], found.AlsoWords);
@@ -260,7 +334,14 @@ public sealed class NamesGoneTests : OnFolder
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         var before = Printings.Erasures;
         await Erasure.NameAsync(Name);
-        await Assert.ThrowsAsync<ErasedMeanwhileException>(() => Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, Name, "{}", [], [], new Dictionary<string, ReadOnlyMemory<byte>>()) { Erasures = before }));
+        await Assert.ThrowsAsync<ErasedMeanwhileException>(() =>
+            Printings.AddAsync(
+                new PrintingToKeep(sheet.Id, sheet.Head.Revision, Name, "{}", [], [], new Dictionary<string, ReadOnlyMemory<byte>>())
+                {
+                    Erasures = before,
+                }
+            )
+        );
         Assert.Empty(await Printings.ListAsync(null, "", 10));
     }
 }

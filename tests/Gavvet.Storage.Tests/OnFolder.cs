@@ -21,9 +21,16 @@ public abstract class OnFolder : IAsyncLifetime
     private protected Backups Backups => new(Folder, Clock);
 
     /// <summary>Mends pages that are no drawings: their text as it is.</summary>
-    private protected static PageMending Pages { get; } = new(
-        (page, names, isName, remarks) => string.Join('|', page.Split('|').Select(part => isName(part) ? NameSearch.Instead : names.Without(remarks.Without(part)))) is var mended && mended != page ? mended : null,
-        (title, pages) => System.Text.Encoding.UTF8.GetBytes($"pdf of {title}: {string.Join(' ', pages)}"));
+    private protected static PageMending Pages { get; } =
+        new(
+            (page, names, isName, remarks) =>
+                string.Join('|', page.Split('|').Select(part => isName(part) ? NameSearch.Instead : names.Without(remarks.Without(part))))
+                    is var mended
+                && mended != page
+                    ? mended
+                    : null,
+            (title, pages) => System.Text.Encoding.UTF8.GetBytes($"pdf of {title}: {string.Join(' ', pages)}")
+        );
 
     private protected Erasure Erasure => new(Data, Backups, Pages);
 

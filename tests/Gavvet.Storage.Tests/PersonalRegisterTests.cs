@@ -10,7 +10,18 @@ public sealed class PersonalRegisterTests : OnFolder
     public void Every_column_of_the_database_has_its_row_and_every_row_its_column()
     {
         using var database = Data.Open();
-        string[] columns = [.. database.Model.GetEntityTypes().SelectMany(type => type.GetProperties().Select(property => $"{type.GetTableName()}.{property.GetColumnName(StoreObjectIdentifier.Table(type.GetTableName()!))}")).Order(StringComparer.Ordinal)];
+        string[] columns =
+        [
+            .. database
+                .Model.GetEntityTypes()
+                .SelectMany(type =>
+                    type.GetProperties()
+                        .Select(property =>
+                            $"{type.GetTableName()}.{property.GetColumnName(StoreObjectIdentifier.Table(type.GetTableName()!))}"
+                        )
+                )
+                .Order(StringComparer.Ordinal),
+        ];
         string[] rows = [.. PersonalRegister.Columns.Select(column => $"{column.Table}.{column.Column}").Order(StringComparer.Ordinal)];
         Assert.Equal(columns, rows);
         Assert.True(columns.Length > 80, $"{columns.Length} columns");
@@ -30,8 +41,13 @@ public sealed class PersonalRegisterTests : OnFolder
     {
         string[] choices = ["ask", "finding", "skill", "type", "tonic", "date"];
         string[] mended = ["title", "instructions", "instruction", "prompt", "answer"];
-        var texts = typeof(SheetFile).Assembly.GetTypes().Where(type => type.Namespace == "Gavvet.Worksheets.Files" && type.Name.EndsWith("Document", StringComparison.Ordinal))
-            .SelectMany(type => type.GetProperties()).Where(property => property.PropertyType == typeof(string)).Select(property => property.Name.ToLowerInvariant()).Distinct();
+        var texts = typeof(SheetFile)
+            .Assembly.GetTypes()
+            .Where(type => type.Namespace == "Gavvet.Worksheets.Files" && type.Name.EndsWith("Document", StringComparison.Ordinal))
+            .SelectMany(type => type.GetProperties())
+            .Where(property => property.PropertyType == typeof(string))
+            .Select(property => property.Name.ToLowerInvariant())
+            .Distinct();
         Assert.Equal(choices.Concat(mended).Order(), texts.Order());
     }
 
@@ -44,7 +60,8 @@ public sealed class PersonalRegisterTests : OnFolder
     [InlineData("temporary/staged-0123", FileTreatment.Mended)]
     [InlineData("notes.txt", null)]
     [InlineData("copies/names/2026-03-02.gavvet", null)]
-    public void A_file_is_known_by_its_path(string path, object? treatment) => Assert.Equal((FileTreatment?)treatment, PersonalRegister.FileOf(path)?.Treatment);
+    public void A_file_is_known_by_its_path(string path, object? treatment) =>
+        Assert.Equal((FileTreatment?)treatment, PersonalRegister.FileOf(path)?.Treatment);
 
     // Whatever the register says is mended is mended: each column of text gets the name, and none has it afterwards.
     [Fact]
@@ -60,7 +77,9 @@ public sealed class PersonalRegisterTests : OnFolder
             foreach (var column in PersonalRegister.Columns.Where(column => column.Mend is not null))
             {
                 await database.Database.OpenConnectionAsync(TestContext.Current.CancellationToken);
-                await using var command = database.Database.GetDbConnection().Command($"SELECT \"{column.Owner}\", \"{column.Column}\" FROM \"{column.Table}\"");
+                await using var command = database
+                    .Database.GetDbConnection()
+                    .Command($"SELECT \"{column.Owner}\", \"{column.Column}\" FROM \"{column.Table}\"");
                 await using var rows = await command.ExecuteReaderAsync(TestContext.Current.CancellationToken);
                 var names = new ErasedNames(["Zoë Müllerin"], true, Pages);
                 while (await rows.ReadAsync(TestContext.Current.CancellationToken))
@@ -72,7 +91,10 @@ public sealed class PersonalRegisterTests : OnFolder
         }
 
         // The name is in every column that can hold one, so that the test above cannot pass by an empty folder.
-        Assert.Equal(PersonalRegister.Columns.Where(column => column.Mend is not null).Select(column => $"{column.Table}.{column.Column}").Order(), searched.Order());
+        Assert.Equal(
+            PersonalRegister.Columns.Where(column => column.Mend is not null).Select(column => $"{column.Table}.{column.Column}").Order(),
+            searched.Order()
+        );
         Assert.Equal($"{found}", $"{await Erasure.NameAsync("Zoë Müllerin")}");
         Assert.Empty(await FolderBytes.FilesThatHoldAsync(Folder.Path, "Zoë Müllerin"));
         Assert.NotNull(await Printings.FindAsync(folder.Printing));

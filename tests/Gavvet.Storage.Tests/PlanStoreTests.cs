@@ -19,7 +19,10 @@ public sealed class PlanStoreTests : OnFolder
         Assert.False(await plans.SaveAsync("a", Term with { Lessons = 4 }, seen));
         Assert.Equal(9, (await plans.FindAsync("a"))!.Plan!.Lessons);
         Assert.True(await plans.SaveAsync("b", Term, null));
-        Assert.Equal([("a", 9), ("b", 12)], (await plans.ListAsync()).OrderBy(plan => plan.Key).Select(plan => (plan.Key, plan.Value.Lessons)));
+        Assert.Equal(
+            [("a", 9), ("b", 12)],
+            (await plans.ListAsync()).OrderBy(plan => plan.Key).Select(plan => (plan.Key, plan.Value.Lessons))
+        );
     }
 
     [Fact]

@@ -35,7 +35,15 @@ public sealed class SchoolClockTests : OnFolder
         await classes.AddAsync(group, [new Student("", "Mira")]);
         var student = (await classes.FindAsync(group))!.Students[0].Id;
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
-        var printing = (await Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, "", "{}", [], [], new Dictionary<string, ReadOnlyMemory<byte>>()) { ClassId = group, Papers = [(student, 2)] }))!;
+        var printing = (
+            await Printings.AddAsync(
+                new PrintingToKeep(sheet.Id, sheet.Head.Revision, "", "{}", [], [], new Dictionary<string, ReadOnlyMemory<byte>>())
+                {
+                    ClassId = group,
+                    Papers = [(student, 2)],
+                }
+            )
+        )!;
         var markings = new MarkingStore(Data, clock);
         await markings.AddAsync(printing, 1, Item, new Marking(MarkedAs.Wrong, 0, 1, []));
         await new Backups(Folder, clock).KeepDailyAsync();
@@ -44,13 +52,20 @@ public sealed class SchoolClockTests : OnFolder
         await markings.AddAsync(printing, 1, Item with { Number = 2 }, new Marking(MarkedAs.Wrong, 0, 1, []));
         await new Backups(Folder, clock).KeepDailyAsync();
 
-        Assert.Equal([new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 4)], (await markings.AnswersAsync(group)).Select(answer => answer.Day));
-        Assert.Equal([new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 4)], (await markings.EvidenceAsync(group)).Select(kept => kept.Evidence.Day));
+        Assert.Equal(
+            [new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 4)],
+            (await markings.AnswersAsync(group)).Select(answer => answer.Day)
+        );
+        Assert.Equal(
+            [new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 4)],
+            (await markings.EvidenceAsync(group)).Select(kept => kept.Evidence.Day)
+        );
         Assert.Equal(["2026-03-04", "2026-03-03"], new Backups(Folder, clock).Copies().Select(copy => copy.Name));
         Assert.All((await markings.CurrentAsync(printing)).Values, kept => Assert.Equal(offset, kept.Day.Offset));
     }
 
-    // On 29 March 2026 the clocks of Berlin go from 2 to 3, on 25 October from 3 to 2; in Lord Howe by half an hour, on 5 April and 4 October.
+    // On 29 March 2026 the clocks of Berlin go from 2 to 3, on 25 October from 3 to 2; in Lord Howe by half an hour, on 5 April and 4
+    // October.
     [Theory]
     [InlineData("Europe/Berlin", "2026-03-28T22:30:00Z", 23.25, "2026-03-28", "2026-03-29")]
     [InlineData("Europe/Berlin", "2026-10-24T21:30:00Z", 24.5, "2026-10-24", "2026-10-25")]
@@ -79,7 +94,11 @@ public sealed class SchoolClockTests : OnFolder
         Assert.Null(again.Chosen);
         await again.ReadAsync(new DeskSettings(Data));
         Assert.Equal("Europe/Berlin", again.Chosen);
-        Assert.Contains("no such time zone", (await Assert.ThrowsAsync<FormatException>(() => clock.ChooseAsync(new DeskSettings(Data), "Europe/Hazelmoor"))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "no such time zone",
+            (await Assert.ThrowsAsync<FormatException>(() => clock.ChooseAsync(new DeskSettings(Data), "Europe/Hazelmoor"))).Message,
+            StringComparison.Ordinal
+        );
         Assert.Equal("Europe/Berlin", clock.Chosen);
         await clock.ChooseAsync(new DeskSettings(Data), "");
         Assert.Equal((null, TimeZoneInfo.Local), (clock.Chosen, clock.LocalTimeZone));
@@ -90,7 +109,11 @@ public sealed class SchoolClockTests : OnFolder
     {
         Directory.CreateDirectory(Path.Combine(Folder.Path, "copies"));
         for (var year = 2030; year < 2040; year++)
-            await File.WriteAllTextAsync(Path.Combine(Folder.Path, "copies", $"{year}-01-01.gavvet"), "of a clock that was wrong", TestContext.Current.CancellationToken);
+            await File.WriteAllTextAsync(
+                Path.Combine(Folder.Path, "copies", $"{year}-01-01.gavvet"),
+                "of a clock that was wrong",
+                TestContext.Current.CancellationToken
+            );
         for (var day = 0; day < 9; day++)
         {
             await Backups.KeepDailyAsync();

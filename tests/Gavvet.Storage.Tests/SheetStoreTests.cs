@@ -75,7 +75,11 @@ public sealed class SheetStoreTests : OnFolder
     public async Task Of_many_saves_on_one_head_exactly_one_wins()
     {
         var seen = await New();
-        var outcomes = await Task.WhenAll(Enumerable.Range(0, 12).Select(i => Task.Run(() => Sheets.SaveAsync(seen.Id, seen.Head, seen.Sheet with { Title = $"Title {i}" }, null))));
+        var outcomes = await Task.WhenAll(
+            Enumerable
+                .Range(0, 12)
+                .Select(i => Task.Run(() => Sheets.SaveAsync(seen.Id, seen.Head, seen.Sheet with { Title = $"Title {i}" }, null)))
+        );
         Assert.Single(outcomes, outcome => !outcome.IsStale);
         Assert.Equal(11, outcomes.Count(outcome => outcome.IsStale));
     }

@@ -40,7 +40,11 @@ public sealed class StartTests : IDisposable
     public void A_second_server_on_the_folder_is_refused_in_words()
     {
         using var first = DataFolder.Open(_temporary.Path);
-        Assert.Contains("Another Gavvet is running", Assert.Throws<StartException>(() => DataFolder.Open(_temporary.Path)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "Another Gavvet is running",
+            Assert.Throws<StartException>(() => DataFolder.Open(_temporary.Path)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -54,9 +58,29 @@ public sealed class StartTests : IDisposable
     public async Task A_lock_left_by_a_killed_migration_does_not_hang_the_next_start()
     {
         await Start();
-        foreach (var table in new[] { "PrintedFaces", "PrintedPages", "PrintedFiles", "ReturnedPages", "Sentences", "Markings", "Copies", "Printings", "Students", "Classes", "RestorePoints", "Library", "Styles", "Settings" })
+        foreach (
+            var table in new[]
+            {
+                "PrintedFaces",
+                "PrintedPages",
+                "PrintedFiles",
+                "ReturnedPages",
+                "Sentences",
+                "Markings",
+                "Copies",
+                "Printings",
+                "Students",
+                "Classes",
+                "RestorePoints",
+                "Library",
+                "Styles",
+                "Settings",
+            }
+        )
             await Sql($"DROP TABLE {table}");
-        await Sql("PRAGMA foreign_keys=OFF; DELETE FROM __EFMigrationsHistory; DROP TABLE Sheets; DROP TABLE Revisions; INSERT INTO __EFMigrationsLock VALUES (1, '2026-01-01')");
+        await Sql(
+            "PRAGMA foreign_keys=OFF; DELETE FROM __EFMigrationsHistory; DROP TABLE Sheets; DROP TABLE Revisions; INSERT INTO __EFMigrationsLock VALUES (1, '2026-01-01')"
+        );
         await Start().WaitAsync(TimeSpan.FromSeconds(20), TestContext.Current.CancellationToken);
         Assert.Equal(0L, await Sql("SELECT count(*) FROM Sheets"));
         Assert.True(File.Exists(DatabasePath + ".before-empty"));
@@ -95,19 +119,27 @@ public sealed class StartTests : IDisposable
         using var folder = DataFolder.Open(_temporary.Path);
         using var data = new Database(folder);
         var sheet = await new SheetStore(data, TimeProvider.System).CreateAsync(SheetEditor.NewSheet(1));
-        await Assert.ThrowsAsync<SqliteException>(() => Sql($"PRAGMA foreign_keys=ON; DELETE FROM Revisions WHERE Id = {sheet.Head.Revision}"));
+        await Assert.ThrowsAsync<SqliteException>(() =>
+            Sql($"PRAGMA foreign_keys=ON; DELETE FROM Revisions WHERE Id = {sheet.Head.Revision}")
+        );
     }
 
     [Fact]
     public async Task A_database_from_before_pages_were_packed_gives_the_same_pages_and_one_style_of_each_name()
     {
-        await Sql(await File.ReadAllTextAsync(Path.Combine(Checkout.Folder, "tests", "support", "database-2.sql"), TestContext.Current.CancellationToken));
+        await Sql(
+            await File.ReadAllTextAsync(
+                Path.Combine(Checkout.Folder, "tests", "support", "database-2.sql"),
+                TestContext.Current.CancellationToken
+            )
+        );
         await Start();
         using var folder = DataFolder.Open(_temporary.Path);
         using var data = new Database(folder);
         var printings = new PrintingStore(data, TimeProvider.System);
         var page = (await printings.FindPageAsync("AAAA0002"))!.Value.Page;
-        static string Whole(string words) => $"<svg><style>@font-face{{src:url(data:font/ttf;base64,Zmlyc3QgZmFjZSwgd2hpY2ggaXMgbG9uZyBpbiB0cnV0aA==)}}@font-face{{src:url(data:font/ttf;base64,c2Vjb25kIGZhY2U=)}}</style><text>{words}</text></svg>";
+        static string Whole(string words) =>
+            $"<svg><style>@font-face{{src:url(data:font/ttf;base64,Zmlyc3QgZmFjZSwgd2hpY2ggaXMgbG9uZyBpbiB0cnV0aA==)}}@font-face{{src:url(data:font/ttf;base64,c2Vjb25kIGZhY2U=)}}</style><text>{words}</text></svg>";
         Assert.Equal((Whole("two"), Whole("two answered")), (page.StudentSvg, page.KeySvg));
         Assert.Equal("""{"gavvetPrinting":1,"title":"Autumn test"}""", await printings.RecordAsync("p1"));
         Assert.Equal(2L, await Sql("SELECT COUNT(*) FROM PrintedFaces"));
@@ -126,9 +158,17 @@ public sealed class StartTests : IDisposable
         foreach (var suffix in new[] { "-wal", "-shm" })
             File.Delete(DatabasePath + suffix);
         await File.WriteAllTextAsync(DatabasePath, "", TestContext.Current.CancellationToken);
-        Assert.Contains("is empty, and there are copies", (await Assert.ThrowsAsync<DamagedDatabaseException>(Start)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "is empty, and there are copies",
+            (await Assert.ThrowsAsync<DamagedDatabaseException>(Start)).Message,
+            StringComparison.Ordinal
+        );
         File.Delete(DatabasePath);
-        Assert.Contains("There is no database", (await Assert.ThrowsAsync<DamagedDatabaseException>(Start)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "There is no database",
+            (await Assert.ThrowsAsync<DamagedDatabaseException>(Start)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -150,7 +190,11 @@ public sealed class StartTests : IDisposable
         SqliteConnection.ClearAllPools();
         Assert.False(File.Exists(DatabasePath + "-wal"));
         using var again = DataFolder.Open(_temporary.Path);
-        Assert.Contains("gavvet.db-wal with the last changes is missing", await DatabaseStart.PrepareAsync(again), StringComparison.Ordinal);
+        Assert.Contains(
+            "gavvet.db-wal with the last changes is missing",
+            await DatabaseStart.PrepareAsync(again),
+            StringComparison.Ordinal
+        );
         again.MarkRunning(false);
         Assert.Null(await DatabaseStart.PrepareAsync(again));
     }
@@ -171,7 +215,11 @@ public sealed class StartTests : IDisposable
                 await new SheetStore(data, TimeProvider.System).CreateAsync(SheetEditor.NewSheet(1));
                 await new Backups(folder, TimeProvider.System).KeepDailyAsync();
                 // What a power cut leaves: the files as they lie at this moment.
-                foreach (var file in Directory.GetFiles(_temporary.Path, "*", SearchOption.AllDirectories).Where(path => Path.GetFileName(path) is not ("in-use" or "gavvet.db-shm")))
+                foreach (
+                    var file in Directory
+                        .GetFiles(_temporary.Path, "*", SearchOption.AllDirectories)
+                        .Where(path => Path.GetFileName(path) is not ("in-use" or "gavvet.db-shm"))
+                )
                 {
                     var target = Path.Combine(cut, Path.GetRelativePath(_temporary.Path, file));
                     Directory.CreateDirectory(Path.GetDirectoryName(target)!);
@@ -208,7 +256,10 @@ public sealed class StartTests : IDisposable
         var open = Path.Combine(_temporary.Path, "copies", "2026-01-01.gavvet");
         await File.WriteAllTextAsync(open, "from an earlier program", TestContext.Current.CancellationToken);
         File.SetUnixFileMode(open, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.OtherRead);
-        File.SetUnixFileMode(_temporary.Path, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        File.SetUnixFileMode(
+            _temporary.Path,
+            UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute | UnixFileMode.OtherRead | UnixFileMode.OtherExecute
+        );
         string half;
         using (var folder = DataFolder.Open(_temporary.Path))
         {
@@ -217,7 +268,10 @@ public sealed class StartTests : IDisposable
             using var data = new Database(folder);
             await new SheetStore(data, TimeProvider.System).CreateAsync(SheetEditor.NewSheet(1));
             foreach (var path in Directory.GetFileSystemEntries(_temporary.Path, "*", SearchOption.AllDirectories).Append(_temporary.Path))
-                Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(path) & ~(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute));
+                Assert.Equal(
+                    UnixFileMode.None,
+                    File.GetUnixFileMode(path) & ~(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute)
+                );
         }
 
         var cut = Path.Combine(_temporary.Path, "copies", "2026-01-02.gavvet.half");
@@ -233,7 +287,8 @@ public sealed class StartTests : IDisposable
     [InlineData(5, "Another program holds")]
     [InlineData(8, "cannot be read or written")]
     [InlineData(10, "did not answer")]
-    public void What_keeps_a_start_has_words(int code, string words) => Assert.Contains(words, StorageMessages.AtStart(new SqliteException("inner", code)), StringComparison.Ordinal);
+    public void What_keeps_a_start_has_words(int code, string words) =>
+        Assert.Contains(words, StorageMessages.AtStart(new SqliteException("inner", code)), StringComparison.Ordinal);
 
     [Fact]
     public async Task A_start_on_a_locked_database_ends_in_words()
@@ -244,11 +299,18 @@ public sealed class StartTests : IDisposable
         await using var command = other.CreateCommand();
         command.CommandText = "PRAGMA locking_mode=EXCLUSIVE; BEGIN EXCLUSIVE; DELETE FROM Settings";
         await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
-        Assert.Contains("Another program holds the database", (await Assert.ThrowsAsync<StartException>(Start)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "Another program holds the database",
+            (await Assert.ThrowsAsync<StartException>(Start)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     // Of the lines it says, those of saves; printings are told between them.
-    private static string? Saved(string? line) => line is null || line.StartsWith("printing", StringComparison.Ordinal) || line.StartsWith("marking", StringComparison.Ordinal) ? null : line;
+    private static string? Saved(string? line) =>
+        line is null || line.StartsWith("printing", StringComparison.Ordinal) || line.StartsWith("marking", StringComparison.Ordinal)
+            ? null
+            : line;
 
     [Fact]
     public async Task What_was_confirmed_as_saved_outlives_a_kill()
@@ -269,7 +331,9 @@ public sealed class StartTests : IDisposable
             Assert.Equal("ok", await Sql("PRAGMA integrity_check"));
             var (head, title) = (last!.Split(' ', 2)[0], last.Split(' ', 2)[1]);
             Assert.Equal(title, await Sql($"SELECT Title FROM Revisions WHERE Id = {head}"));
-            Assert.True((long)(await Sql("SELECT HeadId FROM Sheets"))! >= long.Parse(head, System.Globalization.CultureInfo.InvariantCulture));
+            Assert.True(
+                (long)(await Sql("SELECT HeadId FROM Sheets"))! >= long.Parse(head, System.Globalization.CultureInfo.InvariantCulture)
+            );
         }
     }
 }

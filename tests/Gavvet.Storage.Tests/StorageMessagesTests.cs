@@ -13,7 +13,11 @@ public class StorageMessagesTests
     [InlineData(10, "did not answer")]
     [InlineData(1, "could not do this")]
     public void Failures_of_theDatabase_have_words(int code, string words) =>
-        Assert.Contains(words, StorageMessages.Of(new InvalidOperationException("outer", new SqliteException("inner", code))), StringComparison.Ordinal);
+        Assert.Contains(
+            words,
+            StorageMessages.Of(new InvalidOperationException("outer", new SqliteException("inner", code))),
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void Other_failures_have_none() => Assert.Null(StorageMessages.Of(new InvalidOperationException("other")));

@@ -27,7 +27,10 @@ public sealed class UnreadableSheetTests : OnFolder
         Assert.Equal("Third", (await Sheets.LookAsync(sheet.Id))!.Title);
         Assert.Contains("no-such-kind", await Sheets.FileAsync(sheet.Id), StringComparison.Ordinal);
         Assert.Equal("Major scales", (await Sheets.LastReadableAsync(sheet.Id))!.Sheet!.Title);
-        Assert.Equal([null, null, "Major scales"], (await new SheetHistory(Data, Clock).ListAsync(sheet.Id, 10)).Select(state => state.Sheet?.Title));
+        Assert.Equal(
+            [null, null, "Major scales"],
+            (await new SheetHistory(Data, Clock).ListAsync(sheet.Id, 10)).Select(state => state.Sheet?.Title)
+        );
     }
 
     [Fact]
@@ -58,7 +61,11 @@ public sealed class UnreadableSheetTests : OnFolder
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         var unreadable = sheet.Sheet with { NextId = 2_000_000 };
-        Assert.Contains("could not be opened again", (await Assert.ThrowsAsync<UnsavableSheetException>(() => Sheets.SaveAsync(sheet.Id, sheet.Head, unreadable, null))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "could not be opened again",
+            (await Assert.ThrowsAsync<UnsavableSheetException>(() => Sheets.SaveAsync(sheet.Id, sheet.Head, unreadable, null))).Message,
+            StringComparison.Ordinal
+        );
         await Assert.ThrowsAsync<UnsavableSheetException>(() => Sheets.CreateAsync(unreadable));
         Assert.Equal(sheet.Head, (await Sheets.FindAsync(sheet.Id))!.Head);
     }
@@ -67,8 +74,15 @@ public sealed class UnreadableSheetTests : OnFolder
     public async Task Of_many_who_save_on_one_state_one_wins_and_the_others_are_told()
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
-        var outcomes = await Task.WhenAll(Enumerable.Range(0, 30).Select(i => Task.Run(() =>
-            Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle($"Writer {i}")).Sheet!, null))));
+        var outcomes = await Task.WhenAll(
+            Enumerable
+                .Range(0, 30)
+                .Select(i =>
+                    Task.Run(() =>
+                        Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle($"Writer {i}")).Sheet!, null)
+                    )
+                )
+        );
         var winner = Assert.Single(outcomes, outcome => !outcome.IsStale).Now!;
         Assert.All(outcomes, outcome => Assert.Equal(winner.Head, outcome.Now!.Head));
     }
@@ -81,7 +95,9 @@ public sealed class UnreadableSheetTests : OnFolder
         Directory.Move(Temporary.Path, elsewhere);
         try
         {
-            var problem = await Assert.ThrowsAsync<DataFolderGoneException>(() => Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Nowhere")).Sheet!, null));
+            var problem = await Assert.ThrowsAsync<DataFolderGoneException>(() =>
+                Sheets.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Nowhere")).Sheet!, null)
+            );
             Assert.Contains("not there any more, so this was not saved", StorageMessages.Of(problem), StringComparison.Ordinal);
         }
         finally

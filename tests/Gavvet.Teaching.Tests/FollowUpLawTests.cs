@@ -11,11 +11,18 @@ public class FollowUpLawTests
 
     private static readonly (string Kind, QuestionGroup Group)[] Kinds =
     [
-        ("write-scale", QuestionGroup.Scales), ("write-scale", QuestionGroup.Scales), ("relative-key", QuestionGroup.Signatures),
-        ("write-signature", QuestionGroup.Signatures), ("write-steps", QuestionGroup.Steps), ("label-degrees", QuestionGroup.Degrees),
+        ("write-scale", QuestionGroup.Scales),
+        ("write-scale", QuestionGroup.Scales),
+        ("relative-key", QuestionGroup.Signatures),
+        ("write-signature", QuestionGroup.Signatures),
+        ("write-steps", QuestionGroup.Steps),
+        ("label-degrees", QuestionGroup.Degrees),
     ];
 
-    private static readonly ScaleType[] Types = [.. new[] { "major", "natural-minor", "harmonic-minor", "melodic-minor" }.Select(ScaleTypes.Get)];
+    private static readonly ScaleType[] Types =
+    [
+        .. new[] { "major", "natural-minor", "harmonic-minor", "melodic-minor" }.Select(ScaleTypes.Get),
+    ];
 
     // Papers of some students over a term; what a kind does not take is not asked.
     private static Evidence[] Term(Dice dice, int days)
@@ -43,13 +50,26 @@ public class FollowUpLawTests
                         Octaves = 1,
                     };
                     var right = dice.Next(10) < 5;
-                    FindingCode[] named = type.Id == "harmonic-minor" ? [FindingCode.NaturalForHarmonic] : [FindingCode.AccidentalMissing, FindingCode.OctaveMissing];
-                    answers.Add(new Evidence(student, First.AddDays(day), asked.Skill, right ? 8 : dice.Next(8), 8, right, right || dice.Next(3) == 0 ? [] : [named[dice.Next(named.Length)]])
-                    {
-                        What = asked,
-                        Load = 15 + dice.Next(20),
-                        IsBlank = !right && dice.Next(6) == 0,
-                    });
+                    FindingCode[] named =
+                        type.Id == "harmonic-minor"
+                            ? [FindingCode.NaturalForHarmonic]
+                            : [FindingCode.AccidentalMissing, FindingCode.OctaveMissing];
+                    answers.Add(
+                        new Evidence(
+                            student,
+                            First.AddDays(day),
+                            asked.Skill,
+                            right ? 8 : dice.Next(8),
+                            8,
+                            right,
+                            right || dice.Next(3) == 0 ? [] : [named[dice.Next(named.Length)]]
+                        )
+                        {
+                            What = asked,
+                            Load = 15 + dice.Next(20),
+                            IsBlank = !right && dice.Next(6) == 0,
+                        }
+                    );
                 }
             }
         }
@@ -69,15 +89,27 @@ public class FollowUpLawTests
         return [.. last.Values.Where(answer => !answer.IsRight)];
     }
 
-    private static readonly Lazy<(Evidence[] Term, DateOnly Day, string[] Students, FollowUp? Drawn)[]> Drawn = new(() => [.. Enumerable.Range(1, 45).Select(number =>
-    {
-        var dice = new Dice((ulong)number);
-        var (term, day) = (Term(dice, 70), First.AddDays(40 + dice.Next(40)));
-        string[] students = number % 3 == 0 ? Names : [Names[number % 3]];
-        return (term, day, students, new FollowUpDraw(term, HouseStyle.Classical, day).For([.. students], $"Follow-up {number}"));
-    })]);
+    private static readonly Lazy<(Evidence[] Term, DateOnly Day, string[] Students, FollowUp? Drawn)[]> Drawn = new(() =>
+        [
+            .. Enumerable
+                .Range(1, 45)
+                .Select(number =>
+                {
+                    var dice = new Dice((ulong)number);
+                    var (term, day) = (Term(dice, 70), First.AddDays(40 + dice.Next(40)));
+                    string[] students = number % 3 == 0 ? Names : [Names[number % 3]];
+                    return (
+                        term,
+                        day,
+                        students,
+                        new FollowUpDraw(term, HouseStyle.Classical, day).For([.. students], $"Follow-up {number}")
+                    );
+                }),
+        ]
+    );
 
-    private static IEnumerable<(Evidence[] Term, DateOnly Day, string[] Students, FollowUp Drawn)> All => Drawn.Value.Where(one => one.Drawn is not null).Select(one => (one.Term, one.Day, one.Students, one.Drawn!));
+    private static IEnumerable<(Evidence[] Term, DateOnly Day, string[] Students, FollowUp Drawn)> All =>
+        Drawn.Value.Where(one => one.Drawn is not null).Select(one => (one.Term, one.Day, one.Students, one.Drawn!));
 
     [Fact]
     public void Each_question_is_there_for_a_miss_that_was_not_made_good_since()
@@ -108,11 +140,24 @@ public class FollowUpLawTests
             }
 
             // A reason names no kind, so the heaviest heap it may be of is taken.
-            (int Count, double Share)[] seen = [.. drawn.Because.DistinctBy(because => (because.Skill, because.Finding)).Select(because => heaps
-                .Where(heap => heap.Key.Item2 == because.Skill && heap.Key.Item3 == because.Finding)
-                .Select(heap => (heap.Value.Count, heap.Value.Share / heap.Value.Count)).OrderByDescending(heap => heap.Count).ThenBy(heap => heap.Item2).First())];
+            (int Count, double Share)[] seen =
+            [
+                .. drawn
+                    .Because.DistinctBy(because => (because.Skill, because.Finding))
+                    .Select(because =>
+                        heaps
+                            .Where(heap => heap.Key.Item2 == because.Skill && heap.Key.Item3 == because.Finding)
+                            .Select(heap => (heap.Value.Count, heap.Value.Share / heap.Value.Count))
+                            .OrderByDescending(heap => heap.Count)
+                            .ThenBy(heap => heap.Item2)
+                            .First()
+                    ),
+            ];
             for (var i = 1; i < seen.Length; i++)
-                Assert.True(seen[i - 1].Count > seen[i].Count || (seen[i - 1].Count == seen[i].Count && seen[i - 1].Share <= seen[i].Share + 1e-9), $"{string.Join(' ', seen)}");
+                Assert.True(
+                    seen[i - 1].Count > seen[i].Count || (seen[i - 1].Count == seen[i].Count && seen[i - 1].Share <= seen[i].Share + 1e-9),
+                    $"{string.Join(' ', seen)}"
+                );
         }
     }
 
@@ -161,12 +206,14 @@ public class FollowUpLawTests
                 Assert.Contains(asked, miss =>
                 {
                     var what = miss.What!;
-                    var differs = (question.Tonic != what.Tonic ? 1 : 0)
+                    var differs =
+                        (question.Tonic != what.Tonic ? 1 : 0)
                         + (kind.UsesClefAs("") && question.Clef != what.Clef ? 1 : 0)
                         + (kind.UsesDirection && section.Direction != what.Direction ? 1 : 0)
                         + (kind.UsesNotation && section.Notation != what.WriteWith ? 1 : 0);
                     var needsHelp = 2 * miss.Marks < miss.Of && kind.Scaffoldings.Contains(Scaffolding.Tonic);
-                    return what.Kind == section.KindId && question.Scale == what.Type
+                    return what.Kind == section.KindId
+                        && question.Scale == what.Type
                         // What has no other side may come as it was once it is not fresh.
                         && (differs == 1 || (differs == 0 && !FollowUpDraw.IsFresh(miss.Day, day)))
                         && Math.Abs(question.Tonic.Fifths - what.Tonic.Fifths) <= 1
@@ -177,7 +224,9 @@ public class FollowUpLawTests
                 turned += question.Tonic == because.Skill.Tonic ? 1 : 0;
             }
 
-            var questions = drawn.Sheet.Sections.Select(section => (section.KindId, section.Slots[0].Drawn, section.Direction, section.Notation)).ToArray();
+            var questions = drawn
+                .Sheet.Sections.Select(section => (section.KindId, section.Slots[0].Drawn, section.Direction, section.Notation))
+                .ToArray();
             Assert.Equal(questions.Length, questions.Distinct().Count());
         }
 
@@ -198,8 +247,20 @@ public class FollowUpLawTests
     public void Four_weeks_pass_before_a_question_comes_as_it_was(int daysAgo, bool again)
     {
         var today = First.AddDays(60);
-        var drawn = new FollowUpDraw([Asked(daysAgo, "G", 8, today), Asked(2, "D", 6, today), Asked(1, "Bb", 8, today) with { Load = 400 }], HouseStyle.Classical, today).For(["Mira"], "Next")!;
-        Assert.Equal(again, drawn.Sheet.Sections.Any(section => section is { Direction: Direction.Ascending, Notation: Notation.Accidentals } && section.Slots[0].Drawn is var question && question.Clef == Clef.Treble && question.Tonic == NoteText.Parse("G")));
+        var drawn = new FollowUpDraw(
+            [Asked(daysAgo, "G", 8, today), Asked(2, "D", 6, today), Asked(1, "Bb", 8, today) with { Load = 400 }],
+            HouseStyle.Classical,
+            today
+        ).For(["Mira"], "Next")!;
+        Assert.Equal(
+            again,
+            drawn.Sheet.Sections.Any(section =>
+                section is { Direction: Direction.Ascending, Notation: Notation.Accidentals }
+                && section.Slots[0].Drawn is var question
+                && question.Clef == Clef.Treble
+                && question.Tonic == NoteText.Parse("G")
+            )
+        );
         Assert.Equal(again, !FollowUpDraw.IsFresh(today.AddDays(-daysAgo), today));
     }
 
@@ -231,16 +292,40 @@ public class FollowUpLawTests
     public void A_confusion_made_twice_or_in_half_of_the_answers_is_told_apart(string answers, bool pair)
     {
         var today = First.AddDays(60);
-        Evidence[] evidence = [.. answers.Split(' ').Select(one => new Evidence("Mira", today.AddDays(-2), Sample.Skill("harmonic-minor", one[..^1]), one[^1] == '+' ? 8 : 6, 8, one[^1] == '+', one[^1] == '+' ? [] : [FindingCode.NaturalForHarmonic])
-        {
-            What = Sample.Asked("harmonic-minor", one[..^1]) with { WriteWith = Notation.Accidentals },
-            Load = 400,
-        })];
+        Evidence[] evidence =
+        [
+            .. answers
+                .Split(' ')
+                .Select(one => new Evidence(
+                    "Mira",
+                    today.AddDays(-2),
+                    Sample.Skill("harmonic-minor", one[..^1]),
+                    one[^1] == '+' ? 8 : 6,
+                    8,
+                    one[^1] == '+',
+                    one[^1] == '+' ? [] : [FindingCode.NaturalForHarmonic]
+                )
+                {
+                    What = Sample.Asked("harmonic-minor", one[..^1]) with { WriteWith = Notation.Accidentals },
+                    Load = 400,
+                }),
+        ];
         var sections = new FollowUpDraw(evidence, HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections;
         Assert.Equal(pair, sections.Any(section => section.KindId == "convert-form"));
         // The two forms side by side on the tonic it was made on, and the mistake to be found in a scale.
-        Assert.Equal(pair, sections.Any(section => section.KindId == "correct-scale" && section.Slots[0].Drawn.Tonic == NoteText.Parse("D")));
-        Assert.Equal(pair, sections.Any(section => section.KindId == "write-scale" && section.Slots[0].Drawn is var drawn && drawn.Scale == ScaleTypes.NaturalMinor && drawn.Tonic == NoteText.Parse("D")));
+        Assert.Equal(
+            pair,
+            sections.Any(section => section.KindId == "correct-scale" && section.Slots[0].Drawn.Tonic == NoteText.Parse("D"))
+        );
+        Assert.Equal(
+            pair,
+            sections.Any(section =>
+                section.KindId == "write-scale"
+                && section.Slots[0].Drawn is var drawn
+                && drawn.Scale == ScaleTypes.NaturalMinor
+                && drawn.Tonic == NoteText.Parse("D")
+            )
+        );
     }
 
     // The telling pair comes before the other sides: one form made of the other, both written, the mistake found.
@@ -256,11 +341,21 @@ public class FollowUpLawTests
         var sections = new FollowUpDraw([missed], HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections;
         Assert.Equal(
             ["convert-form harmonic-minor", "write-scale natural-minor", "write-scale harmonic-minor", "correct-scale harmonic-minor"],
-            sections.Take(4).Select(section => $"{section.KindId} {section.Slots[0].Drawn.Scale.Id}"));
-        Assert.All(sections.Take(4), section => Assert.Equal((NoteText.Parse("D"), Notation.Accidentals), (section.Slots[0].Drawn.Tonic, section.Notation)));
+            sections.Take(4).Select(section => $"{section.KindId} {section.Slots[0].Drawn.Scale.Id}")
+        );
+        Assert.All(sections.Take(4), section =>
+            Assert.Equal((NoteText.Parse("D"), Notation.Accidentals), (section.Slots[0].Drawn.Tonic, section.Notation))
+        );
         // Major taken for a mode is compared with nothing: it is what modes are compared with.
-        var mode = missed with { Skill = Sample.Skill("major", "D"), What = Sample.Asked("major", "D"), Findings = [FindingCode.OtherMode] };
-        Assert.All(new FollowUpDraw([mode], HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections, section => Assert.Equal("write-scale", section.KindId));
+        var mode = missed with
+        {
+            Skill = Sample.Skill("major", "D"),
+            What = Sample.Asked("major", "D"),
+            Findings = [FindingCode.OtherMode],
+        };
+        Assert.All(new FollowUpDraw([mode], HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections, section =>
+            Assert.Equal("write-scale", section.KindId)
+        );
     }
 
     // What was confused with another kind of question says nothing of this one.
@@ -268,11 +363,23 @@ public class FollowUpLawTests
     public void A_confusion_counts_within_its_group_of_questions()
     {
         var today = First.AddDays(60);
-        Evidence Of(string tonic, string group, bool right) => new("Mira", today.AddDays(-2), Sample.Skill("harmonic-minor", tonic, group), right ? 8 : 6, 8, right, right ? [] : [FindingCode.NaturalForHarmonic])
-        {
-            What = Sample.Asked("harmonic-minor", tonic, group == "scales" ? "write-scale" : "write-steps", group) with { WriteWith = Notation.Accidentals },
-            Load = 400,
-        };
+        Evidence Of(string tonic, string group, bool right) =>
+            new(
+                "Mira",
+                today.AddDays(-2),
+                Sample.Skill("harmonic-minor", tonic, group),
+                right ? 8 : 6,
+                8,
+                right,
+                right ? [] : [FindingCode.NaturalForHarmonic]
+            )
+            {
+                What = Sample.Asked("harmonic-minor", tonic, group == "scales" ? "write-scale" : "write-steps", group) with
+                {
+                    WriteWith = Notation.Accidentals,
+                },
+                Load = 400,
+            };
         Evidence[] evidence = [Of("D", "scales", false), Of("G", "scales", true), Of("C", "scales", true), Of("A", "steps", false)];
         var draw = new FollowUpDraw(evidence, HouseStyle.Classical, today) { Wanted = miss => miss.Skill.Group == QuestionGroup.Scales };
         Assert.DoesNotContain(draw.For(["Mira"], "Next")!.Sheet.Sections, section => section.KindId == "convert-form");
@@ -304,17 +411,29 @@ public class FollowUpLawTests
     public void Groups_grow_by_likeness_and_remember_what_they_hold()
     {
         var today = First.AddDays(60);
-        Evidence Missed(string student, string type, FindingCode code) => new(student, today.AddDays(-2), Sample.Skill(type, "D"), 6, 8, false, [code]) { What = Sample.Asked(type, "D"), Load = 40 };
+        Evidence Missed(string student, string type, FindingCode code) =>
+            new(student, today.AddDays(-2), Sample.Skill(type, "D"), 6, 8, false, [code]) { What = Sample.Asked(type, "D"), Load = 40 };
         Evidence[] evidence =
         [
-            Missed("A", "major", FindingCode.AccidentalMissing), Missed("B", "dorian", FindingCode.AccidentalMissing),
-            Missed("C", "lydian", FindingCode.OctaveMissing), Missed("C", "dorian", FindingCode.AccidentalMissing), Missed("D", "lydian", FindingCode.OctaveMissing),
+            Missed("A", "major", FindingCode.AccidentalMissing),
+            Missed("B", "dorian", FindingCode.AccidentalMissing),
+            Missed("C", "lydian", FindingCode.OctaveMissing),
+            Missed("C", "dorian", FindingCode.AccidentalMissing),
+            Missed("D", "lydian", FindingCode.OctaveMissing),
         ];
         ImmutableArray<string>[] Groups(int most) => [.. new FollowUpDraw(evidence, HouseStyle.Classical, today).Groups(most)];
         Assert.Equal(["A", "B C", "D"], Groups(3).Select(group => string.Join(' ', group)));
         Assert.Equal(["A", "B C D"], Groups(2).Select(group => string.Join(' ', group)));
-        Evidence[] strangers = [Missed("A", "major", FindingCode.AccidentalMissing), Missed("B", "dorian", FindingCode.AccidentalMissing), Missed("C", "lydian", FindingCode.OctaveMissing)];
-        Assert.Equal(["A B", "C"], new FollowUpDraw(strangers, HouseStyle.Classical, today).Groups(2).Select(group => string.Join(' ', group)));
+        Evidence[] strangers =
+        [
+            Missed("A", "major", FindingCode.AccidentalMissing),
+            Missed("B", "dorian", FindingCode.AccidentalMissing),
+            Missed("C", "lydian", FindingCode.OctaveMissing),
+        ];
+        Assert.Equal(
+            ["A B", "C"],
+            new FollowUpDraw(strangers, HouseStyle.Classical, today).Groups(2).Select(group => string.Join(' ', group))
+        );
     }
 
     // The neighbor toward C comes before the one away from it.
@@ -324,8 +443,14 @@ public class FollowUpLawTests
         var today = First.AddDays(60);
         foreach (var (missed, toward, away) in new[] { ("A", "D", "E"), ("Eb", "Bb", "Ab"), ("C", "G", "F") })
         {
-            var drawn = new FollowUpDraw([Asked(2, missed, 6, today) with { Load = 400 }], HouseStyle.Classical, today).For(["Mira"], "Next")!;
-            Assert.Equal([toward, away], drawn.Sheet.Sections.Select(section => NoteText.Ascii(section.Slots[0].Drawn.Tonic)).Where(tonic => tonic != missed));
+            var drawn = new FollowUpDraw([Asked(2, missed, 6, today) with { Load = 400 }], HouseStyle.Classical, today).For(
+                ["Mira"],
+                "Next"
+            )!;
+            Assert.Equal(
+                [toward, away],
+                drawn.Sheet.Sections.Select(section => NoteText.Ascii(section.Slots[0].Drawn.Tonic)).Where(tonic => tonic != missed)
+            );
         }
     }
 

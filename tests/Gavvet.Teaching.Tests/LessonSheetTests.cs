@@ -1,11 +1,11 @@
-
 namespace Gavvet.Teaching.Tests;
 
 public class LessonSheetTests
 {
     private static readonly DateOnly Day = new(2026, 9, 7);
 
-    private static Standing Due(string group, string type, string tonic) => new("Mira", Sample.Skill(type, tonic, group), StandingIs.Shaky, Day, Day.AddDays(7));
+    private static Standing Due(string group, string type, string tonic) =>
+        new("Mira", Sample.Skill(type, tonic, group), StandingIs.Shaky, Day, Day.AddDays(7));
 
     // Every topic of every course sets a sheet in its own scales and keys, and one question beyond.
     [Fact]
@@ -16,8 +16,15 @@ public class LessonSheetTests
             var sheet = LessonSheet.Of(topic, [], 4, HouseStyle.Classical, 3, topic.Name);
             Assert.True(sheet is not null, topic.Name);
             Assert.Empty(Composer.Compose(sheet).Key.Withheld);
-            Assert.Equal(sheet.Sections.Sum(section => section.Slots.Count), sheet.Sections.SelectMany(section => section.Slots).Select(slot => slot.Id).Distinct().Count());
-            foreach (var section in sheet.Sections.Where(section => section.Title != "A stretch" && QuestionCatalogue.Standard.Get(section.KindId).UsesTonic))
+            Assert.Equal(
+                sheet.Sections.Sum(section => section.Slots.Count),
+                sheet.Sections.SelectMany(section => section.Slots).Select(slot => slot.Id).Distinct().Count()
+            );
+            foreach (
+                var section in sheet.Sections.Where(section =>
+                    section.Title != "A stretch" && QuestionCatalogue.Standard.Get(section.KindId).UsesTonic
+                )
+            )
                 Assert.All(section.Slots, slot => Assert.Contains(slot.Drawn.Scale, topic.Scales));
             Assert.Single(sheet.Sections, section => section.Title == "A stretch");
             Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(SheetFile.Read(SheetFile.Write(sheet))));
@@ -27,9 +34,23 @@ public class LessonSheetTests
     [Fact]
     public void A_warm_up_asks_what_is_due_once_each_and_no_more_than_wished()
     {
-        Standing[] due = [Due("scales", "harmonic-minor", "D"), Due("scales", "harmonic-minor", "D") with { Student = "Bo" }, Due("signatures", "major", "Eb"), Due("modes", "dorian", "G"), Due("scales", "minor-blues", "A"), Due("degrees", "major", "F")];
+        Standing[] due =
+        [
+            Due("scales", "harmonic-minor", "D"),
+            Due("scales", "harmonic-minor", "D") with
+            {
+                Student = "Bo",
+            },
+            Due("signatures", "major", "Eb"),
+            Due("modes", "dorian", "G"),
+            Due("scales", "minor-blues", "A"),
+            Due("degrees", "major", "F"),
+        ];
         var sections = LessonSheet.WarmUp(due, 3, HouseStyle.Classical, 1);
-        Assert.Equal(["harmonic-minor D", "major Eb", "dorian G"], sections.Select(section => $"{section.Slots[0].Drawn.Scale.Id} {NoteText.Ascii(section.Slots[0].Drawn.Tonic)}"));
+        Assert.Equal(
+            ["harmonic-minor D", "major Eb", "dorian G"],
+            sections.Select(section => $"{section.Slots[0].Drawn.Scale.Id} {NoteText.Ascii(section.Slots[0].Drawn.Tonic)}")
+        );
         Assert.Equal(["Warm-up", "", ""], sections.Select(section => section.Title));
         Assert.Empty(LessonSheet.WarmUp([], 3, HouseStyle.Classical, 1));
         Assert.Equal(5, LessonSheet.WarmUp(due, 9, HouseStyle.Classical, 1).Length);

@@ -24,7 +24,8 @@ public sealed class NameSearchTests
     [InlineData("Ann", "Annual plan for Anne and annex", "Annual plan for Anne and annex")]
     [InlineData("Zoe", "Zoë is someone else", "Zoë is someone else")]
     [InlineData("Å", "\u212B and A\u030A", "– and –")]
-    public void A_name_is_read_as_people_read_it(string name, string text, string expected) => Assert.Equal(expected, new NameSearch([name]).Without(text));
+    public void A_name_is_read_as_people_read_it(string name, string text, string expected) =>
+        Assert.Equal(expected, new NameSearch([name]).Without(text));
 
     [Fact]
     public void The_longest_name_is_taken_first_and_each_in_its_place()
@@ -48,7 +49,8 @@ public sealed class NameSearchTests
     [InlineData("Mirabel Quince", "for Mi", null)]
     [InlineData("Mirabel Quince", "foamMirab", null)]
     [InlineData("Mirabel Quince", "for Mirabel Qu", 4)]
-    public void The_beginning_of_a_name_is_found_where_a_text_was_cut(string name, string text, int? place) => Assert.Equal(place, new NameSearch([name]).BeginningAtEnd(text));
+    public void The_beginning_of_a_name_is_found_where_a_text_was_cut(string name, string text, int? place) =>
+        Assert.Equal(place, new NameSearch([name]).BeginningAtEnd(text));
 
     [Fact]
     public void The_first_look_never_misses_what_the_second_finds()
@@ -56,7 +58,17 @@ public sealed class NameSearchTests
         string[] names = ["Kiki", "Ïsis", "ſam", "Zoë", "Bo", "王伟", "İlk", "Ss", "Weiß", "Å"];
         foreach (var name in names)
         {
-            foreach (var written in new[] { name, name.ToUpperInvariant(), name.ToLowerInvariant(), name.Replace("ß", "ss", StringComparison.Ordinal), name.Replace("ë", "e\u0308", StringComparison.Ordinal), name.Replace('k', '\u212A') })
+            foreach (
+                var written in new[]
+                {
+                    name,
+                    name.ToUpperInvariant(),
+                    name.ToLowerInvariant(),
+                    name.Replace("ß", "ss", StringComparison.Ordinal),
+                    name.Replace("ë", "e\u0308", StringComparison.Ordinal),
+                    name.Replace('k', '\u212A'),
+                }
+            )
                 Assert.Equal(new NameSearch([name]).Places($"of {written} so").Count > 0, new NameSearch([name]).IsIn($"of {written} so"));
         }
     }
@@ -77,5 +89,6 @@ public sealed class NameSearchTests
     [InlineData("Mirabel Quince", "Strings", false)]
     [InlineData("Bo", "bo", true)]
     [InlineData("Bo", "Bo’s strings", false)]
-    public void A_class_called_after_its_student_is_known(string student, string group, bool isIt) => Assert.Equal(isIt, TradeWords.ShareAWord(student, group));
+    public void A_class_called_after_its_student_is_known(string student, string group, bool isIt) =>
+        Assert.Equal(isIt, TradeWords.ShareAWord(student, group));
 }

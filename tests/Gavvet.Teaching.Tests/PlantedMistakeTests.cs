@@ -2,11 +2,15 @@ using Gavvet.Worksheets.Forms;
 
 namespace Gavvet.Teaching.Tests;
 
-/// <summary>Simulated classes whose students make one mistake each; the name the judge gives it is held against the one that was planted.</summary>
+/// <summary>Simulated classes whose students make one mistake each; the name the judge gives it is held against the one that was
+/// planted.</summary>
 public class PlantedMistakeTests
 {
     // Spelled here by hand on the line of fifths, apart from the program: each degree of a minor or major counted in fifths from its tonic.
-    private static readonly int[] Major = [0, 2, 4, -1, 1, 3, 5, 0], Natural = [0, 2, -3, -1, 1, -4, -2, 0], Harmonic = [0, 2, -3, -1, 1, -4, 5, 0], Melodic = [0, 2, -3, -1, 1, 3, 5, 0];
+    private static readonly int[] Major = [0, 2, 4, -1, 1, 3, 5, 0],
+        Natural = [0, 2, -3, -1, 1, -4, -2, 0],
+        Harmonic = [0, 2, -3, -1, 1, -4, 5, 0],
+        Melodic = [0, 2, -3, -1, 1, 3, 5, 0];
 
     private static readonly (string Asked, int[] Written, string Code)[] Forms =
     [
@@ -56,19 +60,43 @@ public class PlantedMistakeTests
                 return;
             planted++;
             var style = HouseStyle.Classical;
-            var item = new SetItem(1, 1, "", "A", null, "", "", [], [], 8, 1, Sample.Asked(type, Name(tonic), clef: null), new AskedQuestion { Lines = [], Text = "", Scale = new AskedLine(ScaleTypes.Get(type), NoteText.Parse(Name(tonic)), Direction.Ascending) });
+            var item = new SetItem(
+                1,
+                1,
+                "",
+                "A",
+                null,
+                "",
+                "",
+                [],
+                [],
+                8,
+                1,
+                Sample.Asked(type, Name(tonic), clef: null),
+                new AskedQuestion
+                {
+                    Lines = [],
+                    Text = "",
+                    Scale = new AskedLine(ScaleTypes.Get(type), NoteText.Parse(Name(tonic)), Direction.Ascending),
+                }
+            );
             var marking = Marker.Mark(item, style, new Decision.Written(written));
             if (marking.Findings.Any(finding => FileWords.Of(finding.Code) == code))
                 named++;
             else
-                missed.Add($"{Name(tonic)} {type} “{written}”: {string.Join(", ", marking.Findings.Select(finding => FileWords.Of(finding.Code)))} for {code}");
+                missed.Add(
+                    $"{Name(tonic)} {type} “{written}”: {string.Join(", ", marking.Findings.Select(finding => FileWords.Of(finding.Code)))} for {code}"
+                );
         }
     }
 
     [Fact]
     public void Versions_are_called_unlike_only_beyond_chance()
     {
-        double[] hard = [.. Enumerable.Range(0, 12).Select(i => 0.4 + (0.01 * i))], easy = [.. Enumerable.Range(0, 12).Select(i => 0.7 + (0.01 * i))], mixed = [.. hard.Where((_, i) => i % 2 == 0), .. easy.Where((_, i) => i % 2 == 0)], other = [.. hard.Where((_, i) => i % 2 == 1), .. easy.Where((_, i) => i % 2 == 1)];
+        double[] hard = [.. Enumerable.Range(0, 12).Select(i => 0.4 + (0.01 * i))],
+            easy = [.. Enumerable.Range(0, 12).Select(i => 0.7 + (0.01 * i))],
+            mixed = [.. hard.Where((_, i) => i % 2 == 0), .. easy.Where((_, i) => i % 2 == 0)],
+            other = [.. hard.Where((_, i) => i % 2 == 1), .. easy.Where((_, i) => i % 2 == 1)];
         Assert.True(Outcome.ByChance([.. hard], [.. easy]) < 0.001);
         Assert.True(Outcome.ByChance([.. mixed], [.. other]) > 0.5);
         Assert.Null(Outcome.ByChance([.. hard[..7]], [.. easy]));
@@ -77,10 +105,23 @@ public class PlantedMistakeTests
     [Fact]
     public void What_happened_counts_answers_mistakes_and_their_makers()
     {
-        var item = new SetItem(1, 1, "Write", "A", null, "", "", [], [], 4, 1, Sample.Asked("major", "C", clef: null), new AskedQuestion { Lines = [], Text = "" });
+        var item = new SetItem(
+            1,
+            1,
+            "Write",
+            "A",
+            null,
+            "",
+            "",
+            [],
+            [],
+            4,
+            1,
+            Sample.Asked("major", "C", clef: null),
+            new AskedQuestion { Lines = [], Text = "" }
+        );
         Marking Wrong(string code) => new(MarkedAs.Wrong, 3, 4, [new MarkedFinding(Sample.Mistake(code), 1, "", "", "said")]);
-        var outcome = Outcome.Of(
-        [
+        var outcome = Outcome.Of([
             ("Mira", [item], new Dictionary<int, Marking> { [1] = Wrong("missing-note") }),
             ("Bo", [item], new Dictionary<int, Marking> { [1] = new(MarkedAs.Correct, 4, 4, []) }),
             ("Ida", [item], new Dictionary<int, Marking> { [1] = Wrong("missing-note") }),

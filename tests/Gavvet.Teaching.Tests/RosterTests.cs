@@ -17,7 +17,10 @@ public class RosterTests
     {
         const string table = "name,part,clef,size,row,seat\r\nMira,trumpet,,large,1,2\r\nBo,,bass,,,\r\n";
         var students = RosterText.Read(table, name => name);
-        Assert.Equal((Instrument.Parse("trumpet"), null, true, new Seat(1, 2)), (students[0].Part, students[0].Clef, students[0].IsLarge, students[0].Seat!.Value));
+        Assert.Equal(
+            (Instrument.Parse("trumpet"), null, true, new Seat(1, 2)),
+            (students[0].Part, students[0].Clef, students[0].IsLarge, students[0].Seat!.Value)
+        );
         Assert.Equal((null, Clef.Bass, false, null), (students[1].Part, students[1].Clef, students[1].IsLarge, students[1].Seat));
         Assert.Equal(table, RosterText.Write(students));
     }
@@ -38,13 +41,21 @@ public class RosterTests
     [InlineData("name\n@Mira", "begins like a formula")]
     [InlineData("name\nMira,viola", "Line 2: there are 2 cells")]
     [InlineData("name\n\"Mira", "quotes")]
-    public void A_line_that_cannot_be_read_is_named(string text, string words) => Assert.Contains(words, Refused(text), StringComparison.Ordinal);
+    public void A_line_that_cannot_be_read_is_named(string text, string words) =>
+        Assert.Contains(words, Refused(text), StringComparison.Ordinal);
 
     [Fact]
     public void A_class_has_so_many_students_and_no_more()
     {
-        Assert.Equal(SchoolClass.MostStudents, RosterText.Read(string.Join('\n', Enumerable.Range(1, SchoolClass.MostStudents).Select(i => $"S{i}")), name => name).Length);
-        Assert.Contains("Line 201: a class has up to 200", Refused(string.Join('\n', Enumerable.Range(1, 2000).Select(i => $"S{i}"))), StringComparison.Ordinal);
+        Assert.Equal(
+            SchoolClass.MostStudents,
+            RosterText.Read(string.Join('\n', Enumerable.Range(1, SchoolClass.MostStudents).Select(i => $"S{i}")), name => name).Length
+        );
+        Assert.Contains(
+            "Line 201: a class has up to 200",
+            Refused(string.Join('\n', Enumerable.Range(1, 2000).Select(i => $"S{i}"))),
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -55,21 +66,31 @@ public class RosterTests
     [InlineData(7)]
     public void Neighbors_never_hold_the_same_version(int versions)
     {
-        Student[] room = [.. Enumerable.Range(0, 48).Select(i => new Student($"{i}", $"S{i}") { Seat = new Seat(1 + (i / 8), 1 + (i % 8)) })];
+        Student[] room =
+        [
+            .. Enumerable.Range(0, 48).Select(i => new Student($"{i}", $"S{i}") { Seat = new Seat(1 + (i / 8), 1 + (i % 8)) }),
+        ];
         var dealt = VersionsBySeat.Of(room, versions);
         Assert.All(dealt, version => Assert.InRange(version, 0, versions - 1));
         for (var i = 0; i < room.Length; i++)
         {
             for (var j = 0; j < i; j++)
             {
-                var (down, across) = (room[i].Seat!.Value.Row - room[j].Seat!.Value.Row, Math.Abs(room[i].Seat!.Value.Number - room[j].Seat!.Value.Number));
+                var (down, across) = (
+                    room[i].Seat!.Value.Row - room[j].Seat!.Value.Row,
+                    Math.Abs(room[i].Seat!.Value.Number - room[j].Seat!.Value.Number)
+                );
                 if (down + across == 1 || (versions >= 4 && down == 1 && across == 1))
                     Assert.NotEqual(dealt[i], dealt[j]);
             }
         }
 
         // As even as can be.
-        Assert.InRange(dealt.GroupBy(version => version).Max(group => group.Count()) - dealt.GroupBy(version => version).Min(group => group.Count()), 0, 4);
+        Assert.InRange(
+            dealt.GroupBy(version => version).Max(group => group.Count()) - dealt.GroupBy(version => version).Min(group => group.Count()),
+            0,
+            4
+        );
     }
 
     [Fact]

@@ -9,8 +9,15 @@ public class StandingTests
 {
     private static readonly DateOnly Monday = new(2026, 9, 7);
 
-    private static Evidence Answer(int day, bool right, string type = "major", string tonic = "C", string student = "Mira", string group = "scales", params string[] findings) =>
-        new(student, Monday.AddDays(day), Sample.Skill(type, tonic, group), right ? 4 : 2, 4, right, [.. findings.Select(Sample.Mistake)]);
+    private static Evidence Answer(
+        int day,
+        bool right,
+        string type = "major",
+        string tonic = "C",
+        string student = "Mira",
+        string group = "scales",
+        params string[] findings
+    ) => new(student, Monday.AddDays(day), Sample.Skill(type, tonic, group), right ? 4 : 2, 4, right, [.. findings.Select(Sample.Mistake)]);
 
     // By the rule, worked out by hand: days of answers with + for right, and what they amount to.
     [Theory]
@@ -40,7 +47,20 @@ public class StandingTests
     {
         for (ulong term = 0; term < 100; term++)
         {
-            var log = Enumerable.Range(0, 120).Select(i => (ulong)i).Select(i => Answer((int)(SplitMix64.At(term, 2 * i) % 120), SplitMix64.At(term, (2 * i) + 1) % 10 < 7, "major", new[] { "C", "G", "F" }[SplitMix64.At(term, 900 + i) % 3], new[] { "Mira", "Bo" }[SplitMix64.At(term, 500 + i) % 2])).OrderBy(one => one.Day).ToArray();
+            var log = Enumerable
+                .Range(0, 120)
+                .Select(i => (ulong)i)
+                .Select(i =>
+                    Answer(
+                        (int)(SplitMix64.At(term, 2 * i) % 120),
+                        SplitMix64.At(term, (2 * i) + 1) % 10 < 7,
+                        "major",
+                        new[] { "C", "G", "F" }[SplitMix64.At(term, 900 + i) % 3],
+                        new[] { "Mira", "Bo" }[SplitMix64.At(term, 500 + i) % 2]
+                    )
+                )
+                .OrderBy(one => one.Day)
+                .ToArray();
             var book = new Dictionary<(string, NoteName), (List<DateOnly> Right, int Row, DateOnly? RowDay, bool Last, DateOnly Day)>();
             for (var day = Monday; day <= Monday.AddDays(120); day = day.AddDays(1))
             {
@@ -69,20 +89,65 @@ public class StandingTests
             {
                 var (right, row, _, last, day) = book[(standing.Student, standing.Skill.Tonic)];
                 var apart = right.Any(first => right.Any(second => second.DayNumber - first.DayNumber >= 7));
-                Assert.Equal(!last ? StandingIs.Shaky : apart ? StandingIs.Secure : StandingIs.OnceRight, standing.Is);
-                var weeks = !last ? 1 : row switch { 1 => 1, 2 => 2, 3 => 4, 4 => 8, _ => 16 };
+                Assert.Equal(
+                    !last ? StandingIs.Shaky
+                        : apart ? StandingIs.Secure
+                        : StandingIs.OnceRight,
+                    standing.Is
+                );
+                var weeks = !last
+                    ? 1
+                    : row switch
+                    {
+                        1 => 1,
+                        2 => 2,
+                        3 => 4,
+                        4 => 8,
+                        _ => 16,
+                    };
                 Assert.Equal(day.AddDays(7 * weeks), standing.Due);
             }
         }
     }
 
-    private static KeptResult Result(string student, DateOnly day, int item, string type, string tonic, bool right, string? finding, int load = 20) => new(
-        day, "A", item, 1, "Write the scale",
-        Sample.Asked(type, tonic) with { WriteWith = Notation.Accidentals, AnswerAs = AnswerForm.Write, Scaffold = Scaffolding.Blank, Octaves = 1 },
-        "", "", load, right ? MarkedAs.Correct : MarkedAs.Wrong, right ? 4 : 3, 4, finding is null ? [] : [new MarkedFinding(Sample.Mistake(finding), 1, "", "", "said")], MarkedBy.Judge)
-    { Student = student };
+    private static KeptResult Result(
+        string student,
+        DateOnly day,
+        int item,
+        string type,
+        string tonic,
+        bool right,
+        string? finding,
+        int load = 20
+    ) =>
+        new(
+            day,
+            "A",
+            item,
+            1,
+            "Write the scale",
+            Sample.Asked(type, tonic) with
+            {
+                WriteWith = Notation.Accidentals,
+                AnswerAs = AnswerForm.Write,
+                Scaffold = Scaffolding.Blank,
+                Octaves = 1,
+            },
+            "",
+            "",
+            load,
+            right ? MarkedAs.Correct : MarkedAs.Wrong,
+            right ? 4 : 3,
+            4,
+            finding is null ? [] : [new MarkedFinding(Sample.Mistake(finding), 1, "", "", "said")],
+            MarkedBy.Judge
+        )
+        {
+            Student = student,
+        };
 
-    private static FollowUpDraw Draw(IEnumerable<KeptResult> results) => new(Evidence.From(results), HouseStyle.Classical, Monday.AddDays(7));
+    private static FollowUpDraw Draw(IEnumerable<KeptResult> results) =>
+        new(Evidence.From(results), HouseStyle.Classical, Monday.AddDays(7));
 
     [Fact]
     public void A_follow_up_tells_the_confusion_apart_and_asks_the_rest_from_another_side()
@@ -99,15 +164,27 @@ public class StandingTests
         var follow = Draw(results).For(["Mira"], "Next")!;
         Assert.Equal(follow.Sheet.Sections.Count, follow.Because.Length);
         Assert.Contains(follow.Sheet.Sections, section => section.KindId == "convert-form");
-        Assert.Contains(follow.Because, because => because == new FollowUpReason(FindingCode.NeighbourKey, false, Sample.Skill("major", "E"), Monday));
+        Assert.Contains(follow.Because, because =>
+            because == new FollowUpReason(FindingCode.NeighbourKey, false, Sample.Skill("major", "E"), Monday)
+        );
         // Nothing just as it was asked, and no heavier than a tenth more.
-        Assert.DoesNotContain(follow.Sheet.Sections, section => section is { KindId: "write-scale", Direction: Direction.Ascending, Notation: Notation.Accidentals } && section.Slots[0].Drawn is var drawn && drawn.Clef == Clef.Treble && drawn.Scale.Id == "harmonic-minor" && NoteText.Ascii(drawn.Tonic) is "D" or "A" && drawn.Scale.Id == "harmonic-minor");
+        Assert.DoesNotContain(follow.Sheet.Sections, section =>
+            section is { KindId: "write-scale", Direction: Direction.Ascending, Notation: Notation.Accidentals }
+            && section.Slots[0].Drawn is var drawn
+            && drawn.Clef == Clef.Treble
+            && drawn.Scale.Id == "harmonic-minor"
+            && NoteText.Ascii(drawn.Tonic) is "D" or "A"
+            && drawn.Scale.Id == "harmonic-minor"
+        );
         Assert.InRange(Composer.Compose(follow.Sheet).Worksheet.Load, 1, 6 * 20 * 110 / 100);
         Assert.Empty(Composer.Compose(follow.Sheet).Key.Withheld);
         // The file is a sheet file that is read again, with its reasons.
         Assert.Equal(follow.Sheet.Sections.Count, SheetFile.Read(follow.Write()).Sections.Count);
         using var file = JsonDocument.Parse(follow.Write());
-        Assert.Equal("natural-for-harmonic", file.RootElement.GetProperty("sections")[0].GetProperty("because").GetProperty("finding").GetString());
+        Assert.Equal(
+            "natural-for-harmonic",
+            file.RootElement.GetProperty("sections")[0].GetProperty("because").GetProperty("finding").GetString()
+        );
         Assert.Null(Draw([results[2]]).For(["Mira"], "Next"));
     }
 
@@ -120,12 +197,26 @@ public class StandingTests
         for (var student = 0; student < 2 * students; student++)
         {
             var confuses = student < students;
-            var results = tonics.Select((tonic, i) =>
-            {
-                var lot = (int)(SplitMix64.At((ulong)student, (ulong)i) % 100);
-                var named = confuses ? lot < 80 : lot < 3;
-                return Result($"S{student}", Monday, i + 1, "harmonic-minor", tonic, !named && lot < 92, named ? "natural-for-harmonic" : lot >= 92 ? "accidental-wrong" : null);
-            }).ToArray();
+            var results = tonics
+                .Select(
+                    (tonic, i) =>
+                    {
+                        var lot = (int)(SplitMix64.At((ulong)student, (ulong)i) % 100);
+                        var named = confuses ? lot < 80 : lot < 3;
+                        return Result(
+                            $"S{student}",
+                            Monday,
+                            i + 1,
+                            "harmonic-minor",
+                            tonic,
+                            !named && lot < 92,
+                            named ? "natural-for-harmonic"
+                                : lot >= 92 ? "accidental-wrong"
+                                : null
+                        );
+                    }
+                )
+                .ToArray();
             var pair = Draw(results).For([$"S{student}"], "Next")?.Sheet.Sections.Any(section => section.KindId == "convert-form") ?? false;
             if (confuses && pair)
                 found++;
@@ -147,8 +238,19 @@ public class StandingTests
             Result("Ida", Monday, 1, "major", "E", false, "octave-missing"),
             Result("Tom", Monday, 1, "major", "D", true, null),
         };
-        Assert.Equal([["Bo", "Mira"], ["Ida"]], Draw(results).Groups(2).Select(group => group.ToArray()));
-        Assert.Equal([["Bo", "Ida", "Mira"]], Draw(results).Groups(1).Select(group => group.ToArray()));
+        Assert.Equal(
+            [
+                ["Bo", "Mira"],
+                ["Ida"],
+            ],
+            Draw(results).Groups(2).Select(group => group.ToArray())
+        );
+        Assert.Equal(
+            [
+                ["Bo", "Ida", "Mira"],
+            ],
+            Draw(results).Groups(1).Select(group => group.ToArray())
+        );
         Assert.Equal(3, Draw(results).Groups(9).Length);
     }
 
@@ -159,12 +261,18 @@ public class StandingTests
         Assert.Equal([new(2028, 2, 29), new(2028, 3, 7)], leap.Lessons.Select(lesson => lesson.Date));
         var holidays = LessonPlan.ReadHolidays("# winter\n2026-12-21..2027-01-03\n\n2026-12-14");
         var winter = LessonPlan.Of(Course.Get("string-class"), new DateOnly(2026, 12, 10), LessonPlan.ReadDays("thu, mon"), 4, holidays);
-        Assert.Equal([new(2026, 12, 10), new(2026, 12, 17), new(2027, 1, 4), new(2027, 1, 7)], winter.Lessons.Select(lesson => lesson.Date));
+        Assert.Equal(
+            [new(2026, 12, 10), new(2026, 12, 17), new(2027, 1, 4), new(2027, 1, 7)],
+            winter.Lessons.Select(lesson => lesson.Date)
+        );
         Assert.Equal([1, 2, 3, 4], winter.Lessons.Select(lesson => lesson.Number));
         foreach (var course in Course.Shipped)
         {
             var plan = LessonPlan.Of(course, Monday, [DayOfWeek.Monday], course.Lessons + 2, new HashSet<DateOnly>());
-            Assert.Equal(course.Topics.SelectMany(topic => Enumerable.Repeat(topic.Name, topic.Lessons)), plan.Lessons.Take(course.Lessons).Select(lesson => lesson.Topic.Name));
+            Assert.Equal(
+                course.Topics.SelectMany(topic => Enumerable.Repeat(topic.Name, topic.Lessons)),
+                plan.Lessons.Take(course.Lessons).Select(lesson => lesson.Topic.Name)
+            );
             Assert.StartsWith("Once more", plan.Lessons[^1].Topic.Name, StringComparison.Ordinal);
             Assert.All(course.Topics, topic => Assert.All(topic.Sections, section => Assert.NotNull(ShippedSections.Find(section))));
         }
@@ -177,5 +285,13 @@ public class StandingTests
     [InlineData("mon", 4, "2026-13-01", "Line 1 of the holidays")]
     [InlineData("mon", 4, "2026-12-24..2026-12-01", "ends before it begins")]
     public void A_plan_that_cannot_be_is_refused_in_words(string days, int lessons, string holidays, string words) =>
-        Assert.Contains(words, Assert.Throws<FormatException>(() => LessonPlan.Of(Course.Shipped[0], Monday, LessonPlan.ReadDays(days), lessons, LessonPlan.ReadHolidays(holidays))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            words,
+            Assert
+                .Throws<FormatException>(() =>
+                    LessonPlan.Of(Course.Shipped[0], Monday, LessonPlan.ReadDays(days), lessons, LessonPlan.ReadHolidays(holidays))
+                )
+                .Message,
+            StringComparison.Ordinal
+        );
 }

@@ -10,8 +10,23 @@ public class TermLawTests
 
     private static ScaleType Type(Dice dice) => ScaleTypes.All[dice.Next(12)];
 
-    private static Course CourseOf(Dice dice) => new("own", "Own", [.. Enumerable.Range(0, 2 + dice.Next(5)).Select(i => new Topic(
-        $"Topic {i}", 1 + dice.Next(3), [QuestionGroup.Scales], [Type(dice)], [.. Enumerable.Range(0, 1 + dice.Next(3)).Select(_ => NoteName.FromFifths(dice.Next(9) - 4)).Distinct()], ["majors-three"]))]);
+    private static Course CourseOf(Dice dice) =>
+        new(
+            "own",
+            "Own",
+            [
+                .. Enumerable
+                    .Range(0, 2 + dice.Next(5))
+                    .Select(i => new Topic(
+                        $"Topic {i}",
+                        1 + dice.Next(3),
+                        [QuestionGroup.Scales],
+                        [Type(dice)],
+                        [.. Enumerable.Range(0, 1 + dice.Next(3)).Select(_ => NoteName.FromFifths(dice.Next(9) - 4)).Distinct()],
+                        ["majors-three"]
+                    )),
+            ]
+        );
 
     // Day by day: on a day of the class that is no holiday the next lesson falls, and no other; topics in order, each for its
     // lessons, and after the last from the first on, said to come once more.
@@ -64,7 +79,14 @@ public class TermLawTests
             var dice = new Dice(number);
             var (low, high) = (-dice.Next(5), dice.Next(5));
             NoteName[] keys = [.. Enumerable.Range(low, high - low + 1).Select(NoteName.FromFifths)];
-            var sheet = LessonSheet.Of(new Topic("Majors", 1, [], [ScaleTypes.Major], [.. keys], ["majors-three"]), [], 4, HouseStyle.Classical, number, "Majors")!;
+            var sheet = LessonSheet.Of(
+                new Topic("Majors", 1, [], [ScaleTypes.Major], [.. keys], ["majors-three"]),
+                [],
+                4,
+                HouseStyle.Classical,
+                number,
+                "Majors"
+            )!;
             var stretch = Assert.Single(sheet.Sections, section => section.Title == "A stretch");
             var further = -low > high || (-low == high && stretch.Slots[0].Drawn.Tonic.Fifths < 0) ? low - 1 : high + 1;
             Assert.True(stretch.Slots.Single().Drawn.Tonic.Fifths == further, $"{low} to {high}: {stretch.Slots[0].Drawn.Tonic}");
@@ -80,7 +102,16 @@ public class TermLawTests
     {
         foreach (var group in Enum.GetValues<QuestionGroup>().Where(group => group != QuestionGroup.Own))
         {
-            Standing[] due = [.. new[] { "Db", "B", "Gb" }.Select(tonic => new Standing("Mira", new Skill(group, ScaleTypes.Major, NoteText.Parse(tonic)), StandingIs.Shaky, Start, Start))];
+            Standing[] due =
+            [
+                .. new[] { "Db", "B", "Gb" }.Select(tonic => new Standing(
+                    "Mira",
+                    new Skill(group, ScaleTypes.Major, NoteText.Parse(tonic)),
+                    StandingIs.Shaky,
+                    Start,
+                    Start
+                )),
+            ];
             var sections = LessonSheet.WarmUp(due, 9, HouseStyle.Classical, 5);
             Assert.Equal(due.Select(one => one.Skill.Tonic), sections.Select(section => section.Slots.Single().Drawn.Tonic));
             if (group is not (QuestionGroup.OtherScales or QuestionGroup.Modes))
@@ -98,13 +129,30 @@ public class TermLawTests
             var dice = new Dice(number);
             var course = CourseOf(dice);
             var plan = LessonPlan.Of(course, Start, [DayOfWeek.Monday], 1 + dice.Next(course.Lessons), new HashSet<DateOnly>());
-            ScaleOn Any() => course.Topics[dice.Next(course.Topics.Length)].OnTonics.First() is var scale && dice.Next(4) > 0 ? scale : new ScaleOn(Type(dice), NoteName.FromFifths(dice.Next(5)));
+            ScaleOn Any() =>
+                course.Topics[dice.Next(course.Topics.Length)].OnTonics.First() is var scale && dice.Next(4) > 0
+                    ? scale
+                    : new ScaleOn(Type(dice), NoteName.FromFifths(dice.Next(5)));
             PrintedDay[] printed = [.. Enumerable.Range(0, 6).Select(_ => new PrintedDay(Start.AddDays(dice.Next(60)), [Any(), Any()]))];
-            Evidence[] evidence = [.. Enumerable.Range(0, 60).Select(i =>
-            {
-                var (scale, right) = (Any(), dice.Next(2) == 0);
-                return new Evidence($"S{dice.Next(5)}", Start.AddDays(dice.Next(60)), new Skill(QuestionGroup.Scales, scale.Type, scale.Tonic), right ? 4 : 1, 4, right, []);
-            }).OrderBy(answer => answer.Day)];
+            Evidence[] evidence =
+            [
+                .. Enumerable
+                    .Range(0, 60)
+                    .Select(i =>
+                    {
+                        var (scale, right) = (Any(), dice.Next(2) == 0);
+                        return new Evidence(
+                            $"S{dice.Next(5)}",
+                            Start.AddDays(dice.Next(60)),
+                            new Skill(QuestionGroup.Scales, scale.Type, scale.Tonic),
+                            right ? 4 : 1,
+                            4,
+                            right,
+                            []
+                        );
+                    })
+                    .OrderBy(answer => answer.Day),
+            ];
             var day = Start.AddDays(dice.Next(70));
             var progress = TermProgress.Of(plan, printed, evidence, [], day);
             var lesson = 0;
@@ -113,11 +161,17 @@ public class TermLawTests
             {
                 if (lesson >= plan.Lessons.Length)
                     break;
-                var (first, last) = (plan.Lessons[lesson].Date, plan.Lessons[Math.Min(lesson + topic.Lessons, plan.Lessons.Length) - 1].Date);
+                var (first, last) = (
+                    plan.Lessons[lesson].Date,
+                    plan.Lessons[Math.Min(lesson + topic.Lessons, plan.Lessons.Length) - 1].Date
+                );
                 lesson += topic.Lessons;
                 var wasPrinted = false;
                 foreach (var sheet in printed)
-                    wasPrinted |= sheet.Day >= first && sheet.Day <= day && sheet.Scales.Any(scale => topic.Scales.Contains(scale.Type) && topic.Keys.Contains(scale.Tonic));
+                    wasPrinted |=
+                        sheet.Day >= first
+                        && sheet.Day <= day
+                        && sheet.Scales.Any(scale => topic.Scales.Contains(scale.Type) && topic.Keys.Contains(scale.Tonic));
                 var lastAnswers = new Dictionary<(string, Skill), Evidence>();
                 foreach (var answer in evidence)
                 {
@@ -128,7 +182,18 @@ public class TermLawTests
                 var met = lastAnswers.Values.Where(answer => answer.Day >= first).ToArray();
                 var shaky = met.Count(answer => !answer.IsRight);
                 var isTaught = wasPrinted && day > last;
-                Assert.Equal((topic.Name, at, first, last, isTaught, shaky, met.Length), (progress.Topics[at].Topic.Name, progress.Topics[at].Place, progress.Topics[at].First, progress.Topics[at].Last, progress.Topics[at].IsTaught, progress.Topics[at].Shaky, progress.Topics[at].Met));
+                Assert.Equal(
+                    (topic.Name, at, first, last, isTaught, shaky, met.Length),
+                    (
+                        progress.Topics[at].Topic.Name,
+                        progress.Topics[at].Place,
+                        progress.Topics[at].First,
+                        progress.Topics[at].Last,
+                        progress.Topics[at].IsTaught,
+                        progress.Topics[at].Shaky,
+                        progress.Topics[at].Met
+                    )
+                );
                 var wentBadly = isTaught && met.Length >= 4 && shaky * 2 >= met.Length;
                 Assert.Equal(wentBadly, progress.Topics[at].WentBadly);
                 (taught, bad) = (taught + (isTaught ? 1 : 0), bad + (wentBadly ? 1 : 0));
@@ -148,17 +213,35 @@ public class TermLawTests
         for (ulong number = 1; number <= 40; number++)
         {
             var dice = new Dice(number);
-            var papers = Enumerable.Range(0, 9).Select(i =>
-            {
-                var version = "ABC"[i % 3].ToString();
-                ImmutableArray<SetItem> items = [.. Enumerable.Range(1, 4).Select(item => Sample.Item(marks: 1 + (item % 3)) with { Number = item, Version = version, Load = 10 * item })];
-                var markings = items.Where(_ => dice.Next(6) > 0).ToDictionary(item => item.Number, item =>
+            var papers = Enumerable
+                .Range(0, 9)
+                .Select(i =>
                 {
-                    var marks = dice.Next(item.Marks + 1);
-                    return new Marking(marks == item.Marks ? MarkedAs.Correct : MarkedAs.Wrong, marks, item.Marks, marks == item.Marks ? [] : [new MarkedFinding((FindingCode)dice.Next(3), 1, "", "", "said")]);
-                });
-                return (Student: $"S{i}", Items: items, Markings: (IReadOnlyDictionary<int, Marking>)markings);
-            }).ToArray();
+                    var version = "ABC"[i % 3].ToString();
+                    ImmutableArray<SetItem> items =
+                    [
+                        .. Enumerable
+                            .Range(1, 4)
+                            .Select(item => Sample.Item(marks: 1 + (item % 3)) with { Number = item, Version = version, Load = 10 * item }),
+                    ];
+                    var markings = items
+                        .Where(_ => dice.Next(6) > 0)
+                        .ToDictionary(
+                            item => item.Number,
+                            item =>
+                            {
+                                var marks = dice.Next(item.Marks + 1);
+                                return new Marking(
+                                    marks == item.Marks ? MarkedAs.Correct : MarkedAs.Wrong,
+                                    marks,
+                                    item.Marks,
+                                    marks == item.Marks ? [] : [new MarkedFinding((FindingCode)dice.Next(3), 1, "", "", "said")]
+                                );
+                            }
+                        );
+                    return (Student: $"S{i}", Items: items, Markings: (IReadOnlyDictionary<int, Marking>)markings);
+                })
+                .ToArray();
             var outcome = Outcome.Of(papers);
             foreach (var question in outcome.Questions)
             {
@@ -180,13 +263,21 @@ public class TermLawTests
             {
                 var whole = papers.Where(paper => paper.Items[0].Version == version.Version && paper.Markings.Count == 4).ToArray();
                 Assert.Equal((whole.Length, 100), (version.Students, version.Load));
-                Assert.Equal(whole.Select(paper => paper.Markings.Values.Sum(marking => marking.Marks) / 8.0), version.Shares.Select(share => Math.Round(share * 8, 6) / 8));
+                Assert.Equal(
+                    whole.Select(paper => paper.Markings.Values.Sum(marking => marking.Marks) / 8.0),
+                    version.Shares.Select(share => Math.Round(share * 8, 6) / 8)
+                );
             }
 
             var makers = outcome.Mistakes;
             Assert.Equal(makers.Select(mistake => mistake.Count).OrderDescending(), makers.Select(mistake => mistake.Count));
-            Assert.All(makers, mistake => Assert.Equal(mistake.Students.Select(made => made.Count).OrderDescending(), mistake.Students.Select(made => made.Count)));
-            Assert.Equal(papers.Sum(paper => paper.Markings.Values.Sum(marking => marking.Findings.Length)), makers.Sum(mistake => mistake.Count));
+            Assert.All(makers, mistake =>
+                Assert.Equal(mistake.Students.Select(made => made.Count).OrderDescending(), mistake.Students.Select(made => made.Count))
+            );
+            Assert.Equal(
+                papers.Sum(paper => paper.Markings.Values.Sum(marking => marking.Findings.Length)),
+                makers.Sum(mistake => mistake.Count)
+            );
         }
     }
 
@@ -195,13 +286,21 @@ public class TermLawTests
     {
         static VersionOutcome Version(string name, params double[] shares) => new(name, shares.Length, 10, [.. shares]);
         static Outcome Of(params VersionOutcome[] versions) => new([], [], [.. versions]);
-        double[] low = [.. Enumerable.Range(0, 8).Select(i => 0.3 + (i * 0.01))], high = [.. Enumerable.Range(0, 8).Select(i => 0.8 + (i * 0.01))];
-        Assert.Equal(("B", "A"), Of(Version("A", high), Version("B", low)).Unfair is var (harder, easier) ? (harder.Version, easier.Version) : default);
-        Assert.Equal(("A", "B"), Of(Version("A", low), Version("B", high)).Unfair is var (first, second) ? (first.Version, second.Version) : default);
+        double[] low = [.. Enumerable.Range(0, 8).Select(i => 0.3 + (i * 0.01))],
+            high = [.. Enumerable.Range(0, 8).Select(i => 0.8 + (i * 0.01))];
+        Assert.Equal(
+            ("B", "A"),
+            Of(Version("A", high), Version("B", low)).Unfair is var (harder, easier) ? (harder.Version, easier.Version) : default
+        );
+        Assert.Equal(
+            ("A", "B"),
+            Of(Version("A", low), Version("B", high)).Unfair is var (first, second) ? (first.Version, second.Version) : default
+        );
         // Seven students say nothing.
         Assert.Null(Of(Version("A", low[..7]), Version("B", high)).Unfair);
         // One in ten is chance, one in fifty is not: the share of all ways was counted.
-        double[] near = [0.5, 0.5, 0.6, 0.6, 0.7, 0.7, 0.8, 0.8], less = [0.38, 0.38, 0.48, 0.48, 0.58, 0.58, 0.68, 0.68];
+        double[] near = [0.5, 0.5, 0.6, 0.6, 0.7, 0.7, 0.8, 0.8],
+            less = [0.38, 0.38, 0.48, 0.48, 0.58, 0.58, 0.68, 0.68];
         Assert.InRange(Outcome.ByChance([.. near], [.. less])!.Value, 0.06, 0.14);
         Assert.Null(Of(Version("A", near), Version("B", less)).Unfair);
     }
@@ -221,11 +320,45 @@ public class TermLawTests
     [Fact]
     public void The_last_marking_of_an_item_counts()
     {
-        KeptResult Result(string? student, int item, int marks, int day) => new(Start.AddDays(day), "A", item, 1, "Scales", Sample.Asked("major", "C"), "", "", 10, marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong, marks, 4, [], MarkedBy.Judge) { Student = student };
-        var evidence = Evidence.From([Result("Mira", 1, 0, 0), Result("Mira", 1, 4, 0), Result("Mira", 2, 4, 0), Result("Mira", 2, 1, 0), Result(null, 1, 4, 0), Result("Mira", 1, 2, 3)]);
+        KeptResult Result(string? student, int item, int marks, int day) =>
+            new(
+                Start.AddDays(day),
+                "A",
+                item,
+                1,
+                "Scales",
+                Sample.Asked("major", "C"),
+                "",
+                "",
+                10,
+                marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong,
+                marks,
+                4,
+                [],
+                MarkedBy.Judge
+            )
+            {
+                Student = student,
+            };
+        var evidence = Evidence.From([
+            Result("Mira", 1, 0, 0),
+            Result("Mira", 1, 4, 0),
+            Result("Mira", 2, 4, 0),
+            Result("Mira", 2, 1, 0),
+            Result(null, 1, 4, 0),
+            Result("Mira", 1, 2, 3),
+        ]);
         Assert.Equal([(0, 4), (0, 1), (3, 2)], evidence.Select(one => (one.Day.DayNumber - Start.DayNumber, one.Marks)));
         Assert.All(evidence, one => Assert.Equal(("Mira", 10), (one.Student, one.Load)));
-        Result[] results = [.. new[] { 0, 3, 1 }.Select(marks => new Result("Mira", Start, Sample.Item(marks: 4), new Marking(MarkedAs.Wrong, marks, 4, [])))];
+        Result[] results =
+        [
+            .. new[] { 0, 3, 1 }.Select(marks => new Result(
+                "Mira",
+                Start,
+                Sample.Item(marks: 4),
+                new Marking(MarkedAs.Wrong, marks, 4, [])
+            )),
+        ];
         Assert.Equal(new StudentTotal("Mira", 1, 4), Assert.Single(StudentTotal.From(results)));
     }
 }

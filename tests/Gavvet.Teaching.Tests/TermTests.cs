@@ -1,22 +1,45 @@
-
 namespace Gavvet.Teaching.Tests;
 
-/// <summary>A term as it goes: how skills grow, what was taught, what went badly, what a class takes otherwise, what parents are told.</summary>
+/// <summary>A term as it goes: how skills grow, what was taught, what went badly, what a class takes otherwise, what parents are
+/// told.</summary>
 public class TermTests
 {
     private static readonly DateOnly Monday = new(2026, 9, 7);
 
-    private static Evidence Answer(int day, bool right, string tonic = "C", string student = "Mira", string type = "major", string group = "scales") =>
-        new(student, Monday.AddDays(day), Sample.Skill(type, tonic, group), right ? 4 : 2, 4, right, []);
+    private static Evidence Answer(
+        int day,
+        bool right,
+        string tonic = "C",
+        string student = "Mira",
+        string type = "major",
+        string group = "scales"
+    ) => new(student, Monday.AddDays(day), Sample.Skill(type, tonic, group), right ? 4 : 2, 4, right, []);
 
     private static Topic Topic(string name, int lessons, string scales, string keys) =>
-        new(name, lessons, [QuestionGroup.Scales], [.. scales.Split(' ').Select(ScaleTypes.Get)], [.. keys.Split(' ').Select(NoteText.Parse)], ["majors-three"]);
+        new(
+            name,
+            lessons,
+            [QuestionGroup.Scales],
+            [.. scales.Split(' ').Select(ScaleTypes.Get)],
+            [.. keys.Split(' ').Select(NoteText.Parse)],
+            ["majors-three"]
+        );
 
     private static ScaleOn Major(string tonic) => new(ScaleTypes.Major, NoteText.Parse(tonic));
 
-    private static readonly Course Four = new("own", "Four topics", [Topic("C", 1, "major", "C"), Topic("Flats", 2, "major", "F Bb"), Topic("Minors", 1, "natural-minor harmonic-minor", "A"), Topic("Sharps", 1, "major", "G D")]);
+    private static readonly Course Four = new(
+        "own",
+        "Four topics",
+        [
+            Topic("C", 1, "major", "C"),
+            Topic("Flats", 2, "major", "F Bb"),
+            Topic("Minors", 1, "natural-minor harmonic-minor", "A"),
+            Topic("Sharps", 1, "major", "G D"),
+        ]
+    );
 
-    private static LessonPlan Plan(Course course, int lessons) => LessonPlan.Of(course, Monday, [DayOfWeek.Monday], lessons, new HashSet<DateOnly>());
+    private static LessonPlan Plan(Course course, int lessons) =>
+        LessonPlan.Of(course, Monday, [DayOfWeek.Monday], lessons, new HashSet<DateOnly>());
 
     [Fact]
     public void Weeks_count_what_stood_at_their_ends()
@@ -25,8 +48,12 @@ public class TermTests
         Evidence[] evidence = [Answer(0, true), Answer(3, true, "G"), Answer(7, true), Answer(8, false, "F")];
         Assert.Equal(
             [(0, 2, 0), (1, 1, 1), (1, 1, 1)],
-            TrendWeek.Until(evidence, Monday.AddDays(20), 26).Select(week => (week.Secure, week.OnceRight, week.Shaky)));
-        Assert.Equal([Monday.AddDays(6), Monday.AddDays(13), Monday.AddDays(20)], TrendWeek.Until(evidence, Monday.AddDays(20), 26).Select(week => week.Day));
+            TrendWeek.Until(evidence, Monday.AddDays(20), 26).Select(week => (week.Secure, week.OnceRight, week.Shaky))
+        );
+        Assert.Equal(
+            [Monday.AddDays(6), Monday.AddDays(13), Monday.AddDays(20)],
+            TrendWeek.Until(evidence, Monday.AddDays(20), 26).Select(week => week.Day)
+        );
         Assert.Equal(Monday.AddDays(20), Assert.Single(TrendWeek.Until(evidence, Monday.AddDays(20), 1)).Day);
         Assert.Empty(TrendWeek.Until(evidence, Monday.AddDays(-1), 26));
         Assert.Throws<ArgumentOutOfRangeException>(() => TrendWeek.Until(evidence, Monday, 0));
@@ -38,12 +65,24 @@ public class TermTests
         var plan = Plan(Four, 5);
         PrintedDay[] printed = [new(Monday, [Major("C"), Major("G")]), new(Monday.AddDays(8), [Major("F")])];
         var progress = TermProgress.Of(plan, printed, [], [], Monday.AddDays(21));
-        Assert.Equal([("C", true), ("Flats", true), ("Minors", false), ("Sharps", false)], progress.Topics.Select(topic => (topic.Topic.Name, topic.IsTaught)));
+        Assert.Equal(
+            [("C", true), ("Flats", true), ("Minors", false), ("Sharps", false)],
+            progress.Topics.Select(topic => (topic.Topic.Name, topic.IsTaught))
+        );
         Assert.Equal((Monday.AddDays(7), Monday.AddDays(14)), (progress.Topics[1].First, progress.Topics[1].Last));
         // G major was printed before its topic came; along the line of fifths A minor lies with C.
         Assert.Equal(
-            [("major", -2, false), ("major", -1, true), ("major", 0, true), ("major", 1, false), ("major", 2, false), ("natural-minor", 0, false), ("harmonic-minor", 0, false)],
-            progress.Places.Select(place => (place.Scale.Type.Id, place.Place, place.IsTaught)));
+            [
+                ("major", -2, false),
+                ("major", -1, true),
+                ("major", 0, true),
+                ("major", 1, false),
+                ("major", 2, false),
+                ("natural-minor", 0, false),
+                ("harmonic-minor", 0, false),
+            ],
+            progress.Places.Select(place => (place.Scale.Type.Id, place.Place, place.IsTaught))
+        );
         // A topic is not over on the day of its last lesson.
         Assert.False(TermProgress.Of(plan, printed, [], [], Monday.AddDays(14)).Topics[1].IsTaught);
         // What lies beyond the planned lessons is no part of the term.
@@ -66,7 +105,10 @@ public class TermTests
     [Fact]
     public void A_topic_on_any_tonic_for_any_parts_has_its_progress()
     {
-        var all = Four with { Topics = [.. ScaleTypes.All.Select(type => new Topic(type.Id, 1, [QuestionGroup.Scales], [type], [.. NoteName.All], []))] };
+        var all = Four with
+        {
+            Topics = [.. ScaleTypes.All.Select(type => new Topic(type.Id, 1, [QuestionGroup.Scales], [type], [.. NoteName.All], []))],
+        };
         var progress = TermProgress.Of(Plan(all, all.Topics.Length), [new PrintedDay(Monday, [Major("C")])], [], Instrument.All, Monday);
         Assert.Equal(ScaleTypes.All.Length, progress.Topics.Length);
         Assert.Equal(ScaleTypes.All.Length * NoteName.All.Count(), progress.Places.Length);
@@ -84,7 +126,18 @@ public class TermTests
         Assert.Equal(badly, topic.WentBadly);
         // What was not printed since did not go at all; nor what was wrong before it came.
         Assert.False(TermProgress.Of(Plan(Four, 5), [], evidence, [], Monday.AddDays(2)).Topics[0].WentBadly);
-        Assert.False(TermProgress.Of(Plan(Four, 5), [new PrintedDay(Monday, [Major("C")])], [.. evidence.Select(one => one with { Day = Monday.AddDays(-3) })], [], Monday.AddDays(2)).Topics[0].WentBadly);
+        Assert.False(
+            TermProgress
+                .Of(
+                    Plan(Four, 5),
+                    [new PrintedDay(Monday, [Major("C")])],
+                    [.. evidence.Select(one => one with { Day = Monday.AddDays(-3) })],
+                    [],
+                    Monday.AddDays(2)
+                )
+                .Topics[0]
+                .WentBadly
+        );
     }
 
     [Fact]
@@ -98,7 +151,10 @@ public class TermTests
         Assert.Equal("C 1, Minors 1, Sharps 1", Names(Four.Without(1)));
         Assert.Equal("C 1, Flats 2, Minors 1, Sharps 1, Lydian 2", Names(Four.Changed(4, Topic(" Lydian ", 2, "lydian", "F C"))));
         // The skills are those of the sections it sets.
-        Assert.Equal([QuestionGroup.Signatures, QuestionGroup.Scales], Four.Changed(0, Topic("C", 1, "major", "C") with { Sections = ["name-keys", "majors-three", "signatures"] }).Topics[0].Skills);
+        Assert.Equal(
+            [QuestionGroup.Signatures, QuestionGroup.Scales],
+            Four.Changed(0, Topic("C", 1, "major", "C") with { Sections = ["name-keys", "majors-three", "signatures"] }).Topics[0].Skills
+        );
         Assert.Equal(Four.Topics[1] with { Lessons = 3 }, Four.Stretched(1, 3).Topics[1]);
         // The calendar follows.
         Assert.Equal(["Minors", "C", "Flats"], Plan(Four.Moved(2, 0), 3).Lessons.Select(lesson => lesson.Topic.Name));
@@ -115,7 +171,11 @@ public class TermTests
         Assert.Equal(20, Four.Stretched(0, 20).Topics[0].Lessons);
         Assert.Contains("scale", Said(() => Four.Changed(0, Topic("C", 1, "major", "C") with { Scales = [] })), StringComparison.Ordinal);
         Assert.Contains("keys", Said(() => Four.Changed(0, Topic("C", 1, "major", "C") with { Keys = [] })), StringComparison.Ordinal);
-        Assert.Contains("section", Said(() => Four.Changed(0, Topic("C", 1, "major", "C") with { Sections = ["none"] })), StringComparison.Ordinal);
+        Assert.Contains(
+            "section",
+            Said(() => Four.Changed(0, Topic("C", 1, "major", "C") with { Sections = ["none"] })),
+            StringComparison.Ordinal
+        );
         Assert.Contains("no longer", Said(() => Four.Stretched(9, 2)), StringComparison.Ordinal);
         Assert.Contains("no longer", Said(() => Four.Moved(4, 0)), StringComparison.Ordinal);
         Assert.Contains("no longer", Said(() => Four.Without(-1)), StringComparison.Ordinal);
@@ -128,7 +188,17 @@ public class TermTests
     [Fact]
     public void Parents_are_told_what_is_secure_what_grows_and_what_is_next()
     {
-        Evidence[] evidence = [Answer(0, true), Answer(7, true), Answer(0, true, "Bb"), Answer(8, true, "Bb"), Answer(0, true, "F"), Answer(9, true, "F"), Answer(3, true, "A", type: "harmonic-minor", group: "signatures"), Answer(4, false, "D", group: "degrees")];
+        Evidence[] evidence =
+        [
+            Answer(0, true),
+            Answer(7, true),
+            Answer(0, true, "Bb"),
+            Answer(8, true, "Bb"),
+            Answer(0, true, "F"),
+            Answer(9, true, "F"),
+            Answer(3, true, "A", type: "harmonic-minor", group: "signatures"),
+            Answer(4, false, "D", group: "degrees"),
+        ];
         var report = Report.Of(evidence, Plan(Four, 5), HouseStyle.Classical, Monday.AddDays(10));
         Assert.Equal("writes the major scale on B♭, F and C", Assert.Single(report.Secure));
         Assert.Equal("knows the key signature of harmonic minor on A", Assert.Single(report.Growing));
@@ -140,18 +210,36 @@ public class TermTests
     [Fact]
     public void Of_a_class_the_most_of_it_counts()
     {
-        Evidence[] evidence = [.. Enumerable.Range(0, 3).SelectMany(i => new[] { Answer(0, true, student: $"S{i}"), Answer(7, true, student: $"S{i}") }), Answer(7, false, student: "S3"), Answer(7, false, student: "S4")];
+        Evidence[] evidence =
+        [
+            .. Enumerable.Range(0, 3).SelectMany(i => new[] { Answer(0, true, student: $"S{i}"), Answer(7, true, student: $"S{i}") }),
+            Answer(7, false, student: "S3"),
+            Answer(7, false, student: "S4"),
+        ];
         Assert.Single(Report.Of(evidence, null, HouseStyle.Classical, Monday.AddDays(9)).Secure);
         // One more of those who cannot, and it is neither for most.
         Assert.Single(Report.Of([.. evidence, Answer(7, false, student: "S5")], null, HouseStyle.Classical, Monday.AddDays(9)).Growing);
-        Assert.Single(Report.Of([.. evidence, Answer(7, false, student: "S5"), Answer(7, false, student: "S6")], null, HouseStyle.Classical, Monday.AddDays(9)).Next);
+        Assert.Single(
+            Report
+                .Of(
+                    [.. evidence, Answer(7, false, student: "S5"), Answer(7, false, student: "S6")],
+                    null,
+                    HouseStyle.Classical,
+                    Monday.AddDays(9)
+                )
+                .Next
+        );
     }
 
     [Fact]
     public void A_follow_up_keeps_to_the_misses_that_are_wanted()
     {
         static Evidence Missed(string student, int day, string tonic) =>
-            new(student, Monday.AddDays(day), Sample.Skill("major", tonic), 1, 8, false, []) { What = Sample.Asked("major", tonic) with { WriteWith = Notation.Accidentals }, Load = 20 };
+            new(student, Monday.AddDays(day), Sample.Skill("major", tonic), 1, 8, false, [])
+            {
+                What = Sample.Asked("major", tonic) with { WriteWith = Notation.Accidentals },
+                Load = 20,
+            };
         Evidence[] missed = [Missed("Mira", 0, "D"), Missed("Mira", 10, "Bb"), Missed("Bo", 10, "E")];
         FollowUpDraw Draw(Func<Evidence, bool> wanted) => new(missed, HouseStyle.Classical, Monday.AddDays(12)) { Wanted = wanted };
         Assert.Equal(["Bo", "Mira"], Draw(_ => true).Missing);
@@ -170,13 +258,22 @@ public class TermTests
     {
         foreach (var topic in Course.Shipped.SelectMany(course => course.Topics))
         {
-            foreach (var (type, tonic) in topic.OnTonics.Select(one => (type: one.Type, tonic: one.Tonic)).Where(one => one.type.Family == ScaleFamily.MajorAndMinor))
+            foreach (
+                var (type, tonic) in topic
+                    .OnTonics.Select(one => (type: one.Type, tonic: one.Tonic))
+                    .Where(one => one.type.Family == ScaleFamily.MajorAndMinor)
+            )
             {
-                Assert.False(new Key(tonic, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical, $"{topic.Name}: {tonic} {type.Name}");
+                Assert.False(
+                    new Key(tonic, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical,
+                    $"{topic.Name}: {tonic} {type.Name}"
+                );
                 if (topic.Name.Contains("double accidentals", StringComparison.Ordinal))
                     Assert.Contains(ScaleSpelling.Spell(type, tonic).Ascending, note => Math.Abs((int)note.Accidental) == 2);
                 if (topic.Name.Contains("many sharps", StringComparison.Ordinal))
-                    Assert.Contains(new[] { "trumpet", "alto-sax" }, part => new Key(Instrument.Parse(part).WrittenTonic(type, tonic)).Fifths >= 4);
+                    Assert.Contains(new[] { "trumpet", "alto-sax" }, part =>
+                        new Key(Instrument.Parse(part).WrittenTonic(type, tonic)).Fifths >= 4
+                    );
             }
         }
     }

@@ -92,21 +92,31 @@ public class CatalogueTests
         Assert.Equal(notes, Ascii(HouseStyle.Classical.Spell(ScaleTypes.Get(id), NoteText.Parse(tonic)).Descending));
 
     [Fact]
-    public void The_palindromes_are_these() => Assert.Equal(
-        "chromatic dorian double-harmonic-major minor-six-pentatonic mixolydian-flat-6 neapolitan-major suspended-pentatonic whole-tone".Split(' '),
-        ScaleTypes.All.Where(ScaleProperties.IsPalindrome).Select(type => type.Id).Order(StringComparer.Ordinal));
+    public void The_palindromes_are_these() =>
+        Assert.Equal(
+            "chromatic dorian double-harmonic-major minor-six-pentatonic mixolydian-flat-6 neapolitan-major suspended-pentatonic whole-tone".Split(
+                ' '
+            ),
+            ScaleTypes.All.Where(ScaleProperties.IsPalindrome).Select(type => type.Id).Order(StringComparer.Ordinal)
+        );
 
     [Fact]
-    public void Fewer_than_twelve_transpositions_have_these() => Assert.Equal(
-        ["augmented 4", "chromatic 1", "diminished-half-whole 3", "diminished-whole-half 3", "whole-tone 2"],
-        ScaleTypes.All.Where(type => type.Transpositions() < 12).Select(type => $"{type.Id} {type.Transpositions()}").Order(StringComparer.Ordinal));
+    public void Fewer_than_twelve_transpositions_have_these() =>
+        Assert.Equal(
+            ["augmented 4", "chromatic 1", "diminished-half-whole 3", "diminished-whole-half 3", "whole-tone 2"],
+            ScaleTypes
+                .All.Where(type => type.Transpositions() < 12)
+                .Select(type => $"{type.Id} {type.Transpositions()}")
+                .Order(StringComparer.Ordinal)
+        );
 
     [Fact]
     public void The_rotations_of_major_are_the_seven_modes_and_those_of_every_parent_hold_its_children()
     {
         Assert.Equal(
             ["major", "dorian", "phrygian", "lydian", "mixolydian", "natural-minor", "locrian"],
-            ScaleTypes.Major.Rotations().Select(rotation => rotation.Types[0].Id));
+            ScaleTypes.Major.Rotations().Select(rotation => rotation.Types[0].Id)
+        );
         foreach (var type in ScaleTypes.All.Where(type => type.Parent is not null))
             Assert.Contains(type, type.Parent!.Rotations()[type.ParentPosition - 1].Types);
     }
@@ -163,7 +173,9 @@ public class CatalogueTests
         foreach (var type in ScaleTypes.All.Where(type => type.IsSevenLetters))
         {
             var scale = ScaleSpelling.Spell(type, NoteText.Parse("C"));
-            Assert.All(Chords.TriadsOf(scale).Concat(Chords.SeventhsOf(scale)), chord => Assert.DoesNotContain("without a name", chord.Name, StringComparison.Ordinal));
+            Assert.All(Chords.TriadsOf(scale).Concat(Chords.SeventhsOf(scale)), chord =>
+                Assert.DoesNotContain("without a name", chord.Name, StringComparison.Ordinal)
+            );
         }
     }
 
@@ -171,7 +183,12 @@ public class CatalogueTests
         from melodic in Enum.GetValues<MelodicSchool>()
         from blue in Enum.GetValues<BlueNoteSpelling>()
         from chromatic in Enum.GetValues<ChromaticSchool>()
-        select HouseStyle.Classical with { MelodicMinor = melodic, BlueNote = blue, Chromatic = chromatic };
+        select HouseStyle.Classical with
+        {
+            MelodicMinor = melodic,
+            BlueNote = blue,
+            Chromatic = chromatic,
+        };
 
     private static string[] Shared(string id, string tonic) =>
         [.. ScaleTypes.Get(id).TonicsSharingNotes(NoteText.Parse(tonic)).Select(NoteText.Ascii)];

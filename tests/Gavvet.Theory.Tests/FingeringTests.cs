@@ -59,7 +59,12 @@ public class FingeringTests
             var fingers = KeyboardFingering.Of(line.Type, line.Tonic, line.Hand, line.Octaves)!.Value;
             var rising = line.Hand == Hand.Right ? fingers : [.. fingers.Reverse()];
             // Away from the body fingers follow one another; a return goes under to the thumb.
-            Assert.All(rising.Zip(rising.Skip(1)), pair => Assert.True(pair.Second == pair.First + 1 || (pair.Second == 1 && pair.First is 3 or 4 or 2), $"{line}: {string.Join(' ', fingers)}"));
+            Assert.All(rising.Zip(rising.Skip(1)), pair =>
+                Assert.True(
+                    pair.Second == pair.First + 1 || (pair.Second == 1 && pair.First is 3 or 4 or 2),
+                    $"{line}: {string.Join(' ', fingers)}"
+                )
+            );
         });
     }
 
@@ -71,7 +76,9 @@ public class FingeringTests
     {
         var tonic = Pitch.Parse(lowest);
         var line = ScaleSpelling.Spell(ScaleTypes.Find(type)!, tonic.Name).Pitches(Direction.Ascending, tonic);
-        return bowed.Finger(line) is { } notes ? string.Join(' ', notes.Select(note => $"{bowed.Strings[note.String].Name}{note.Finger}")) : "none";
+        return bowed.Finger(line) is { } notes
+            ? string.Join(' ', notes.Select(note => $"{bowed.Strings[note.String].Name}{note.Finger}"))
+            : "none";
     }
 
     // From memory, as string teachers set them in first position.
@@ -108,13 +115,21 @@ public class FingeringTests
         {
             foreach (var type in ScaleTypes.All)
             {
-                foreach (var lowest in from tonic in NoteName.All where ScaleSpelling.CanSpell(type, tonic) from octave in Enumerable.Range(2, 3) select new Pitch(tonic, octave))
+                foreach (
+                    var lowest in from tonic in NoteName.All
+                    where ScaleSpelling.CanSpell(type, tonic)
+                    from octave in Enumerable.Range(2, 3)
+                    select new Pitch(tonic, octave)
+                )
                 {
                     var line = ScaleSpelling.Spell(type, lowest.Name).Pitches(Direction.Ascending, lowest);
                     if (bowed.Finger(line) is not { } notes)
                         continue;
                     foreach (var pair in notes.Zip(notes.Skip(1)).Where(pair => pair.First.String == pair.Second.String))
-                        Assert.True(pair.First.Finger[^1] <= pair.Second.Finger[^1], $"{bowed.Name} {lowest} {type.Id}: {string.Join(' ', notes.Select(note => note.Finger))}");
+                        Assert.True(
+                            pair.First.Finger[^1] <= pair.Second.Finger[^1],
+                            $"{bowed.Name} {lowest} {type.Id}: {string.Join(' ', notes.Select(note => note.Finger))}"
+                        );
                 }
             }
         }

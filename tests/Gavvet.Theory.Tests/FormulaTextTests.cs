@@ -6,10 +6,38 @@ public class FormulaTextTests
     private static readonly Func<int, string>[] StepSchools =
     [
         step => $"{step}",
-        step => step switch { 1 => "H", 2 => "W", 3 => "W+H", _ => $"{step}" },
-        step => step switch { 1 => "s", 2 => "T", 3 => "A2", _ => $"{step}" },
-        step => step switch { 1 => "half", 2 => "whole", 3 => "m3", _ => $"{step}" },
-        step => step switch { 1 => "semitone", 2 => "tone", 4 => "M3", _ => $"{step}" },
+        step =>
+            step switch
+            {
+                1 => "H",
+                2 => "W",
+                3 => "W+H",
+                _ => $"{step}",
+            },
+        step =>
+            step switch
+            {
+                1 => "s",
+                2 => "T",
+                3 => "A2",
+                _ => $"{step}",
+            },
+        step =>
+            step switch
+            {
+                1 => "half",
+                2 => "whole",
+                3 => "m3",
+                _ => $"{step}",
+            },
+        step =>
+            step switch
+            {
+                1 => "semitone",
+                2 => "tone",
+                4 => "M3",
+                _ => $"{step}",
+            },
     ];
 
     [Fact]
@@ -29,7 +57,8 @@ public class FormulaTextTests
     [InlineData("1½ 1 ½", new[] { 3, 2, 1 })]
     [InlineData("W x H", new[] { 2, 0, 1 })]
     [InlineData("7 1 2", new[] { 0, 1, 2 })]
-    public void Halves_make_tones_of_the_figures_and_what_is_no_step_is_none(string typed, int[] steps) => Assert.Equal(steps, FormulaText.Steps(FormulaText.Words(typed)));
+    public void Halves_make_tones_of_the_figures_and_what_is_no_step_is_none(string typed, int[] steps) =>
+        Assert.Equal(steps, FormulaText.Steps(FormulaText.Words(typed)));
 
     [Fact]
     public void Every_degree_is_read_with_its_sign_before_and_after_and_by_its_interval()
@@ -55,16 +84,23 @@ public class FormulaTextTests
     [InlineData("d7", "bb7")]
     [InlineData("d5", "b5")]
     [InlineData("A2", "#2")]
-    public void A_diminished_interval_lies_as_far_down_as_its_kind(string typed, string degree) => Assert.Equal(Degree.Parse(degree), Read(typed));
+    public void A_diminished_interval_lies_as_far_down_as_its_kind(string typed, string degree) =>
+        Assert.Equal(Degree.Parse(degree), Read(typed));
 
     [Theory]
     [InlineData("W W H W W W H")]
     [InlineData("TTSTTTS")]
     [InlineData("2-2-1-2-2-2-1")]
-    public void A_scale_of_ones_own_is_entered_in_any_of_them(string steps) => Assert.Equal(ScaleTypes.Major.Degrees, OwnScale.OfSteps("Mine", steps).Degrees);
+    public void A_scale_of_ones_own_is_entered_in_any_of_them(string steps) =>
+        Assert.Equal(ScaleTypes.Major.Degrees, OwnScale.OfSteps("Mine", steps).Degrees);
 
     [Fact]
-    public void A_step_that_is_none_is_named() => Assert.Contains("“Q” is not a step", Assert.Throws<FormatException>(() => OwnScale.OfSteps("Mine", "W W Q W W W H")).Message, StringComparison.Ordinal);
+    public void A_step_that_is_none_is_named() =>
+        Assert.Contains(
+            "“Q” is not a step",
+            Assert.Throws<FormatException>(() => OwnScale.OfSteps("Mine", "W W Q W W W H")).Message,
+            StringComparison.Ordinal
+        );
 
     private static Degree? Read(string word) => FormulaText.TryDegree(word, out var degree) ? degree : null;
 }

@@ -29,7 +29,10 @@ public class HouseStyleTests
     [Fact]
     public void A_step_is_never_written_with_the_name_of_a_note()
     {
-        foreach (var (system, steps) in Enum.GetValues<NameSystem>().SelectMany(_ => Enum.GetValues<StepWords>(), (system, steps) => (system, steps)))
+        foreach (
+            var (system, steps) in Enum.GetValues<NameSystem>()
+                .SelectMany(_ => Enum.GetValues<StepWords>(), (system, steps) => (system, steps))
+        )
         {
             var style = Style with { NoteNames = system, Steps = steps };
             var signs = style.Signs(style.Spell(ScaleTypes.Major, NoteText.Parse("G")), Direction.Ascending).Distinct().ToArray();
@@ -75,13 +78,20 @@ public class HouseStyleTests
     [InlineData("hirajoshi", StepWords.WholeHalf, "W H M3 H M3")]
     [InlineData("augmented", StepWords.WholeHalf, "3 H 3 H 3 H")]
     public void Steps_are_written_in_each_vocabulary(string id, StepWords words, string signs) =>
-        Assert.Equal(signs, string.Join(' ', (Style with { Steps = words }).Signs(ScaleSpelling.Spell(ScaleTypes.Get(id), NoteText.Parse("C")), Direction.Ascending)));
+        Assert.Equal(
+            signs,
+            string.Join(
+                ' ',
+                (Style with { Steps = words }).Signs(ScaleSpelling.Spell(ScaleTypes.Get(id), NoteText.Parse("C")), Direction.Ascending)
+            )
+        );
 
     [Theory]
     [InlineData(WideSteps.Fractions, "1½")]
     [InlineData(WideSteps.Intervals, "A2")]
     [InlineData(WideSteps.Semitones, "3")]
-    public void Wider_steps_have_three_ways(WideSteps wide, string sign) => Assert.Equal(sign, (Style with { WideSteps = wide }).Sign(3, 1));
+    public void Wider_steps_have_three_ways(WideSteps wide, string sign) =>
+        Assert.Equal(sign, (Style with { WideSteps = wide }).Sign(3, 1));
 
     [Fact]
     public void Degrees_are_named_in_four_ways()
@@ -107,7 +117,10 @@ public class HouseStyleTests
     public void Syllables_follow_either_school(string id, SyllableSchool school, string syllables)
     {
         var type = ScaleTypes.Get(id);
-        Assert.Equal(syllables, string.Join(' ', type.Degrees.Select(degree => (Style with { Syllables = school }).Syllable(type, degree))));
+        Assert.Equal(
+            syllables,
+            string.Join(' ', type.Degrees.Select(degree => (Style with { Syllables = school }).Syllable(type, degree)))
+        );
     }
 
     [Theory]
@@ -145,7 +158,10 @@ public class HouseStyleTests
     public void The_other_chromatic_is_written_where_it_needs_fewer_doubles_and_says_so()
     {
         var chromatic = ScaleTypes.Get("chromatic");
-        Assert.Equal("On A this is the harmonic chromatic scale: it needs fewer double accidentals.", Style.RemarkOn(chromatic, NoteText.Parse("A")));
+        Assert.Equal(
+            "On A this is the harmonic chromatic scale: it needs fewer double accidentals.",
+            Style.RemarkOn(chromatic, NoteText.Parse("A"))
+        );
         Assert.Null(Style.RemarkOn(chromatic, NoteText.Parse("C")));
         foreach (var tonic in NoteName.All)
         {
@@ -172,7 +188,11 @@ public class HouseStyleTests
     public void Presets_are_found_by_name()
     {
         Assert.Same(HouseStyle.Jazz, HouseStyle.Parse("Jazz"));
-        Assert.Contains("Did you mean classical?", Assert.Throws<FormatException>(() => HouseStyle.Parse("classic")).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "Did you mean classical?",
+            Assert.Throws<FormatException>(() => HouseStyle.Parse("classic")).Message,
+            StringComparison.Ordinal
+        );
     }
 
     private static int Doubles(Scale scale) => scale.Notes(Direction.Both).Count(note => Math.Abs((int)note.Accidental) == 2);

@@ -38,7 +38,8 @@ public sealed class IntervalTextTests
     [InlineData("tercera menor", "m3")]
     [InlineData("octave perfect", "P8")]
     [InlineData("perfect unison", "P1")]
-    public void One_interval_is_read(string written, string interval) => Assert.Equal([Interval.Parse(interval)], IntervalText.Read(written)!.Value);
+    public void One_interval_is_read(string written, string interval) =>
+        Assert.Equal([Interval.Parse(interval)], IntervalText.Read(written)!.Value);
 
     [Theory]
     [InlineData("M2 M3 P4 P5 M6 M7 P8")]
@@ -46,7 +47,8 @@ public sealed class IntervalTextTests
     [InlineData("major 2nd major 3rd perfect 4th perfect 5th major 6th major 7th perfect octave")]
     [InlineData("major second, major third, perfect fourth and perfect fifth; M6 / M7 / P8")]
     [InlineData("M2\nM3\nP4\nP5\nM6\nM7\nP8")]
-    public void Several_are_read_in_order(string written) => Assert.Equal("M2 M3 P4 P5 M6 M7 P8", string.Join(' ', IntervalText.Read(written)!.Value));
+    public void Several_are_read_in_order(string written) =>
+        Assert.Equal("M2 M3 P4 P5 M6 M7 P8", string.Join(' ', IntervalText.Read(written)!.Value));
 
     [Theory]
     [InlineData("")]
@@ -81,7 +83,16 @@ public sealed class IntervalTextTests
                     continue;
                 }
 
-                foreach (var written in new[] { $"{interval}", interval.Name, interval.Name.ToUpperInvariant(), $"{quality} {number}", CountText.WithArticle(interval.Name) })
+                foreach (
+                    var written in new[]
+                    {
+                        $"{interval}",
+                        interval.Name,
+                        interval.Name.ToUpperInvariant(),
+                        $"{quality} {number}",
+                        CountText.WithArticle(interval.Name),
+                    }
+                )
                     Assert.Equal([interval], IntervalText.Read(written)!.Value);
             }
         }

@@ -11,7 +11,10 @@ public class KeyAndClefTests
     public void A_clef_keeps_the_number_it_was_given()
     {
         Assert.Equal(Enumerable.Range(0, Clef.All.Length), Clef.All.Select(clef => clef.Number).Order());
-        Assert.Equal(["treble", "bass", "alto", "tenor", "treble-8"], Clef.All.OrderBy(clef => clef.Number).Take(5).Select(clef => clef.Id));
+        Assert.Equal(
+            ["treble", "bass", "alto", "tenor", "treble-8"],
+            Clef.All.OrderBy(clef => clef.Number).Take(5).Select(clef => clef.Id)
+        );
     }
 
     [Fact]

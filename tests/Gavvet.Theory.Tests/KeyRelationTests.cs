@@ -38,7 +38,12 @@ public class KeyRelationTests
     public void Parallels_lie_three_fifths_apart_and_some_are_theoretical()
     {
         Assert.Equal(-2, new Key(NoteText.Parse("G")).Parallel.Fifths);
-        Assert.Equal(["Db", "Gb", "Cb"], Key.Majors.Where(key => key.Parallel.IsTheoretical).Select(key => NoteText.Ascii(key.Tonic)).OrderByDescending(name => NoteText.Parse(name).Fifths));
+        Assert.Equal(
+            ["Db", "Gb", "Cb"],
+            Key.Majors.Where(key => key.Parallel.IsTheoretical)
+                .Select(key => NoteText.Ascii(key.Tonic))
+                .OrderByDescending(name => NoteText.Parse(name).Fifths)
+        );
         Assert.Equal(["G#", "D#", "A#"], Key.Minors.Where(key => key.Parallel.IsTheoretical).Select(key => NoteText.Ascii(key.Tonic)));
     }
 
@@ -57,7 +62,10 @@ public class KeyRelationTests
     [Fact]
     public void Enharmonic_twins_and_theoretical_keys_are_named()
     {
-        Assert.Equal(["B", "F#", "C#"], Key.Majors.Where(key => key is { Fifths: > 0, EnharmonicTwin: not null }).Select(key => NoteText.Ascii(key.Tonic)));
+        Assert.Equal(
+            ["B", "F#", "C#"],
+            Key.Majors.Where(key => key is { Fifths: > 0, EnharmonicTwin: not null }).Select(key => NoteText.Ascii(key.Tonic))
+        );
         Assert.Equal("G♭ major", new Key(NoteText.Parse("F#")).EnharmonicTwin.ToString());
         Assert.Null(new Key(NoteText.Parse("E")).EnharmonicTwin);
         var theoretical = new Key(NoteText.Parse("G#"));
@@ -74,7 +82,8 @@ public class KeyRelationTests
     [InlineData("F", 11)]
     [InlineData("F#", 6)]
     [InlineData("Gb", 6)]
-    public void Keys_stand_at_their_hour_on_the_circle(string tonic, int hour) => Assert.Equal(hour, new Key(NoteText.Parse(tonic)).CirclePosition);
+    public void Keys_stand_at_their_hour_on_the_circle(string tonic, int hour) =>
+        Assert.Equal(hour, new Key(NoteText.Parse(tonic)).CirclePosition);
 
     [Theory]
     [InlineData("D#m", "D♯ minor")]
@@ -94,7 +103,13 @@ public class KeyRelationTests
     }
 
     // The sharper of each pair first; C major and A minor are in two.
-    private static string Pairs(IEnumerable<Key> keys) => string.Join(' ', keys
-        .SelectMany(key => key.SameLetterTwins.Where(twin => twin.Fifths < key.Fifths).Select(twin => $"{NoteText.Ascii(key.Tonic)}/{NoteText.Ascii(twin.Tonic)}"))
-        .Order(StringComparer.Ordinal));
+    private static string Pairs(IEnumerable<Key> keys) =>
+        string.Join(
+            ' ',
+            keys.SelectMany(key =>
+                    key.SameLetterTwins.Where(twin => twin.Fifths < key.Fifths)
+                        .Select(twin => $"{NoteText.Ascii(key.Tonic)}/{NoteText.Ascii(twin.Tonic)}")
+                )
+                .Order(StringComparer.Ordinal)
+        );
 }

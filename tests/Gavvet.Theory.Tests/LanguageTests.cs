@@ -17,13 +17,20 @@ public class LanguageTests
     {
         int[] numbers = [0, 1, 2, 5, 12, 21, 22];
         Assert.Equal(forms, string.Join(' ', numbers.Select(number => PluralRule.Form(rule, number))));
-        Assert.Contains("one-other", Assert.Throws<KeyNotFoundException>(() => PluralRule.Form("two", 1)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "one-other",
+            Assert.Throws<KeyNotFoundException>(() => PluralRule.Form("two", 1)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void The_pseudo_language_keeps_the_places_and_accents_every_word()
     {
-        Assert.Equal("Wřííťéé {count:# ñóóťéé|# ñóóťééš} <b>hééřéé</b> &amp; {0:d MMM} ťóó {name}.", PseudoLanguage.Of("Write {count:# note|# notes} <b>here</b> &amp; {0:d MMM} to {name}."));
+        Assert.Equal(
+            "Wřííťéé {count:# ñóóťéé|# ñóóťééš} <b>hééřéé</b> &amp; {0:d MMM} ťóó {name}.",
+            PseudoLanguage.Of("Write {count:# note|# notes} <b>here</b> &amp; {0:d MMM} to {name}.")
+        );
         // A third longer, as other languages are.
         Assert.InRange(PseudoLanguage.Of("An accidental before each note that needs one").Length, 55, 65);
     }
@@ -47,18 +54,29 @@ public class LanguageTests
         }
 
         Assert.Equal("E♭ major", $"{major}");
-        Assert.Equal("one sharp, three flats, no sharps or flats", string.Join(", ", CountText.Signs(1, Accidental.Sharp), CountText.Signs(3, Accidental.Flat), CountText.Signs(0, Accidental.Natural)));
+        Assert.Equal(
+            "one sharp, three flats, no sharps or flats",
+            string.Join(
+                ", ",
+                CountText.Signs(1, Accidental.Sharp),
+                CountText.Signs(3, Accidental.Flat),
+                CountText.Signs(0, Accidental.Natural)
+            )
+        );
     }
 
     [Fact]
     public async Task What_is_awaited_meanwhile_speaks_it_too_and_nothing_beside_it()
     {
         var beside = new TaskCompletionSource();
-        var other = Task.Run(async () =>
-        {
-            await beside.Task;
-            return ScaleTypes.Major.Name;
-        }, TestContext.Current.CancellationToken);
+        var other = Task.Run(
+            async () =>
+            {
+                await beside.Task;
+                return ScaleTypes.Major.Name;
+            },
+            TestContext.Current.CancellationToken
+        );
         using (Language.Pseudo.Speak())
         {
             await Task.Yield();

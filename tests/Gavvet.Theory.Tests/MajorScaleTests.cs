@@ -3,24 +3,25 @@ namespace Gavvet.Theory.Tests;
 /// <summary>The fifteen major scales, written out by hand (common practice, no source).</summary>
 public class MajorScaleTests
 {
-    public static TheoryData<string, int> FifteenKeys => new()
-    {
-        { "Cb Db Eb Fb Gb Ab Bb Cb", -7 },
-        { "Gb Ab Bb Cb Db Eb F Gb", -6 },
-        { "Db Eb F Gb Ab Bb C Db", -5 },
-        { "Ab Bb C Db Eb F G Ab", -4 },
-        { "Eb F G Ab Bb C D Eb", -3 },
-        { "Bb C D Eb F G A Bb", -2 },
-        { "F G A Bb C D E F", -1 },
-        { "C D E F G A B C", 0 },
-        { "G A B C D E F# G", 1 },
-        { "D E F# G A B C# D", 2 },
-        { "A B C# D E F# G# A", 3 },
-        { "E F# G# A B C# D# E", 4 },
-        { "B C# D# E F# G# A# B", 5 },
-        { "F# G# A# B C# D# E# F#", 6 },
-        { "C# D# E# F# G# A# B# C#", 7 },
-    };
+    public static TheoryData<string, int> FifteenKeys =>
+        new()
+        {
+            { "Cb Db Eb Fb Gb Ab Bb Cb", -7 },
+            { "Gb Ab Bb Cb Db Eb F Gb", -6 },
+            { "Db Eb F Gb Ab Bb C Db", -5 },
+            { "Ab Bb C Db Eb F G Ab", -4 },
+            { "Eb F G Ab Bb C D Eb", -3 },
+            { "Bb C D Eb F G A Bb", -2 },
+            { "F G A Bb C D E F", -1 },
+            { "C D E F G A B C", 0 },
+            { "G A B C D E F# G", 1 },
+            { "D E F# G A B C# D", 2 },
+            { "A B C# D E F# G# A", 3 },
+            { "E F# G# A B C# D# E", 4 },
+            { "B C# D# E F# G# A# B", 5 },
+            { "F# G# A# B C# D# E# F#", 6 },
+            { "C# D# E# F# G# A# B# C#", 7 },
+        };
 
     [Theory, MemberData(nameof(FifteenKeys))]
     public void Each_is_spelled_as_in_the_handbook(string notes, int fifths)
@@ -85,7 +86,19 @@ public class MajorScaleTests
     [Fact]
     public void Same_letter_pairs_add_up_to_seven_and_swap_altered_letters_for_natural_ones()
     {
-        foreach (var (first, second) in new[] { ("C#", "C"), ("C", "Cb"), ("D", "Db"), ("E", "Eb"), ("F#", "F"), ("G", "Gb"), ("A", "Ab"), ("B", "Bb") })
+        foreach (
+            var (first, second) in new[]
+            {
+                ("C#", "C"),
+                ("C", "Cb"),
+                ("D", "Db"),
+                ("E", "Eb"),
+                ("F#", "F"),
+                ("G", "Gb"),
+                ("A", "Ab"),
+                ("B", "Bb"),
+            }
+        )
         {
             var sharper = new Key(NoteText.Parse(first)).Signature;
             var flatter = new Key(NoteText.Parse(second)).Signature;

@@ -23,8 +23,7 @@ public class NoteNameTests
     [InlineData("F double-sharp", "F𝄪")]
     [InlineData(" G natural ", "G")]
     [InlineData("A Sharp", "A♯")]
-    public void Reads_every_way_a_teacher_types_a_note(string typed, string read) =>
-        Assert.Equal(read, NoteText.Parse(typed).ToString());
+    public void Reads_every_way_a_teacher_types_a_note(string typed, string read) => Assert.Equal(read, NoteText.Parse(typed).ToString());
 
     [Theory]
     [InlineData("H")]
@@ -84,20 +83,23 @@ public class NoteNameTests
 
     [Fact]
     public void Climbing_by_the_interval_between_two_notes_leads_from_one_to_the_other() =>
-        Gen.Select(AnyName, AnyName).Sample((lower, upper) =>
-        {
-            Interval interval;
-            try
-            {
-                interval = Interval.Between(lower, upper);
-            }
-            catch (ArgumentException)
-            {
-                return; // such as C𝄫 to D𝄪, which no interval name reaches
-            }
+        Gen.Select(AnyName, AnyName)
+            .Sample(
+                (lower, upper) =>
+                {
+                    Interval interval;
+                    try
+                    {
+                        interval = Interval.Between(lower, upper);
+                    }
+                    catch (ArgumentException)
+                    {
+                        return; // such as C𝄫 to D𝄪, which no interval name reaches
+                    }
 
-            Assert.Equal(upper, lower.Up(interval));
-        });
+                    Assert.Equal(upper, lower.Up(interval));
+                }
+            );
 
     [Fact]
     public void A_pitch_stands_where_its_letter_stands_and_sounds_where_its_accidental_puts_it() =>

@@ -1,6 +1,7 @@
 namespace Gavvet.Theory.Tests;
 
-/// <summary>What teachers type into the one box, and what they mean by it; written down before it was run (common practice, no source).</summary>
+/// <summary>What teachers type into the one box, and what they mean by it; written down before it was run (common practice, no
+/// source).</summary>
 public class QueryTests
 {
     // query = tonic and scale of the best match; - where no tonic is meant

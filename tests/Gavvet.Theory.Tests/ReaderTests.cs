@@ -26,7 +26,8 @@ public class ReaderTests
     [InlineData("octatonik")]
     [InlineData("xylophone")]
     [InlineData("three flats")]
-    public void What_may_be_several_is_asked_back(string text) => Assert.Throws<FormatException>(() => ScaleSearch.Parse(text, HouseStyle.Classical));
+    public void What_may_be_several_is_asked_back(string text) =>
+        Assert.Throws<FormatException>(() => ScaleSearch.Parse(text, HouseStyle.Classical));
 
     [Theory]
     [InlineData("D#m", "D# minor")]
@@ -35,13 +36,15 @@ public class ReaderTests
     [InlineData("sol majeur", "G major")]
     [InlineData("Bb", "Bb major")]
     [InlineData("minor in C#", "C# minor")]
-    public void One_key_is_meant(string text, string key) => Assert.Equal(key, KeyText.Ascii(ScaleSearch.ParseKey(text, HouseStyle.Classical)));
+    public void One_key_is_meant(string text, string key) =>
+        Assert.Equal(key, KeyText.Ascii(ScaleSearch.ParseKey(text, HouseStyle.Classical)));
 
     [Theory]
     [InlineData("three flats")]
     [InlineData("table")]
     [InlineData("C Dorian")]
-    public void What_is_no_one_key_is_refused(string text) => Assert.Throws<FormatException>(() => ScaleSearch.ParseKey(text, HouseStyle.Classical));
+    public void What_is_no_one_key_is_refused(string text) =>
+        Assert.Throws<FormatException>(() => ScaleSearch.ParseKey(text, HouseStyle.Classical));
 
     [Fact]
     public void A_dated_name_is_said_to_be_one()
@@ -57,13 +60,25 @@ public class ReaderTests
         var compared = 0;
         foreach (var bowed in BowedStrings.All)
         {
-            foreach (var (sharp, flat) in new[] { ("C#", "Db"), ("F#", "Gb"), ("G#", "Ab"), ("D#", "Eb"), ("B", "Cb") }.Select(pair => (NoteText.Parse(pair.Item1), NoteText.Parse(pair.Item2))))
+            foreach (
+                var (sharp, flat) in new[] { ("C#", "Db"), ("F#", "Gb"), ("G#", "Ab"), ("D#", "Eb"), ("B", "Cb") }.Select(pair =>
+                    (NoteText.Parse(pair.Item1), NoteText.Parse(pair.Item2))
+                )
+            )
             {
                 foreach (var octave in Enumerable.Range(2, 4))
                 {
                     var low = new Pitch(sharp, octave);
-                    var twin = Enumerable.Range(octave - 1, 3).Select(other => new Pitch(flat, other)).Single(pitch => pitch.Semitones == low.Semitones);
-                    var fingers = new[] { low, twin }.Select(tonic => bowed.Finger(ScaleSpelling.Spell(ScaleTypes.Major, tonic.Name).Pitches(Direction.Ascending, tonic))).Select(notes => notes is { } all ? string.Join(' ', all) : "none").ToArray();
+                    var twin = Enumerable
+                        .Range(octave - 1, 3)
+                        .Select(other => new Pitch(flat, other))
+                        .Single(pitch => pitch.Semitones == low.Semitones);
+                    var fingers = new[] { low, twin }
+                        .Select(tonic =>
+                            bowed.Finger(ScaleSpelling.Spell(ScaleTypes.Major, tonic.Name).Pitches(Direction.Ascending, tonic))
+                        )
+                        .Select(notes => notes is { } all ? string.Join(' ', all) : "none")
+                        .ToArray();
                     Assert.Equal(fingers[0], fingers[1]);
                     compared += fingers[0] == "none" ? 0 : 1;
                 }

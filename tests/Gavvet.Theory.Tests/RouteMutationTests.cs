@@ -15,7 +15,10 @@ public class RouteMutationTests
         foreach (var mutant in mutants)
         {
             foreach (var tonic in Tonics)
-                Assert.True(IsCaught(mutant, tonic), $"{mutant.Id} {string.Join(' ', mutant.Degrees)} / {string.Join(' ', mutant.Steps)} / {string.Join(' ', mutant.Down.Degrees)} on {tonic}");
+                Assert.True(
+                    IsCaught(mutant, tonic),
+                    $"{mutant.Id} {string.Join(' ', mutant.Degrees)} / {string.Join(' ', mutant.Steps)} / {string.Join(' ', mutant.Down.Degrees)} on {tonic}"
+                );
         }
     }
 
@@ -30,8 +33,7 @@ public class RouteMutationTests
     }
 
     [Fact]
-    public void The_unchanged_table_passes() =>
-        Assert.All(Lines, line => Assert.False(IsCaught(line, Tonics[0]), line.Id));
+    public void The_unchanged_table_passes() => Assert.All(Lines, line => Assert.False(IsCaught(line, Tonics[0]), line.Id));
 
     private static IEnumerable<ScaleType> Mutants(ScaleType type)
     {
@@ -40,7 +42,10 @@ public class RouteMutationTests
         if (!type.IsTwoWay)
             yield break;
         foreach (var down in Mutants(type.Down))
-            yield return type with { Down = down };
+            yield return type with
+            {
+                Down = down,
+            };
     }
 
     private static IEnumerable<ScaleForm> Mutants(ScaleForm form)
@@ -53,11 +58,17 @@ public class RouteMutationTests
                 {
                     var degree = new Degree(number, alteration);
                     if (degree != form.Degrees[i])
-                        yield return form with { Degrees = form.Degrees.SetItem(i, degree) };
+                        yield return form with
+                        {
+                            Degrees = form.Degrees.SetItem(i, degree),
+                        };
                 }
             }
 
-            yield return form with { Degrees = form.Degrees.RemoveAt(i) };
+            yield return form with
+            {
+                Degrees = form.Degrees.RemoveAt(i),
+            };
         }
 
         for (var i = 0; i < form.Steps.Length; i++)
@@ -65,17 +76,26 @@ public class RouteMutationTests
             for (var semitones = 0; semitones <= 5; semitones++)
             {
                 if (semitones != form.Steps[i])
-                    yield return form with { Steps = form.Steps.SetItem(i, semitones) };
+                    yield return form with
+                    {
+                        Steps = form.Steps.SetItem(i, semitones),
+                    };
             }
 
-            yield return form with { Steps = form.Steps.RemoveAt(i) };
+            yield return form with
+            {
+                Steps = form.Steps.RemoveAt(i),
+            };
         }
 
         // The first letter is the tonic's own and is never read.
         for (var i = 1; i < form.Letters.Length; i++)
         {
             foreach (var letter in Enum.GetValues<Letter>().Where(letter => letter != form.Letters[i]))
-                yield return form with { Letters = form.Letters.SetItem(i, letter) };
+                yield return form with
+                {
+                    Letters = form.Letters.SetItem(i, letter),
+                };
         }
     }
 

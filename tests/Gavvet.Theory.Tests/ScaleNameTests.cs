@@ -44,7 +44,11 @@ public class ScaleNameTests
 
     [Fact]
     public void An_unknown_name_is_answered_with_the_nearest() =>
-        Assert.Contains("Did you mean dorian?", Assert.Throws<FormatException>(() => ScaleNames.Parse("dorain")).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "Did you mean dorian?",
+            Assert.Throws<FormatException>(() => ScaleNames.Parse("dorain")).Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void Beginnings_of_words_find_scales()
@@ -129,7 +133,14 @@ public class ScaleSearchTests
 
     [Fact]
     public void An_ambiguous_name_lists_its_candidates() =>
-        Assert.Equal(3, ScaleSearch.Find("gypsy", HouseStyle.Classical).Count(match => match.Type.SharedNames.Concat(match.Type.DatedNames).Any(name => name.Contains("gypsy", StringComparison.Ordinal))));
+        Assert.Equal(
+            3,
+            ScaleSearch
+                .Find("gypsy", HouseStyle.Classical)
+                .Count(match =>
+                    match.Type.SharedNames.Concat(match.Type.DatedNames).Any(name => name.Contains("gypsy", StringComparison.Ordinal))
+                )
+        );
 
     [Fact]
     public void Notes_find_all_scales_that_hold_them()
@@ -137,12 +148,18 @@ public class ScaleSearchTests
         var found = ScaleSearch.Find("F# C# G# D#", HouseStyle.Classical);
         Assert.Contains(found, match => Say(match) == "E major");
         Assert.Contains(found, match => Say(match) == "C# natural-minor");
-        Assert.All(found, match => Assert.Empty("F# C# G# D#".Split(' ').Select(NoteText.Parse).Except(HouseStyle.Classical.Spell(match.Type, match.Tonic!.Value).Ascending)));
+        Assert.All(found, match =>
+            Assert.Empty(
+                "F# C# G# D#".Split(' ').Select(NoteText.Parse).Except(HouseStyle.Classical.Spell(match.Type, match.Tonic!.Value).Ascending)
+            )
+        );
     }
 
     [Fact]
     public void A_formula_is_found_on_another_degree_too() =>
-        Assert.Contains(ScaleSearch.Find("2 2 1 2 2 2 1", HouseStyle.Classical), match => match.Type.Id == "dorian" && match.Why == "the formula begins on its degree ♭7");
+        Assert.Contains(ScaleSearch.Find("2 2 1 2 2 2 1", HouseStyle.Classical), match =>
+            match.Type.Id == "dorian" && match.Why == "the formula begins on its degree ♭7"
+        );
 
     [Fact]
     public void Notes_are_read_in_the_names_of_the_house_style() =>

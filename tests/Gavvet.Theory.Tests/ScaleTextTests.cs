@@ -4,7 +4,10 @@ namespace Gavvet.Theory.Tests;
 public sealed class ScaleTextTests
 {
     private static string Read(string text, NameSystem own = NameSystem.English) =>
-        string.Join(" or ", ScaleText.Read(text, own).Select(read => $"{(read.Tonic is { } tonic ? NoteText.Ascii(tonic) + " " : "")}{read.Type.Id}"));
+        string.Join(
+            " or ",
+            ScaleText.Read(text, own).Select(read => $"{(read.Tonic is { } tonic ? NoteText.Ascii(tonic) + " " : "")}{read.Type.Id}")
+        );
 
     [Theory]
     [InlineData("D harmonic minor", "D harmonic-minor")]
@@ -36,7 +39,8 @@ public sealed class ScaleTextTests
     [InlineData("ré mineur harmonique", "D harmonic-minor")]
     [InlineData("fis harmonisch Moll", "F# harmonic-minor")]
     [InlineData("G dorisch", "G dorian")]
-    public void A_scale_is_read_by_its_name_and_tonic_in_either_order(string written, string expected) => Assert.Equal(expected, Read(written));
+    public void A_scale_is_read_by_its_name_and_tonic_in_either_order(string written, string expected) =>
+        Assert.Equal(expected, Read(written));
 
     // A key's name is its natural form's and no other's.
     [Theory]

@@ -26,22 +26,37 @@ public class TranspositionTests
 
     [Fact]
     public void Writing_and_sounding_undo_each_other() =>
-        Gen.Select(Gen.OneOfConst([.. Instrument.All]), Gen.Int[-8, 12], Gen.Int[2, 6]).Sample((part, fifths, octave) =>
-        {
-            var pitch = new Pitch(NoteName.FromFifths(fifths), octave);
-            Assert.Equal(pitch, part.Sounding(part.Written(pitch)));
-        });
+        Gen.Select(Gen.OneOfConst([.. Instrument.All]), Gen.Int[-8, 12], Gen.Int[2, 6])
+            .Sample(
+                (part, fifths, octave) =>
+                {
+                    var pitch = new Pitch(NoteName.FromFifths(fifths), octave);
+                    Assert.Equal(pitch, part.Sounding(part.Written(pitch)));
+                }
+            );
 
     [Fact]
     public void A_part_at_concert_pitch_or_an_octave_from_it_reads_the_very_tonic()
     {
         foreach (var part in new[] { "flute", "violin", "viola", "cello", "guitar", "double-bass", "piccolo" }.Select(Instrument.Parse))
         {
-            foreach (var (type, tonic) in ScaleTypes.All.SelectMany(_ => NoteName.All, (type, tonic) => (type, tonic)).Where(pair => ScaleSpelling.CanSpell(pair.type, pair.tonic)))
+            foreach (
+                var (type, tonic) in ScaleTypes
+                    .All.SelectMany(_ => NoteName.All, (type, tonic) => (type, tonic))
+                    .Where(pair => ScaleSpelling.CanSpell(pair.type, pair.tonic))
+            )
                 Assert.Equal(tonic, part.WrittenTonic(type, tonic));
         }
 
-        Assert.Equal("C# D# E# F# G# A# B# C#", string.Join(' ', ScaleSpelling.Spell(ScaleTypes.Major, Instrument.Parse("viola").WrittenTonic(ScaleTypes.Major, NoteText.Parse("C#"))).Ascending.Select(NoteText.Ascii)));
+        Assert.Equal(
+            "C# D# E# F# G# A# B# C#",
+            string.Join(
+                ' ',
+                ScaleSpelling
+                    .Spell(ScaleTypes.Major, Instrument.Parse("viola").WrittenTonic(ScaleTypes.Major, NoteText.Parse("C#")))
+                    .Ascending.Select(NoteText.Ascii)
+            )
+        );
     }
 
     [Theory]
@@ -56,8 +71,12 @@ public class TranspositionTests
     [InlineData("flute", "major", "Gb", "Gb")]
     [InlineData("flute", "major", "F#", "F#")]
     [InlineData("trumpet", "natural-minor", "C#", "D#")]
-    public void The_written_tonic_has_fewer_accidentals_and_on_a_tie_keeps_the_kind(string part, string type, string concert, string written) =>
-        Assert.Equal(written, NoteText.Ascii(Instrument.Parse(part).WrittenTonic(ScaleTypes.Get(type), NoteText.Parse(concert))));
+    public void The_written_tonic_has_fewer_accidentals_and_on_a_tie_keeps_the_kind(
+        string part,
+        string type,
+        string concert,
+        string written
+    ) => Assert.Equal(written, NoteText.Ascii(Instrument.Parse(part).WrittenTonic(ScaleTypes.Get(type), NoteText.Parse(concert))));
 
     [Fact]
     public void Every_writable_scale_can_be_written_for_every_part()

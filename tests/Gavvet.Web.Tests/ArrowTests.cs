@@ -7,20 +7,53 @@ namespace Gavvet.Web.Tests;
 public class ArrowTests
 {
     private static readonly string[] Houses =
-        ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching", "Gavvet.Printing", "Gavvet.Storage", "Gavvet.Web", "Gavvet.Cli"];
+    [
+        "Gavvet.Theory",
+        "Gavvet.Worksheets",
+        "Gavvet.Engraving",
+        "Gavvet.Exchange",
+        "Gavvet.Teaching",
+        "Gavvet.Printing",
+        "Gavvet.Storage",
+        "Gavvet.Web",
+        "Gavvet.Cli",
+    ];
 
-    public static TheoryData<string, string[]> MayKnow => new()
-    {
-        { "Gavvet.Theory", [] },
-        { "Gavvet.Worksheets", ["Gavvet.Theory"] },
-        { "Gavvet.Engraving", ["Gavvet.Worksheets", "Gavvet.Theory"] },
-        { "Gavvet.Exchange", ["Gavvet.Worksheets", "Gavvet.Theory"] },
-        { "Gavvet.Teaching", ["Gavvet.Worksheets", "Gavvet.Theory"] },
-        { "Gavvet.Printing", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching"] },
-        { "Gavvet.Storage", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Teaching"] },
-        { "Gavvet.Web", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching", "Gavvet.Printing", "Gavvet.Storage"] },
-        { "Gavvet.Cli", ["Gavvet.Theory", "Gavvet.Worksheets", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching", "Gavvet.Printing", "Gavvet.Storage"] },
-    };
+    public static TheoryData<string, string[]> MayKnow =>
+        new()
+        {
+            { "Gavvet.Theory", [] },
+            { "Gavvet.Worksheets", ["Gavvet.Theory"] },
+            { "Gavvet.Engraving", ["Gavvet.Worksheets", "Gavvet.Theory"] },
+            { "Gavvet.Exchange", ["Gavvet.Worksheets", "Gavvet.Theory"] },
+            { "Gavvet.Teaching", ["Gavvet.Worksheets", "Gavvet.Theory"] },
+            { "Gavvet.Printing", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching"] },
+            { "Gavvet.Storage", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Teaching"] },
+            {
+                "Gavvet.Web",
+                [
+                    "Gavvet.Theory",
+                    "Gavvet.Worksheets",
+                    "Gavvet.Engraving",
+                    "Gavvet.Exchange",
+                    "Gavvet.Teaching",
+                    "Gavvet.Printing",
+                    "Gavvet.Storage",
+                ]
+            },
+            {
+                "Gavvet.Cli",
+                [
+                    "Gavvet.Theory",
+                    "Gavvet.Worksheets",
+                    "Gavvet.Engraving",
+                    "Gavvet.Exchange",
+                    "Gavvet.Teaching",
+                    "Gavvet.Printing",
+                    "Gavvet.Storage",
+                ]
+            },
+        };
 
     [Theory, MemberData(nameof(MayKnow))]
     public void Each_project_knows_only_those_it_may(string project, string[] known)
@@ -38,9 +71,18 @@ public class ArrowTests
         foreach (var project in new[] { "Gavvet.Theory", "Gavvet.Worksheets" })
         {
             var assembly = Load(project);
-            Assert.All(assembly.GetReferencedAssemblies(), reference => Assert.True(
-                reference.Name!.StartsWith("System", StringComparison.Ordinal) || reference.Name.StartsWith("Gavvet", StringComparison.Ordinal), reference.Name));
-            var result = Types.InAssembly(assembly).Should().NotHaveDependencyOnAny("System.IO.File", "System.IO.Directory", "System.Net", "Microsoft").GetResult();
+            Assert.All(assembly.GetReferencedAssemblies(), reference =>
+                Assert.True(
+                    reference.Name!.StartsWith("System", StringComparison.Ordinal)
+                        || reference.Name.StartsWith("Gavvet", StringComparison.Ordinal),
+                    reference.Name
+                )
+            );
+            var result = Types
+                .InAssembly(assembly)
+                .Should()
+                .NotHaveDependencyOnAny("System.IO.File", "System.IO.Directory", "System.Net", "Microsoft")
+                .GetResult();
             Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
         }
     }
@@ -60,14 +102,44 @@ public class ArrowTests
     {
         var (rooms, known) = KnownIn(project);
         var cycles = rooms.Where(room => Reached(known, room).Contains(room)).ToArray();
-        Assert.True(cycles.Length == 0, string.Join("; ", cycles.Select(room => $"{room} -> {string.Join(", ", known[room].Where(cycles.Contains))}")));
+        Assert.True(
+            cycles.Length == 0,
+            string.Join("; ", cycles.Select(room => $"{room} -> {string.Join(", ", known[room].Where(cycles.Contains))}"))
+        );
     }
 
     private static (string[] Rooms, Dictionary<string, HashSet<string>> Known) KnownIn(string project)
     {
         var assembly = Load(project);
-        var rooms = assembly.GetTypes().Select(type => type.Namespace).OfType<string>().Where(room => room.StartsWith(project, StringComparison.Ordinal)).Distinct().ToArray();
-        return (rooms, rooms.ToDictionary(room => room, room => rooms.Where(other => other != room && Types.InAssembly(assembly).That().ResideInNamespace(room).And().DoNotResideInNamespace(other).Should().NotHaveDependencyOn(other).GetResult() is { IsSuccessful: false }).ToHashSet()));
+        var rooms = assembly
+            .GetTypes()
+            .Select(type => type.Namespace)
+            .OfType<string>()
+            .Where(room => room.StartsWith(project, StringComparison.Ordinal))
+            .Distinct()
+            .ToArray();
+        return (
+            rooms,
+            rooms.ToDictionary(
+                room => room,
+                room =>
+                    rooms
+                        .Where(other =>
+                            other != room
+                            && Types
+                                .InAssembly(assembly)
+                                .That()
+                                .ResideInNamespace(room)
+                                .And()
+                                .DoNotResideInNamespace(other)
+                                .Should()
+                                .NotHaveDependencyOn(other)
+                                .GetResult()
+                                is { IsSuccessful: false }
+                        )
+                        .ToHashSet()
+            )
+        );
     }
 
     private static HashSet<string> Reached(Dictionary<string, HashSet<string>> known, string from)
@@ -96,17 +168,21 @@ public class ArrowTests
         Assert.Contains("Gavvet.Worksheets.Figures", Reached(known, "Gavvet.Worksheets.Drawing"));
     }
 
-    private static string House(string assembly) => assembly switch
-    {
-        "gavvet-web" => "Gavvet.Web",
-        "gavvet-cli" => "Gavvet.Cli",
-        _ => assembly,
-    };
+    private static string House(string assembly) =>
+        assembly switch
+        {
+            "gavvet-web" => "Gavvet.Web",
+            "gavvet-cli" => "Gavvet.Cli",
+            _ => assembly,
+        };
 
-    private static Assembly Load(string project) => Assembly.Load(project switch
-    {
-        "Gavvet.Web" => "gavvet-web",
-        "Gavvet.Cli" => "gavvet-cli",
-        _ => project,
-    });
+    private static Assembly Load(string project) =>
+        Assembly.Load(
+            project switch
+            {
+                "Gavvet.Web" => "gavvet-web",
+                "Gavvet.Cli" => "gavvet-cli",
+                _ => project,
+            }
+        );
 }

@@ -36,7 +36,11 @@ public sealed class BackupTests : IAsyncLifetime
         Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
         Assert.Equal(kept.Id, Assert.Single(await _visitor.Store.ListAsync()).Id);
         var (_, page) = await _visitor.GetAsync(answer.Headers.Location!.OriginalString);
-        Assert.Contains("before-restore-", new HtmlParser().ParseDocument(page).QuerySelector("[role=status]")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "before-restore-",
+            new HtmlParser().ParseDocument(page).QuerySelector("[role=status]")!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -57,9 +61,18 @@ public sealed class BackupTests : IAsyncLifetime
         await other.OpenAsync(TestContext.Current.CancellationToken);
         await using (var transaction = other.BeginTransaction(deferred: false))
         {
-            var (answer, fragments) = await _visitor.PostAsync($"/sheets/{sheet.Id}?handler=Edit", ("edit", "title"), ("title", "Now"), ("head", $"{sheet.Head}"));
+            var (answer, fragments) = await _visitor.PostAsync(
+                $"/sheets/{sheet.Id}?handler=Edit",
+                ("edit", "title"),
+                ("title", "Now"),
+                ("head", $"{sheet.Head}")
+            );
             Assert.Equal(HttpStatusCode.ServiceUnavailable, answer.StatusCode);
-            Assert.Contains("Another program holds the database", fragments.QuerySelector("#notice[role=alert]")!.TextContent, StringComparison.Ordinal);
+            Assert.Contains(
+                "Another program holds the database",
+                fragments.QuerySelector("#notice[role=alert]")!.TextContent,
+                StringComparison.Ordinal
+            );
         }
 
         Assert.Equal("Major scales", (await _visitor.Store.FindAsync(sheet.Id))!.Sheet.Title);

@@ -30,7 +30,17 @@ public sealed class BringInTests : IAsyncLifetime
             await classes.AddAsync(group, [new Student("", "Mira"), new Student("", "Bo")]);
         var found = (await classes.FindAsync(group))!;
         var sheet = await _visitor.Store.CreateAsync(SheetEditor.NewSheet(seed));
-        var job = Get<PrintJobs>().Start(sheet, new PrintChoices([], null, null) { Class = found.Name, Copies = PrintedCopy.Of(found.Students, sheet.Sheet, 1, student => student.Id) }, "test", group)!;
+        var job = Get<PrintJobs>()
+            .Start(
+                sheet,
+                new PrintChoices([], null, null)
+                {
+                    Class = found.Name,
+                    Copies = PrintedCopy.Of(found.Students, sheet.Sheet, 1, student => student.Id),
+                },
+                "test",
+                group
+            )!;
         await job.Making;
         return job.PrintingId!;
     }
@@ -41,7 +51,13 @@ public sealed class BringInTests : IAsyncLifetime
         foreach (var copy in open.Record.Copies.Take(2))
         {
             foreach (var item in open.Papers.ItemsOf(copy).Take(2))
-                await Get<MarkingStore>().AddAsync(printing, copy.Number, item, Marker.Mark(item, open.Papers.Style, copy.Number == 1 ? new Decision.Right() : new Decision.Wrong()));
+                await Get<MarkingStore>()
+                    .AddAsync(
+                        printing,
+                        copy.Number,
+                        item,
+                        Marker.Mark(item, open.Papers.Style, copy.Number == 1 ? new Decision.Right() : new Decision.Wrong())
+                    );
         }
     }
 
@@ -53,7 +69,8 @@ public sealed class BringInTests : IAsyncLifetime
         return (answer.StatusCode, page.QuerySelector("#error-results")?.TextContent.Trim());
     }
 
-    private async Task<int[]> MarksAsync(string printing) => [.. (await Get<MarkingStore>().CurrentAsync(printing)).OrderBy(pair => pair.Key).Select(pair => pair.Value.Marking.Marks)];
+    private async Task<int[]> MarksAsync(string printing) =>
+        [.. (await Get<MarkingStore>().CurrentAsync(printing)).OrderBy(pair => pair.Key).Select(pair => pair.Value.Marking.Marks)];
 
     [Fact]
     public async Task Results_of_this_printing_are_taken_in_and_those_of_another_are_refused_whole()
@@ -71,7 +88,14 @@ public sealed class BringInTests : IAsyncLifetime
         Assert.Empty(await MarksAsync(other));
 
         // One that is not of it spoils all of them: another answer, other marks, another student.
-        foreach (var (from, to, words) in new[] { ("\"of\": 1", "\"of\": 2", "asks something else"), ("\"student\": \"Bo\"", "\"student\": \"Ida\"", "Ida"), ("\"answer\": \"", "\"answer\": \"X ", "asks something else") })
+        foreach (
+            var (from, to, words) in new[]
+            {
+                ("\"of\": 1", "\"of\": 2", "asks something else"),
+                ("\"student\": \"Bo\"", "\"student\": \"Ida\"", "Ida"),
+                ("\"answer\": \"", "\"answer\": \"X ", "asks something else"),
+            }
+        )
         {
             var at = file.LastIndexOf(from, StringComparison.Ordinal);
             (status, said) = await BringAsync(printing, file[..at] + to + file[(at + from.Length)..]);

@@ -3,8 +3,8 @@ using System.Text;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Demo;
-using Gavvet.Web.Start;
 using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Start;
 using Gavvet.Worksheets.Editing;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Hosting;
@@ -48,7 +48,10 @@ public sealed class DeskAndSafetyTests : IAsyncLifetime
     [Theory]
     [InlineData("not json", "not JSON")]
     [InlineData("{\"gavvet\":9}", "this one says 9")]
-    [InlineData("{\"gavvet\":1,\"title\":\"x\",\"sections\":[{\"kind\":\"name-key\",\"keys\":{\"add\":[\"H\"]},\"clefs\":[\"bass\"],\"count\":1}]}", "“H” is not a note name")]
+    [InlineData(
+        "{\"gavvet\":1,\"title\":\"x\",\"sections\":[{\"kind\":\"name-key\",\"keys\":{\"add\":[\"H\"]},\"clefs\":[\"bass\"],\"count\":1}]}",
+        "“H” is not a note name"
+    )]
     [InlineData("", "Choose a sheet file first")]
     public async Task A_file_that_is_no_sheet_is_refused_at_its_field(string content, string words)
     {
@@ -145,7 +148,11 @@ public sealed class DeskAndSafetyTests : IAsyncLifetime
     public async Task Nothing_of_the_demo_is_at_work_once_the_server_has_ended()
     {
         var demo = await Visitor.ArriveAsync(demo: true);
-        var (classes, jobs, sheet) = (demo.Services.GetRequiredService<DemoClasses>(), demo.Services.GetRequiredService<PrintJobs>(), (await demo.Store.ListAsync())[0].Id);
+        var (classes, jobs, sheet) = (
+            demo.Services.GetRequiredService<DemoClasses>(),
+            demo.Services.GetRequiredService<PrintJobs>(),
+            (await demo.Store.ListAsync())[0].Id
+        );
         var stored = (await demo.Store.FindAsync(sheet))!;
         await demo.DisposeAsync();
         Assert.True(classes.ExecuteTask!.IsCompletedSuccessfully);
@@ -167,10 +174,29 @@ public sealed class DeskAndSafetyTests : IAsyncLifetime
     [Fact]
     public async Task A_start_that_cannot_be_is_refused_in_words()
     {
-        Assert.Contains("--data", (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync([]))).Message, StringComparison.Ordinal);
-        foreach (var (option, value, words) in new[] { ("--port", "99999", "A port is"), ("--port", "abc", "“abc” is not a port"), ("--prot", "5081", "no option --prot") })
-            Assert.Contains(words, (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync(["--data", "/tmp", option, value]))).Message, StringComparison.Ordinal);
-        Assert.Contains("needs a value", (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync(["--data"]))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "--data",
+            (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync([]))).Message,
+            StringComparison.Ordinal
+        );
+        foreach (
+            var (option, value, words) in new[]
+            {
+                ("--port", "99999", "A port is"),
+                ("--port", "abc", "“abc” is not a port"),
+                ("--prot", "5081", "no option --prot"),
+            }
+        )
+            Assert.Contains(
+                words,
+                (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync(["--data", "/tmp", option, value]))).Message,
+                StringComparison.Ordinal
+            );
+        Assert.Contains(
+            "needs a value",
+            (await Assert.ThrowsAsync<StartException>(() => Server.BuildAsync(["--data"]))).Message,
+            StringComparison.Ordinal
+        );
     }
 
     private async Task<AngleSharp.Dom.IDocument> Import(byte[] file, HttpStatusCode expected)

@@ -17,12 +17,61 @@ namespace Gavvet.Web.Tests;
 /// <summary>Whatever a stranger sends to any address, the program answers in words and goes on.</summary>
 public sealed class FuzzTests : IAsyncLifetime
 {
-    private static readonly int Requests = int.Parse(Environment.GetEnvironmentVariable("GAVVET_FUZZ_REQUESTS") ?? "2500", CultureInfo.InvariantCulture);
+    private static readonly int Requests = int.Parse(
+        Environment.GetEnvironmentVariable("GAVVET_FUZZ_REQUESTS") ?? "2500",
+        CultureInfo.InvariantCulture
+    );
 
     private static readonly string[] Hostile =
     [
-        "", " ", "-1", "0", "1", "2147483648", "-2147483648", "9223372036854775808", "1e309", "NaN", "true", "[]", "{}", "null", "\0", "a\0b", "😀", "\uFFFE", "a\uFFFFb", "e\u0301", "\u202Eabc", "[", "=1+1", new('♭', 40), "<script>alert(1)</script>", "'; DROP TABLE Sheets; --",
-        "../../etc/passwd", "%", "%00", "a+b", new('a', 300), string.Join(' ', Enumerable.Range(0, 200)), "C", "Ab", "F#", "major", "harmonic-minor", "treble", "student", "key", "classical", "up", "both", "4", "1 2 3", "redraw 1 2", "clef 1 2", "tonic 1 2",
+        "",
+        " ",
+        "-1",
+        "0",
+        "1",
+        "2147483648",
+        "-2147483648",
+        "9223372036854775808",
+        "1e309",
+        "NaN",
+        "true",
+        "[]",
+        "{}",
+        "null",
+        "\0",
+        "a\0b",
+        "😀",
+        "\uFFFE",
+        "a\uFFFFb",
+        "e\u0301",
+        "\u202Eabc",
+        "[",
+        "=1+1",
+        new('♭', 40),
+        "<script>alert(1)</script>",
+        "'; DROP TABLE Sheets; --",
+        "../../etc/passwd",
+        "%",
+        "%00",
+        "a+b",
+        new('a', 300),
+        string.Join(' ', Enumerable.Range(0, 200)),
+        "C",
+        "Ab",
+        "F#",
+        "major",
+        "harmonic-minor",
+        "treble",
+        "student",
+        "key",
+        "classical",
+        "up",
+        "both",
+        "4",
+        "1 2 3",
+        "redraw 1 2",
+        "clef 1 2",
+        "tonic 1 2",
     ];
 
     // Names of fields that are none of ours, and forms in ways no page of ours sends them.
@@ -32,11 +81,68 @@ public sealed class FuzzTests : IAsyncLifetime
 
     private static readonly string[] Sayings = ["right", "wrong", "blank", "written", "marks", "mistake"];
 
-    private static readonly string[] Answers = ["D E F# G A B C# D", "D minor", "7", "perfect 5th", "I\nIV", new('C', 1_990), string.Join(' ', Enumerable.Repeat("C", 119)), "A", "none / none"];
+    private static readonly string[] Answers =
+    [
+        "D E F# G A B C# D",
+        "D minor",
+        "7",
+        "perfect 5th",
+        "I\nIV",
+        new('C', 1_990),
+        string.Join(' ', Enumerable.Repeat("C", 119)),
+        "A",
+        "none / none",
+    ];
 
-    private static readonly string[] Methods = ["GET", "GET", "GET", "POST", "POST", "POST", "POST", "HEAD", "PUT", "DELETE", "PATCH", "TRACE", "OPTIONS"];
+    private static readonly string[] Methods =
+    [
+        "GET",
+        "GET",
+        "GET",
+        "POST",
+        "POST",
+        "POST",
+        "POST",
+        "HEAD",
+        "PUT",
+        "DELETE",
+        "PATCH",
+        "TRACE",
+        "OPTIONS",
+    ];
 
-    private static readonly string[] Edits = ["title", "instructions", "setup", "add-section", "remove-section", "move-section", "instruction", "kind", "keys", "scales", "clefs", "count", "scaffold", "writeWith", "direction", "heading", "octaves", "marks", "columns", "answer-form", "option", "tuning", "own", "versions", "parts", "house-style", "question", "add-at", "redraw-all"];
+    private static readonly string[] Edits =
+    [
+        "title",
+        "instructions",
+        "setup",
+        "add-section",
+        "remove-section",
+        "move-section",
+        "instruction",
+        "kind",
+        "keys",
+        "scales",
+        "clefs",
+        "count",
+        "scaffold",
+        "writeWith",
+        "direction",
+        "heading",
+        "octaves",
+        "marks",
+        "columns",
+        "answer-form",
+        "option",
+        "tuning",
+        "own",
+        "versions",
+        "parts",
+        "house-style",
+        "question",
+        "add-at",
+        "redraw-all",
+    ];
 
     private Visitor _visitor = null!;
 
@@ -48,7 +154,12 @@ public sealed class FuzzTests : IAsyncLifetime
     private List<(string Path, string[] Names)> Doors()
     {
         var doors = new List<(string, string[])>();
-        foreach (var endpoint in _visitor.Services.GetServices<EndpointDataSource>().SelectMany(source => source.Endpoints).OfType<RouteEndpoint>())
+        foreach (
+            var endpoint in _visitor
+                .Services.GetServices<EndpointDataSource>()
+                .SelectMany(source => source.Endpoints)
+                .OfType<RouteEndpoint>()
+        )
         {
             if (endpoint.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is not null)
                 continue;
@@ -56,15 +167,40 @@ public sealed class FuzzTests : IAsyncLifetime
             if (endpoint.Metadata.GetMetadata<CompiledPageActionDescriptor>() is { } page)
             {
                 foreach (var handler in page.HandlerMethods)
-                    doors.Add((path + (handler.Name is null ? "" : $"?handler={handler.Name}"), [.. handler.Parameters.Select(parameter => parameter.Name), .. FormNames]));
+                    doors.Add(
+                        (
+                            path + (handler.Name is null ? "" : $"?handler={handler.Name}"),
+                            [.. handler.Parameters.Select(parameter => parameter.Name), .. FormNames]
+                        )
+                    );
             }
             else if (endpoint.Metadata.GetMetadata<PageActionDescriptor>() is { } lazy)
             {
-                var model = typeof(Start.Server).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(PageModel)) && lazy.RelativePath.Contains(type.Namespace!.Split('.')[^1], StringComparison.Ordinal));
-                foreach (var method in model.SelectMany(type => type.GetMethods(BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly)).Where(method => method.Name.StartsWith("OnGet", StringComparison.Ordinal) || method.Name.StartsWith("OnPost", StringComparison.Ordinal)))
+                var model = typeof(Start.Server)
+                    .Assembly.GetTypes()
+                    .Where(type =>
+                        type.IsSubclassOf(typeof(PageModel))
+                        && lazy.RelativePath.Contains(type.Namespace!.Split('.')[^1], StringComparison.Ordinal)
+                    );
+                foreach (
+                    var method in model
+                        .SelectMany(type => type.GetMethods(BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly))
+                        .Where(method =>
+                            method.Name.StartsWith("OnGet", StringComparison.Ordinal)
+                            || method.Name.StartsWith("OnPost", StringComparison.Ordinal)
+                        )
+                )
                 {
-                    var name = method.Name.Replace("OnGet", "", StringComparison.Ordinal).Replace("OnPost", "", StringComparison.Ordinal).Replace("Async", "", StringComparison.Ordinal);
-                    doors.Add((path + (name.Length == 0 ? "" : $"?handler={name}"), [.. method.GetParameters().Select(parameter => parameter.Name!), .. FormNames]));
+                    var name = method
+                        .Name.Replace("OnGet", "", StringComparison.Ordinal)
+                        .Replace("OnPost", "", StringComparison.Ordinal)
+                        .Replace("Async", "", StringComparison.Ordinal);
+                    doors.Add(
+                        (
+                            path + (name.Length == 0 ? "" : $"?handler={name}"),
+                            [.. method.GetParameters().Select(parameter => parameter.Name!), .. FormNames]
+                        )
+                    );
                 }
             }
             else
@@ -76,12 +212,36 @@ public sealed class FuzzTests : IAsyncLifetime
         return doors;
     }
 
-    private static readonly string[] FormNames = ["edit", "section", "head", "shown", "page", "inSight", "question", "keys", "scales", "clefs", "count", "kind", "title", "signature", "answer", "type", "tonic", "q", "filter"];
+    private static readonly string[] FormNames =
+    [
+        "edit",
+        "section",
+        "head",
+        "shown",
+        "page",
+        "inSight",
+        "question",
+        "keys",
+        "scales",
+        "clefs",
+        "count",
+        "kind",
+        "title",
+        "signature",
+        "answer",
+        "type",
+        "tonic",
+        "q",
+        "filter",
+    ];
 
     [Fact]
     public async Task No_request_brings_an_answer_of_500_and_the_desk_works_after_all_of_them()
     {
-        var seed = int.Parse(Environment.GetEnvironmentVariable("GAVVET_FUZZ_SEED") ?? $"{Environment.TickCount & int.MaxValue}", CultureInfo.InvariantCulture);
+        var seed = int.Parse(
+            Environment.GetEnvironmentVariable("GAVVET_FUZZ_SEED") ?? $"{Environment.TickCount & int.MaxValue}",
+            CultureInfo.InvariantCulture
+        );
         var there = await FillAsync("Bramblewick");
         await _visitor.OpenAsync("/");
         var doors = Doors();
@@ -98,27 +258,39 @@ public sealed class FuzzTests : IAsyncLifetime
             var (door, names) = doors[i % doors.Count];
             var method = One(Methods);
             string Filled(string name) => random.Next(3) > 0 && Known(door, name) is { } known ? known : One(Hostile);
-            string? Known(string door, string name) => name switch
-            {
-                "id" => door.StartsWith("/printings", StringComparison.Ordinal) ? there.Printing : door.StartsWith("/classes", StringComparison.Ordinal) ? there.Class : door.StartsWith("/erase", StringComparison.Ordinal) ? null : there.Sheet,
-                "code" => door.Contains("handler=Mark", StringComparison.Ordinal) ? "octave-missing" : there.Code,
-                "head" => there.Head,
-                "edit" => One(Edits),
-                "section" or "item" or "copy" or "paper" or "row" or "seat" => "1",
-                "sheet" => there.Sheet,
-                "student" => there.Student,
-                "group" => door.StartsWith("/erase", StringComparison.Ordinal) ? null : there.Class,
-                "say" => One(Sayings),
-                "written" or "remark" or "said" or "instead" => One(Answers),
-                "course" => "exam-course",
-                "start" or "from" or "to" or "date" or "day" => "2026-09-01",
-                "days" => "mon,thu",
-                _ => null,
-            };
-            var path = System.Text.RegularExpressions.Regex.Replace(door, "{([a-z]+)(:[a-z]+)?}", match => Escaped(Filled(match.Groups[1].Value) is { Length: > 0 } value ? value : "x"));
-            var fields = names.Where(_ => random.Next(2) == 0).Concat([One(names), One(FormNames), .. random.Next(20) == 0 ? [One(OddNames)] : Array.Empty<string>()]).Select(name => (name, Value: Filled(name))).ToArray();
+            string? Known(string door, string name) =>
+                name switch
+                {
+                    "id" => door.StartsWith("/printings", StringComparison.Ordinal) ? there.Printing
+                    : door.StartsWith("/classes", StringComparison.Ordinal) ? there.Class
+                    : door.StartsWith("/erase", StringComparison.Ordinal) ? null
+                    : there.Sheet,
+                    "code" => door.Contains("handler=Mark", StringComparison.Ordinal) ? "octave-missing" : there.Code,
+                    "head" => there.Head,
+                    "edit" => One(Edits),
+                    "section" or "item" or "copy" or "paper" or "row" or "seat" => "1",
+                    "sheet" => there.Sheet,
+                    "student" => there.Student,
+                    "group" => door.StartsWith("/erase", StringComparison.Ordinal) ? null : there.Class,
+                    "say" => One(Sayings),
+                    "written" or "remark" or "said" or "instead" => One(Answers),
+                    "course" => "exam-course",
+                    "start" or "from" or "to" or "date" or "day" => "2026-09-01",
+                    "days" => "mon,thu",
+                    _ => null,
+                };
+            var path = System.Text.RegularExpressions.Regex.Replace(door, "{([a-z]+)(:[a-z]+)?}", match =>
+                Escaped(Filled(match.Groups[1].Value) is { Length: > 0 } value ? value : "x")
+            );
+            var fields = names
+                .Where(_ => random.Next(2) == 0)
+                .Concat([One(names), One(FormNames), .. random.Next(20) == 0 ? [One(OddNames)] : Array.Empty<string>()])
+                .Select(name => (name, Value: Filled(name)))
+                .ToArray();
             if (method is not "POST" || random.Next(4) == 0)
-                path += (path.Contains('?', StringComparison.Ordinal) ? "&" : "?") + string.Join('&', fields.Select(field => $"{Escaped(field.name)}={Escaped(field.Value)}"));
+                path +=
+                    (path.Contains('?', StringComparison.Ordinal) ? "&" : "?")
+                    + string.Join('&', fields.Select(field => $"{Escaped(field.name)}={Escaped(field.Value)}"));
             using var request = new HttpRequestMessage(new HttpMethod(method), new Uri(path, UriKind.Relative));
             request.Headers.Add("X-Gavvet-Form", _visitor.Proof);
             if (random.Next(2) == 0)
@@ -128,7 +300,9 @@ public sealed class FuzzTests : IAsyncLifetime
             using var response = await _visitor.Client.SendAsync(request, TestContext.Current.CancellationToken);
             var text = await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
             if (response.StatusCode >= HttpStatusCode.InternalServerError)
-                problems.Add($"{(int)response.StatusCode} {method} {path[..Math.Min(path.Length, 300)]} {request.Content?.Headers.ContentType} {string.Join('&', fields.Select(field => $"{field.name}={field.Value[..Math.Min(field.Value.Length, 30)]}"))}");
+                problems.Add(
+                    $"{(int)response.StatusCode} {method} {path[..Math.Min(path.Length, 300)]} {request.Content?.Headers.ContentType} {string.Join('&', fields.Select(field => $"{field.name}={field.Value[..Math.Min(field.Value.Length, 30)]}"))}"
+                );
             if (text.Contains("   at Gavvet", StringComparison.Ordinal))
                 problems.Add($"a stack trace from {path}");
         }
@@ -140,7 +314,9 @@ public sealed class FuzzTests : IAsyncLifetime
 
     private async Task<bool> IsThereAsync((string Sheet, string Head, string Class, string Student, string Printing, string Code) there) =>
         await _visitor.Store.FindAsync(there.Sheet) is not null
-        && (await _visitor.Services.GetRequiredService<ClassStore>().FindAsync(there.Class))?.Students.Any(student => student.Id == there.Student) == true
+        && (await _visitor.Services.GetRequiredService<ClassStore>().FindAsync(there.Class))?.Students.Any(student =>
+            student.Id == there.Student
+        ) == true
         && await _visitor.Services.GetRequiredService<PrintingStore>().ExistsAsync(there.Printing);
 
     // A sheet, a class, and a printing of the sheet for the class with an answer marked.
@@ -151,13 +327,26 @@ public sealed class FuzzTests : IAsyncLifetime
         var group = await classes.CreateAsync(className);
         await classes.AddAsync(group, [new Student("", "Mira"), new Student("", "Bo")]);
         var found = (await classes.FindAsync(group))!;
-        var job = _visitor.Services.GetRequiredService<PrintJobs>().Start(sheet, new PrintChoices([], null, null) { Class = found.Name, Copies = PrintedCopy.Of(found.Students, sheet.Sheet, 1, student => student.Id) }, "test", group)!;
+        var job = _visitor
+            .Services.GetRequiredService<PrintJobs>()
+            .Start(
+                sheet,
+                new PrintChoices([], null, null)
+                {
+                    Class = found.Name,
+                    Copies = PrintedCopy.Of(found.Students, sheet.Sheet, 1, student => student.Id),
+                },
+                "test",
+                group
+            )!;
         while (!job.IsOver)
             await Task.Delay(20, TestContext.Current.CancellationToken);
         var code = (await _visitor.Services.GetRequiredService<PrintingStore>().FindAsync(job.PrintingId!))!.Codes[0].Code;
         var open = (await _visitor.Services.GetRequiredService<OpenPrintings>().FindAsync(job.PrintingId))!;
         var item = open.Papers.ItemsOf(open.Record.Copies[0])[0];
-        await _visitor.Services.GetRequiredService<MarkingStore>().AddAsync(job.PrintingId!, 1, item, Marker.Mark(item, open.Papers.Style, new Decision.Wrong()));
+        await _visitor
+            .Services.GetRequiredService<MarkingStore>()
+            .AddAsync(job.PrintingId!, 1, item, Marker.Mark(item, open.Papers.Style, new Decision.Wrong()));
         return (sheet.Id, $"{sheet.Head}", group, found.Students[0].Id, job.PrintingId!, code);
     }
 
@@ -172,7 +361,9 @@ public sealed class FuzzTests : IAsyncLifetime
         Encoding.UTF8.GetBytes("""{"gavvet":1,"title":null,"sections":[null]}"""),
         Encoding.UTF8.GetBytes("""{"format":"gavvet-house-style","version":1,"steps":null}"""),
         Encoding.UTF8.GetBytes($"<score-partwise>{string.Concat(Enumerable.Repeat("<words>", 10_000))}"),
-        Encoding.UTF8.GetBytes("<score-partwise><part id=\"P1\"><measure><note><pitch><step>C</step><octave>4</octave></pitch></note></measure></part></score-partwise>"),
+        Encoding.UTF8.GetBytes(
+            "<score-partwise><part id=\"P1\"><measure><note><pitch><step>C</step><octave>4</octave></pitch></note></measure></part></score-partwise>"
+        ),
         Encoding.UTF8.GetBytes("name,part\nMira,viola\n\0,\uFFFE"),
         [.. "SQLite format 3\0"u8, .. new byte[200]],
         [],
@@ -188,15 +379,26 @@ public sealed class FuzzTests : IAsyncLifetime
             2 => new ByteArrayContent([0xFF, 0xFE, 0]) { Headers = { ContentType = new("multipart/form-data") } },
             3 => new StringContent("--x\r\nbroken", Encoding.UTF8, "multipart/form-data; boundary=x".Split(';')[0]),
             4 or 9 => Multipart(fields, upload),
-            10 => new ByteArrayContent(Encoding.UTF8.GetBytes(form)) { Headers = { { "Content-Type", $"application/x-www-form-urlencoded; charset={charset}" } } },
-            5 => new StringContent(string.Join('&', Enumerable.Range(0, 2_000).Select(i => $"f{i}={i}")), Encoding.UTF8, "application/x-www-form-urlencoded"),
+            10 => new ByteArrayContent(Encoding.UTF8.GetBytes(form))
+            {
+                Headers = { { "Content-Type", $"application/x-www-form-urlencoded; charset={charset}" } },
+            },
+            5 => new StringContent(
+                string.Join('&', Enumerable.Range(0, 2_000).Select(i => $"f{i}={i}")),
+                Encoding.UTF8,
+                "application/x-www-form-urlencoded"
+            ),
             _ => new StringContent(form, Encoding.UTF8, "application/x-www-form-urlencoded"),
         };
     }
 
     private static MultipartFormDataContent Multipart((string Name, string Value)[] fields, byte[] upload)
     {
-        var content = new MultipartFormDataContent { { new ByteArrayContent(upload), "file", "x.json" }, { new ByteArrayContent(upload), "score", "x.musicxml" } };
+        var content = new MultipartFormDataContent
+        {
+            { new ByteArrayContent(upload), "file", "x.json" },
+            { new ByteArrayContent(upload), "score", "x.musicxml" },
+        };
         foreach (var (name, value) in fields)
             content.Add(new StringContent(value), name.Length > 0 ? name : "x");
         return content;

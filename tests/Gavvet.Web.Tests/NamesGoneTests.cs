@@ -33,17 +33,41 @@ public sealed class NamesGoneTests : IAsyncLifetime
         var group = await Get<ClassStore>().CreateAsync($"Lessons with {Name}");
         await Get<ClassStore>().AddAsync(group, [new Student("", Name), new Student("", "Bo")]);
         var found = (await Get<ClassStore>().FindAsync(group))!;
-        var sheet = await _visitor.Store.CreateAsync(SheetEditor.NewSheet(1) with { Title = $"Scales for {Name}", Instructions = $"Dear {Name}, take care." });
-        var printing = await PrintAsync(sheet, new PrintChoices([], null, null) { Class = found.Name, Copies = PrintedCopy.Of(found.Students, sheet.Sheet, 1, student => student.Id) }, group);
+        var sheet = await _visitor.Store.CreateAsync(
+            SheetEditor.NewSheet(1) with
+            {
+                Title = $"Scales for {Name}",
+                Instructions = $"Dear {Name}, take care.",
+            }
+        );
+        var printing = await PrintAsync(
+            sheet,
+            new PrintChoices([], null, null)
+            {
+                Class = found.Name,
+                Copies = PrintedCopy.Of(found.Students, sheet.Sheet, 1, student => student.Id),
+            },
+            group
+        );
         var large = await PrintAsync(sheet, new PrintChoices([new LargePrintSeat(Name, null, null)], null, null), null);
         var open = (await Get<OpenPrintings>().FindAsync(printing))!;
         foreach (var copy in open.Record.Copies.Take(2))
         {
             foreach (var item in open.Papers.ItemsOf(copy))
-                await Get<MarkingStore>().AddAsync(printing, copy.Number, item, Marker.Mark(item, open.Papers.Style, new Decision.Wrong()) with { Remark = copy.Number == 2 ? $"{Name} can help you with this one, ask {Name}." : null });
+                await Get<MarkingStore>()
+                    .AddAsync(
+                        printing,
+                        copy.Number,
+                        item,
+                        Marker.Mark(item, open.Papers.Style, new Decision.Wrong()) with
+                        {
+                            Remark = copy.Number == 2 ? $"{Name} can help you with this one, ask {Name}." : null,
+                        }
+                    );
         }
 
-        await Get<MarkingStore>().ReturnAsync(printing, await ClassPapers.ToReturnAsync(printing, open, Get<PrintingStore>(), Get<MarkingStore>()));
+        await Get<MarkingStore>()
+            .ReturnAsync(printing, await ClassPapers.ToReturnAsync(printing, open, Get<PrintingStore>(), Get<MarkingStore>()));
         await Get<Backups>().KeepDailyAsync(TestContext.Current.CancellationToken);
         return (group, found.Students[0].Id, printing, large);
     }
@@ -118,9 +142,16 @@ public sealed class NamesGoneTests : IAsyncLifetime
             Assert.Equal(HttpStatusCode.OK, (await _visitor.GetAsync($"/printings/{id}/results")).Response.StatusCode);
         }
 
-        var pile = (await Get<PrintingStore>().FindAsync(large))!.Piles.Where(pile => pile.Name.Contains("-large", StringComparison.Ordinal)).Select(pile => pile.Name).ToArray();
+        var pile = (await Get<PrintingStore>().FindAsync(large))!
+            .Piles.Where(pile => pile.Name.Contains("-large", StringComparison.Ordinal))
+            .Select(pile => pile.Name)
+            .ToArray();
         Assert.Equal(2, pile.Length);
-        Assert.StartsWith("%PDF", System.Text.Encoding.ASCII.GetString(await _visitor.BytesAsync($"/printings/{large}/{pile[0]}.pdf")), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "%PDF",
+            System.Text.Encoding.ASCII.GetString(await _visitor.BytesAsync($"/printings/{large}/{pile[0]}.pdf")),
+            StringComparison.Ordinal
+        );
         // Back to the other student: the slip of before, without the name.
         if (way is "student" or "name" or "anonymous")
         {
@@ -137,7 +168,10 @@ public sealed class NamesGoneTests : IAsyncLifetime
         await _visitor.OpenAsync("/erase");
         foreach (var handler in new[] { "Student", "Class", "Anonymous" })
         {
-            Assert.Equal(HttpStatusCode.NotFound, (await _visitor.PostAsync($"/erase?handler={handler}", ("id", "none"))).Response.StatusCode);
+            Assert.Equal(
+                HttpStatusCode.NotFound,
+                (await _visitor.PostAsync($"/erase?handler={handler}", ("id", "none"))).Response.StatusCode
+            );
             Assert.Equal(HttpStatusCode.NotFound, (await _visitor.PostAsync($"/erase?handler={handler}")).Response.StatusCode);
         }
     }
@@ -149,9 +183,30 @@ public sealed class NamesGoneTests : IAsyncLifetime
         var code = (await Get<PrintingStore>().FindAsync(printing))!.Codes[0].Code;
         string[] addresses =
         [
-            "/", "/classes", $"/classes/{group}", $"/classes/{group}/roster.csv", $"/classes/{group}/students/{student}.json", $"/classes/{group}/students/{student}.zip", $"/classes/{group}/standing",
-            $"/classes/{group}/report.pdf?all=true", $"/printings/{printing}", $"/printings/{printing}/papers.pdf", $"/printings/{printing}/slips.pdf", $"/printings/{printing}/marked.pdf", $"/printings/{printing}/record.json",
-            $"/printings/{printing}/mark?handler=Data", $"/printings/{printing}/results", $"/printings/{printing}/results?handler=Table", $"/printings/{printing}/results?handler=File", $"/p/{code}", $"/p/{code}/student.svg", $"/p/{code}/key.svg", "/backup", "/backup/file", $"/erase?student={student}", "/printings/none",
+            "/",
+            "/classes",
+            $"/classes/{group}",
+            $"/classes/{group}/roster.csv",
+            $"/classes/{group}/students/{student}.json",
+            $"/classes/{group}/students/{student}.zip",
+            $"/classes/{group}/standing",
+            $"/classes/{group}/report.pdf?all=true",
+            $"/printings/{printing}",
+            $"/printings/{printing}/papers.pdf",
+            $"/printings/{printing}/slips.pdf",
+            $"/printings/{printing}/marked.pdf",
+            $"/printings/{printing}/record.json",
+            $"/printings/{printing}/mark?handler=Data",
+            $"/printings/{printing}/results",
+            $"/printings/{printing}/results?handler=Table",
+            $"/printings/{printing}/results?handler=File",
+            $"/p/{code}",
+            $"/p/{code}/student.svg",
+            $"/p/{code}/key.svg",
+            "/backup",
+            "/backup/file",
+            $"/erase?student={student}",
+            "/printings/none",
         ];
         foreach (var address in addresses)
         {
@@ -165,14 +220,18 @@ public sealed class NamesGoneTests : IAsyncLifetime
     public async Task Everything_kept_of_a_student_has_papers_slips_and_what_is_said_elsewhere()
     {
         var (group, student, printing, _) = await FillAsync();
-        using var zip = new System.IO.Compression.ZipArchive(new MemoryStream(await _visitor.BytesAsync($"/classes/{group}/students/{student}.zip")));
+        using var zip = new System.IO.Compression.ZipArchive(
+            new MemoryStream(await _visitor.BytesAsync($"/classes/{group}/students/{student}.zip"))
+        );
         Assert.Equal(["student.json", "1-paper.pdf", "1-slip.pdf", "1-marked.pdf"], zip.Entries.Select(entry => entry.FullName));
         using var data = System.Text.Json.JsonDocument.Parse(zip.Entries[0].Open());
         var root = data.RootElement;
         Assert.Equal(Name, root.GetProperty("name").GetString());
         Assert.Equal(printing, root.GetProperty("papers")[0].GetProperty("printing").GetString());
         Assert.True(root.GetProperty("papers")[0].GetProperty("items").GetArrayLength() > 0);
-        Assert.Contains(root.GetProperty("elsewhere").EnumerateArray(), said => said.GetProperty("words").GetString() == $"{Name} can help you with this one, ask {Name}.");
+        Assert.Contains(root.GetProperty("elsewhere").EnumerateArray(), said =>
+            said.GetProperty("words").GetString() == $"{Name} can help you with this one, ask {Name}."
+        );
         using var pages = new MemoryStream();
         using (var paper = zip.Entries[1].Open())
             paper.CopyTo(pages);
@@ -188,7 +247,10 @@ public sealed class NamesGoneTests : IAsyncLifetime
         using (var file = new MemoryStream(backup))
             await Get<Backups>().RestoreAsync((await Get<Backups>().StageAsync(file)).Token, Get<Database>());
         await Get<Backups>().StageCopyAsync(Get<Backups>().Copies()[0].Name);
-        string[] files = [.. Directory.GetFiles(Folder, "*", SearchOption.AllDirectories).Select(path => Path.GetRelativePath(Folder, path))];
+        string[] files =
+        [
+            .. Directory.GetFiles(Folder, "*", SearchOption.AllDirectories).Select(path => Path.GetRelativePath(Folder, path)),
+        ];
         Assert.True(files.Length > 6, string.Join('\n', files));
         Assert.DoesNotContain(files, file => PersonalRegister.FileOf(file) is null);
     }

@@ -10,24 +10,29 @@ public partial class ScreenTextsTests
     [Fact]
     public void No_page_has_words_beside_the_localizer()
     {
-        var found = from file in Directory.GetFiles(Pages, "*.cshtml", SearchOption.AllDirectories)
-                    from line in File.ReadLines(file)
-                    let markup = line.Trim()
-                    where markup.StartsWith('<')
-                    from Match bare in BareWords().Matches(markup)
-                    select $"{Path.GetFileName(file)}: {bare.Value}";
+        var found =
+            from file in Directory.GetFiles(Pages, "*.cshtml", SearchOption.AllDirectories)
+            from line in File.ReadLines(file)
+            let markup = line.Trim()
+            where markup.StartsWith('<')
+            from Match bare in BareWords().Matches(markup)
+            select $"{Path.GetFileName(file)}: {bare.Value}";
         Assert.Empty(found);
     }
 
     [Fact]
     public void No_sentence_of_the_code_is_beside_the_localizer()
     {
-        var found = from file in Directory.GetFiles(Path.Combine(Checkout.Folder, "src", "Gavvet.Web"), "*.cs*", SearchOption.AllDirectories)
-                    where Path.GetExtension(file) is ".cs" or ".cshtml" && !file.Contains("/obj/", StringComparison.Ordinal) && !Path.GetFileName(file).StartsWith("Demo", StringComparison.Ordinal)
-                    from line in File.ReadLines(file)
-                    where !line.TrimStart().StartsWith("//", StringComparison.Ordinal) && !AtTheConsole().IsMatch(line)
-                    from Match bare in BareSentences().Matches(line)
-                    select $"{Path.GetFileName(file)}: {bare.Value}";
+        var found =
+            from file in Directory.GetFiles(Path.Combine(Checkout.Folder, "src", "Gavvet.Web"), "*.cs*", SearchOption.AllDirectories)
+            where
+                Path.GetExtension(file) is ".cs" or ".cshtml"
+                && !file.Contains("/obj/", StringComparison.Ordinal)
+                && !Path.GetFileName(file).StartsWith("Demo", StringComparison.Ordinal)
+            from line in File.ReadLines(file)
+            where !line.TrimStart().StartsWith("//", StringComparison.Ordinal) && !AtTheConsole().IsMatch(line)
+            from Match bare in BareSentences().Matches(line)
+            select $"{Path.GetFileName(file)}: {bare.Value}";
         Assert.Equal("", string.Join('\n', found));
     }
 
@@ -57,7 +62,9 @@ public partial class ScreenTextsTests
     }
 
     // Words between two tags, or in an attribute that is read out, in which nothing is asked of the program.
-    [GeneratedRegex("""(?<=[\w"'/)\]]>)[^<>@{}]*[A-Za-z]{2}[^<>@{}]*(?=<)|\s(aria-label|title|placeholder|alt|hx-confirm)="(?!Mira@)[^"@]*[A-Za-z]{2}[^"@]*(?=["@])""")]
+    [GeneratedRegex(
+        """(?<=[\w"'/)\]]>)[^<>@{}]*[A-Za-z]{2}[^<>@{}]*(?=<)|\s(aria-label|title|placeholder|alt|hx-confirm)="(?!Mira@)[^"@]*[A-Za-z]{2}[^"@]*(?=["@])"""
+    )]
     private static partial Regex BareWords();
 
     // A sentence from its first letter to its full stop; or words of which one is chosen by a condition.

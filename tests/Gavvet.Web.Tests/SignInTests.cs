@@ -26,7 +26,12 @@ public sealed class SignInTests : IAsyncDisposable
         await _server.Application.StartAsync();
         var port = new Uri(_server.Application.Urls.First()).Port;
         var isTls = more.Contains("--certificate");
-        var handler = new HttpClientHandler { AllowAutoRedirect = false, UseCookies = false, ServerCertificateCustomValidationCallback = (_, certificate, _, _) => certificate?.Subject == "CN=scales.example" };
+        var handler = new HttpClientHandler
+        {
+            AllowAutoRedirect = false,
+            UseCookies = false,
+            ServerCertificateCustomValidationCallback = (_, certificate, _, _) => certificate?.Subject == "CN=scales.example",
+        };
         _client = new HttpClient(handler) { BaseAddress = new Uri($"{(isTls ? "https" : "http")}://127.0.0.1:{port}") };
         _client.DefaultRequestHeaders.Host = "scales.example";
         if (!isTls)
@@ -75,7 +80,8 @@ public sealed class SignInTests : IAsyncDisposable
     {
         var (_, page) = await Send(HttpMethod.Get, path);
         var form = new HtmlParser().ParseDocument(page).QuerySelector("form")!;
-        var hidden = form.QuerySelectorAll("input[type=hidden]").Select(input => (input.GetAttribute("name")!, input.GetAttribute("value")!));
+        var hidden = form.QuerySelectorAll("input[type=hidden]")
+            .Select(input => (input.GetAttribute("name")!, input.GetAttribute("value")!));
         return await Send(HttpMethod.Post, path, [.. hidden, .. fields]);
     }
 
@@ -84,24 +90,47 @@ public sealed class SignInTests : IAsyncDisposable
     {
         var link = (await Start("--behind-proxy"))!;
         var sheet = await _server!.Application.Services.GetRequiredService<SheetStore>().CreateAsync(SheetEditor.NewSheet(1));
-        foreach (var path in new[] { "/", $"/sheets/{sheet.Id}", $"/sheets/{sheet.Id}/key.pdf", $"/sheets/{sheet.Id}/everything.zip", "/backup/file", "/p/AAAAAAAA" })
+        foreach (
+            var path in new[]
+            {
+                "/",
+                $"/sheets/{sheet.Id}",
+                $"/sheets/{sheet.Id}/key.pdf",
+                $"/sheets/{sheet.Id}/everything.zip",
+                "/backup/file",
+                "/p/AAAAAAAA",
+            }
+        )
         {
             var (answer, _) = await Send(HttpMethod.Get, path);
             Assert.Equal((HttpStatusCode.Redirect, "/sign-in"), (answer.StatusCode, answer.Headers.Location!.AbsolutePath));
         }
 
         Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/css/gavvet.css")).Response.StatusCode);
-        Assert.Contains("No passphrase is set", (await Enter("/sign-in?setup=guess", ("passphrase", Passphrase))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "No passphrase is set",
+            (await Enter("/sign-in?setup=guess", ("passphrase", Passphrase))).Text,
+            StringComparison.Ordinal
+        );
         var path_ = new Uri(link).PathAndQuery;
         Assert.Contains("at least 12", (await Enter(path_, ("passphrase", "short"), ("again", "short"))).Text, StringComparison.Ordinal);
-        Assert.Contains("not alike", (await Enter(path_, ("passphrase", Passphrase), ("again", "four loud bassoons"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "not alike",
+            (await Enter(path_, ("passphrase", Passphrase), ("again", "four loud bassoons"))).Text,
+            StringComparison.Ordinal
+        );
         Assert.Equal(HttpStatusCode.Redirect, (await Enter(path_, ("passphrase", Passphrase), ("again", Passphrase))).Response.StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
         Assert.DoesNotContain("Set the passphrase", (await Send(HttpMethod.Get, path_)).Text, StringComparison.Ordinal);
-        Assert.Contains("passphrase-set", await File.ReadAllTextAsync(Path.Combine(_folder, "audit.log"), TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.Contains(
+            "passphrase-set",
+            await File.ReadAllTextAsync(Path.Combine(_folder, "audit.log"), TestContext.Current.CancellationToken),
+            StringComparison.Ordinal
+        );
     }
 
-    private async Task SetPassphrase() => await Enter(new Uri((await Start("--behind-proxy"))!).PathAndQuery, ("passphrase", Passphrase), ("again", Passphrase));
+    private async Task SetPassphrase() =>
+        await Enter(new Uri((await Start("--behind-proxy"))!).PathAndQuery, ("passphrase", Passphrase), ("again", Passphrase));
 
     private void Forget(Func<Cookie, bool> which)
     {
@@ -123,7 +152,11 @@ public sealed class SignInTests : IAsyncDisposable
         Forget(_ => true);
         From("198.51.100.7");
         for (var i = 0; i < 3; i++)
-            Assert.Contains("not the passphrase. Try again.", (await Enter("/sign-in", ("passphrase", $"wrong {i}"))).Text, StringComparison.Ordinal);
+            Assert.Contains(
+                "not the passphrase. Try again.",
+                (await Enter("/sign-in", ("passphrase", $"wrong {i}"))).Text,
+                StringComparison.Ordinal
+            );
         Assert.Contains("Wait 2 seconds before", (await Enter("/sign-in", ("passphrase", "wrong again"))).Text, StringComparison.Ordinal);
         // Even the right one has to wait now, from this address.
         var (answer, text) = await Enter("/sign-in", ("passphrase", Passphrase));
@@ -138,7 +171,10 @@ public sealed class SignInTests : IAsyncDisposable
         Assert.Equal(HttpStatusCode.Redirect, (await Enter("/sign-in", ("passphrase", Passphrase))).Response.StatusCode);
         await Stop();
         var log = await File.ReadAllLinesAsync(Path.Combine(_folder, "audit.log"), TestContext.Current.CancellationToken);
-        Assert.Equal(["passphrase-set", "refused", "refused", "refused", "refused", "made-to-wait", "signed-in", "signed-in"], log.Select(line => line.Split(' ')[1]));
+        Assert.Equal(
+            ["passphrase-set", "refused", "refused", "refused", "refused", "made-to-wait", "signed-in", "signed-in"],
+            log.Select(line => line.Split(' ')[1])
+        );
         Assert.EndsWith("198.51.100.8", log[6], StringComparison.Ordinal);
     }
 
@@ -175,7 +211,9 @@ public sealed class SignInTests : IAsyncDisposable
             return false;
         }
 
-        var answers = await Task.WhenAll(Enumerable.Range(0, 60).Select(_ => door.KnockAsync(CheckAsync, TestContext.Current.CancellationToken)));
+        var answers = await Task.WhenAll(
+            Enumerable.Range(0, 60).Select(_ => door.KnockAsync(CheckAsync, TestContext.Current.CancellationToken))
+        );
         Assert.Equal(1, most);
         // Five at once and twenty in line; the others are told that many are there.
         Assert.Equal(25, checks);
@@ -194,7 +232,11 @@ public sealed class SignInTests : IAsyncDisposable
         Assert.Single(await sessions.ListAsync());
         foreach (var session in await sessions.ListAsync())
             session.LastSeen -= TimeSpan.FromHours(13);
-        await using (var people = await _server.Application.Services.GetRequiredService<Microsoft.EntityFrameworkCore.IDbContextFactory<PeopleDatabase>>().CreateDbContextAsync(TestContext.Current.CancellationToken))
+        await using (
+            var people = await _server
+                .Application.Services.GetRequiredService<Microsoft.EntityFrameworkCore.IDbContextFactory<PeopleDatabase>>()
+                .CreateDbContextAsync(TestContext.Current.CancellationToken)
+        )
         {
             foreach (var row in people.Sessions)
                 row.LastSeen -= TimeSpan.FromHours(13);
@@ -203,7 +245,9 @@ public sealed class SignInTests : IAsyncDisposable
 
         await sessions.ForgetOldAsync();
         Assert.Empty(await sessions.ListAsync());
-        await using var after = await _server.Application.Services.GetRequiredService<Microsoft.EntityFrameworkCore.IDbContextFactory<PeopleDatabase>>().CreateDbContextAsync(TestContext.Current.CancellationToken);
+        await using var after = await _server
+            .Application.Services.GetRequiredService<Microsoft.EntityFrameworkCore.IDbContextFactory<PeopleDatabase>>()
+            .CreateDbContextAsync(TestContext.Current.CancellationToken);
         Assert.Empty(after.Sessions);
     }
 
@@ -218,14 +262,27 @@ public sealed class SignInTests : IAsyncDisposable
         var page = new HtmlParser().ParseDocument(account);
         Assert.Equal(2, page.QuerySelectorAll("tbody tr").Length);
         var end = page.QuerySelector("form[action='/account?handler=End']")!;
-        Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Post, "/account?handler=End", [.. end.QuerySelectorAll("input").Select(input => (input.GetAttribute("name")!, input.GetAttribute("value")!))])).Response.StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (
+                await Send(
+                    HttpMethod.Post,
+                    "/account?handler=End",
+                    [.. end.QuerySelectorAll("input").Select(input => (input.GetAttribute("name")!, input.GetAttribute("value")!))]
+                )
+            )
+                .Response
+                .StatusCode
+        );
         Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
         var own = _cookies.GetCookies(Outside).Single(cookie => cookie.Name == "__Host-gavvet-teacher").Value;
         _cookies.Add(Outside, new Cookie("__Host-gavvet-teacher", first) { Secure = true });
         Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
         // Signing out ends the session itself, so the old cookie opens nothing either.
         _cookies.Add(Outside, new Cookie("__Host-gavvet-teacher", own) { Secure = true });
-        var leave = new HtmlParser().ParseDocument((await Send(HttpMethod.Get, "/account")).Text).QuerySelector("form[action='/account?handler=SignOut'] input")!;
+        var leave = new HtmlParser()
+            .ParseDocument((await Send(HttpMethod.Get, "/account")).Text)
+            .QuerySelector("form[action='/account?handler=SignOut'] input")!;
         await Send(HttpMethod.Post, "/account?handler=SignOut", (leave.GetAttribute("name")!, leave.GetAttribute("value")!));
         _cookies.Add(Outside, new Cookie("__Host-gavvet-teacher", own) { Secure = true });
         Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
@@ -240,13 +297,33 @@ public sealed class SignInTests : IAsyncDisposable
         await Enter("/sign-in", ("passphrase", Passphrase));
         async Task<string> Change(params (string, string)[] fields)
         {
-            var form = new HtmlParser().ParseDocument((await Send(HttpMethod.Get, "/account")).Text).QuerySelector("form[action='/account?handler=Change'] input")!;
-            return (await Send(HttpMethod.Post, "/account?handler=Change", [(form.GetAttribute("name")!, form.GetAttribute("value")!), .. fields])).Text;
+            var form = new HtmlParser()
+                .ParseDocument((await Send(HttpMethod.Get, "/account")).Text)
+                .QuerySelector("form[action='/account?handler=Change'] input")!;
+            return (
+                await Send(
+                    HttpMethod.Post,
+                    "/account?handler=Change",
+                    [(form.GetAttribute("name")!, form.GetAttribute("value")!), .. fields]
+                )
+            ).Text;
         }
 
-        Assert.Contains("is another one", await Change(("passphrase", "wrong"), ("fresh", "five loud bassoons"), ("again", "five loud bassoons")), StringComparison.Ordinal);
-        Assert.Contains("not alike", await Change(("passphrase", Passphrase), ("fresh", "five loud bassoons"), ("again", "five")), StringComparison.Ordinal);
-        Assert.Contains("The passphrase is changed", await Change(("passphrase", Passphrase), ("fresh", "five loud bassoons"), ("again", "five loud bassoons")), StringComparison.Ordinal);
+        Assert.Contains(
+            "is another one",
+            await Change(("passphrase", "wrong"), ("fresh", "five loud bassoons"), ("again", "five loud bassoons")),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "not alike",
+            await Change(("passphrase", Passphrase), ("fresh", "five loud bassoons"), ("again", "five")),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "The passphrase is changed",
+            await Change(("passphrase", Passphrase), ("fresh", "five loud bassoons"), ("again", "five loud bassoons")),
+            StringComparison.Ordinal
+        );
         Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
         _cookies.Add(Outside, new Cookie("__Host-gavvet-teacher", first) { Secure = true });
         Assert.Equal(HttpStatusCode.Redirect, (await Send(HttpMethod.Get, "/")).Response.StatusCode);
@@ -273,7 +350,11 @@ public sealed class SignInTests : IAsyncDisposable
     public async Task Where_tls_is_sure_browsers_are_held_to_it_and_no_other_scheme_is_taken()
     {
         await SetPassphrase();
-        Assert.Contains("max-age", (await Send(HttpMethod.Get, "/")).Response.Headers.GetValues("Strict-Transport-Security").Single(), StringComparison.Ordinal);
+        Assert.Contains(
+            "max-age",
+            (await Send(HttpMethod.Get, "/")).Response.Headers.GetValues("Strict-Transport-Security").Single(),
+            StringComparison.Ordinal
+        );
         Assert.All(_cookies.GetCookies(Outside), cookie => Assert.StartsWith("__Host-", cookie.Name, StringComparison.Ordinal));
         _client.DefaultRequestHeaders.Remove("X-Forwarded-Proto");
         _client.DefaultRequestHeaders.Add("X-Forwarded-Proto", "javascript");
@@ -286,11 +367,14 @@ public sealed class SignInTests : IAsyncDisposable
         await SetPassphrase();
         await Stop();
         // As it was before there were migrations and sessions: the tables, and no history of them.
-        await using (var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(_folder, "people.db")};Pooling=False"))
+        await using (
+            var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(_folder, "people.db")};Pooling=False")
+        )
         {
             await connection.OpenAsync(TestContext.Current.CancellationToken);
             await using var command = connection.CreateCommand();
-            command.CommandText = "DROP TABLE Sessions; DROP TABLE __EFMigrationsHistory; DROP TABLE IF EXISTS __EFMigrationsLock; UPDATE AspNetUsers SET LockoutEnd = '2099-01-01 00:00:00+00:00', LockoutEnabled = 1";
+            command.CommandText =
+                "DROP TABLE Sessions; DROP TABLE __EFMigrationsHistory; DROP TABLE IF EXISTS __EFMigrationsLock; UPDATE AspNetUsers SET LockoutEnd = '2099-01-01 00:00:00+00:00', LockoutEnabled = 1";
             await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         }
 
@@ -337,17 +421,39 @@ public sealed class SignInTests : IAsyncDisposable
     [InlineData("--port", "--port needs a value")]
     [InlineData("--port --behind-proxy", "is not a port")]
     [InlineData("--port 80 --port 81", "--port stands twice")]
-    [InlineData("loose", "no option loose. There are --data FOLDER, --port NUMBER, --listen ADDRESS, --public-address ADDRESS, --certificate FILE, --certificate-passphrase FILE, --behind-proxy and --reset-passphrase.")]
+    [InlineData(
+        "loose",
+        "no option loose. There are --data FOLDER, --port NUMBER, --listen ADDRESS, --public-address ADDRESS, --certificate FILE, --certificate-passphrase FILE, --behind-proxy and --reset-passphrase."
+    )]
     public void What_would_open_the_desk_to_others_unguarded_is_refused(string words, string problem) =>
-        Assert.Contains(problem, Assert.Throws<StartException>(() => ServerOptions.Read(["--data", "x", .. words.Split(' ')])).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            problem,
+            Assert.Throws<StartException>(() => ServerOptions.Read(["--data", "x", .. words.Split(' ')])).Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void The_command_line_is_read_whole()
     {
-        var options = ServerOptions.Read(["--port", "0", "--data=/tmp/x", "--behind-proxy", "--public-address", "https://scales.example/", "--demo", "true"]);
-        Assert.Equal(("/tmp/x", 0, true, true, "https://scales.example", false), (options.Data, options.Port, options.Demo, options.BehindProxy, options.PublicAddress, options.ResetPassphrase));
+        var options = ServerOptions.Read([
+            "--port",
+            "0",
+            "--data=/tmp/x",
+            "--behind-proxy",
+            "--public-address",
+            "https://scales.example/",
+            "--demo",
+            "true",
+        ]);
+        Assert.Equal(
+            ("/tmp/x", 0, true, true, "https://scales.example", false),
+            (options.Data, options.Port, options.Demo, options.BehindProxy, options.PublicAddress, options.ResetPassphrase)
+        );
         Assert.Equal(5080, ServerOptions.Read(["--data", "x"]).Port);
         Assert.Equal(81, ServerOptions.Read(ServerOptions.OnPort(["--port", "80", "--data", "x"], 81)).Port);
-        Assert.Equal((81, "x"), ServerOptions.Read(ServerOptions.OnPort(["--data", "x"], 81)) is var other ? (other.Port, other.Data) : default);
+        Assert.Equal(
+            (81, "x"),
+            ServerOptions.Read(ServerOptions.OnPort(["--data", "x"], 81)) is var other ? (other.Port, other.Data) : default
+        );
     }
 }

@@ -29,7 +29,8 @@ public sealed class StrangerTests : IAsyncLifetime
     public async Task Words_beyond_a_dozen_are_said_to_be_left_out()
     {
         await _visitor.Store.CreateAsync(SheetEditor.NewSheet(1));
-        string Words(int count) => "/?handler=Lists&show=sheets&filter=" + string.Join('+', Enumerable.Range(0, count).Select(i => "major scales"[(i % 5)..]));
+        string Words(int count) =>
+            "/?handler=Lists&show=sheets&filter=" + string.Join('+', Enumerable.Range(0, count).Select(i => "major scales"[(i % 5)..]));
         var distinct = "/?handler=Lists&show=sheets&filter=" + string.Join('+', Enumerable.Range(1, 13).Select(i => new string('a', i)));
         Assert.Contains("Looked for the first twelve words", (await _visitor.GetAsync(distinct)).Text, StringComparison.Ordinal);
         Assert.DoesNotContain("left out", (await _visitor.GetAsync(Words(40))).Text, StringComparison.Ordinal);
@@ -68,7 +69,10 @@ public sealed class StrangerTests : IAsyncLifetime
     public async Task Methods_nobody_needs_are_refused(string method)
     {
         using var request = new HttpRequestMessage(new HttpMethod(method), new Uri("/", UriKind.Relative));
-        Assert.Equal(HttpStatusCode.MethodNotAllowed, (await _visitor.Client.SendAsync(request, TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.MethodNotAllowed,
+            (await _visitor.Client.SendAsync(request, TestContext.Current.CancellationToken)).StatusCode
+        );
     }
 
     [Fact]
@@ -88,7 +92,9 @@ public sealed class StrangerTests : IAsyncLifetime
     public async Task A_sheet_that_cannot_be_read_opens_on_its_states_and_goes_back_to_the_last_good_one()
     {
         var sheet = await _visitor.Store.CreateAsync(SheetEditor.NewSheet(1));
-        var later = (await _visitor.Store.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Broken")).Sheet!, null)).Now!;
+        var later = (
+            await _visitor.Store.SaveAsync(sheet.Id, sheet.Head, SheetEditor.Apply(sheet.Sheet, new Retitle("Broken")).Sheet!, null)
+        ).Now!;
         await using (var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={_visitor.DatabasePath};Pooling=False"))
         {
             await connection.OpenAsync(TestContext.Current.CancellationToken);
@@ -109,7 +115,10 @@ public sealed class StrangerTests : IAsyncLifetime
         Assert.Contains("cannot be read as it is now", page.QuerySelector("#unreadable")!.TextContent, StringComparison.Ordinal);
         var back = page.QuerySelector(".unreadable form")!;
         var fields = back.QuerySelectorAll("input").Select(input => (input.GetAttribute("name")!, input.GetAttribute("value")!)).ToArray();
-        Assert.Equal(HttpStatusCode.Redirect, (await _visitor.PostAsync($"/sheets/{sheet.Id}/history?handler=Return", fields)).Response.StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await _visitor.PostAsync($"/sheets/{sheet.Id}/history?handler=Return", fields)).Response.StatusCode
+        );
         Assert.Equal("Major scales", (await _visitor.Store.FindAsync(sheet.Id))!.Sheet.Title);
         // The desk deletes such a sheet, and puts it back.
         Assert.Equal(HttpStatusCode.OK, (await _visitor.PostAsync($"/?handler=Delete&sheet={sheet.Id}")).Response.StatusCode);
@@ -120,11 +129,21 @@ public sealed class StrangerTests : IAsyncLifetime
     {
         var sheet = await _visitor.Store.CreateAsync(SheetEditor.NewSheet(1));
         await _visitor.OpenAsync($"/sheets/{sheet.Id}");
-        var (good, _) = await _visitor.PostAsync($"/sheets/{sheet.Id}?handler=Edit", ("edit", "title"), ("title", "Now"), ("head", $"{sheet.Head}"));
+        var (good, _) = await _visitor.PostAsync(
+            $"/sheets/{sheet.Id}?handler=Edit",
+            ("edit", "title"),
+            ("title", "Now"),
+            ("head", $"{sheet.Head}")
+        );
         Assert.True(good.Headers.Contains("X-Gavvet-Done"));
         foreach (var (title, head) in new[] { ("Now", "0-999"), ("", $"{(await _visitor.Store.FindAsync(sheet.Id))!.Head}") })
         {
-            var (refused, _) = await _visitor.PostAsync($"/sheets/{sheet.Id}?handler=Edit", ("edit", "title"), ("title", title), ("head", head));
+            var (refused, _) = await _visitor.PostAsync(
+                $"/sheets/{sheet.Id}?handler=Edit",
+                ("edit", "title"),
+                ("title", title),
+                ("head", head)
+            );
             Assert.False(refused.Headers.Contains("X-Gavvet-Done"));
             Assert.True(refused.Headers.Contains("X-Gavvet"));
         }
@@ -147,7 +166,12 @@ public sealed class StrangerTests : IAsyncLifetime
         Assert.Contains("\"gavvet\": 1", (await visitor.GetAsync($"/sheets/{sheet.Id}/sheet.json")).Text, StringComparison.Ordinal);
         // What cannot be drawn is not saved over what can.
         await visitor.OpenAsync("/");
-        var (refused, words) = await visitor.PostAsync($"/sheets/{sheet.Id}?handler=Edit", ("edit", "title"), ("title", "Now"), ("head", $"{sheet.Head}"));
+        var (refused, words) = await visitor.PostAsync(
+            $"/sheets/{sheet.Id}?handler=Edit",
+            ("edit", "title"),
+            ("title", "Now"),
+            ("head", $"{sheet.Head}")
+        );
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
         Assert.Contains("cannot be drawn", words.Body!.TextContent, StringComparison.Ordinal);
         Assert.Equal(sheet.Head, (await visitor.Store.FindAsync(sheet.Id))!.Head);

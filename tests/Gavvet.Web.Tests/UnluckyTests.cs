@@ -23,17 +23,35 @@ public sealed class UnluckyTests : IAsyncLifetime
     {
         await _visitor.OpenAsync("/classes");
         foreach (var field in new[] { "[", "a[", "a b", "é", new string('n', 101) })
-            Assert.Equal(HttpStatusCode.BadRequest, (await _visitor.PostAsync("/classes", (field, "1"), ("name", "Strings"))).Response.StatusCode);
-        Assert.Equal(HttpStatusCode.Redirect, (await _visitor.PostAsync("/classes", ("some-field.of_ours", "1"), ("name", "Strings"))).Response.StatusCode);
+            Assert.Equal(
+                HttpStatusCode.BadRequest,
+                (await _visitor.PostAsync("/classes", (field, "1"), ("name", "Strings"))).Response.StatusCode
+            );
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await _visitor.PostAsync("/classes", ("some-field.of_ours", "1"), ("name", "Strings"))).Response.StatusCode
+        );
     }
 
     [Fact]
     public async Task A_form_in_letters_no_browser_sends_is_refused()
     {
         await _visitor.OpenAsync("/classes");
-        foreach (var (charset, status) in new[] { ("utf-7", HttpStatusCode.UnsupportedMediaType), ("utf-16", HttpStatusCode.UnsupportedMediaType), ("nonsense", HttpStatusCode.UnsupportedMediaType), ("UTF-8", HttpStatusCode.Redirect), ("\"utf-8\"", HttpStatusCode.Redirect) })
+        foreach (
+            var (charset, status) in new[]
+            {
+                ("utf-7", HttpStatusCode.UnsupportedMediaType),
+                ("utf-16", HttpStatusCode.UnsupportedMediaType),
+                ("nonsense", HttpStatusCode.UnsupportedMediaType),
+                ("UTF-8", HttpStatusCode.Redirect),
+                ("\"utf-8\"", HttpStatusCode.Redirect),
+            }
+        )
         {
-            using var form = new ByteArrayContent(Encoding.UTF8.GetBytes($"name=Strings {charset.Length}")) { Headers = { { "Content-Type", $"application/x-www-form-urlencoded; charset={charset}" } } };
+            using var form = new ByteArrayContent(Encoding.UTF8.GetBytes($"name=Strings {charset.Length}"))
+            {
+                Headers = { { "Content-Type", $"application/x-www-form-urlencoded; charset={charset}" } },
+            };
             Assert.Equal(status, (await _visitor.PostAsync("/classes", form)).Response.StatusCode);
         }
     }
@@ -75,10 +93,19 @@ public sealed class UnluckyTests : IAsyncLifetime
     public async Task The_time_zone_of_the_school_is_chosen_at_the_screen_and_one_that_is_none_is_said()
     {
         await _visitor.OpenAsync("/classes");
-        Assert.Equal(HttpStatusCode.Redirect, (await _visitor.PostAsync("/classes?handler=Zone", ("zone", "Pacific/Kiritimati"))).Response.StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await _visitor.PostAsync("/classes?handler=Zone", ("zone", "Pacific/Kiritimati"))).Response.StatusCode
+        );
         var page = await _visitor.OpenAsync("/classes");
         Assert.Equal("Pacific/Kiritimati", page.QuerySelector("#zone option[selected]")!.GetAttribute("value"));
-        Assert.Contains(DateTimeOffset.UtcNow.ToOffset(TimeSpan.FromHours(14)).ToString("d MMMM, HH:", System.Globalization.CultureInfo.InvariantCulture), page.QuerySelector("#zone-now")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            DateTimeOffset
+                .UtcNow.ToOffset(TimeSpan.FromHours(14))
+                .ToString("d MMMM, HH:", System.Globalization.CultureInfo.InvariantCulture),
+            page.QuerySelector("#zone-now")!.TextContent,
+            StringComparison.Ordinal
+        );
         var (refused, fragments) = await _visitor.PostAsync("/classes?handler=Zone", ("zone", "Europe/Hazelmoor"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
         Assert.Contains("no such time zone", fragments.QuerySelector("#error-zone")!.TextContent, StringComparison.Ordinal);
@@ -124,7 +151,14 @@ public sealed class UnluckyTests : IAsyncLifetime
         var log = new List<string>();
         using var loggers = LoggerFactory.Create(logging => logging.AddProvider(new Listening(log)));
         var services = _visitor.Services;
-        using var copies = new DailyCopies(new Backups(services.GetRequiredService<DataFolder>(), new SetClock()), services.GetRequiredService<Erasure>(), services.GetRequiredService<Sessions>(), services.GetRequiredService<ServerOptions>(), new HastyClock(), loggers.CreateLogger<DailyCopies>());
+        using var copies = new DailyCopies(
+            new Backups(services.GetRequiredService<DataFolder>(), new SetClock()),
+            services.GetRequiredService<Erasure>(),
+            services.GetRequiredService<Sessions>(),
+            services.GetRequiredService<ServerOptions>(),
+            new HastyClock(),
+            loggers.CreateLogger<DailyCopies>()
+        );
         await copies.StartAsync(TestContext.Current.CancellationToken);
         while (log.Count == 0)
             await Task.Delay(20, TestContext.Current.CancellationToken);
@@ -137,22 +171,27 @@ public sealed class UnluckyTests : IAsyncLifetime
     // Every wait is over at once but the long ones.
     private sealed class HastyClock : TimeProvider
     {
-        public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) => System.CreateTimer(callback, state, dueTime < TimeSpan.FromMinutes(1) ? TimeSpan.Zero : dueTime, period);
+        public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) =>
+            System.CreateTimer(callback, state, dueTime < TimeSpan.FromMinutes(1) ? TimeSpan.Zero : dueTime, period);
     }
 
     private sealed class Listening(List<string> log) : ILoggerProvider, ILogger
     {
         public ILogger CreateLogger(string categoryName) => this;
 
-        public void Dispose()
-        {
-        }
+        public void Dispose() { }
 
         public IDisposable? BeginScope<TState>(TState state)
             where TState : notnull => null;
 
         public bool IsEnabled(LogLevel logLevel) => true;
 
-        public void Log<TState>(LogLevel logLevel, EventId eventId, TState state, Exception? exception, Func<TState, Exception?, string> formatter) => log.Add(formatter(state, exception));
+        public void Log<TState>(
+            LogLevel logLevel,
+            EventId eventId,
+            TState state,
+            Exception? exception,
+            Func<TState, Exception?, string> formatter
+        ) => log.Add(formatter(state, exception));
     }
 }

@@ -18,7 +18,10 @@ internal sealed class Visitor : IAsyncDisposable
     private Visitor(string folder, Server server)
     {
         (_folder, _server) = (folder, server);
-        _client = new HttpClient(new HttpClientHandler { AllowAutoRedirect = false }) { BaseAddress = new Uri(server.Application.Urls.First()) };
+        _client = new HttpClient(new HttpClientHandler { AllowAutoRedirect = false })
+        {
+            BaseAddress = new Uri(server.Application.Urls.First()),
+        };
     }
 
     public SheetStore Store => _server.Application.Services.GetRequiredService<SheetStore>();
@@ -56,17 +59,26 @@ internal sealed class Visitor : IAsyncDisposable
         var (response, text) = await GetAsync(address);
         response.EnsureSuccessStatusCode();
         var page = new HtmlParser().ParseDocument(text);
-        _proof = System.Text.Json.JsonDocument.Parse(page.Body!.GetAttribute("hx-headers")!).RootElement.GetProperty("X-Gavvet-Form").GetString()!;
+        _proof = System
+            .Text.Json.JsonDocument.Parse(page.Body!.GetAttribute("hx-headers")!)
+            .RootElement.GetProperty("X-Gavvet-Form")
+            .GetString()!;
         return page;
     }
 
     public async Task<byte[]> BytesAsync(string address) => await _client.GetByteArrayAsync(new Uri(address, UriKind.Relative));
 
     /// <summary>Posts as the page would; the answer is a bundle of fragments.</summary>
-    public Task<(HttpResponseMessage Response, IDocument Fragments)> PostAsync(string address, params (string Name, string Value)[] fields) =>
-        PostAsync(address, new FormUrlEncodedContent(fields.Select(field => KeyValuePair.Create(field.Name, field.Value))));
+    public Task<(HttpResponseMessage Response, IDocument Fragments)> PostAsync(
+        string address,
+        params (string Name, string Value)[] fields
+    ) => PostAsync(address, new FormUrlEncodedContent(fields.Select(field => KeyValuePair.Create(field.Name, field.Value))));
 
-    public async Task<(HttpResponseMessage Response, IDocument Fragments)> PostAsync(string address, HttpContent content, Action<HttpRequestMessage>? adjust = null)
+    public async Task<(HttpResponseMessage Response, IDocument Fragments)> PostAsync(
+        string address,
+        HttpContent content,
+        Action<HttpRequestMessage>? adjust = null
+    )
     {
         using var request = new HttpRequestMessage(HttpMethod.Post, address) { Content = content };
         request.Headers.Add("HX-Request", "true");

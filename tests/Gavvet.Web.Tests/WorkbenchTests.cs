@@ -26,7 +26,10 @@ public sealed class WorkbenchTests : IAsyncLifetime
     private async Task<(HttpResponseMessage Response, IDocument Fragments)> Edit(string edit, params (string, string)[] fields)
     {
         var now = (await _visitor.Store.FindAsync(_sheet.Id))!;
-        return await _visitor.PostAsync($"{Address}?handler=Edit", [("head", $"{now.Head}"), ("edit", edit), ("section", Section), .. fields]);
+        return await _visitor.PostAsync(
+            $"{Address}?handler=Edit",
+            [("head", $"{now.Head}"), ("edit", edit), ("section", Section), .. fields]
+        );
     }
 
     private async Task<Sheet> Now() => (await _visitor.Store.FindAsync(_sheet.Id))!.Sheet;
@@ -43,7 +46,10 @@ public sealed class WorkbenchTests : IAsyncLifetime
         var card = new AngleSharp.Html.Parser.HtmlParser().ParseDocument(text);
         Assert.Equal(15, card.QuerySelectorAll(".fifths-line input").Length);
         Assert.Equal(5, card.QuerySelectorAll(".fifths-line input[checked]").Length);
-        Assert.Equal("E flat major and C minor, three flats", card.QuerySelector(".fifths-line input[value=Eb]")!.GetAttribute("aria-label"));
+        Assert.Equal(
+            "E flat major and C minor, three flats",
+            card.QuerySelector(".fifths-line input[value=Eb]")!.GetAttribute("aria-label")
+        );
     }
 
     [Fact]
@@ -87,7 +93,13 @@ public sealed class WorkbenchTests : IAsyncLifetime
     [InlineData("clefs", "none", "", "words-clefs-1", "at least one clef")]
     [InlineData("setup", "staffHeight", "3", "words-staffHeight", "from 6 to 14")]
     [InlineData("direction", "direction", "sideways", "words-direction-1", "those shown")]
-    public async Task What_cannot_be_is_said_at_its_field_and_nothing_is_saved(string edit, string field, string value, string at, string words)
+    public async Task What_cannot_be_is_said_at_its_field_and_nothing_is_saved(
+        string edit,
+        string field,
+        string value,
+        string at,
+        string words
+    )
     {
         await _visitor.OpenAsync(Address);
         var (response, fragments) = await Edit(edit, (field, value), ("paper", "A4"));
@@ -101,11 +113,21 @@ public sealed class WorkbenchTests : IAsyncLifetime
     {
         await _visitor.OpenAsync(Address);
         await Edit("title", ("title", "From the first window"));
-        var (response, fragments) = await _visitor.PostAsync($"{Address}?handler=Edit", ("head", $"{_sheet.Head}"), ("edit", "instructions"), ("instructions", "From the second"));
+        var (response, fragments) = await _visitor.PostAsync(
+            $"{Address}?handler=Edit",
+            ("head", $"{_sheet.Head}"),
+            ("edit", "instructions"),
+            ("instructions", "From the second")
+        );
         Assert.Equal(409, (int)response.StatusCode);
         var again = fragments.QuerySelector("#conflict [data-send-again]")!;
         Assert.NotNull(fragments.QuerySelector($"#conflict a[href='{Address}']"));
-        (response, _) = await _visitor.PostAsync($"{Address}?handler=Edit", ("head", again.GetAttribute("data-head")!), ("edit", "instructions"), ("instructions", "From the second"));
+        (response, _) = await _visitor.PostAsync(
+            $"{Address}?handler=Edit",
+            ("head", again.GetAttribute("data-head")!),
+            ("edit", "instructions"),
+            ("instructions", "From the second")
+        );
         Assert.Equal(200, (int)response.StatusCode);
         Assert.Equal(("From the first window", "From the second"), ((await Now()).Title, (await Now()).Instructions));
     }
@@ -136,7 +158,13 @@ public sealed class WorkbenchTests : IAsyncLifetime
             await _visitor.PostAsync($"{Address}?handler=Edit", [("edit", edit), ("head", $"{at}"), .. values]);
             var head = (await _visitor.Store.FindAsync(_sheet.Id))!.Head;
             var (_, fragments) = await _visitor.PostAsync($"{Address}?handler=Undo", ("head", $"{head}"));
-            return string.Join(' ', fragments.QuerySelectorAll("#margin, .card-line").Where(part => part.ParentElement?.Closest("#margin") is null).Select(part => part.Id));
+            return string.Join(
+                ' ',
+                fragments
+                    .QuerySelectorAll("#margin, .card-line")
+                    .Where(part => part.ParentElement?.Closest("#margin") is null)
+                    .Select(part => part.Id)
+            );
         }
 
         Assert.Equal("", await Back("title", ("title", "Another")));
@@ -163,7 +191,9 @@ public sealed class WorkbenchTests : IAsyncLifetime
         foreach (var address in new[] { "/", Address, $"{Address}?view=key", $"{Address}?view=working" })
         {
             var page = await _visitor.OpenAsync(address);
-            Assert.DoesNotContain(page.QuerySelectorAll("script"), script => script.TextContent.Contains("alert", StringComparison.Ordinal));
+            Assert.DoesNotContain(page.QuerySelectorAll("script"), script =>
+                script.TextContent.Contains("alert", StringComparison.Ordinal)
+            );
             Assert.Contains("alert('x')", page.DocumentElement.TextContent, StringComparison.Ordinal);
         }
     }
@@ -198,7 +228,12 @@ public sealed class WorkbenchTests : IAsyncLifetime
         Assert.Equal(409, (int)response.StatusCode);
         Assert.Contains("question 1 is withheld", text, StringComparison.Ordinal);
         var slot = stored.Sheet.Sections[0].Slots[0].Id;
-        await odd.PostAsync($"/sheets/{stored.Id}?handler=Edit", ("head", $"{stored.Head}"), ("edit", "question"), ("question", $"redraw {Section} {slot}"));
+        await odd.PostAsync(
+            $"/sheets/{stored.Id}?handler=Edit",
+            ("head", $"{stored.Head}"),
+            ("edit", "question"),
+            ("question", $"redraw {Section} {slot}")
+        );
         (response, _) = await odd.GetAsync($"/sheets/{stored.Id}/key.pdf");
         Assert.Equal(200, (int)response.StatusCode);
     }

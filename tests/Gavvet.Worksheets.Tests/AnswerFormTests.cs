@@ -6,7 +6,8 @@ namespace Gavvet.Worksheets.Tests;
 /// <summary>Answers chosen, matched, and called true or false.</summary>
 public class AnswerFormTests
 {
-    public static TheoryData<string> InWords => [.. QuestionCatalogue.Standard.All.Where(kind => kind.AnswersInWords).Select(kind => kind.Id)];
+    public static TheoryData<string> InWords =>
+        [.. QuestionCatalogue.Standard.All.Where(kind => kind.AnswersInWords).Select(kind => kind.Id)];
 
     [Theory, MemberData(nameof(InWords))]
     public void Just_one_answer_offered_is_right(string id)
@@ -18,7 +19,9 @@ public class AnswerFormTests
             var choices = Assert.IsType<ChoicesFigure>(question.Figures[^1]);
             Assert.Equal(choices.Options.Length, choices.Options.Distinct().Count());
             Assert.InRange(choices.Options.Length, 2, 4);
-            var right = choices.Options.Where(option => WordsJudge.IsRight(kind, setting with { AnswerAs = AnswerForm.Write }, option)).ToArray();
+            var right = choices
+                .Options.Where(option => WordsJudge.IsRight(kind, setting with { AnswerAs = AnswerForm.Write }, option))
+                .ToArray();
             Assert.Equal(choices.Options[Assert.Single(answer.Marks[^1].OfType<TickMark>()).Option], Assert.Single(right));
         }
     }
@@ -36,7 +39,10 @@ public class AnswerFormTests
             Assert.Equal(isTrue, WordsJudge.IsRight(kind, setting with { AnswerAs = AnswerForm.Write }, claim));
             // Beside a tick at “False” the key writes what would be right.
             var beside = answer.Marks[^1].OfType<TickMark>().Single().Words;
-            Assert.True(isTrue ? beside.Length == 0 : WordsJudge.IsRight(kind, setting with { AnswerAs = AnswerForm.Write }, beside), $"{claim}: {beside}");
+            Assert.True(
+                isTrue ? beside.Length == 0 : WordsJudge.IsRight(kind, setting with { AnswerAs = AnswerForm.Write }, beside),
+                $"{claim}: {beside}"
+            );
             verdicts.Add(isTrue ? "true" : "false");
         }
 
@@ -57,7 +63,9 @@ public class AnswerFormTests
     [Fact]
     public void Answers_to_match_are_all_in_the_list_with_two_more_and_each_question_has_its_letter()
     {
-        var sheet = SheetFile.Read("""{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"mode-parent","scales":["dorian","lydian","mixolydian"],"answerAs":"matching","count":6}]}""");
+        var sheet = SheetFile.Read(
+            """{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"mode-parent","scales":["dorian","lydian","mixolydian"],"answerAs":"matching","count":6}]}"""
+        );
         var composition = Composer.Compose(sheet);
         var section = composition.Worksheet.Sections[0];
         Assert.True(composition.Key.MayPrint);
@@ -77,10 +85,17 @@ public class AnswerFormTests
     public void The_right_answer_stands_in_every_place()
     {
         var kind = QuestionCatalogue.Standard.Get("relative-key");
-        var places = Settings(kind).Select(setting => AnswerForms.Ask(kind, setting with { AnswerAs = AnswerForm.Choice }).Answer.Marks[0].OfType<TickMark>().Single().Option);
+        var places = Settings(kind)
+            .Select(setting =>
+                AnswerForms.Ask(kind, setting with { AnswerAs = AnswerForm.Choice }).Answer.Marks[0].OfType<TickMark>().Single().Option
+            );
         Assert.Equal([0, 1, 2, 3], places.Distinct().Order());
     }
 
     private static IEnumerable<QuestionSetting> Settings(QuestionKind kind) =>
-        Sample.AllSettings(kind).Where(setting => setting.Scaffolding == Scaffolding.Blank && WrongAnswers.Of(kind, setting, 1).Length > 0).Where((_, i) => i % 3 == 0).Take(60);
+        Sample
+            .AllSettings(kind)
+            .Where(setting => setting.Scaffolding == Scaffolding.Blank && WrongAnswers.Of(kind, setting, 1).Length > 0)
+            .Where((_, i) => i % 3 == 0)
+            .Take(60);
 }

@@ -19,7 +19,10 @@ public class AnswerTextTests
     [InlineData("(D) E, F# ; G")]
     [InlineData("DEF#G")]
     public void Answers_are_read_as_teachers_type_them(string text) =>
-        Assert.Equal("D E F# G", string.Join(' ', AnswerReading.Read(AnswerText.Notes(text), _ => Accidental.Natural).Select(note => NoteText.Ascii(note.Name))));
+        Assert.Equal(
+            "D E F# G",
+            string.Join(' ', AnswerReading.Read(AnswerText.Notes(text), _ => Accidental.Natural).Select(note => NoteText.Ascii(note.Name)))
+        );
 
     [Theory]
     [InlineData("C double-sharp", NameSystem.English, "C##")]
@@ -30,7 +33,13 @@ public class AnswerTextTests
     [InlineData("B H", NameSystem.German, "Bb B")]
     [InlineData("ré double dièse – mi bémol", NameSystem.French, "D## Eb")]
     public void Signs_in_words_belong_to_the_note_before_them(string text, NameSystem system, string notes) =>
-        Assert.Equal(notes, string.Join(' ', AnswerText.Notes(text, system).Select(note => NoteText.Ascii(new NoteName(note.Letter, note.Sign ?? Accidental.Natural)))));
+        Assert.Equal(
+            notes,
+            string.Join(
+                ' ',
+                AnswerText.Notes(text, system).Select(note => NoteText.Ascii(new NoteName(note.Letter, note.Sign ?? Accidental.Natural)))
+            )
+        );
 
     [Theory]
     [InlineData("", "The answer is empty")]

@@ -15,11 +15,16 @@ public class AskedPlacesTests
         foreach (var setting in Settings(kind))
         {
             var (question, style) = (AskedQuestion.Of(kind, setting, []), setting.Style);
-            var rows = question.Given.Select(row => style.Say(row)).Concat(question.Given.Select(row => string.Join(", ", row.Select(note => style.Say(note)))));
+            var rows = question
+                .Given.Select(row => style.Say(row))
+                .Concat(question.Given.Select(row => string.Join(", ", row.Select(note => style.Say(note)))));
             foreach (var row in rows.Concat(OneForAll(question, style)))
             {
                 var judged = WordsJudge.Judge(question, style, row);
-                Assert.True(judged.Marks == 0 || (judged.Verdict is Verdict.Correct or Verdict.Accepted && judged.Marks == judged.Of), $"{id} {setting.Option} {setting.Scale.Id} on {setting.Tonic}, {setting.Direction}, {setting.Notation}, {setting.Scaffolding}: “{row}” is {judged.Verdict} and earns {judged.Marks} of {judged.Of}");
+                Assert.True(
+                    judged.Marks == 0 || (judged.Verdict is Verdict.Correct or Verdict.Accepted && judged.Marks == judged.Of),
+                    $"{id} {setting.Option} {setting.Scale.Id} on {setting.Tonic}, {setting.Direction}, {setting.Notation}, {setting.Scaffolding}: “{row}” is {judged.Verdict} and earns {judged.Marks} of {judged.Of}"
+                );
             }
         }
     }
@@ -33,12 +38,26 @@ public class AskedPlacesTests
             {
                 var question = AskedQuestion.Of(kind, setting, []);
                 var right = string.Join('\n', question.Lines.Select(line => setting.Style.Say(line.Right)));
-                var of = WordsJudge.Judge(question, setting.Style, question.Scale is { AsksSignature: true } ? $"{setting.Style.SignatureOf(question.Scale.Type, question.Scale.Tonic)}\n{right}" : right).Of;
+                var of = WordsJudge
+                    .Judge(
+                        question,
+                        setting.Style,
+                        question.Scale is { AsksSignature: true }
+                            ? $"{setting.Style.SignatureOf(question.Scale.Type, question.Scale.Tonic)}\n{right}"
+                            : right
+                    )
+                    .Of;
                 // A mark a place: what the key writes into the figures, signs and heads alike, is what is asked.
                 if (question.Scale is { Fill: LineFill.Notes, Octaves: 1 } scale)
                 {
                     var given = question.Columns.Count(column => column is not null);
-                    Assert.True(of == setting.Style.Spell(scale.Type, scale.Tonic).Notes(scale.Direction).Length - given + (scale.AsksSignature ? 1 : 0), $"{kind.Id} {setting.Option} {setting.Scale.Id} {setting.Scaffolding} {setting.Notation}: of {of}");
+                    Assert.True(
+                        of
+                            == setting.Style.Spell(scale.Type, scale.Tonic).Notes(scale.Direction).Length
+                                - given
+                                + (scale.AsksSignature ? 1 : 0),
+                        $"{kind.Id} {setting.Option} {setting.Scale.Id} {setting.Scaffolding} {setting.Notation}: of {of}"
+                    );
                 }
                 else if (question.Scale is { Places.Length: > 0 } filled)
                 {
@@ -93,7 +112,10 @@ public class AskedPlacesTests
         if (written == "as printed")
             written = setting.Style.Say(question.Given[0]);
         var judged = WordsJudge.Judge(kind, setting, written);
-        Assert.Equal(expected.Replace("*", judged.Findings.Length > 0 ? FileWords.Of(judged.Findings[0].Code) : "", StringComparison.Ordinal), $"{FileWords.Of(judged.Verdict)} {judged.Marks}/{judged.Of} {(judged.Findings.IsEmpty ? "" : FileWords.Of(judged.Findings[0].Code))}");
+        Assert.Equal(
+            expected.Replace("*", judged.Findings.Length > 0 ? FileWords.Of(judged.Findings[0].Code) : "", StringComparison.Ordinal),
+            $"{FileWords.Of(judged.Verdict)} {judged.Marks}/{judged.Of} {(judged.Findings.IsEmpty ? "" : FileWords.Of(judged.Findings[0].Code))}"
+        );
         // A record judges alike.
         var again = WordsJudge.Judge(AskedQuestionFile.Read(AskedQuestionFile.Write(question)), setting.Style, written);
         Assert.Equal((judged.Verdict, judged.Marks, judged.Of), (again.Verdict, again.Marks, again.Of));
@@ -111,14 +133,30 @@ public class AskedPlacesTests
     {
         var (kind, setting) = Setting("write-scale", "", "major D up");
         var judged = WordsJudge.Judge(kind, setting with { Notation = Notation.Signature }, written);
-        Assert.Equal(expected, $"{FileWords.Of(judged.Verdict)} {judged.Marks}/{judged.Of} {(judged.Findings.IsEmpty ? "" : FileWords.Of(judged.Findings[0].Code))}");
+        Assert.Equal(
+            expected,
+            $"{FileWords.Of(judged.Verdict)} {judged.Marks}/{judged.Of} {(judged.Findings.IsEmpty ? "" : FileWords.Of(judged.Findings[0].Code))}"
+        );
     }
 
     private static (QuestionKind Kind, QuestionSetting Setting) Setting(string id, string option, string scale)
     {
         var kind = QuestionCatalogue.Standard.Get(id);
         var words = scale.Split(' ');
-        return (kind, new QuestionSetting(ScaleTypes.Get(words[0]), NoteText.Parse(words[1]), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank) { Option = option == "" ? "" : option });
+        return (
+            kind,
+            new QuestionSetting(
+                ScaleTypes.Get(words[0]),
+                NoteText.Parse(words[1]),
+                Clef.Treble,
+                Notation.Accidentals,
+                Direction.Ascending,
+                Scaffolding.Blank
+            )
+            {
+                Option = option == "" ? "" : option,
+            }
+        );
     }
 
     private static IEnumerable<QuestionSetting> Settings(QuestionKind kind) =>
@@ -126,15 +164,27 @@ public class AskedPlacesTests
         from option in kind.Options.Select(option => option.Id).DefaultIfEmpty("")
         from notation in kind.UsesNotation ? new[] { Notation.Accidentals, Notation.Signature } : [setting.Notation]
         from scaffolding in kind.Scaffoldings.Where(scaffolding => scaffolding != Scaffolding.WorkedExample)
-        let asked = setting with { Option = option, Notation = notation, Scaffolding = scaffolding, AnswerAs = AnswerForm.Write }
-        where asked.Variant < kind.VariantsLike(asked, asked.Scale) && kind.CanAsk(new Draw(asked.Scale, asked.Tonic, asked.Clef, asked.Variant), asked.Style) && asked.Style.CanSpell(asked.Scale, asked.Tonic)
+        let asked = setting with
+        {
+            Option = option,
+            Notation = notation,
+            Scaffolding = scaffolding,
+            AnswerAs = AnswerForm.Write,
+        }
+        where
+            asked.Variant < kind.VariantsLike(asked, asked.Scale)
+            && kind.CanAsk(new Draw(asked.Scale, asked.Tonic, asked.Clef, asked.Variant), asked.Style)
+            && asked.Style.CanSpell(asked.Scale, asked.Tonic)
         select asked;
 
     // The first of what is asked, at every place and on every line.
     private static IEnumerable<string> OneForAll(AskedQuestion question, HouseStyle style)
     {
-        var first = style.Say(question.Lines[0].Right).Split([' ', '–', ','], StringSplitOptions.RemoveEmptyEntries).FirstOrDefault() ?? "none";
-        var places = question.Scale is { } scale ? style.Spell(scale.Type, scale.Tonic).Notes(scale.Direction, scale.Octaves).Length : question.Lines.Max(line => PartReading.PlacesOf(line.Right));
+        var first = style.Say(question.Lines[0].Right).Split([' ', '–', ','], StringSplitOptions.RemoveEmptyEntries).FirstOrDefault()
+            ?? "none";
+        var places = question.Scale is { } scale
+            ? style.Spell(scale.Type, scale.Tonic).Notes(scale.Direction, scale.Octaves).Length
+            : question.Lines.Max(line => PartReading.PlacesOf(line.Right));
         if (places > 1)
             yield return string.Join('\n', question.Lines.Select(_ => string.Join(' ', Enumerable.Repeat(first, places))));
     }

@@ -20,7 +20,11 @@ public class ConfusionTests
     {
         var (kind, setting) = Setting(id, option, scale, 0);
         Assert.Contains(wrong, WrongAnswers.Of(kind, setting, 3).Select(answer => answer.Text));
-        var choices = AnswerForms.Ask(kind, setting with { AnswerAs = AnswerForm.Choice }).Question.Figures.OfType<ChoicesFigure>().Single().Options;
+        var choices = AnswerForms
+            .Ask(kind, setting with { AnswerAs = AnswerForm.Choice })
+            .Question.Figures.OfType<ChoicesFigure>()
+            .Single()
+            .Options;
         Assert.Contains(wrong, choices);
     }
 
@@ -43,7 +47,9 @@ public class ConfusionTests
         foreach (var kind in new[] { "identify-scale", "chord-scale" }.Select(QuestionCatalogue.Standard.Get))
         {
             foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 61 == 0).Take(60))
-                Assert.All(WrongAnswers.Of(kind, setting, 3), wrong => Assert.StartsWith(setting.Style.Say(setting.Tonic) + " ", wrong.Text, StringComparison.Ordinal));
+                Assert.All(WrongAnswers.Of(kind, setting, 3), wrong =>
+                    Assert.StartsWith(setting.Style.Say(setting.Tonic) + " ", wrong.Text, StringComparison.Ordinal)
+                );
         }
     }
 
@@ -52,10 +58,29 @@ public class ConfusionTests
     public void Intervals_of_every_scale_have_choices_that_have_names()
     {
         var kind = QuestionCatalogue.Standard.Get("interval-of-degrees");
-        var settings = ScaleTypes.All.Where(kind.Takes).SelectMany(type => Enumerable.Range(0, kind.Variants(type)), (type, variant) =>
-            new QuestionSetting(type, new NoteName(Letter.C), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank) { Variant = variant })
-            .Where(setting => ScaleSpelling.CanSpell(setting.Scale, setting.Tonic)).ToArray();
-        Assert.Contains(settings, setting => AnswerForms.Ask(kind, setting).Item2.Lines[0].Right is IntervalsPart { Intervals: [{ Quality: IntervalQuality.Augmented, LetterSteps: 2 }] });
+        var settings = ScaleTypes
+            .All.Where(kind.Takes)
+            .SelectMany(
+                type => Enumerable.Range(0, kind.Variants(type)),
+                (type, variant) =>
+                    new QuestionSetting(
+                        type,
+                        new NoteName(Letter.C),
+                        Clef.Treble,
+                        Notation.Accidentals,
+                        Direction.Ascending,
+                        Scaffolding.Blank
+                    )
+                    {
+                        Variant = variant,
+                    }
+            )
+            .Where(setting => ScaleSpelling.CanSpell(setting.Scale, setting.Tonic))
+            .ToArray();
+        Assert.Contains(settings, setting =>
+            AnswerForms.Ask(kind, setting).Item2.Lines[0].Right
+                is IntervalsPart { Intervals: [{ Quality: IntervalQuality.Augmented, LetterSteps: 2 }] }
+        );
         Assert.All(settings, setting => Assert.NotEmpty(WrongAnswers.Of(kind, setting, 3)));
     }
 
@@ -65,14 +90,33 @@ public class ConfusionTests
     {
         foreach (var kind in QuestionCatalogue.Standard.All.Where(kind => kind.AnswersInWords && !kind.AsksOwn))
         {
-            foreach (var option in kind.Options.Where(way => AnswerForms.CanBe(kind, AnswerForm.Choice, way.Id)).Select(way => way.Id).DefaultIfEmpty(""))
+            foreach (
+                var option in kind
+                    .Options.Where(way => AnswerForms.CanBe(kind, AnswerForm.Choice, way.Id))
+                    .Select(way => way.Id)
+                    .DefaultIfEmpty("")
+            )
             {
-                foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 97 == 0).Take(40).Select(setting => setting with { Option = option }).Where(setting => setting.Variant < kind.VariantsLike(setting, setting.Scale) && kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), setting.Style) && kind.IsOrdinary(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant))))
+                foreach (
+                    var setting in Sample
+                        .AllSettings(kind)
+                        .Where((_, i) => i % 97 == 0)
+                        .Take(40)
+                        .Select(setting => setting with { Option = option })
+                        .Where(setting =>
+                            setting.Variant < kind.VariantsLike(setting, setting.Scale)
+                            && kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), setting.Style)
+                            && kind.IsOrdinary(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant))
+                        )
+                )
                 {
                     foreach (var wrong in WrongAnswers.Of(kind, setting, 3))
                     {
                         Assert.DoesNotMatch("^Major [A-G]\\S* minor|Minor [A-G]\\S* major", wrong.Text);
-                        if (KeyText.Readings(wrong.Text.Replace('♯', '#').Replace('♭', 'b')).ToArray() is [var key, ..] && !setting.Key.IsTheoretical)
+                        if (
+                            KeyText.Readings(wrong.Text.Replace('♯', '#').Replace('♭', 'b')).ToArray() is [var key, ..]
+                            && !setting.Key.IsTheoretical
+                        )
                             Assert.False(key.IsTheoretical, $"{kind.Id}, {setting.Scale.Id} on {setting.Tonic}: {wrong.Text}");
                     }
                 }
@@ -83,6 +127,20 @@ public class ConfusionTests
     private static (QuestionKind Kind, QuestionSetting Setting) Setting(string id, string option, string scale, int variant)
     {
         var words = scale.Split(' ');
-        return (QuestionCatalogue.Standard.Get(id), new QuestionSetting(ScaleTypes.Get(words[0]), NoteText.Parse(words[1]), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank) { Option = option, Variant = variant });
+        return (
+            QuestionCatalogue.Standard.Get(id),
+            new QuestionSetting(
+                ScaleTypes.Get(words[0]),
+                NoteText.Parse(words[1]),
+                Clef.Treble,
+                Notation.Accidentals,
+                Direction.Ascending,
+                Scaffolding.Blank
+            )
+            {
+                Option = option,
+                Variant = variant,
+            }
+        );
     }
 }

@@ -1,4 +1,3 @@
-
 namespace Gavvet.Worksheets.Tests;
 
 public class DrawTests
@@ -22,7 +21,10 @@ public class DrawTests
         {
             var sheet = Sample.Sheet(seed);
             var id = sheet.Sections[0].Id;
-            sheet = sheet.After(new ChangeClefs(id, [.. Clef.All.Take(clefs)])).After(new ChangeKeys(id, Sample.Keys(keys))).After(new ChangeCount(id, count));
+            sheet = sheet
+                .After(new ChangeClefs(id, [.. Clef.All.Take(clefs)]))
+                .After(new ChangeKeys(id, Sample.Keys(keys)))
+                .After(new ChangeCount(id, count));
             var draws = sheet.Sections[0].Slots.Select(slot => slot.Drawn).ToArray();
             Assert.Equal(count, draws.Distinct().Count());
             AssertEven(draws.Select(draw => draw.Key), keys.Split(' ').Length);
@@ -54,7 +56,13 @@ public class DrawTests
     public void The_same_seed_draws_the_same_sheet_and_another_seed_another()
     {
         Assert.Equal(SheetFile.Write(Sample.Sheet(3)), SheetFile.Write(Sample.Sheet(3)));
-        Assert.True(Enumerable.Range(0, 20).Select(seed => string.Join(' ', Sample.Sheet((ulong)seed).Sections[0].Slots.Select(slot => slot.Drawn.Key))).Distinct().Count() > 10);
+        Assert.True(
+            Enumerable
+                .Range(0, 20)
+                .Select(seed => string.Join(' ', Sample.Sheet((ulong)seed).Sections[0].Slots.Select(slot => slot.Drawn.Key)))
+                .Distinct()
+                .Count() > 10
+        );
     }
 
     [Fact]
@@ -83,7 +91,9 @@ public class DrawTests
     public void Editing_one_section_disturbs_no_other()
     {
         var sheet = Sample.Sheet().After(new AddSection("name-key")).After(new AddSection("write-steps"));
-        var edited = sheet.After(new ChangeKeys(sheet.Sections[0].Id, Sample.Keys("C G D A E B"))).After(new ChangeCount(sheet.Sections[0].Id, 6));
+        var edited = sheet
+            .After(new ChangeKeys(sheet.Sections[0].Id, Sample.Keys("C G D A E B")))
+            .After(new ChangeCount(sheet.Sections[0].Id, 6));
         Assert.Equal(SlotsText(sheet, 1), SlotsText(edited, 1));
         Assert.Equal(SlotsText(sheet, 2), SlotsText(edited, 2));
 

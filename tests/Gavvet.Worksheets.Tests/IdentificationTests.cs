@@ -32,7 +32,14 @@ public class IdentificationTests
     public void Every_scale_of_the_catalogue_is_found_again()
     {
         foreach (var type in ScaleTypes.All)
-            Assert.Contains(type, Identification.Of(HouseStyle.Classical.Spell(type, NoteText.Parse("C")).Notes(Direction.Both), Direction.Both, HouseStyle.Classical));
+            Assert.Contains(
+                type,
+                Identification.Of(
+                    HouseStyle.Classical.Spell(type, NoteText.Parse("C")).Notes(Direction.Both),
+                    Direction.Both,
+                    HouseStyle.Classical
+                )
+            );
     }
 
     [Fact]
@@ -40,7 +47,14 @@ public class IdentificationTests
     {
         var line = HouseStyle.Classical.Spell(ScaleTypes.MelodicMinor, NoteText.Parse("D#")).Pitches(Direction.Both, Pitch.Parse("D#4"));
         var alone = Figures.StaffNotes.InOneBar(line, default, HouseStyle.Classical)[8];
-        var naturalFirst = Figures.StaffNotes.InOneBar(line, default, HouseStyle.Classical with { CancelDouble = CancelDouble.NaturalFirst })[8];
+        var naturalFirst = Figures.StaffNotes.InOneBar(
+            line,
+            default,
+            HouseStyle.Classical with
+            {
+                CancelDouble = CancelDouble.NaturalFirst,
+            }
+        )[8];
         Assert.Equal((Accidental.Sharp, false), (alone.Sign, alone.NaturalFirst));
         Assert.Equal((Accidental.Sharp, true), (naturalFirst.Sign, naturalFirst.NaturalFirst));
     }

@@ -17,7 +17,12 @@ public class JudgingPropertyTests
         foreach (var asked in Asked(id))
         {
             var descending = asked.Direction == Direction.Descending;
-            foreach (var (spelling, place) in AcceptedSpellings.Of(asked.Expected, asked.Style, descending).Take(60).Select((spelling, place) => (spelling, place)))
+            foreach (
+                var (spelling, place) in AcceptedSpellings
+                    .Of(asked.Expected, asked.Style, descending)
+                    .Take(60)
+                    .Select((spelling, place) => (spelling, place))
+            )
             {
                 foreach (var system in Enum.GetValues<NameSystem>())
                 {
@@ -36,7 +41,10 @@ public class JudgingPropertyTests
         foreach (var asked in Asked(id).Where(asked => asked.Tonic.Fifths is -4 or 0 or 6))
         {
             var line = asked.Expected.Notes(asked.Direction);
-            var accepted = AcceptedSpellings.Of(asked.Expected, asked.Style, asked.Direction == Direction.Descending).Select(spelling => string.Join(' ', spelling)).ToHashSet();
+            var accepted = AcceptedSpellings
+                .Of(asked.Expected, asked.Style, asked.Direction == Direction.Descending)
+                .Select(spelling => string.Join(' ', spelling))
+                .ToHashSet();
             for (var i = 0; i < line.Length; i++)
             {
                 foreach (var other in NoteName.All.Where(note => note != line[i]))
@@ -54,20 +62,31 @@ public class JudgingPropertyTests
 
     [Fact]
     public void Any_answer_at_all_is_judged_and_earns_from_nothing_to_everything() =>
-        Gen.Select(Gen.OneOfConst([.. ScaleTypes.All]), Gen.OneOfConst(Tonics), Gen.Enum<Direction>(), Gen.OneOfConst([.. NoteName.All]).Array[1, 20], Gen.OneOfConst([.. HouseStyle.Presets]))
+        Gen.Select(
+                Gen.OneOfConst([.. ScaleTypes.All]),
+                Gen.OneOfConst(Tonics),
+                Gen.Enum<Direction>(),
+                Gen.OneOfConst([.. NoteName.All]).Array[1, 20],
+                Gen.OneOfConst([.. HouseStyle.Presets])
+            )
             .Where((type, tonic, _, _, style) => style.CanSpell(type, tonic))
-            .Sample((type, tonic, direction, notes, style) =>
-            {
-                var asked = new AskedScale(type, tonic, direction, style);
-                foreach (var scheme in Enum.GetValues<MarkScheme>())
+            .Sample(
+                (type, tonic, direction, notes, style) =>
                 {
-                    var judged = ScaleJudge.Judge(asked with { Scheme = scheme }, Answer([.. notes]));
-                    Assert.InRange(judged.Marks, 0, judged.Of);
-                    Assert.True(judged.Verdict is Verdict.Correct or Verdict.Accepted || judged.Findings.Length > 0);
-                    Assert.All(judged.Findings, finding => Assert.InRange(finding.Position, 1, Math.Max(notes.Length, asked.Expected.Notes(direction).Length) + 1));
-                    Assert.Equal(judged.Findings.Length, judged.Findings.Distinct().Count());
-                }
-            }, iter: 2_000);
+                    var asked = new AskedScale(type, tonic, direction, style);
+                    foreach (var scheme in Enum.GetValues<MarkScheme>())
+                    {
+                        var judged = ScaleJudge.Judge(asked with { Scheme = scheme }, Answer([.. notes]));
+                        Assert.InRange(judged.Marks, 0, judged.Of);
+                        Assert.True(judged.Verdict is Verdict.Correct or Verdict.Accepted || judged.Findings.Length > 0);
+                        Assert.All(judged.Findings, finding =>
+                            Assert.InRange(finding.Position, 1, Math.Max(notes.Length, asked.Expected.Notes(direction).Length) + 1)
+                        );
+                        Assert.Equal(judged.Findings.Length, judged.Findings.Distinct().Count());
+                    }
+                },
+                iter: 2_000
+            );
 
     [Fact]
     public void One_cause_costs_one_mark_in_both_directions()
@@ -89,5 +108,6 @@ public class JudgingPropertyTests
         from direction in new[] { Direction.Ascending, Direction.Descending }
         select new AskedScale(ScaleTypes.Get(id), tonic, direction, HouseStyle.Classical);
 
-    private static WrittenAnswer Answer(ImmutableArray<NoteName> notes) => new([.. notes.Select(note => new WrittenNote(note.Letter, note.Accidental))], null);
+    private static WrittenAnswer Answer(ImmutableArray<NoteName> notes) =>
+        new([.. notes.Select(note => new WrittenNote(note.Letter, note.Accidental))], null);
 }

@@ -6,132 +6,106 @@ namespace Gavvet.Worksheets.Tests;
 public class JudgingTests
 {
     // asked type, tonic, direction | written | codes with positions
-    public static TheoryData<string, string, string> Cases => new()
-    {
-        { "major D up", "D C# B A G F# E D", "wrong-direction 1" },
-        { "harmonic-minor A down", "A B C D E F G# A", "wrong-direction 1" },
-        { "minor-pentatonic E up", "E D B A G E", "wrong-direction 1" },
-
-        { "major D up", "E F# G A B C# D E", "started-elsewhere 1" },
-        { "natural-minor A up", "C D E F G A B C", "started-elsewhere 1" },
-        { "harmonic-minor D down", "A G F E D C# Bb A", "started-elsewhere 1" },
-
-        { "major D up", "E F# G# A B C# D# E", "wrong-tonic 1" },
-        { "major D up", "Eb F G Ab Bb C D Eb", "wrong-tonic 1" },
-        { "major D up", "E F# G# A B C D# E", "wrong-tonic 1, accidental-missing 6" },
-        { "major Db up", "D Eb F Gb Ab Bb C Db", "accidental-missing 1" },
-
-        { "natural-minor C up", "C D E F G A B C", "parallel-for-relative 1" },
-        { "harmonic-minor A up", "A B C# D E F# G# A", "parallel-for-relative 1" },
-        { "melodic-minor E both", "E F# G# A B C# D# E D# C# B A G# F# E", "parallel-for-relative 1" },
-
-        { "dorian B up", "B C# D# E F# G# A# B", "mode-signature-of-tonic-major 1" },
-        { "phrygian E down", "E D# C# B A G# F# E", "mode-signature-of-tonic-major 1" },
-        { "lydian-flat-7 F up", "F G A Bb C D E F", "mode-signature-of-tonic-major 1" },
-
-        { "harmonic-minor D up", "D E F G A Bb C D", "natural-for-harmonic 1" },
-        { "harmonic-minor G# down", "G# F# E D# C# B A# G#", "natural-for-harmonic 1" },
-        { "harmonic-minor A both", "A B C D E F G A G F E D C B A", "natural-for-harmonic 1" },
-
-        { "natural-minor D up", "D E F G A Bb C# D", "harmonic-for-natural 1" },
-        { "natural-minor F down", "F E Db C Bb Ab G F", "harmonic-for-natural 1" },
-        { "natural-minor B both", "B C# D E F# G A# B A# G F# E D C# B", "harmonic-for-natural 1" },
-
-        { "melodic-minor D up", "D E F G A Bb C# D", "harmonic-for-melodic 1" },
-        { "melodic-minor C both", "C D Eb F G Ab B C B Ab G F Eb D C", "harmonic-for-melodic 1" },
-        { "melodic-minor-one-way G down", "G F# Eb D C Bb A G", "harmonic-for-melodic 1" },
-
-        { "melodic-minor D up", "D E F G A Bb C D", "natural-for-melodic 1" },
-        { "melodic-minor D both", "D E F G A Bb C D C Bb A G F E D", "natural-for-melodic 1" },
-        { "melodic-minor-one-way A down", "A G F E D C B A", "natural-for-melodic 1" },
-
-        { "natural-minor D up", "D E F G A B C# D", "melodic-for-natural 1" },
-        { "natural-minor C down", "C B A G F Eb D C", "melodic-for-natural 1" },
-        { "natural-minor F# both", "F# G# A B C# D# E# F# E# D# C# B A G# F#", "melodic-for-natural 1" },
-
-        { "major C up", "C D Eb F G Ab Bb C", "minor-for-major 1" },
-        { "major E up", "E F# G A B C D# E", "minor-for-major 1" },
-        { "major D down", "D C# Bb A G F E D", "minor-for-major 1" },
-
-        { "harmonic-minor D up", "D E F G A B C# D", "sixth-raised-in-harmonic 1" },
-        { "harmonic-minor B down", "B A# G# F# E D C# B", "sixth-raised-in-harmonic 1" },
-        { "harmonic-minor C both", "C D Eb F G A B C B A G F Eb D C", "sixth-raised-in-harmonic 1" },
-
-        { "melodic-minor B both", "B C# D E F# G# A# B A# G# F# E D C# B", "not-restored-descending 8" },
-        { "melodic-minor B both", "B C# D E F# G# A# B A G# F# E D C# B", "not-restored-descending 10" },
-        { "melodic-minor D down", "D C# B A G F E D", "not-restored-descending 1" },
-        { "melodic-minor G both", "G A Bb C D E F# G G F# E D C Bb A G", "not-restored-descending 9" },
-
-        { "major D up", "D E F# G A B C D", "neighbour-key 7" },
-        { "major Bb down", "Bb A G F E D C Bb", "neighbour-key 5" },
-        { "natural-minor A both", "A B C D E F# G A G F# E D C B A", "neighbour-key 6" },
-        { "harmonic-minor E up", "E F G A B C D# E", "accidental-missing 2" },
-
-        { "dorian B up", "B C# D E F# G A B", "other-mode 1" },
-        { "lydian F up", "F G A Bb C D Eb F", "other-mode 1" },
-        { "lydian F up", "F G A B C D Eb F", "accidental-extra 7" },
-        { "phrygian-dominant E down", "E D C B A G F E", "accidental-missing 6" },
-
-        { "major-pentatonic C up", "C D E F G A B C", "struck-degree-kept 4" },
-        { "major-pentatonic G up", "G A B C D E G", "struck-degree-kept 4" },
-        { "minor-pentatonic A up", "A B C D E G A", "struck-degree-kept 2" },
-
-        { "minor-blues C up", "C Eb F G Bb C", "blue-note-missing 4" },
-        { "major-blues C up", "C D E G A C", "blue-note-missing 3" },
-        { "minor-blues E both", "E G A B D E D B A G E", "blue-note-missing 4" },
-
-        { "major D up", "D E F# G A B C#", "octave-missing 8" },
-        { "harmonic-minor A down", "A G# F E D C B", "octave-missing 8" },
-        { "whole-tone C up", "C D E F# G# Bb", "octave-missing 7" },
-        { "harmonic-minor A up", "A B C D E F G", "natural-for-harmonic 1, octave-missing 8" },
-
-        { "major D up", "D E F# G B C# D", "missing-note 5" },
-        { "major D up", "E F# G A B C# D", "missing-note 1" },
-        { "natural-minor C down", "C Bb Ab F Eb D C", "missing-note 4" },
-        { "major G both", "G A B C D E F# G E D C B A G", "missing-note 9" },
-
-        { "major D up", "D E F# G A A B C# D", "extra-note 6" },
-        { "minor-pentatonic A up", "A C D E F# G A", "extra-note 5" },
-        { "dorian D up", "D E F G A B C C# D", "extra-note 8" },
-
-        { "harmonic-minor D# up", "D# E# F# G# A# B D D#", "enharmonic-name 7" },
-        { "major Gb up", "Gb Ab Bb B Db Eb F Gb", "enharmonic-name 4" },
-        { "major F# up", "Gb Ab Bb Cb Db Eb F Gb", "enharmonic-name 1" },
-        { "minor-blues C up", "C D# F Gb G Bb C", "enharmonic-name 2" },
-
-        { "major D up", "D E F# G A A C# D", "letter-repeated 6" },
-        { "major C up", "C D E F F A B C", "letter-repeated 5" },
-        { "natural-minor A down", "A G F E E C B A", "letter-repeated 5" },
-
-        { "major D up", "D E F# G A Bb C# D E", "extra-note 9, accidental-extra 6" },
-        { "major C up", "C D E G G A B C", "letter-skipped 4" },
-        { "major C up", "C D E F A A B C", "letter-skipped 5" },
-        { "major F up", "F G A C D E F F", "letter-skipped 4" },
-        { "dorian D down", "D C A A G F E D", "letter-skipped 3" },
-
-        { "melodic-minor B both", "B3 C#4 D4 E4 F#4 G#4 A#4 B4 A4 G4 F#4 E4 D4 C#4 B3", "cancellation-forgotten 9" },
-        { "chromatic C up", "C4 C#4 D4 D#4 E4 F4 F#4 G4 G#4 A4 A#4 B4 C5", "" },
-        { "melodic-minor D# both", "D#4 E#4 F#4 G#4 A#4 B#4 C##5 D#5 C5 B4 A#4 G#4 F#4 E#4 D#4", "not-restored-descending 8" },
-        { "melodic-minor A both", "A3 B3 C4 D4 E4 F#4 G#4 A4 G4 Fn4 E4 D4 C4 B3 A3", "cancellation-forgotten 9" },
-        { "melodic-minor A both", "A3 B3 C4 D4 E4 F#4 G#4 A4 | G4 F4 E4 D4 C4 B3 A3", "" },
-
-        { "major Eb up", "Eb F G# Ab Bb C D Eb", "accidental-extra 3" },
-        { "harmonic-minor D# up", "D# E# F# G# A# B Cb D#", "accidental-wrong 7" },
-        { "major Eb up", "Eb F G A# Bb C D Eb", "accidental-wrong 4" },
-        { "major Bb up", "Bb C D E# F G A Bb", "accidental-wrong 4" },
-
-        { "harmonic-minor G up", "G A B C D Eb F# G", "accidental-missing 3" },
-        { "major A up", "A B C# D E F G# A", "accidental-missing 6" },
-        { "double-harmonic-major C up", "C D E F G Ab B C", "accidental-missing 2" },
-
-        { "major G up", "G A B C D Eb F# G", "accidental-extra 6" },
-        { "double-harmonic-major C up", "C Db E F G Ab Bb C", "accidental-extra 7" },
-        { "harmonic-minor A up", "A B C D E F# G# A#", "sixth-raised-in-harmonic 1, accidental-extra 8" },
-
-        { "chromatic C up", "C C# D Eb E F F# G G# A A# B C", "mixed-accidentals 4" },
-        { "minor-blues C up", "C Eb F F# G Bb C", "mixed-accidentals 4" },
-        { "minor-blues G up", "G Bb C C# D F G", "mixed-accidentals 4" },
-    };
+    public static TheoryData<string, string, string> Cases =>
+        new()
+        {
+            { "major D up", "D C# B A G F# E D", "wrong-direction 1" },
+            { "harmonic-minor A down", "A B C D E F G# A", "wrong-direction 1" },
+            { "minor-pentatonic E up", "E D B A G E", "wrong-direction 1" },
+            { "major D up", "E F# G A B C# D E", "started-elsewhere 1" },
+            { "natural-minor A up", "C D E F G A B C", "started-elsewhere 1" },
+            { "harmonic-minor D down", "A G F E D C# Bb A", "started-elsewhere 1" },
+            { "major D up", "E F# G# A B C# D# E", "wrong-tonic 1" },
+            { "major D up", "Eb F G Ab Bb C D Eb", "wrong-tonic 1" },
+            { "major D up", "E F# G# A B C D# E", "wrong-tonic 1, accidental-missing 6" },
+            { "major Db up", "D Eb F Gb Ab Bb C Db", "accidental-missing 1" },
+            { "natural-minor C up", "C D E F G A B C", "parallel-for-relative 1" },
+            { "harmonic-minor A up", "A B C# D E F# G# A", "parallel-for-relative 1" },
+            { "melodic-minor E both", "E F# G# A B C# D# E D# C# B A G# F# E", "parallel-for-relative 1" },
+            { "dorian B up", "B C# D# E F# G# A# B", "mode-signature-of-tonic-major 1" },
+            { "phrygian E down", "E D# C# B A G# F# E", "mode-signature-of-tonic-major 1" },
+            { "lydian-flat-7 F up", "F G A Bb C D E F", "mode-signature-of-tonic-major 1" },
+            { "harmonic-minor D up", "D E F G A Bb C D", "natural-for-harmonic 1" },
+            { "harmonic-minor G# down", "G# F# E D# C# B A# G#", "natural-for-harmonic 1" },
+            { "harmonic-minor A both", "A B C D E F G A G F E D C B A", "natural-for-harmonic 1" },
+            { "natural-minor D up", "D E F G A Bb C# D", "harmonic-for-natural 1" },
+            { "natural-minor F down", "F E Db C Bb Ab G F", "harmonic-for-natural 1" },
+            { "natural-minor B both", "B C# D E F# G A# B A# G F# E D C# B", "harmonic-for-natural 1" },
+            { "melodic-minor D up", "D E F G A Bb C# D", "harmonic-for-melodic 1" },
+            { "melodic-minor C both", "C D Eb F G Ab B C B Ab G F Eb D C", "harmonic-for-melodic 1" },
+            { "melodic-minor-one-way G down", "G F# Eb D C Bb A G", "harmonic-for-melodic 1" },
+            { "melodic-minor D up", "D E F G A Bb C D", "natural-for-melodic 1" },
+            { "melodic-minor D both", "D E F G A Bb C D C Bb A G F E D", "natural-for-melodic 1" },
+            { "melodic-minor-one-way A down", "A G F E D C B A", "natural-for-melodic 1" },
+            { "natural-minor D up", "D E F G A B C# D", "melodic-for-natural 1" },
+            { "natural-minor C down", "C B A G F Eb D C", "melodic-for-natural 1" },
+            { "natural-minor F# both", "F# G# A B C# D# E# F# E# D# C# B A G# F#", "melodic-for-natural 1" },
+            { "major C up", "C D Eb F G Ab Bb C", "minor-for-major 1" },
+            { "major E up", "E F# G A B C D# E", "minor-for-major 1" },
+            { "major D down", "D C# Bb A G F E D", "minor-for-major 1" },
+            { "harmonic-minor D up", "D E F G A B C# D", "sixth-raised-in-harmonic 1" },
+            { "harmonic-minor B down", "B A# G# F# E D C# B", "sixth-raised-in-harmonic 1" },
+            { "harmonic-minor C both", "C D Eb F G A B C B A G F Eb D C", "sixth-raised-in-harmonic 1" },
+            { "melodic-minor B both", "B C# D E F# G# A# B A# G# F# E D C# B", "not-restored-descending 8" },
+            { "melodic-minor B both", "B C# D E F# G# A# B A G# F# E D C# B", "not-restored-descending 10" },
+            { "melodic-minor D down", "D C# B A G F E D", "not-restored-descending 1" },
+            { "melodic-minor G both", "G A Bb C D E F# G G F# E D C Bb A G", "not-restored-descending 9" },
+            { "major D up", "D E F# G A B C D", "neighbour-key 7" },
+            { "major Bb down", "Bb A G F E D C Bb", "neighbour-key 5" },
+            { "natural-minor A both", "A B C D E F# G A G F# E D C B A", "neighbour-key 6" },
+            { "harmonic-minor E up", "E F G A B C D# E", "accidental-missing 2" },
+            { "dorian B up", "B C# D E F# G A B", "other-mode 1" },
+            { "lydian F up", "F G A Bb C D Eb F", "other-mode 1" },
+            { "lydian F up", "F G A B C D Eb F", "accidental-extra 7" },
+            { "phrygian-dominant E down", "E D C B A G F E", "accidental-missing 6" },
+            { "major-pentatonic C up", "C D E F G A B C", "struck-degree-kept 4" },
+            { "major-pentatonic G up", "G A B C D E G", "struck-degree-kept 4" },
+            { "minor-pentatonic A up", "A B C D E G A", "struck-degree-kept 2" },
+            { "minor-blues C up", "C Eb F G Bb C", "blue-note-missing 4" },
+            { "major-blues C up", "C D E G A C", "blue-note-missing 3" },
+            { "minor-blues E both", "E G A B D E D B A G E", "blue-note-missing 4" },
+            { "major D up", "D E F# G A B C#", "octave-missing 8" },
+            { "harmonic-minor A down", "A G# F E D C B", "octave-missing 8" },
+            { "whole-tone C up", "C D E F# G# Bb", "octave-missing 7" },
+            { "harmonic-minor A up", "A B C D E F G", "natural-for-harmonic 1, octave-missing 8" },
+            { "major D up", "D E F# G B C# D", "missing-note 5" },
+            { "major D up", "E F# G A B C# D", "missing-note 1" },
+            { "natural-minor C down", "C Bb Ab F Eb D C", "missing-note 4" },
+            { "major G both", "G A B C D E F# G E D C B A G", "missing-note 9" },
+            { "major D up", "D E F# G A A B C# D", "extra-note 6" },
+            { "minor-pentatonic A up", "A C D E F# G A", "extra-note 5" },
+            { "dorian D up", "D E F G A B C C# D", "extra-note 8" },
+            { "harmonic-minor D# up", "D# E# F# G# A# B D D#", "enharmonic-name 7" },
+            { "major Gb up", "Gb Ab Bb B Db Eb F Gb", "enharmonic-name 4" },
+            { "major F# up", "Gb Ab Bb Cb Db Eb F Gb", "enharmonic-name 1" },
+            { "minor-blues C up", "C D# F Gb G Bb C", "enharmonic-name 2" },
+            { "major D up", "D E F# G A A C# D", "letter-repeated 6" },
+            { "major C up", "C D E F F A B C", "letter-repeated 5" },
+            { "natural-minor A down", "A G F E E C B A", "letter-repeated 5" },
+            { "major D up", "D E F# G A Bb C# D E", "extra-note 9, accidental-extra 6" },
+            { "major C up", "C D E G G A B C", "letter-skipped 4" },
+            { "major C up", "C D E F A A B C", "letter-skipped 5" },
+            { "major F up", "F G A C D E F F", "letter-skipped 4" },
+            { "dorian D down", "D C A A G F E D", "letter-skipped 3" },
+            { "melodic-minor B both", "B3 C#4 D4 E4 F#4 G#4 A#4 B4 A4 G4 F#4 E4 D4 C#4 B3", "cancellation-forgotten 9" },
+            { "chromatic C up", "C4 C#4 D4 D#4 E4 F4 F#4 G4 G#4 A4 A#4 B4 C5", "" },
+            { "melodic-minor D# both", "D#4 E#4 F#4 G#4 A#4 B#4 C##5 D#5 C5 B4 A#4 G#4 F#4 E#4 D#4", "not-restored-descending 8" },
+            { "melodic-minor A both", "A3 B3 C4 D4 E4 F#4 G#4 A4 G4 Fn4 E4 D4 C4 B3 A3", "cancellation-forgotten 9" },
+            { "melodic-minor A both", "A3 B3 C4 D4 E4 F#4 G#4 A4 | G4 F4 E4 D4 C4 B3 A3", "" },
+            { "major Eb up", "Eb F G# Ab Bb C D Eb", "accidental-extra 3" },
+            { "harmonic-minor D# up", "D# E# F# G# A# B Cb D#", "accidental-wrong 7" },
+            { "major Eb up", "Eb F G A# Bb C D Eb", "accidental-wrong 4" },
+            { "major Bb up", "Bb C D E# F G A Bb", "accidental-wrong 4" },
+            { "harmonic-minor G up", "G A B C D Eb F# G", "accidental-missing 3" },
+            { "major A up", "A B C# D E F G# A", "accidental-missing 6" },
+            { "double-harmonic-major C up", "C D E F G Ab B C", "accidental-missing 2" },
+            { "major G up", "G A B C D Eb F# G", "accidental-extra 6" },
+            { "double-harmonic-major C up", "C Db E F G Ab Bb C", "accidental-extra 7" },
+            { "harmonic-minor A up", "A B C D E F# G# A#", "sixth-raised-in-harmonic 1, accidental-extra 8" },
+            { "chromatic C up", "C C# D Eb E F F# G G# A A# B C", "mixed-accidentals 4" },
+            { "minor-blues C up", "C Eb F F# G Bb C", "mixed-accidentals 4" },
+            { "minor-blues G up", "G Bb C C# D F G", "mixed-accidentals 4" },
+        };
 
     [Theory, MemberData(nameof(Cases))]
     public void Every_mistake_has_its_name_and_place(string asked, string written, string findings)
@@ -140,7 +114,9 @@ public class JudgingTests
         var judged = ScaleJudge.Judge(scale, Written(written));
         var named = string.Join(", ", judged.Findings.Select(finding => $"{FileWords.Of(finding.Code)} {finding.Position}"));
         Assert.Equal(findings, named);
-        Assert.All(judged.Findings, finding => Assert.EndsWith(".", FindingSentences.Sentence(scale.Style, scale, finding), StringComparison.Ordinal));
+        Assert.All(judged.Findings, finding =>
+            Assert.EndsWith(".", FindingSentences.Sentence(scale.Style, scale, finding), StringComparison.Ordinal)
+        );
         Assert.InRange(judged.Marks, 0, judged.Of);
     }
 
@@ -161,7 +137,12 @@ public class JudgingTests
     [InlineData("minor-blues A up", "A C D E G A", FindingCode.BlueNoteMissing, FindingCode.MissingNote)]
     [InlineData("major C up", "C D E F G A B", FindingCode.OctaveMissing, FindingCode.MissingNote)]
     [InlineData("harmonic-minor D# up", "D# E# F# G# A# B D D#", FindingCode.EnharmonicName, FindingCode.LetterRepeated)]
-    [InlineData("melodic-minor A both", "A3 B3 C4 D4 E4 F#4 G#4 A4 G4 F4 E4 D4 C4 B3 A3", FindingCode.CancellationForgotten, FindingCode.NotRestoredDescending)]
+    [InlineData(
+        "melodic-minor A both",
+        "A3 B3 C4 D4 E4 F#4 G#4 A4 G4 F4 E4 D4 C4 B3 A3",
+        FindingCode.CancellationForgotten,
+        FindingCode.NotRestoredDescending
+    )]
     public void The_earlier_name_wins(string asked, string written, FindingCode given, FindingCode not)
     {
         var codes = ScaleJudge.Judge(Asked(asked), Written(written)).Findings.Select(finding => finding.Code).ToArray();
@@ -191,7 +172,10 @@ public class JudgingTests
     [Fact]
     public void A_sign_in_the_wrong_place_of_the_staff_is_a_wrong_signature()
     {
-        var written = Written("D E F G A B C D") with { Signature = new WrittenSignature([NoteText.Parse("F#"), NoteText.Parse("C#")], Clef.Treble, [1, 5]) };
+        var written = Written("D E F G A B C D") with
+        {
+            Signature = new WrittenSignature([NoteText.Parse("F#"), NoteText.Parse("C#")], Clef.Treble, [1, 5]),
+        };
         var finding = Assert.Single(ScaleJudge.Judge(Asked("major D up"), written).Findings);
         Assert.Equal((FindingCode.SignatureWrong, "a sign stands in the wrong place"), (finding.Code, finding.Detail));
         var missing = ScaleJudge.Judge(Asked("major D up") with { SignatureAsked = true }, Written("D E F# G A B C# D"));
@@ -215,7 +199,13 @@ public class JudgingTests
     [InlineData("major Eb up", -3, "E F G An B C D E", "neighbour-key 4")]
     public void Under_a_signature_a_bare_letter_takes_it_and_n_cancels(string asked, int fifths, string notes, string findings)
     {
-        var judged = ScaleJudge.Judge(Asked(asked), Written(notes) with { Signature = WrittenSignature.Of(new KeySignature(fifths).Notes) });
+        var judged = ScaleJudge.Judge(
+            Asked(asked),
+            Written(notes) with
+            {
+                Signature = WrittenSignature.Of(new KeySignature(fifths).Notes),
+            }
+        );
         Assert.Equal(findings, string.Join(", ", judged.Findings.Select(finding => $"{FileWords.Of(finding.Code)} {finding.Position}")));
         if (findings.Length == 0 || findings.StartsWith("signature-doubled", StringComparison.Ordinal))
             Assert.Equal((Verdict.Correct, judged.Of), (judged.Verdict, judged.Marks));
@@ -268,7 +258,10 @@ public class JudgingTests
 
     [Fact]
     public void The_dominant_spelling_of_the_altered_scale_belongs_to_the_jazz_school() =>
-        Assert.Equal(Verdict.Accepted, ScaleJudge.Judge(Asked("altered C up") with { Style = HouseStyle.Jazz }, Written("C Db D# E F# G# Bb C")).Verdict);
+        Assert.Equal(
+            Verdict.Accepted,
+            ScaleJudge.Judge(Asked("altered C up") with { Style = HouseStyle.Jazz }, Written("C Db D# E F# G# Bb C")).Verdict
+        );
 
     [Theory]
     [InlineData(WrongNameMark.None, 7)]
@@ -281,9 +274,25 @@ public class JudgingTests
         Assert.Equal((Verdict.Misspelled, marks, 8), (judged.Verdict, judged.Marks, judged.Of));
         var twice = ScaleJudge.Judge(asked, Written("D# F F# G# A# B D D#"));
         // The same two notes stand in the scale of the twin tonic, which would cost once.
-        Assert.Equal(school switch { WrongNameMark.None => 7, WrongNameMark.Half => 7, _ => 8 }, twice.Marks);
+        Assert.Equal(
+            school switch
+            {
+                WrongNameMark.None => 7,
+                WrongNameMark.Half => 7,
+                _ => 8,
+            },
+            twice.Marks
+        );
         var apart = ScaleJudge.Judge(asked, Written("D# E# Gb G# A# B D D#"));
-        Assert.Equal(school switch { WrongNameMark.None => 7, WrongNameMark.Half => 7, _ => 8 }, apart.Marks);
+        Assert.Equal(
+            school switch
+            {
+                WrongNameMark.None => 7,
+                WrongNameMark.Half => 7,
+                _ => 8,
+            },
+            apart.Marks
+        );
     }
 
     [Theory]
@@ -305,14 +314,22 @@ public class JudgingTests
     public void A_given_tonic_earns_nothing()
     {
         var asked = Asked("major D up") with { TonicGiven = true };
-        Assert.Equal((7, 7), (ScaleJudge.Judge(asked, Written("D E F# G A B C# D")).Marks, ScaleJudge.Judge(asked, Written("D E F# G A B C# D")).Of));
+        Assert.Equal(
+            (7, 7),
+            (ScaleJudge.Judge(asked, Written("D E F# G A B C# D")).Marks, ScaleJudge.Judge(asked, Written("D E F# G A B C# D")).Of)
+        );
         Assert.Equal(0, ScaleJudge.Judge(asked, Written("D Db Db Db Db Db Db Db")).Marks);
     }
 
     internal static AskedScale Asked(string text)
     {
         var words = text.Split(' ');
-        var direction = words[2] switch { "up" => Direction.Ascending, "down" => Direction.Descending, _ => Direction.Both };
+        var direction = words[2] switch
+        {
+            "up" => Direction.Ascending,
+            "down" => Direction.Descending,
+            _ => Direction.Both,
+        };
         return new AskedScale(ScaleTypes.Get(words[0]), NoteText.Parse(words[1]), direction, HouseStyle.Classical);
     }
 

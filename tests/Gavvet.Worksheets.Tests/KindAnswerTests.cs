@@ -66,7 +66,12 @@ public class KindAnswerTests
     [InlineData("order-of-accidentals", "major C", 0, "F♯ C♯ G♯ D♯ A♯ E♯ B♯")]
     [InlineData("order-of-accidentals", "major C", 1, "B♭ E♭ A♭ D♭ G♭ C♭ F♭")]
     [InlineData("circle-of-fifths", "major C", 0, "at 1 o’clock G; at 3 o’clock A; at 6 o’clock F♯; at 8 o’clock A♭; at 11 o’clock F")]
-    [InlineData("circle-of-fifths", "natural-minor A", 2, "at 1 o’clock E; at 3 o’clock F♯; at 5 o’clock G♯; at 8 o’clock F; at 10 o’clock G")]
+    [InlineData(
+        "circle-of-fifths",
+        "natural-minor A",
+        2,
+        "at 1 o’clock E; at 3 o’clock F♯; at 5 o’clock G♯; at 8 o’clock F; at 10 o’clock G"
+    )]
     [InlineData("key-of-melody", "major Eb", 0, "E♭ major")]
     [InlineData("key-of-melody", "harmonic-minor F#", 3, "F♯ minor")]
     [InlineData("tonic-arpeggio", "natural-minor C", 0, "C E♭ G C")]
@@ -141,7 +146,17 @@ public class KindAnswerTests
     [InlineData("circle-of-fifths", "major C", "Also right at 11: F.", 0, false)]
     [InlineData("circle-of-fifths", "major C", "B or C♭ stand at one place: either name is right there.", 4)]
     public void What_else_is_right_is_listed(string kind, string scale, string sentence, int variant = 0, bool listed = true) =>
-        Assert.Equal(listed, QuestionCatalogue.Standard.Get(kind).Answer(Setting(scale, variant)).AlsoRight.Any(said => said == sentence || said.Replace("Also right: ", "Also right: ; ", StringComparison.Ordinal).Contains(sentence.Replace("Also right: ", "; ", StringComparison.Ordinal).TrimEnd('.'), StringComparison.Ordinal)));
+        Assert.Equal(
+            listed,
+            QuestionCatalogue
+                .Standard.Get(kind)
+                .Answer(Setting(scale, variant))
+                .AlsoRight.Any(said =>
+                    said == sentence
+                    || said.Replace("Also right: ", "Also right: ; ", StringComparison.Ordinal)
+                        .Contains(sentence.Replace("Also right: ", "; ", StringComparison.Ordinal).TrimEnd('.'), StringComparison.Ordinal)
+                )
+        );
 
     [Theory]
     [InlineData("order-of-accidentals", "repair", "major C", 1, "B♭ E♭ A♭ D♭")]
@@ -172,11 +187,17 @@ public class KindAnswerTests
     [InlineData("enharmonic-scale", "major Db", "")]
     [InlineData("add-accidentals", "major A", "notes")]
     public void Signs_written_again_coming_down_are_right_in_every_kind(string kind, string scale, string option) =>
-        Assert.Contains(QuestionCatalogue.Standard.Get(kind).Answer(Setting(scale, 0) with { Direction = Direction.Both, Option = option }).AlsoRight, said => said.Contains("again coming down", StringComparison.Ordinal));
+        Assert.Contains(
+            QuestionCatalogue.Standard.Get(kind).Answer(Setting(scale, 0) with { Direction = Direction.Both, Option = option }).AlsoRight,
+            said => said.Contains("again coming down", StringComparison.Ordinal)
+        );
 
     [Fact]
     public void Three_blue_notes_list_the_other_name_of_the_one_added() =>
-        Assert.Equal(["E♭ G♭ B♭"], QuestionCatalogue.Standard.Get("blue-note").Answer(Setting("minor-blues C", 0) with { Style = HouseStyle.Jazz }).Accepted);
+        Assert.Equal(
+            ["E♭ G♭ B♭"],
+            QuestionCatalogue.Standard.Get("blue-note").Answer(Setting("minor-blues C", 0) with { Style = HouseStyle.Jazz }).Accepted
+        );
 
     [Fact]
     public void A_clef_that_is_missing_is_right_by_every_name_under_which_its_places_are_read_so()
@@ -184,7 +205,10 @@ public class KindAnswerTests
         foreach (var clef in Clef.All)
         {
             var line = QuestionCatalogue.Standard.Get("missing-clef").Answer(Setting("major F", 0) with { Clef = clef }).Lines[0];
-            Assert.Equal(Clef.All.Where(clef.ReadsAs).ToHashSet(), line.Others.Prepend(line.Right).Cast<ClefPart>().Select(part => part.Clef).ToHashSet());
+            Assert.Equal(
+                Clef.All.Where(clef.ReadsAs).ToHashSet(),
+                line.Others.Prepend(line.Right).Cast<ClefPart>().Select(part => part.Clef).ToHashSet()
+            );
         }
 
         Assert.True(Clef.Treble.ReadsAs(Clef.TrebleEightBelow));
@@ -195,19 +219,40 @@ public class KindAnswerTests
     public void Eight_scales_of_the_catalogue_are_palindromes()
     {
         var kind = QuestionCatalogue.Standard.Get("scale-facts");
-        var palindromes = ScaleTypes.All.Where(type => kind.Answer(Setting($"{type.Id} C", 0) with { Option = "palindrome" }).Text == "yes").Select(type => type.Id);
-        Assert.Equal(["dorian", "mixolydian-flat-6", "double-harmonic-major", "suspended-pentatonic", "minor-six-pentatonic", "whole-tone", "chromatic", "neapolitan-major"], palindromes);
+        var palindromes = ScaleTypes
+            .All.Where(type => kind.Answer(Setting($"{type.Id} C", 0) with { Option = "palindrome" }).Text == "yes")
+            .Select(type => type.Id);
+        Assert.Equal(
+            [
+                "dorian",
+                "mixolydian-flat-6",
+                "double-harmonic-major",
+                "suspended-pentatonic",
+                "minor-six-pentatonic",
+                "whole-tone",
+                "chromatic",
+                "neapolitan-major",
+            ],
+            palindromes
+        );
     }
 
     [Fact]
     public void Three_blue_notes_are_asked_where_the_school_has_three() =>
-        Assert.Equal("E♭ F♯ B♭", QuestionCatalogue.Standard.Get("blue-note").Answer(Setting("minor-blues C", 0) with { Style = HouseStyle.Jazz }).Text);
+        Assert.Equal(
+            "E♭ F♯ B♭",
+            QuestionCatalogue.Standard.Get("blue-note").Answer(Setting("minor-blues C", 0) with { Style = HouseStyle.Jazz }).Text
+        );
 
     [Fact]
     public void Every_kind_has_an_answer_written_out_here_and_a_place_in_the_subject()
     {
-        var cases = typeof(KindAnswerTests).GetMethod(nameof(A_question_is_answered_as_a_teacher_would))!
-            .GetCustomAttributes(typeof(InlineDataAttribute), false).Cast<InlineDataAttribute>().Select(data => (string)data.Data[0]!).ToHashSet();
+        var cases = typeof(KindAnswerTests)
+            .GetMethod(nameof(A_question_is_answered_as_a_teacher_would))!
+            .GetCustomAttributes(typeof(InlineDataAttribute), false)
+            .Cast<InlineDataAttribute>()
+            .Select(data => (string)data.Data[0]!)
+            .ToHashSet();
         Assert.Empty(QuestionCatalogue.Standard.All.Select(kind => kind.Id).Except(cases));
         Assert.Equal(QuestionCatalogue.Standard.All.Length, QuestionCatalogue.Standard.All.Select(kind => kind.Name).Distinct().Count());
         Assert.All(QuestionCatalogue.Standard.All, kind => Assert.NotNull(ScaleTypes.All.FirstOrDefault(kind.Takes)));
@@ -221,7 +266,9 @@ public class KindAnswerTests
         {
             var sheet = Sample.Sheet().After(new AddSection(kind.Id));
             var section = sheet.Sections[^1];
-            sheet = sheet.After(new ChangeScales(section.Id, [.. ScaleTypes.All.Where(kind.Takes)])).After(new ChangeKeys(section.Id, Key.Majors));
+            sheet = sheet
+                .After(new ChangeScales(section.Id, [.. ScaleTypes.All.Where(kind.Takes)]))
+                .After(new ChangeKeys(section.Id, Key.Majors));
             var available = Drawing.QuestionDraw.Available(sheet.Find(section.Id)!, sheet.Style);
             sheet = sheet.After(new ChangeCount(section.Id, Math.Min(available, 40)));
             var drawn = sheet.Find(section.Id)!.Slots.Select(slot => slot.Drawn).ToArray();
@@ -238,9 +285,28 @@ public class KindAnswerTests
         HouseStyle[] styles =
         [
             .. HouseStyle.Presets,
-            HouseStyle.Classical with { NoteNames = NameSystem.German, Degrees = DegreeWords.Numerals, WritingModes = ModeWriting.TonicSignature, Chromatic = ChromaticSchool.Harmonic },
-            HouseStyle.Classical with { NoteNames = NameSystem.French, Degrees = DegreeWords.Syllables, Syllables = SyllableSchool.LaBased, WritingMinors = MinorWriting.Accidentals, Steps = StepWords.Fractions },
-            HouseStyle.Jazz with { NoteNames = NameSystem.Dutch, Degrees = DegreeWords.Technical, Steps = StepWords.Semitones, CancelDouble = CancelDouble.NaturalFirst },
+            HouseStyle.Classical with
+            {
+                NoteNames = NameSystem.German,
+                Degrees = DegreeWords.Numerals,
+                WritingModes = ModeWriting.TonicSignature,
+                Chromatic = ChromaticSchool.Harmonic,
+            },
+            HouseStyle.Classical with
+            {
+                NoteNames = NameSystem.French,
+                Degrees = DegreeWords.Syllables,
+                Syllables = SyllableSchool.LaBased,
+                WritingMinors = MinorWriting.Accidentals,
+                Steps = StepWords.Fractions,
+            },
+            HouseStyle.Jazz with
+            {
+                NoteNames = NameSystem.Dutch,
+                Degrees = DegreeWords.Technical,
+                Steps = StepWords.Semitones,
+                CancelDouble = CancelDouble.NaturalFirst,
+            },
         ];
         foreach (var kind in QuestionCatalogue.Standard.All)
         {
@@ -251,7 +317,9 @@ public class KindAnswerTests
                 {
                     var answer = kind.Answer(setting);
                     Assert.Equal(kind.Ask(setting).Figures.Length, answer.Marks.Length);
-                    Assert.All(answer.Working, step => Assert.EndsWith(".", Working.WorkingSentences.Sentence(style, step), StringComparison.Ordinal));
+                    Assert.All(answer.Working, step =>
+                        Assert.EndsWith(".", Working.WorkingSentences.Sentence(style, step), StringComparison.Ordinal)
+                    );
                     if (style.NoteNames == NameSystem.French && kind.Id == "write-scale")
                         Assert.DoesNotContain(answer.Text, character => character is '♯' or '♭');
                 }
@@ -262,6 +330,16 @@ public class KindAnswerTests
     private static QuestionSetting Setting(string scale, int variant)
     {
         var words = scale.Split(' ');
-        return new QuestionSetting(ScaleTypes.Get(words[0]), NoteText.Parse(words[1]), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank) { Variant = variant };
+        return new QuestionSetting(
+            ScaleTypes.Get(words[0]),
+            NoteText.Parse(words[1]),
+            Clef.Treble,
+            Notation.Accidentals,
+            Direction.Ascending,
+            Scaffolding.Blank
+        )
+        {
+            Variant = variant,
+        };
     }
 }

@@ -23,7 +23,15 @@ public class LanguageTests
         Assert.Equal(other, SheetFile.Read(SheetFile.Write(other)));
         Assert.Equal(Language.Pseudo, SheetFile.Read(SheetFile.WriteRecipe(other)).Language);
         Assert.Contains("English", Assert.Single(SheetComparison.Between(sheet, other)), StringComparison.Ordinal);
-        Assert.Contains("“xx” is not a language here", Assert.Throws<SheetFileException>(() => SheetFile.Read(SheetFile.Write(other).Replace("qps-ploc", "xx", StringComparison.Ordinal))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "“xx” is not a language here",
+            Assert
+                .Throws<SheetFileException>(() =>
+                    SheetFile.Read(SheetFile.Write(other).Replace("qps-ploc", "xx", StringComparison.Ordinal))
+                )
+                .Message,
+            StringComparison.Ordinal
+        );
         // A sheet begun on a screen begins in the language of the screen.
         Assert.Equal(Language.Pseudo, Language.Pseudo.Saying(() => SheetEditor.NewSheet(3)).Language);
     }
@@ -36,7 +44,12 @@ public class LanguageTests
         Assert.Equal("C major, ascending", Prompt(Language.Pseudo.Saying(() => Composing.Composer.Compose(sheet with { Title = "x" }))));
         Assert.Equal("C máájóóř, áášçééñďííñğ", Prompt(Composing.Composer.Compose(other)));
 
-        static string Prompt(Composing.Composition made) => made.Worksheet.Sections[0].Items.Select(item => item.Question.Prompt).Order(StringComparer.Ordinal).First(prompt => prompt[1] == ' ' && prompt[0] == 'C');
+        static string Prompt(Composing.Composition made) =>
+            made
+                .Worksheet.Sections[0]
+                .Items.Select(item => item.Question.Prompt)
+                .Order(StringComparer.Ordinal)
+                .First(prompt => prompt[1] == ' ' && prompt[0] == 'C');
     }
 
     [Fact]
@@ -45,8 +58,27 @@ public class LanguageTests
         var moment = new DateTimeOffset(2026, 11, 30, 14, 5, 9, TimeSpan.Zero);
         var day = new DateOnly(2026, 11, 30);
         Assert.Equal(
-            ["30 Nov", "30 Nov 2026", "30 November 2026", "Mon 30 Nov", "Mon 30 Nov 2026", "Monday, 30 November", "30 November 2026, 14:05", "30 Nov, 14:05:09"],
-            [DateText.Short(day), DateText.OfYear(day), DateText.Long(day), DateText.Weekday(day), DateText.WeekdayOfYear(day), DateText.WeekdayLong(day), DateText.LongAt(moment), DateText.ShortToTheSecond(moment)]);
+            [
+                "30 Nov",
+                "30 Nov 2026",
+                "30 November 2026",
+                "Mon 30 Nov",
+                "Mon 30 Nov 2026",
+                "Monday, 30 November",
+                "30 November 2026, 14:05",
+                "30 Nov, 14:05:09",
+            ],
+            [
+                DateText.Short(day),
+                DateText.OfYear(day),
+                DateText.Long(day),
+                DateText.Weekday(day),
+                DateText.WeekdayOfYear(day),
+                DateText.WeekdayLong(day),
+                DateText.LongAt(moment),
+                DateText.ShortToTheSecond(moment),
+            ]
+        );
         Assert.Equal("Móóñďááý, 30 Ñóóvéémbééř", Language.Pseudo.Saying(() => DateText.WeekdayLong(day)));
     }
 }

@@ -41,7 +41,10 @@ public class LimitTests
         var text = new string('x', length);
         Assert.Equal(fits, Takes(Start, new Reinstruct(text)));
         Assert.Equal(fits, Takes(Start, new RewordInstruction(1, text)));
-        Assert.Equal(fits, Reads(file => file.Replace("\"instructions\": \"\"", $"\"instructions\": \"{text}\"", StringComparison.Ordinal)));
+        Assert.Equal(
+            fits,
+            Reads(file => file.Replace("\"instructions\": \"\"", $"\"instructions\": \"{text}\"", StringComparison.Ordinal))
+        );
     }
 
     [Theory]
@@ -75,7 +78,10 @@ public class LimitTests
     public void Octaves(int octaves, bool fit)
     {
         Assert.Equal(fit, Takes(Start, new ChangeOctaves(1, octaves)));
-        Assert.Equal(fit, Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"octaves\": [0-9]+", $"\"octaves\": {octaves}")));
+        Assert.Equal(
+            fit,
+            Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"octaves\": [0-9]+", $"\"octaves\": {octaves}"))
+        );
     }
 
     [Theory]
@@ -86,7 +92,10 @@ public class LimitTests
     public void Staves(int height, bool fit)
     {
         Assert.Equal(fit, Takes(Start, new ChangeSetup(Paper.A4, height)));
-        Assert.Equal(fit, Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"staffHeight\": [0-9]+", $"\"staffHeight\": {height}")));
+        Assert.Equal(
+            fit,
+            Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"staffHeight\": [0-9]+", $"\"staffHeight\": {height}"))
+        );
     }
 
     [Theory]
@@ -97,7 +106,10 @@ public class LimitTests
     public void Versions(int versions, bool fit)
     {
         Assert.Equal(fit, Takes(Start, new ChangeVersions(versions)));
-        Assert.Equal(fit, Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"versions\": [0-9]+", $"\"versions\": {versions}")));
+        Assert.Equal(
+            fit,
+            Reads(file => System.Text.RegularExpressions.Regex.Replace(file, "\"versions\": [0-9]+", $"\"versions\": {versions}"))
+        );
     }
 
     [Fact]
@@ -109,24 +121,41 @@ public class LimitTests
         Assert.Contains("up to 20 sections", SheetEditor.Apply(full, new AddKeptSection(full.Sections[1])).Words, StringComparison.Ordinal);
         Assert.Contains("up to 20 sections", SheetEditor.Apply(full, new BeginWith([full.Sections[1]])).Words, StringComparison.Ordinal);
         var begun = (full with { Sections = full.Sections.RemoveAt(3) }).After(new BeginWith([full.Sections[1]]));
-        Assert.Equal((20, full.Sections[1].KindId, full.Sections[1].Slots.Count), (begun.Sections.Count, begun.Sections[0].KindId, begun.Sections[0].Slots.Count));
+        Assert.Equal(
+            (20, full.Sections[1].KindId, full.Sections[1].Slots.Count),
+            (begun.Sections.Count, begun.Sections[0].KindId, begun.Sections[0].Slots.Count)
+        );
         Assert.Equal(begun.Sections.Count, begun.Sections.Select(section => section.Id).Distinct().Count());
         Assert.Contains("Nothing is due", SheetEditor.Apply(full, new BeginWith([])).Words, StringComparison.Ordinal);
-        string Recipe(int sections) => $$"""{"gavvet":1,"title":"T","sections":[{{string.Join(',', Enumerable.Repeat("""{"kind":"relative-key","scales":["major"],"count":1}""", sections))}}]}""";
+        string Recipe(int sections) =>
+            $$"""{"gavvet":1,"title":"T","sections":[{{string.Join(',', Enumerable.Repeat("""{"kind":"relative-key","scales":["major"],"count":1}""", sections))}}]}""";
         Assert.Equal(20, SheetFile.Read(Recipe(20)).Sections.Count);
-        Assert.Contains("from 1 to 20 sections", Assert.Throws<SheetFileException>(() => SheetFile.Read(Recipe(21))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "from 1 to 20 sections",
+            Assert.Throws<SheetFileException>(() => SheetFile.Read(Recipe(21))).Message,
+            StringComparison.Ordinal
+        );
         Assert.Throws<SheetFileException>(() => SheetFile.Read(Recipe(0)));
     }
 
     [Fact]
     public void Questions()
     {
-        string Recipe(int first, int second) => $$"""{"gavvet":1,"title":"T","sections":[{"kind":"write-scale","scales":["major","dorian"],"clefs":["treble","bass","alto","tenor"],"count":{{first}}},{"kind":"write-steps","scales":["major","dorian"],"clefs":["treble","bass","alto","tenor"],"count":{{second}}}]}""";
+        string Recipe(int first, int second) =>
+            $$"""{"gavvet":1,"title":"T","sections":[{"kind":"write-scale","scales":["major","dorian"],"clefs":["treble","bass","alto","tenor"],"count":{{first}}},{"kind":"write-steps","scales":["major","dorian"],"clefs":["treble","bass","alto","tenor"],"count":{{second}}}]}""";
         var full = SheetFile.Read(Recipe(60, 60));
         Assert.Equal(120, full.QuestionCount);
-        Assert.Contains("120 questions", Assert.Throws<SheetFileException>(() => SheetFile.Read(Recipe(60, 61))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "120 questions",
+            Assert.Throws<SheetFileException>(() => SheetFile.Read(Recipe(60, 61))).Message,
+            StringComparison.Ordinal
+        );
         Assert.Contains("room for 60", SheetEditor.Apply(full, new ChangeCount(full.Sections[0].Id, 61)).Words, StringComparison.Ordinal);
-        Assert.Contains("up to 120 questions", SheetEditor.Apply(full, new AddQuestionAt(full.Sections[0].Id, Key.Majors[7])).Words, StringComparison.Ordinal);
+        Assert.Contains(
+            "up to 120 questions",
+            SheetEditor.Apply(full, new AddQuestionAt(full.Sections[0].Id, Key.Majors[7])).Words,
+            StringComparison.Ordinal
+        );
         Assert.Contains("up to 120 questions", SheetEditor.Apply(full, new AddSection("relative-key")).Words, StringComparison.Ordinal);
     }
 
@@ -153,19 +182,35 @@ public class LimitTests
         for (ulong seed = 0; seed < 20; seed++)
         {
             // Five questions of unlike load, which no first deal makes even.
-            var made = SheetVersions.Of(SheetFile.Read($$"""
-                {"gavvet":1,"title":"Quiz","seed":{{seed}},"versions":{{versions}},"sections":[
-                {"kind":"write-scale","scales":["major","harmonic-minor"],"clefs":["treble"],"count":3},
-                {"kind":"write-signature","scales":["major","natural-minor"],"clefs":["treble","bass"],"count":2}]}
-                """));
-            Assert.All(made, version => Assert.True(Math.Abs(version.Load - made[0].Load) * 100 <= made[0].Load, $"{version.Letter} weighs {version.Load}, A {made[0].Load}"));
+            var made = SheetVersions.Of(
+                SheetFile.Read(
+                    $$"""
+                    {"gavvet":1,"title":"Quiz","seed":{{seed}},"versions":{{versions}},"sections":[
+                    {"kind":"write-scale","scales":["major","harmonic-minor"],"clefs":["treble"],"count":3},
+                    {"kind":"write-signature","scales":["major","natural-minor"],"clefs":["treble","bass"],"count":2}]}
+                    """
+                )
+            );
+            Assert.All(made, version =>
+                Assert.True(
+                    Math.Abs(version.Load - made[0].Load) * 100 <= made[0].Load,
+                    $"{version.Letter} weighs {version.Load}, A {made[0].Load}"
+                )
+            );
         }
     }
 
     [Fact]
     public void A_double_accidental_weighs_as_much_as_three_single_ones()
     {
-        static int Load(string tonic) => QuestionLoad.Of(QuestionCatalogue.Standard.Get("write-scale"), Sample.Setting(tonic) with { Scale = ScaleTypes.Get("harmonic-minor") });
+        static int Load(string tonic) =>
+            QuestionLoad.Of(
+                QuestionCatalogue.Standard.Get("write-scale"),
+                Sample.Setting(tonic) with
+                {
+                    Scale = ScaleTypes.Get("harmonic-minor"),
+                }
+            );
         // C sharp has five single sharps, G sharp four and a double one, D sharp five and a double one.
         Assert.Equal((Load("C#") + 2, Load("G#") + 1), (Load("G#"), Load("D#")));
     }

@@ -6,7 +6,10 @@ namespace Gavvet.Worksheets.Tests;
 public class OctavesTests
 {
     private static Judgement Judge(string type, string tonic, Direction direction, int octaves, string written) =>
-        ScaleJudge.Judge(new AskedScale(ScaleTypes.Find(type)!, NoteText.Parse(tonic), direction, HouseStyle.Classical) { Octaves = octaves }, new WrittenAnswer(AnswerText.Notes(written), null));
+        ScaleJudge.Judge(
+            new AskedScale(ScaleTypes.Find(type)!, NoteText.Parse(tonic), direction, HouseStyle.Classical) { Octaves = octaves },
+            new WrittenAnswer(AnswerText.Notes(written), null)
+        );
 
     [Fact]
     public void Every_scale_is_right_over_the_octaves_asked_and_a_spoiled_note_is_one_mistake()
@@ -19,8 +22,22 @@ public class OctavesTests
                 {
                     var asked = new AskedScale(type, NoteText.Parse("D"), direction, HouseStyle.Classical) { Octaves = octaves };
                     var line = asked.Expected.Notes(direction, octaves);
-                    var right = ScaleJudge.Judge(asked, new WrittenAnswer([.. line.Select(note => new WrittenNote(note.Letter, note.Accidental == Accidental.Natural ? null : note.Accidental))], null));
-                    Assert.True(right is { Verdict: Verdict.Correct } && right.Marks == line.Length && right.Of == line.Length, $"{type.Id} {direction} {octaves}: {right.Verdict}, {right.Marks} of {right.Of}");
+                    var right = ScaleJudge.Judge(
+                        asked,
+                        new WrittenAnswer(
+                            [
+                                .. line.Select(note => new WrittenNote(
+                                    note.Letter,
+                                    note.Accidental == Accidental.Natural ? null : note.Accidental
+                                )),
+                            ],
+                            null
+                        )
+                    );
+                    Assert.True(
+                        right is { Verdict: Verdict.Correct } && right.Marks == line.Length && right.Of == line.Length,
+                        $"{type.Id} {direction} {octaves}: {right.Verdict}, {right.Marks} of {right.Of}"
+                    );
                 }
             }
         }
@@ -37,14 +54,22 @@ public class OctavesTests
     {
         var judged = Judge("harmonic-minor", "E", Direction.Ascending, 2, written);
         Assert.Equal((Verdict.Wrong, marks, 15), (judged.Verdict, judged.Marks, judged.Of));
-        Assert.Contains(judged.Findings, finding => FileWords.Of(finding.Code) == code || (code == "accidental-missing" && finding.Code == FindingCode.NaturalForHarmonic));
+        Assert.Contains(judged.Findings, finding =>
+            FileWords.Of(finding.Code) == code || (code == "accidental-missing" && finding.Code == FindingCode.NaturalForHarmonic)
+        );
         Assert.Single(judged.Findings);
     }
 
     [Fact]
     public void What_holds_from_the_way_up_is_read_coming_down()
     {
-        var judged = Judge("major", "D", Direction.Both, 2, "D4 E4 F#4 G4 A4 B4 C#5 D5 E5 F#5 G5 A5 B5 C#6 D6 C6 B5 A5 G5 F5 E5 D5 C5 B4 A4 G4 F4 E4 D4");
+        var judged = Judge(
+            "major",
+            "D",
+            Direction.Both,
+            2,
+            "D4 E4 F#4 G4 A4 B4 C#5 D5 E5 F#5 G5 A5 B5 C#6 D6 C6 B5 A5 G5 F5 E5 D5 C5 B4 A4 G4 F4 E4 D4"
+        );
         Assert.Equal(Verdict.Correct, judged.Verdict);
     }
 }

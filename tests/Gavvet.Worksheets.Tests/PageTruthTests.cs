@@ -9,8 +9,25 @@ public class PageTruthTests
 {
     private static readonly QuestionCatalogue Kinds = QuestionCatalogue.Standard;
 
-    private static Section Section(string kind, string scales, HouseStyle style, Notation notation = Notation.Accidentals, Scaffolding help = Scaffolding.Blank, Direction direction = Direction.Ascending, string option = "") =>
-        SheetEditor.NewSheet(1).Sections[0] with { KindId = kind, Option = option, Scales = [.. scales.Split(' ').Select(ScaleTypes.Get)], Keys = Key.Majors, Notation = notation, Scaffolding = help, Direction = direction };
+    private static Section Section(
+        string kind,
+        string scales,
+        HouseStyle style,
+        Notation notation = Notation.Accidentals,
+        Scaffolding help = Scaffolding.Blank,
+        Direction direction = Direction.Ascending,
+        string option = ""
+    ) =>
+        SheetEditor.NewSheet(1).Sections[0] with
+        {
+            KindId = kind,
+            Option = option,
+            Scales = [.. scales.Split(' ').Select(ScaleTypes.Get)],
+            Keys = Key.Majors,
+            Notation = notation,
+            Scaffolding = help,
+            Direction = direction,
+        };
 
     // The notes asked, in the direction asked; a double sharp is no sharp.
     [Theory]
@@ -25,7 +42,14 @@ public class PageTruthTests
     {
         foreach (var kind in new[] { "write-scale", "add-accidentals" })
         {
-            var setting = new QuestionSetting(ScaleTypes.Get(type), NoteText.Parse(tonic), Clef.Treble, Notation.Accidentals, direction, Scaffolding.Count);
+            var setting = new QuestionSetting(
+                ScaleTypes.Get(type),
+                NoteText.Parse(tonic),
+                Clef.Treble,
+                Notation.Accidentals,
+                direction,
+                Scaffolding.Count
+            );
             Assert.EndsWith($"({words})", Kinds.Get(kind).Ask(setting).Prompt, StringComparison.Ordinal);
         }
     }
@@ -40,20 +64,30 @@ public class PageTruthTests
         {
             if (kind.AsksOwn)
                 continue;
-            var sheet = SheetFile.Read($$"""
+            var sheet = SheetFile.Read(
+                $$"""
                 {"gavvet":1,"title":"T","seed":5,"versions":{{versions}},"sections":[
-                {"kind":"{{kind.Id}}","scales":["{{string.Join("\",\"", ScaleTypes.All.Where(kind.Takes).Select(type => type.Id))}}"],"scaffold":"model","count":1,"keys":{"flats":7,"sharps":7} }
+                {"kind":"{{kind.Id}}","scales":["{{string.Join(
+                    "\",\"",
+                    ScaleTypes.All.Where(kind.Takes).Select(type => type.Id)
+                )}}"],"scaffold":"model","count":1,"keys":{"flats":7,"sharps":7} }
                 ]}
-                """);
+                """
+            );
             foreach (var part in new[] { null, Instrument.Parse("alto-sax"), Instrument.Parse("trumpet") })
             {
                 foreach (var version in SheetVersions.Of(sheet))
                 {
                     var asked = Composer.AskedBy(SheetVersions.Of(sheet).Select(each => each.Sheet));
-                    var section = Composer.Compose(version.Sheet, Kinds, new Edition(version.Letter, part) { Asked = asked }).Worksheet.Sections[0];
+                    var section = Composer
+                        .Compose(version.Sheet, Kinds, new Edition(version.Letter, part) { Asked = asked })
+                        .Worksheet.Sections[0];
                     Assert.Equal(section.LacksExample, section.Example is null);
                     if (section.Example is { Question: var example })
-                        Assert.DoesNotContain(section.Items, item => item.Question.Prompt == example.Prompt && item.Question.Figures.SequenceEqual(example.Figures, SameFigure.Instance));
+                        Assert.DoesNotContain(section.Items, item =>
+                            item.Question.Prompt == example.Prompt
+                            && item.Question.Figures.SequenceEqual(example.Figures, SameFigure.Instance)
+                        );
                 }
             }
         }
@@ -63,7 +97,14 @@ public class PageTruthTests
     [Fact]
     public void Where_every_question_is_asked_there_is_no_example()
     {
-        static WorksheetSection Of(int count, int versions) => Composer.Compose(SheetFile.Read($$"""{"gavvet":1,"title":"T","seed":5,"versions":{{versions}},"sections":[{"kind":"relative-key","scales":["major"],"scaffold":"model","count":{{count}}, "keys":{"flats":7,"sharps":7} }]}""")).Worksheet.Sections[0];
+        static WorksheetSection Of(int count, int versions) =>
+            Composer
+                .Compose(
+                    SheetFile.Read(
+                        $$"""{"gavvet":1,"title":"T","seed":5,"versions":{{versions}},"sections":[{"kind":"relative-key","scales":["major"],"scaffold":"model","count":{{count}}, "keys":{"flats":7,"sharps":7} }]}"""
+                    )
+                )
+                .Worksheet.Sections[0];
         Assert.True(Of(15, 1).LacksExample);
         Assert.True(Of(5, 3).LacksExample);
         Assert.NotNull(Of(14, 1).Example);
@@ -75,7 +116,11 @@ public class PageTruthTests
     public void How_a_scale_is_written_is_said_where_the_instruction_cannot()
     {
         var mixed = Section("write-scale", "major minor-blues", HouseStyle.Classical, Notation.Signature);
-        string Prompt(Section section, string type) => Kinds.Get("write-scale").Ask(QuestionSetting.Of(section, new Draw(ScaleTypes.Get(type), NoteText.Parse("G"), Clef.Treble), HouseStyle.Classical)).Prompt;
+        string Prompt(Section section, string type) =>
+            Kinds
+                .Get("write-scale")
+                .Ask(QuestionSetting.Of(section, new Draw(ScaleTypes.Get(type), NoteText.Parse("G"), Clef.Treble), HouseStyle.Classical))
+                .Prompt;
         Assert.EndsWith(", with accidentals", Prompt(mixed, "minor-blues"), StringComparison.Ordinal);
         Assert.DoesNotContain("accidentals", Prompt(mixed, "major"), StringComparison.Ordinal);
         Assert.DoesNotContain("accidentals", Prompt(mixed with { Scales = [ScaleTypes.Major] }, "major"), StringComparison.Ordinal);
@@ -91,12 +136,18 @@ public class PageTruthTests
     [InlineData("scale-facts", "diminished-half-whole", Scaffolding.Blank, "repeating")]
     public void Signs_for_steps_are_explained_where_they_stand(string id, string scales, Scaffolding help, string option)
     {
-        foreach (var style in HouseStyle.Presets.Append(HouseStyle.Classical with { Steps = StepWords.Semitones }).Append(HouseStyle.Classical with { Steps = StepWords.Fractions }))
+        foreach (
+            var style in HouseStyle
+                .Presets.Append(HouseStyle.Classical with { Steps = StepWords.Semitones })
+                .Append(HouseStyle.Classical with { Steps = StepWords.Fractions })
+        )
         {
             var section = Section(id, scales, style, help: help, option: option);
             var instruction = Kinds.Get(id).Instruction(section, style);
             foreach (var type in section.Scales)
-                Assert.All(Enumerable.Range(0, type.Steps.Length), i => Assert.Contains($"{Sign(style, type, i)} for ", instruction, StringComparison.Ordinal));
+                Assert.All(Enumerable.Range(0, type.Steps.Length), i =>
+                    Assert.Contains($"{Sign(style, type, i)} for ", instruction, StringComparison.Ordinal)
+                );
         }
 
         static string Sign(HouseStyle style, ScaleType type, int step)
@@ -109,15 +160,27 @@ public class PageTruthTests
     [Fact]
     public void Augmented_seconds_are_asked_for_where_there_are_some()
     {
-        var section = Section("mark-semitones", "harmonic-minor major minor-blues hungarian-minor", HouseStyle.Classical, option: "augmented");
-        Assert.Equal(["harmonic-minor", "hungarian-minor"], Drawing.Scope.Of(section, HouseStyle.Classical).Select(draw => draw.Scale.Id).Distinct().Order());
+        var section = Section(
+            "mark-semitones",
+            "harmonic-minor major minor-blues hungarian-minor",
+            HouseStyle.Classical,
+            option: "augmented"
+        );
+        Assert.Equal(
+            ["harmonic-minor", "hungarian-minor"],
+            Drawing.Scope.Of(section, HouseStyle.Classical).Select(draw => draw.Scale.Id).Distinct().Order()
+        );
     }
 
     [Theory]
     [InlineData("minor-blues", "three blue notes")]
     [InlineData("major-blues", "one blue note")]
     public void The_prompt_says_how_many_blue_notes_there_are(string type, string words) =>
-        Assert.EndsWith(words, Kinds.Get("blue-note").Ask(Sample.Setting("C") with { Scale = ScaleTypes.Get(type), Style = HouseStyle.Jazz }).Prompt, StringComparison.Ordinal);
+        Assert.EndsWith(
+            words,
+            Kinds.Get("blue-note").Ask(Sample.Setting("C") with { Scale = ScaleTypes.Get(type), Style = HouseStyle.Jazz }).Prompt,
+            StringComparison.Ordinal
+        );
 
     // A heading, instruction or prompt speaks the vocabulary of its style.
     [Fact]
@@ -154,13 +217,31 @@ public class PageTruthTests
         var kind = Kinds.Get(id);
         foreach (var style in HouseStyle.Presets)
         {
-            var section = Section(id, string.Join(' ', ScaleTypes.All.Where(kind.Takes).Select(type => type.Id)), style, option: option) with { AnswerAs = AnswerForm.Matching };
-            var settings = Drawing.Scope.Of(section, style).Where((_, i) => i % 7 == 0).Take(20).Select(draw => QuestionSetting.Of(section, draw, style)).ToArray();
-            var (bank, answers) = AnswerForms.Match(kind, [.. settings.Select(setting => (setting, kind.Ask(setting), kind.Answer(setting)))], 3);
+            var section = Section(
+                id,
+                string.Join(' ', ScaleTypes.All.Where(kind.Takes).Select(type => type.Id)),
+                style,
+                option: option
+            ) with
+            {
+                AnswerAs = AnswerForm.Matching,
+            };
+            var settings = Drawing
+                .Scope.Of(section, style)
+                .Where((_, i) => i % 7 == 0)
+                .Take(20)
+                .Select(draw => QuestionSetting.Of(section, draw, style))
+                .ToArray();
+            var (bank, answers) = AnswerForms.Match(
+                kind,
+                [.. settings.Select(setting => (setting, kind.Ask(setting), kind.Answer(setting)))],
+                3
+            );
             Assert.InRange(bank.Length, 2, AnswerForms.MostMatches);
             for (var i = 0; i < settings.Length; i++)
             {
-                var right = bank.Where(entry => WordsJudge.IsRight(kind, settings[i] with { AnswerAs = AnswerForm.Write }, entry)).ToArray();
+                var right = bank.Where(entry => WordsJudge.IsRight(kind, settings[i] with { AnswerAs = AnswerForm.Write }, entry))
+                    .ToArray();
                 Assert.Equal($"{(char)('A' + bank.IndexOf(Assert.Single(right)))}: {right[0]}", answers[i].Text);
             }
         }
@@ -182,7 +263,14 @@ public class PageTruthTests
     // The relatives share a signature, so the mode is said where no line says it.
     [Fact]
     public void A_key_to_choose_by_its_signature_is_of_one_mode() =>
-        Assert.Equal(["Major key", "Minor key"], new[] { "major", "natural-minor" }.Select(type => AnswerForms.Ask(Kinds.Get("name-key"), Sample.Setting("G") with { Scale = ScaleTypes.Get(type), AnswerAs = AnswerForm.Choice }).Question.Prompt));
+        Assert.Equal(
+            ["Major key", "Minor key"],
+            new[] { "major", "natural-minor" }.Select(type =>
+                AnswerForms
+                    .Ask(Kinds.Get("name-key"), Sample.Setting("G") with { Scale = ScaleTypes.Get(type), AnswerAs = AnswerForm.Choice })
+                    .Question.Prompt
+            )
+        );
 
     // The notes that were missing, typed alone, are as good as the whole scale; the blue note too.
     [Theory]
@@ -211,22 +299,33 @@ public class PageTruthTests
     // The altered scale has another spelling in the jazz school, and that is not the melodic minor begun on its seventh.
     [Fact]
     public void A_scale_begun_on_a_degree_has_its_own_notes_alone() =>
-        Assert.False(Kinds.Get("start-on-degree").CanAsk(new Draw(ScaleTypes.Get("melodic-minor-one-way"), new NoteName(Letter.C), Clef.Treble, 5), HouseStyle.Jazz));
+        Assert.False(
+            Kinds
+                .Get("start-on-degree")
+                .CanAsk(new Draw(ScaleTypes.Get("melodic-minor-one-way"), new NoteName(Letter.C), Clef.Treble, 5), HouseStyle.Jazz)
+        );
 
     // An answer written on a staff leaves nothing to choose, whatever else the kind asks in words.
     [Fact]
     public void What_is_written_on_a_staff_is_not_chosen()
     {
-        var problem = Assert.Throws<SheetFileException>(() => SheetFile.Read("""{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"spell-progression","ask":"staff","answerAs":"choice","count":2}]}"""));
+        var problem = Assert.Throws<SheetFileException>(() =>
+            SheetFile.Read(
+                """{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"spell-progression","ask":"staff","answerAs":"choice","count":2}]}"""
+            )
+        );
         Assert.Contains("Have it written", problem.Message, StringComparison.Ordinal);
-        var sheet = SheetFile.Read("""{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"spell-progression","answerAs":"choice","count":2}]}""");
+        var sheet = SheetFile.Read(
+            """{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"spell-progression","answerAs":"choice","count":2}]}"""
+        );
         Assert.Single(Composer.Compose(sheet).Worksheet.Sections[0].Items[0].Question.Figures.OfType<ChoicesFigure>());
     }
 
     [Fact]
     public void A_list_to_match_has_a_letter_for_each_answer()
     {
-        string File(int count) => $$"""{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"mode-parent","scales":["dorian","lydian","mixolydian"],"keys":{"flats":7,"sharps":7},"answerAs":"matching","count":{{count}} }]}""";
+        string File(int count) =>
+            $$"""{"gavvet":1,"title":"T","seed":4,"sections":[{"kind":"mode-parent","scales":["dorian","lydian","mixolydian"],"keys":{"flats":7,"sharps":7},"answerAs":"matching","count":{{count}} }]}""";
         var sheet = SheetFile.Read(File(26));
         Assert.Equal(26, Composer.Compose(sheet).Worksheet.Sections[0].Bank.Length);
         var problem = Assert.Throws<SheetFileException>(() => SheetFile.Read(File(27)));
@@ -256,10 +355,20 @@ public class PageTruthTests
         {
             foreach (var type in ScaleTypes.All.Where(kind.Takes))
             {
-                var setting = new QuestionSetting(type, new NoteName(Letter.G), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank);
+                var setting = new QuestionSetting(
+                    type,
+                    new NoteName(Letter.G),
+                    Clef.Treble,
+                    Notation.Accidentals,
+                    Direction.Ascending,
+                    Scaffolding.Blank
+                );
                 if (!kind.CanAsk(new Draw(type, setting.Tonic, setting.Clef), HouseStyle.Classical))
                     continue;
-                var words = string.Join(' ', kind.Answer(setting).Working.Select(step => Working.WorkingSentences.Sentence(HouseStyle.Classical, step)));
+                var words = string.Join(
+                    ' ',
+                    kind.Answer(setting).Working.Select(step => Working.WorkingSentences.Sentence(HouseStyle.Classical, step))
+                );
                 Assert.DoesNotContain("Coming down", words, StringComparison.Ordinal);
                 Assert.DoesNotContain("signature", words, StringComparison.Ordinal);
                 Assert.DoesNotContain(" has one sharp", words, StringComparison.Ordinal);
@@ -271,7 +380,10 @@ public class PageTruthTests
     {
         public static SameFigure Instance { get; } = new();
 
-        public bool Equals(Figure? one, Figure? other) => one?.GetType() == other?.GetType() && one!.Given.SequenceEqual(other!.Given) && FigureText.Describe(one, []) == FigureText.Describe(other, []);
+        public bool Equals(Figure? one, Figure? other) =>
+            one?.GetType() == other?.GetType()
+            && one!.Given.SequenceEqual(other!.Given)
+            && FigureText.Describe(one, []) == FigureText.Describe(other, []);
 
         public int GetHashCode(Figure figure) => figure.Given.Length;
     }

@@ -36,7 +36,11 @@ public class QuestionEditorTests
         var sheet = _sheet.After(new ChooseClef(Section.Id, First.Id, Clef.Alto));
         Assert.Equal([Clef.Alto, Clef.Treble, Clef.Treble, Clef.Treble], sheet.Sections[0].Slots.Select(slot => slot.Drawn.Clef));
         var words = _sheet.After(new ChangeKind(Section.Id, "relative-key"));
-        Assert.Contains("no clef", SheetEditor.Apply(words, new ChooseClef(Section.Id, First.Id, Clef.Alto)).Words, StringComparison.Ordinal);
+        Assert.Contains(
+            "no clef",
+            SheetEditor.Apply(words, new ChooseClef(Section.Id, First.Id, Clef.Alto)).Words,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -55,7 +59,11 @@ public class QuestionEditorTests
         while (SheetEditor.Apply(sheet, new WeighQuestion(Section.Id, First.Id, false)).Sheet is { } lighter)
             sheet = lighter;
         Assert.Equal(0, sheet.Sections[0].Slots[0].Drawn.Key.Fifths);
-        Assert.Contains("nothing lighter", SheetEditor.Apply(sheet, new WeighQuestion(Section.Id, First.Id, false)).Words, StringComparison.Ordinal);
+        Assert.Contains(
+            "nothing lighter",
+            SheetEditor.Apply(sheet, new WeighQuestion(Section.Id, First.Id, false)).Words,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -67,9 +75,15 @@ public class QuestionEditorTests
         var versions = SheetVersions.Of(read.After(new ChangeVersions(2)));
         Assert.NotEqual("", versions[0].Sheet.Sections[0].Slots[0].Prompt);
         Assert.Equal("", versions[1].Sheet.Sections[0].Slots[0].Prompt);
-        var again = read.After(new PinQuestion(Section.Id, First.Id, false)).After(new ChangeKeys(Section.Id, Key.Majors)).After(new RedrawQuestion(Section.Id, First.Id));
+        var again = read.After(new PinQuestion(Section.Id, First.Id, false))
+            .After(new ChangeKeys(Section.Id, Key.Majors))
+            .After(new RedrawQuestion(Section.Id, First.Id));
         Assert.Equal("", again.Sections[0].Slots[0].Prompt);
-        Assert.Contains("cannot be printed", SheetEditor.Apply(sheet, new RewordQuestion(Section.Id, First.Id, "\u0007")).Words, StringComparison.Ordinal);
+        Assert.Contains(
+            "cannot be printed",
+            SheetEditor.Apply(sheet, new RewordQuestion(Section.Id, First.Id, "\u0007")).Words,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -87,11 +101,15 @@ public class QuestionEditorTests
     [Fact]
     public void Own_questions_move_and_go_with_their_answers()
     {
-        var sheet = _sheet.After(new ChangeKind(Section.Id, "free-text"))
+        var sheet = _sheet
+            .After(new ChangeKind(Section.Id, "free-text"))
             .After(new ChangeOwnQuestions(Section.Id, [new("First?", "1", null), new("Second?", "2", null), new("Third?", "3", null)]));
         var slot = sheet.Sections[0].Slots[0].Id;
         var moved = sheet.After(new MoveQuestion(Section.Id, slot, 1));
-        Assert.Equal(["Second?", "First?", "Third?"], Composer.Compose(moved).Worksheet.Sections[0].Items.Select(item => item.Question.Prompt));
+        Assert.Equal(
+            ["Second?", "First?", "Third?"],
+            Composer.Compose(moved).Worksheet.Sections[0].Items.Select(item => item.Question.Prompt)
+        );
         Assert.Equal("1", Composer.Compose(moved).Key.Answers[slot].Text);
         var gone = moved.After(new RemoveQuestion(Section.Id, slot));
         Assert.Equal(["Second?", "Third?"], Composer.Compose(gone).Worksheet.Sections[0].Items.Select(item => item.Question.Prompt));
@@ -101,14 +119,23 @@ public class QuestionEditorTests
     public void A_question_is_added_at_a_place_and_only_while_there_is_another()
     {
         var sheet = _sheet.After(new AddQuestionAt(Section.Id, Sample.MajorKey("Db")));
-        Assert.Equal((NoteText.Parse("Db"), true, 5), (sheet.Sections[0].Slots[^1].Drawn.Tonic, sheet.Sections[0].Slots[^1].Pinned, sheet.QuestionCount));
-        Assert.Contains("no further question about D♭ major", SheetEditor.Apply(sheet, new AddQuestionAt(Section.Id, Sample.MajorKey("Db"))).Words, StringComparison.Ordinal);
+        Assert.Equal(
+            (NoteText.Parse("Db"), true, 5),
+            (sheet.Sections[0].Slots[^1].Drawn.Tonic, sheet.Sections[0].Slots[^1].Pinned, sheet.QuestionCount)
+        );
+        Assert.Contains(
+            "no further question about D♭ major",
+            SheetEditor.Apply(sheet, new AddQuestionAt(Section.Id, Sample.MajorKey("Db"))).Words,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void Single_tonics_are_added_to_the_keys_and_left_out()
     {
-        var sheet = _sheet.After(new ChangeKeys(Section.Id, Sample.Keys("C G")) { Also = [NoteText.Parse("F#")], Without = [NoteText.Parse("G")] });
+        var sheet = _sheet.After(
+            new ChangeKeys(Section.Id, Sample.Keys("C G")) { Also = [NoteText.Parse("F#")], Without = [NoteText.Parse("G")] }
+        );
         Assert.Equal(["C", "F♯"], sheet.Sections[0].Slots.Select(slot => $"{slot.Drawn.Tonic}").Order());
         Assert.Equal(sheet.Sections[0].AlsoTonics, sheet.After(new ChangeKeys(Section.Id, Sample.Keys("C"))).Sections[0].AlsoTonics);
     }
@@ -119,7 +146,10 @@ public class QuestionEditorTests
         var kept = _sheet.After(new ChangeHeading(Section.Id, "Warm up")).Sections[0];
         var sheet = _sheet.After(new AddKeptSection(kept));
         Assert.Equal("Warm up", sheet.Sections[1].Title);
-        Assert.Equal(sheet.Sections.SelectMany(section => section.Slots.Select(slot => slot.Id).Append(section.Id)).Distinct().Count(), sheet.NextId - 1);
+        Assert.Equal(
+            sheet.Sections.SelectMany(section => section.Slots.Select(slot => slot.Id).Append(section.Id)).Distinct().Count(),
+            sheet.NextId - 1
+        );
         // One of the five keys is left that the first section does not ask.
         Assert.DoesNotContain(sheet.Sections[1].Slots[0].Drawn, sheet.Sections[0].Slots.Select(slot => slot.Drawn));
     }
@@ -134,11 +164,21 @@ public class QuestionEditorTests
         {
             var sheet = SheetEditor.NewSheet(3).After(new ChangeKind(1, from));
             var (section, slot) = (sheet.Sections[0], sheet.Sections[0].Slots[0].Id);
-            foreach (var fastened in new SheetEdit[] { new PinQuestion(1, slot, true), new ChooseTonic(1, slot, section.Slots[0].Drawn.Tonic), new ChooseClef(1, slot, Clef.Alto), new AddQuestionAt(1, Key.Majors[^1]) })
+            foreach (
+                var fastened in new SheetEdit[]
+                {
+                    new PinQuestion(1, slot, true),
+                    new ChooseTonic(1, slot, section.Slots[0].Drawn.Tonic),
+                    new ChooseClef(1, slot, Clef.Alto),
+                    new AddQuestionAt(1, Key.Majors[^1]),
+                }
+            )
             {
                 var changed = (SheetEditor.Apply(sheet, fastened).Sheet ?? sheet).After(new ChangeKind(1, kind));
                 Assert.Equal(SheetFile.Write(changed), SheetFile.Write(SheetFile.Read(SheetFile.Write(changed))));
-                Assert.All(changed.Sections[0].Slots, asked => Assert.True(Drawing.Scope.CanAsk(changed.Sections[0], changed.Style, asked.Drawn)));
+                Assert.All(changed.Sections[0].Slots, asked =>
+                    Assert.True(Drawing.Scope.CanAsk(changed.Sections[0], changed.Style, asked.Drawn))
+                );
             }
         }
     }
@@ -151,7 +191,8 @@ public class QuestionEditorTests
     [InlineData("F##")]
     public void A_chromatic_scale_on_a_far_tonic_is_saved_and_opened_and_its_file_is_brought_in(string tonic)
     {
-        var recipe = $$"""{"gavvet":1,"title":"Far","sections":[{"kind":"write-scale","scales":["chromatic"],"keys":{"flats":0,"sharps":0,"add":["{{tonic}}"]},"count":2}]}""";
+        var recipe =
+            $$"""{"gavvet":1,"title":"Far","sections":[{"kind":"write-scale","scales":["chromatic"],"keys":{"flats":0,"sharps":0,"add":["{{tonic}}"]},"count":2}]}""";
         var sheet = SheetFile.Read(recipe);
         Assert.Contains(sheet.Sections[0].Slots, slot => NoteText.Ascii(slot.Drawn.Tonic) == tonic);
         Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(SheetFile.Read(SheetFile.Write(sheet))));

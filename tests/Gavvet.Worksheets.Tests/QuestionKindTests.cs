@@ -24,13 +24,24 @@ public class QuestionKindTests
     public void Room_for_an_answer_does_not_depend_on_the_key_asked(string id)
     {
         var kind = QuestionCatalogue.Standard.Get(id);
-        foreach (var group in Sample.AllSettings(kind).GroupBy(setting => setting with { Tonic = default, Variant = kind.Id is "change-clef" or "transpose-scale" or "key-of-melody" ? setting.Variant : 0 }))
+        foreach (
+            var group in Sample
+                .AllSettings(kind)
+                .GroupBy(setting =>
+                    setting with
+                    {
+                        Tonic = default,
+                        Variant = kind.Id is "change-clef" or "transpose-scale" or "key-of-melody" ? setting.Variant : 0,
+                    }
+                )
+        )
         {
             var rooms = group.Select(setting => string.Join('|', kind.Ask(setting).Figures.Select(WithoutGiven))).Distinct();
             Assert.Single(rooms);
         }
 
-        static string WithoutGiven(Figure figure) => $"{(figure is AnswerLinesFigure lines ? string.Join(',', lines.Lines) : figure with { Given = [] })}";
+        static string WithoutGiven(Figure figure) =>
+            $"{(figure is AnswerLinesFigure lines ? string.Join(',', lines.Lines) : figure with { Given = [] })}";
     }
 
     // A tune is one: four full bars, within a voice's tenth, from the scale of its key alone, closing on its tonic.
@@ -50,11 +61,18 @@ public class QuestionKindTests
             Assert.InRange(notes.Max(note => note.Pitch.StaffStep) - notes.Min(note => note.Pitch.StaffStep), 3, 9);
             Assert.All(notes, note => Assert.Contains(note.Pitch.Name, setting.Style.Spell(setting.Scale, setting.Tonic).Ascending));
             // A sign lasts to its barline: raised again in a later bar it is written again.
-            foreach (var (note, column) in notes.Select((note, column) => (note, column)).Where(pair => pair.note.Sign is null && pair.column > 0))
+            foreach (
+                var (note, column) in notes
+                    .Select((note, column) => (note, column))
+                    .Where(pair => pair.note.Sign is null && pair.column > 0)
+            )
             {
                 var barline = Enumerable.Range(0, column + 1).Last(place => place == 0 || staff.BarlineBefore(place));
                 var before = notes[barline..column].LastOrDefault(other => other.Pitch.StaffStep == note.Pitch.StaffStep);
-                Assert.Equal(note.Pitch.Name.Accidental, before?.Pitch.Name.Accidental ?? staff.Given.OfType<SignatureMark>().Single().Signature.On(note.Pitch.Name.Letter));
+                Assert.Equal(
+                    note.Pitch.Name.Accidental,
+                    before?.Pitch.Name.Accidental ?? staff.Given.OfType<SignatureMark>().Single().Signature.On(note.Pitch.Name.Letter)
+                );
             }
         }
     }
@@ -74,14 +92,38 @@ public class QuestionKindTests
     }
 
     // For each figure from the top down, whether something is printed in it.
-    private static string GivenFigures(string id, QuestionSetting setting) => (id, setting.Option) switch
-    {
-        ("write-steps" or "mark-semitones" or "label-degrees" or "ring-differences" or "strike-degrees" or "complete-scale" or "blue-note" or "circle-of-fifths" or "add-accidentals", _) => "x",
-        ("convert-form" or "change-clef" or "enharmonic-scale" or "transpose-scale", _) or ("order-of-accidentals", "repair") => "x-",
-        ("degrees-on-staff", _) => setting.Notation == Notation.Signature && setting.Style.SignatureKey(setting.Scale, setting.Tonic) is { IsTheoretical: false } ? "x" : "-",
-        ("which-minor" or "missing-clef" or "identify-scale" or "correct-scale" or "key-of-melody" or "name-key" or "signature-to-accidentals", _) => "x-",
-        _ => "-",
-    };
+    private static string GivenFigures(string id, QuestionSetting setting) =>
+        (id, setting.Option) switch
+        {
+            (
+                "write-steps"
+                    or "mark-semitones"
+                    or "label-degrees"
+                    or "ring-differences"
+                    or "strike-degrees"
+                    or "complete-scale"
+                    or "blue-note"
+                    or "circle-of-fifths"
+                    or "add-accidentals",
+                _
+            ) => "x",
+            ("convert-form" or "change-clef" or "enharmonic-scale" or "transpose-scale", _) or ("order-of-accidentals", "repair") => "x-",
+            ("degrees-on-staff", _) => setting.Notation == Notation.Signature
+            && setting.Style.SignatureKey(setting.Scale, setting.Tonic) is { IsTheoretical: false }
+                ? "x"
+                : "-",
+            (
+                "which-minor"
+                    or "missing-clef"
+                    or "identify-scale"
+                    or "correct-scale"
+                    or "key-of-melody"
+                    or "name-key"
+                    or "signature-to-accidentals",
+                _
+            ) => "x-",
+            _ => "-",
+        };
 
     [Fact]
     public void Write_the_scale_answers_in_notes()
@@ -89,8 +131,13 @@ public class QuestionKindTests
         var answer = QuestionCatalogue.Standard.Get("write-scale").Answer(Sample.Setting("Eb"));
         Assert.Equal("E♭ F G A♭ B♭ C D E♭", answer.Text);
         Assert.Equal(
-            ["Letters: E F G A B C D E.", "Steps: E♭ –W– F –W– G –H– A♭ –W– B♭ –W– C –W– D –H– E♭.", "Check: three flats, B♭ E♭ A♭; the E♭ of the octave is not counted again."],
-            answer.Working.Select(step => Working.WorkingSentences.Sentence(HouseStyle.Classical, step)));
+            [
+                "Letters: E F G A B C D E.",
+                "Steps: E♭ –W– F –W– G –H– A♭ –W– B♭ –W– C –W– D –H– E♭.",
+                "Check: three flats, B♭ E♭ A♭; the E♭ of the octave is not counted again.",
+            ],
+            answer.Working.Select(step => Working.WorkingSentences.Sentence(HouseStyle.Classical, step))
+        );
         var signs = answer.Marks[0].OfType<NoteMark>().Select(note => note.Sign?.Sign() ?? "-");
         Assert.Equal("♭ - - ♭ ♭ - - ♭", string.Join(' ', signs));
     }
@@ -102,7 +149,10 @@ public class QuestionKindTests
         Assert.Equal("A G♯ F♯ E D C♯ B A", answer.Text);
         Assert.All(answer.Marks[0].OfType<NoteMark>(), note => Assert.Null(note.Sign));
         Assert.Equal(3, Assert.Single(answer.Marks[0].OfType<SignatureMark>()).Signature.Fifths);
-        Assert.Contains("A major has three sharps: F♯ C♯ G♯.", answer.Working.Select(step => Working.WorkingSentences.Sentence(HouseStyle.Classical, step)));
+        Assert.Contains(
+            "A major has three sharps: F♯ C♯ G♯.",
+            answer.Working.Select(step => Working.WorkingSentences.Sentence(HouseStyle.Classical, step))
+        );
     }
 
     [Fact]
@@ -151,7 +201,13 @@ public class QuestionKindTests
     [InlineData("F", "One flat, B♭, belongs to F major.")]
     [InlineData("C", "No sharps or flats belong to C major.")]
     public void A_key_is_named_from_its_last_accidentals(string tonic, string sentence) =>
-        Assert.Equal(sentence, Working.WorkingSentences.Sentence(HouseStyle.Classical, QuestionCatalogue.Standard.Get("name-key").Answer(Sample.Setting(tonic)).Working[0]));
+        Assert.Equal(
+            sentence,
+            Working.WorkingSentences.Sentence(
+                HouseStyle.Classical,
+                QuestionCatalogue.Standard.Get("name-key").Answer(Sample.Setting(tonic)).Working[0]
+            )
+        );
 
     [Theory]
     [InlineData(Scaffolding.Letters, 8)]
@@ -159,7 +215,10 @@ public class QuestionKindTests
     [InlineData(Scaffolding.Tonic, 1)]
     [InlineData(Scaffolding.Blank, 0)]
     public void Scaffolding_gives_what_it_says(Scaffolding scaffolding, int marks) =>
-        Assert.Equal(marks, QuestionCatalogue.Standard.Get("write-scale").Ask(Sample.Setting("E", scaffolding: scaffolding)).Figures[0].Given.Length);
+        Assert.Equal(
+            marks,
+            QuestionCatalogue.Standard.Get("write-scale").Ask(Sample.Setting("E", scaffolding: scaffolding)).Figures[0].Given.Length
+        );
 
     [Fact]
     public void Figures_are_read_out_as_a_teacher_speaks()
@@ -169,10 +228,17 @@ public class QuestionKindTests
         Assert.Equal("Treble clef; an empty staff to write on.", FigureText.Describe(kind.Ask(setting).Figures[0], []));
         Assert.Equal(
             "Treble clef, two flats; B flat, C, D, E flat, F, G, A, B flat.",
-            FigureText.Describe(kind.Ask(setting).Figures[0], kind.Answer(setting).Marks[0]));
+            FigureText.Describe(kind.Ask(setting).Figures[0], kind.Answer(setting).Marks[0])
+        );
         var letters = QuestionCatalogue.Standard.Get("add-accidentals");
         Assert.Equal("8 letters: G, A, B, C, D, E, F, G.", FigureText.Describe(letters.Ask(Sample.Setting("G")).Figures[0], []));
-        Assert.Equal("How many? one sharp; Which? F sharp.", FigureText.Describe(QuestionCatalogue.Standard.Get("count-accidentals").Ask(Sample.Setting("G")).Figures[0], QuestionCatalogue.Standard.Get("count-accidentals").Answer(Sample.Setting("G")).Marks[0]));
+        Assert.Equal(
+            "How many? one sharp; Which? F sharp.",
+            FigureText.Describe(
+                QuestionCatalogue.Standard.Get("count-accidentals").Ask(Sample.Setting("G")).Figures[0],
+                QuestionCatalogue.Standard.Get("count-accidentals").Answer(Sample.Setting("G")).Marks[0]
+            )
+        );
     }
 
     [Fact]
@@ -182,10 +248,20 @@ public class QuestionKindTests
         {
             foreach (var option in kind.Options.Select(option => option.Id).DefaultIfEmpty(""))
             {
-                var asked = Sample.AllSettings(kind).Take(40).Select(setting => setting with { Option = option }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), setting.Style)).ToArray();
+                var asked = Sample
+                    .AllSettings(kind)
+                    .Take(40)
+                    .Select(setting => setting with { Option = option })
+                    .Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), setting.Style))
+                    .ToArray();
                 var figures = asked.Select(setting => kind.Ask(setting).Figures).ToArray();
                 Assert.True(kind.MostColumnsAs(option) == 2 || figures.All(drawn => drawn is [AnswerLinesFigure]), $"{kind.Id} {option}");
-                Assert.True(!kind.AnswersInWords || kind.MostColumnsAs(option) == 3 || figures.All(drawn => drawn is not [AnswerLinesFigure { Lines: [_] }]), $"{kind.Id} {option}");
+                Assert.True(
+                    !kind.AnswersInWords
+                        || kind.MostColumnsAs(option) == 3
+                        || figures.All(drawn => drawn is not [AnswerLinesFigure { Lines: [_] }]),
+                    $"{kind.Id} {option}"
+                );
             }
         }
     }

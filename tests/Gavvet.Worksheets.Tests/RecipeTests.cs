@@ -20,9 +20,20 @@ public class RecipeTests
         Assert.Equal((12UL, 3, Paper.Letter, 9), (sheet.Seed, sheet.Versions, sheet.Setup.Paper, sheet.Setup.StaffHeight));
         Assert.Equal((StepWords.ToneSemitone, DegreeWords.Numerals), (sheet.Style.Steps, sheet.Style.Degrees));
         Assert.Equal(["viola", "trumpet"], sheet.Parts.Select(part => part.Id).OrderDescending());
-        Assert.Equal((2, 2, "Minor scales", Direction.Both, Scaffolding.Signature), (section.Octaves, section.Marks, section.Title, section.Direction, section.Scaffolding));
+        Assert.Equal(
+            (2, 2, "Minor scales", Direction.Both, Scaffolding.Signature),
+            (section.Octaves, section.Marks, section.Title, section.Direction, section.Scaffolding)
+        );
         // Minor keys of three flats to two sharps, C minor left out and G sharp minor added.
-        Assert.Equal(["B", "D", "E", "G♯"], Drawing.Scope.Of(section, sheet.Style).Select(draw => $"{draw.Tonic}").Where(tonic => tonic is not ("G" or "A")).Distinct().Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["B", "D", "E", "G♯"],
+            Drawing
+                .Scope.Of(section, sheet.Style)
+                .Select(draw => $"{draw.Tonic}")
+                .Where(tonic => tonic is not ("G" or "A"))
+                .Distinct()
+                .Order(StringComparer.Ordinal)
+        );
         Assert.Equal(["G♯"], section.AlsoTonics.Select(tonic => $"{tonic}"));
         Assert.Equal(["C"], section.WithoutTonics.Select(tonic => $"{tonic}"));
     }
@@ -36,8 +47,14 @@ public class RecipeTests
 
         static IEnumerable<string> Tonics(string scale, int flats, int sharps)
         {
-            var sheet = SheetFile.Read($$$"""{"gavvet":1,"title":"T","sections":[{"kind":"write-scale","scales":["{{{scale}}}"],"keys":{"flats":{{{flats}}},"sharps":{{{sharps}}}}}]}""");
-            return Drawing.Scope.Of(sheet.Sections[0], sheet.Style).Select(draw => draw.Tonic).OrderBy(tonic => tonic.Fifths).Select(tonic => $"{tonic}");
+            var sheet = SheetFile.Read(
+                $$$"""{"gavvet":1,"title":"T","sections":[{"kind":"write-scale","scales":["{{{scale}}}"],"keys":{"flats":{{{flats}}},"sharps":{{{sharps}}}}}]}"""
+            );
+            return Drawing
+                .Scope.Of(sheet.Sections[0], sheet.Style)
+                .Select(draw => draw.Tonic)
+                .OrderBy(tonic => tonic.Fifths)
+                .Select(tonic => $"{tonic}");
         }
     }
 
@@ -50,16 +67,40 @@ public class RecipeTests
 
     [Theory]
     [InlineData("\"gavvet\":1", "\"gavvet\":2", "In gavvet: This program reads sheet files of version 1")]
-    [InlineData("\"write-scale\"", "\"write-scales\"", "In sections[0].kind: There is no kind of question called “write-scales”. Did you mean write-scale?")]
-    [InlineData("\"natural-minor\"", "\"natural-miner\"", "In sections[0].scales[1]: There is no scale called “natural-miner”. Did you mean natural-minor?")]
+    [InlineData(
+        "\"write-scale\"",
+        "\"write-scales\"",
+        "In sections[0].kind: There is no kind of question called “write-scales”. Did you mean write-scale?"
+    )]
+    [InlineData(
+        "\"natural-minor\"",
+        "\"natural-miner\"",
+        "In sections[0].scales[1]: There is no scale called “natural-miner”. Did you mean natural-minor?"
+    )]
     [InlineData("\"count\":4", "\"count\":100", "In sections[0].count: These keys and clefs offer")]
     [InlineData("\"octaves\":2", "\"octaves\":5", "In sections[0].octaves: This should be a whole number from 1 to 3")]
-    [InlineData("\"answerAs\":\"write\"", "\"answerAs\":\"choice\"", "In sections[0].answerAs: The answer of “Write the scale” cannot be chosen")]
-    [InlineData("\"writeWith\":\"signature\"", "\"writeWith\":\"accidentals\"", "In sections[0].scaffold: A key signature is given only where")]
+    [InlineData(
+        "\"answerAs\":\"write\"",
+        "\"answerAs\":\"choice\"",
+        "In sections[0].answerAs: The answer of “Write the scale” cannot be chosen"
+    )]
+    [InlineData(
+        "\"writeWith\":\"signature\"",
+        "\"writeWith\":\"accidentals\"",
+        "In sections[0].scaffold: A key signature is given only where"
+    )]
     [InlineData("\"add\":[\"G#\"]", "\"add\":[\"H\"]", "In sections[0].keys.add[0]: “H” is not a note name")]
     [InlineData("\"flats\":3", "\"flats\":9", "In sections[0].keys.flats: This should be a whole number from -7 to 7")]
-    [InlineData("\"direction\":\"up-down\"", "\"direction\":\"sideways\"", "In sections[0].direction: “sideways” is not one of up, down, up-down")]
-    [InlineData("\"degrees\":\"numerals\"", "\"degrees\":\"roman\"", "In houseStyle.degrees: “roman” is not one of technical, numbers, numerals, syllables")]
+    [InlineData(
+        "\"direction\":\"up-down\"",
+        "\"direction\":\"sideways\"",
+        "In sections[0].direction: “sideways” is not one of up, down, up-down"
+    )]
+    [InlineData(
+        "\"degrees\":\"numerals\"",
+        "\"degrees\":\"roman\"",
+        "In houseStyle.degrees: “roman” is not one of technical, numbers, numerals, syllables"
+    )]
     [InlineData("\"trumpet\"", "\"trumpets\"", "In parts[0]: “trumpets” is not a part here. Did you mean trumpet?")]
     [InlineData("\"size\":\"Letter\"", "\"size\":\"A5\"", "In paper.size: “A5” is not one of A4, Letter")]
     [InlineData("\"marks\":2", "\"mark\":2", "In sections[0].mark: This program knows no field of this name")]
@@ -72,9 +113,18 @@ public class RecipeTests
     }
 
     [Theory]
-    [InlineData("""{"kind":"write-scale","scales":["locrian"],"keys":{"flats":7,"sharps":-7},"writeWith":"signature"}""", "With a key signature Locrian cannot be written in these keys")]
-    [InlineData("""{"kind":"write-scale","scales":["minor-blues"],"writeWith":"signature"}""", "is written without a key signature. Write with accidentals.")]
-    [InlineData("""{"kind":"enharmonic-key","keys":{"flats":0,"sharps":0}}""", "In these keys there is no such question about major. Choose from")]
+    [InlineData(
+        """{"kind":"write-scale","scales":["locrian"],"keys":{"flats":7,"sharps":-7},"writeWith":"signature"}""",
+        "With a key signature Locrian cannot be written in these keys"
+    )]
+    [InlineData(
+        """{"kind":"write-scale","scales":["minor-blues"],"writeWith":"signature"}""",
+        "is written without a key signature. Write with accidentals."
+    )]
+    [InlineData(
+        """{"kind":"enharmonic-key","keys":{"flats":0,"sharps":0}}""",
+        "In these keys there is no such question about major. Choose from"
+    )]
     [InlineData("""{"kind":"free-text"}""", "at least one question of your own")]
     public void A_scope_that_holds_nothing_is_said_with_what_would_work(string section, string words)
     {
@@ -95,7 +145,9 @@ public class RecipeTests
             }
         }
 
-        var choices = typeof(HouseStyle).GetProperties().Count(property => property.CanWrite && (property.PropertyType.IsEnum || property.PropertyType == typeof(bool)));
+        var choices = typeof(HouseStyle)
+            .GetProperties()
+            .Count(property => property.CanWrite && (property.PropertyType.IsEnum || property.PropertyType == typeof(bool)));
         Assert.Equal(choices, HouseStyleField.All.Length);
     }
 
@@ -113,11 +165,26 @@ public class RecipeTests
         Assert.Equal(Enum.GetValues<Notation>().Select(FileWords.Of), Words(section.GetProperty("writeWith")));
         Assert.Equal(SheetLimits.Title, root.GetProperty("properties").GetProperty("title").GetProperty("maxLength").GetInt32());
         Assert.Equal(SheetLimits.Instructions, section.GetProperty("instruction").GetProperty("maxLength").GetInt32());
-        Assert.Equal(SheetLimits.OwnWords, root.GetProperty("$defs").GetProperty("drawn").GetProperty("properties").GetProperty("prompt").GetProperty("maxLength").GetInt32());
+        Assert.Equal(
+            SheetLimits.OwnWords,
+            root.GetProperty("$defs")
+                .GetProperty("drawn")
+                .GetProperty("properties")
+                .GetProperty("prompt")
+                .GetProperty("maxLength")
+                .GetInt32()
+        );
         Assert.Equal(Clef.All.Select(clef => clef.Id), Words(root.GetProperty("$defs").GetProperty("clef")));
-        Assert.Equal(Instrument.All.Select(part => part.Id), Words(root.GetProperty("properties").GetProperty("parts").GetProperty("items")));
-        Assert.Equal(HouseStyleField.All.Select(field => field.Name).Prepend("preset"), Words(root.GetProperty("properties").GetProperty("houseStyle").GetProperty("propertyNames")));
+        Assert.Equal(
+            Instrument.All.Select(part => part.Id),
+            Words(root.GetProperty("properties").GetProperty("parts").GetProperty("items"))
+        );
+        Assert.Equal(
+            HouseStyleField.All.Select(field => field.Name).Prepend("preset"),
+            Words(root.GetProperty("properties").GetProperty("houseStyle").GetProperty("propertyNames"))
+        );
 
-        static IEnumerable<string?> Words(JsonElement field) => field.GetProperty("enum").EnumerateArray().Select(value => value.GetString());
+        static IEnumerable<string?> Words(JsonElement field) =>
+            field.GetProperty("enum").EnumerateArray().Select(value => value.GetString());
     }
 }

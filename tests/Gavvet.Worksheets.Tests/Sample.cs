@@ -21,7 +21,8 @@ internal static class Sample
         string tonic,
         Notation notation = Notation.Accidentals,
         Direction direction = Direction.Ascending,
-        Scaffolding scaffolding = Scaffolding.Blank) => new(MajorKey(tonic), Clef.Treble, notation, direction, scaffolding);
+        Scaffolding scaffolding = Scaffolding.Blank
+    ) => new(MajorKey(tonic), Clef.Treble, notation, direction, scaffolding);
 
     /// <summary>Every setting of a kind there is, or where there are very many, every so many of them.</summary>
     public static IEnumerable<QuestionSetting> AllSettings(QuestionKind kind)

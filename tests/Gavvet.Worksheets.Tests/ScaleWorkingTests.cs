@@ -29,21 +29,31 @@ public class ScaleWorkingTests
     [InlineData("major", "G#", "Accidentals only: G♯ major would need eight sharps in its signature.")]
     [InlineData("lydian", "G#", "D♯ major is a theoretical key")]
     [InlineData("chromatic", "A", "fewer double accidentals")]
-    public void The_classical_school_derives(string id, string tonic, string words) => Assert.Contains(words, Text(id, tonic, HouseStyle.Classical), StringComparison.Ordinal);
+    public void The_classical_school_derives(string id, string tonic, string words) =>
+        Assert.Contains(words, Text(id, tonic, HouseStyle.Classical), StringComparison.Ordinal);
 
     [Theory]
-    [InlineData("natural-minor", "C", "From C major, C D E F G A B C: lower the 3rd, E becomes E♭; lower the 6th, A becomes A♭; lower the 7th, B becomes B♭.")]
+    [InlineData(
+        "natural-minor",
+        "C",
+        "From C major, C D E F G A B C: lower the 3rd, E becomes E♭; lower the 6th, A becomes A♭; lower the 7th, B becomes B♭."
+    )]
     [InlineData("minor-blues", "C", "The blue notes are ♭3, ♯4 and ♭7: E♭ F♯ B♭.")]
     [InlineData("dorian", "B", "From B major, B C♯ D♯ E F♯ G♯ A♯ B: lower the 3rd, D♯ becomes D; lower the 7th, A♯ becomes A.")]
     [InlineData("harmonic-minor", "A#", "A♯ major is a theoretical key")]
     [InlineData("harmonic-minor", "A#", "above A♯ is C♯")]
-    public void The_jazz_school_derives(string id, string tonic, string words) => Assert.Contains(words, Text(id, tonic, HouseStyle.Jazz), StringComparison.Ordinal);
+    public void The_jazz_school_derives(string id, string tonic, string words) =>
+        Assert.Contains(words, Text(id, tonic, HouseStyle.Jazz), StringComparison.Ordinal);
 
     [Fact]
     public void Words_follow_the_house_style()
     {
         Assert.Contains("Steps: C –T– D –T– E", Text("major", "C", HouseStyle.ToneSemitone), StringComparison.Ordinal);
-        Assert.Contains("Es major", Text("natural-minor", "C", HouseStyle.Classical with { NoteNames = NameSystem.German }), StringComparison.Ordinal);
+        Assert.Contains(
+            "Es major",
+            Text("natural-minor", "C", HouseStyle.Classical with { NoteNames = NameSystem.German }),
+            StringComparison.Ordinal
+        );
         Assert.DoesNotContain("half step", Text("major", "C", HouseStyle.ToneSemitone), StringComparison.Ordinal);
     }
 
@@ -63,7 +73,12 @@ public class ScaleWorkingTests
                     if (step is DerivedFrom derived && !(type.Family == ScaleFamily.MajorAndMinor && derived.Base.Type.Id == "major"))
                         Assert.Equal(scale.Ascending[..^1].Order(Line), Applied(derived).Order(Line));
                     if (step is RotationFound { Parent: var parent } rotation)
-                        Assert.Equal(scale.Ascending[..^1], Enumerable.Range(0, parent.Ascending.Length - 1).Select(i => parent.Ascending[(rotation.Type.ParentPosition - 1 + i) % (parent.Ascending.Length - 1)]));
+                        Assert.Equal(
+                            scale.Ascending[..^1],
+                            Enumerable
+                                .Range(0, parent.Ascending.Length - 1)
+                                .Select(i => parent.Ascending[(rotation.Type.ParentPosition - 1 + i) % (parent.Ascending.Length - 1)])
+                        );
                     if (step is RelativeFound found)
                         Assert.Equal(found.Key.Signature, found.Relative.Signature);
                 }
@@ -73,11 +88,18 @@ public class ScaleWorkingTests
 
     private static Comparer<NoteName> Line => Comparer<NoteName>.Create((first, second) => first.Fifths.CompareTo(second.Fifths));
 
-    private static IEnumerable<NoteName> Applied(DerivedFrom derived) => derived.Base.Ascending[..^1]
-        .Except(derived.Struck.Select(note => note.Note))
-        .Select(note => derived.Altered.Where(change => change.Before.Note == note).Select(change => change.After.Note).FirstOrDefault(note))
-        .Concat(derived.Added.Select(note => note.Note));
+    private static IEnumerable<NoteName> Applied(DerivedFrom derived) =>
+        derived
+            .Base.Ascending[..^1]
+            .Except(derived.Struck.Select(note => note.Note))
+            .Select(note =>
+                derived.Altered.Where(change => change.Before.Note == note).Select(change => change.After.Note).FirstOrDefault(note)
+            )
+            .Concat(derived.Added.Select(note => note.Note));
 
     private static string Text(string id, string tonic, HouseStyle style) =>
-        string.Join('\n', ScaleWorking.Of(ScaleTypes.Get(id), NoteText.Parse(tonic), style).Select(step => WorkingSentences.Sentence(style, step)));
+        string.Join(
+            '\n',
+            ScaleWorking.Of(ScaleTypes.Get(id), NoteText.Parse(tonic), style).Select(step => WorkingSentences.Sentence(style, step))
+        );
 }

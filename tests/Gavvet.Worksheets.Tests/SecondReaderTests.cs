@@ -3,7 +3,8 @@ using Gavvet.Worksheets.Verifying;
 
 namespace Gavvet.Worksheets.Tests;
 
-/// <summary>What the judge says is so: a second reader that knows only question and answer finds each finding's notes, places and scales there.</summary>
+/// <summary>What the judge says is so: a second reader that knows only question and answer finds each finding's notes, places and scales
+/// there.</summary>
 public class SecondReaderTests
 {
     private static readonly NoteName[] Tonics = [.. NoteName.All.Where(note => Math.Abs((int)note.Accidental) < 2)];
@@ -22,7 +23,9 @@ public class SecondReaderTests
             var judgement = ScaleJudge.Judge(asked, answer);
             judged++;
             foreach (var finding in SecondReader.Untrue(asked, answer, judgement))
-                untrue.Add($"{asked.Type.Id} {asked.WrittenTonic} {asked.Direction} {asked.Style.Id} {asked.Part?.Id}: {(answer.Signature is { } signature ? $"[{string.Join(' ', signature.Notes)}] " : "")}{string.Join(' ', answer.Notes.Select(note => $"{note.Letter}{note.Sign?.Sign() ?? ""}{(note.Sign == Accidental.Natural ? "n" : "")}"))} — {FileWords.Of(finding.Code)} {finding.Position} [{finding.Expected.Ascii} | {finding.Found.Ascii}] {FindingSentences.Sentence(asked.Style, asked, finding)} // {string.Join(", ", judgement.Findings.Select(one => $"{FileWords.Of(one.Code)} {one.Position} [{one.Expected.Ascii} | {one.Found.Ascii}]{(one.In is { } key ? $" in {key.Ascii}" : "")}"))}");
+                untrue.Add(
+                    $"{asked.Type.Id} {asked.WrittenTonic} {asked.Direction} {asked.Style.Id} {asked.Part?.Id}: {(answer.Signature is { } signature ? $"[{string.Join(' ', signature.Notes)}] " : "")}{string.Join(' ', answer.Notes.Select(note => $"{note.Letter}{note.Sign?.Sign() ?? ""}{(note.Sign == Accidental.Natural ? "n" : "")}"))} — {FileWords.Of(finding.Code)} {finding.Position} [{finding.Expected.Ascii} | {finding.Found.Ascii}] {FindingSentences.Sentence(asked.Style, asked, finding)} // {string.Join(", ", judgement.Findings.Select(one => $"{FileWords.Of(one.Code)} {one.Position} [{one.Expected.Ascii} | {one.Found.Ascii}]{(one.In is { } key ? $" in {key.Ascii}" : "")}"))}"
+                );
         }
 
         Assert.True(untrue.Count == 0, $"{untrue.Count} of {judged}:\n{string.Join('\n', untrue.Take(40))}");
@@ -36,7 +39,37 @@ public class SecondReaderTests
         var judged = ScaleJudge.Judge(asked, answer);
         Assert.Empty(SecondReader.Untrue(asked, answer, judged));
         var finding = Assert.Single(judged.Findings);
-        foreach (var spoiled in new[] { finding with { Position = 4 }, finding with { Expected = FindingSubject.Of(NoteText.Parse("Fb")) }, finding with { Found = FindingSubject.Of(NoteText.Parse("E")) }, finding with { Code = FindingCode.AccidentalExtra }, finding with { Code = FindingCode.ExtraNote, Position = 2 }, finding with { Code = FindingCode.NaturalForHarmonic, Found = new FindingSubject.ScaleOn(ScaleTypes.NaturalMinor, asked.Tonic) } })
+        foreach (
+            var spoiled in new[]
+            {
+                finding with
+                {
+                    Position = 4,
+                },
+                finding with
+                {
+                    Expected = FindingSubject.Of(NoteText.Parse("Fb")),
+                },
+                finding with
+                {
+                    Found = FindingSubject.Of(NoteText.Parse("E")),
+                },
+                finding with
+                {
+                    Code = FindingCode.AccidentalExtra,
+                },
+                finding with
+                {
+                    Code = FindingCode.ExtraNote,
+                    Position = 2,
+                },
+                finding with
+                {
+                    Code = FindingCode.NaturalForHarmonic,
+                    Found = new FindingSubject.ScaleOn(ScaleTypes.NaturalMinor, asked.Tonic),
+                },
+            }
+        )
             Assert.Single(SecondReader.Untrue(asked, answer, judged with { Findings = [spoiled] }));
     }
 
@@ -50,7 +83,10 @@ public class SecondReaderTests
             Part = part,
             SignatureAsked = dice.Next(4) == 0,
             TonicAsked = dice.Next(5) == 0,
-            Beside = dice.Next(3) == 0 ? [ScaleTypes.All[dice.Next(ScaleTypes.All.Length)], ScaleTypes.All[dice.Next(ScaleTypes.All.Length)]] : [],
+            Beside =
+                dice.Next(3) == 0
+                    ? [ScaleTypes.All[dice.Next(ScaleTypes.All.Length)], ScaleTypes.All[dice.Next(ScaleTypes.All.Length)]]
+                    : [],
         };
         try
         {
@@ -109,6 +145,14 @@ public class SecondReaderTests
         }
 
         var signature = dice.Next(4) == 0 ? WrittenSignature.Of(new KeySignature(dice.Next(15) - 7).Notes) : null;
-        return new WrittenAnswer([.. notes.Select(note => new WrittenNote(note.Letter, note.Accidental == (signature?.On(note.Letter) ?? Accidental.Natural) ? null : note.Accidental))], signature);
+        return new WrittenAnswer(
+            [
+                .. notes.Select(note => new WrittenNote(
+                    note.Letter,
+                    note.Accidental == (signature?.On(note.Letter) ?? Accidental.Natural) ? null : note.Accidental
+                )),
+            ],
+            signature
+        );
     }
 }

@@ -1,4 +1,3 @@
-
 namespace Gavvet.Worksheets.Tests;
 
 public class SheetEditorTests
@@ -21,7 +20,8 @@ public class SheetEditorTests
         Assert.Contains("Unpin", SheetEditor.Apply(sheet, new RedrawQuestion(First, pinned.Id)).Words, StringComparison.Ordinal);
         Assert.NotEqual(
             string.Join(' ', _sheet.Sections[0].Slots.Select(slot => slot.Drawn)),
-            string.Join(' ', sheet.Sections[0].Slots.Select(slot => slot.Drawn)));
+            string.Join(' ', sheet.Sections[0].Slots.Select(slot => slot.Drawn))
+        );
     }
 
     [Fact]
@@ -79,14 +79,21 @@ public class SheetEditorTests
     [Fact]
     public void A_sheet_holds_a_hundred_and_twenty_questions_and_no_more()
     {
-        var sheet = _sheet.After(new ChangeKeys(First, Key.Majors)).After(new ChangeClefs(First, Clef.All)).After(new ChangeCount(First, 60));
+        var sheet = _sheet
+            .After(new ChangeKeys(First, Key.Majors))
+            .After(new ChangeClefs(First, Clef.All))
+            .After(new ChangeCount(First, 60));
         sheet = sheet.After(new AddSection("write-steps"));
         var second = sheet.Sections[1].Id;
         sheet = sheet.After(new ChangeCount(second, 60));
         Assert.Equal(120, sheet.QuestionCount);
         Assert.Contains("up to 120 questions", SheetEditor.Apply(sheet, new AddSection("name-key")).Words, StringComparison.Ordinal);
         sheet = sheet.After(new ChangeCount(second, 59)).After(new AddSection("name-key"));
-        Assert.Contains("There is room for 1", SheetEditor.Apply(sheet, new ChangeCount(sheet.Sections[2].Id, 2)).Words, StringComparison.Ordinal);
+        Assert.Contains(
+            "There is room for 1",
+            SheetEditor.Apply(sheet, new ChangeCount(sheet.Sections[2].Id, 2)).Words,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -120,7 +127,11 @@ public class SheetEditorTests
     [Fact]
     public void A_question_whose_derivations_disagree_is_withheld_and_the_rest_stays()
     {
-        var composition = Composer.Compose(_sheet, new QuestionCatalogue([DisagreesOn.Kind(_sheet.Sections[0].Slots[1].Drawn.Key)]), Edition.Only);
+        var composition = Composer.Compose(
+            _sheet,
+            new QuestionCatalogue([DisagreesOn.Kind(_sheet.Sections[0].Slots[1].Drawn.Key)]),
+            Edition.Only
+        );
         Assert.False(composition.Key.MayPrint);
         var withheld = Assert.Single(composition.Key.Withheld);
         Assert.Equal(2, withheld.Number);
@@ -139,17 +150,131 @@ public class SheetEditorTests
         Assert.Equal(_sheet, SheetFile.Read(SheetFile.Write(_sheet)));
         Section[] others =
         [
-            section with { Id = 9 }, section with { KindId = "name-key" }, section with { Instruction = "x" }, section with { Scales = [ScaleTypes.Get("dorian")] }, section with { Keys = [Key.Majors[0]] },
-            section with { Clefs = [Clef.Alto] }, section with { Notation = Notation.Signature }, section with { Direction = Direction.Both }, section with { Scaffolding = Scaffolding.Tonic }, section with { Slots = section.Slots.RemoveAt(0) },
-            section with { Title = "x" }, section with { Octaves = 2 }, section with { Marks = 2 }, section with { AnswerAs = AnswerForm.Choice }, section with { Option = "x" }, section with { AlsoTonics = [default] },
-            section with { WithoutTonics = [default] }, section with { Columns = 2 }, section with { Tuning = Tunings.Ukulele }, section with { Own = [OwnQuestions.Sample] },
+            section with
+            {
+                Id = 9,
+            },
+            section with
+            {
+                KindId = "name-key",
+            },
+            section with
+            {
+                Instruction = "x",
+            },
+            section with
+            {
+                Scales = [ScaleTypes.Get("dorian")],
+            },
+            section with
+            {
+                Keys = [Key.Majors[0]],
+            },
+            section with
+            {
+                Clefs = [Clef.Alto],
+            },
+            section with
+            {
+                Notation = Notation.Signature,
+            },
+            section with
+            {
+                Direction = Direction.Both,
+            },
+            section with
+            {
+                Scaffolding = Scaffolding.Tonic,
+            },
+            section with
+            {
+                Slots = section.Slots.RemoveAt(0),
+            },
+            section with
+            {
+                Title = "x",
+            },
+            section with
+            {
+                Octaves = 2,
+            },
+            section with
+            {
+                Marks = 2,
+            },
+            section with
+            {
+                AnswerAs = AnswerForm.Choice,
+            },
+            section with
+            {
+                Option = "x",
+            },
+            section with
+            {
+                AlsoTonics = [default],
+            },
+            section with
+            {
+                WithoutTonics = [default],
+            },
+            section with
+            {
+                Columns = 2,
+            },
+            section with
+            {
+                Tuning = Tunings.Ukulele,
+            },
+            section with
+            {
+                Own = [OwnQuestions.Sample],
+            },
         ];
         Assert.Equal(typeof(Section).GetProperties().Count(property => property.CanWrite), others.Length);
         Assert.All(others, other => Assert.NotEqual(section, other));
         Sheet[] sheets =
         [
-            _sheet with { Seed = 99 }, _sheet with { Title = "x" }, _sheet with { Instructions = "x" }, _sheet with { Setup = _sheet.Setup with { StaffHeight = 9 } }, _sheet with { Sections = _sheet.Sections.Add(section) },
-            _sheet with { NextId = 99 }, _sheet with { Style = HouseStyle.Jazz }, _sheet with { Versions = 2 }, _sheet with { Parts = [Instrument.Parse("viola")] }, _sheet with { Language = Language.Pseudo },
+            _sheet with
+            {
+                Seed = 99,
+            },
+            _sheet with
+            {
+                Title = "x",
+            },
+            _sheet with
+            {
+                Instructions = "x",
+            },
+            _sheet with
+            {
+                Setup = _sheet.Setup with { StaffHeight = 9 },
+            },
+            _sheet with
+            {
+                Sections = _sheet.Sections.Add(section),
+            },
+            _sheet with
+            {
+                NextId = 99,
+            },
+            _sheet with
+            {
+                Style = HouseStyle.Jazz,
+            },
+            _sheet with
+            {
+                Versions = 2,
+            },
+            _sheet with
+            {
+                Parts = [Instrument.Parse("viola")],
+            },
+            _sheet with
+            {
+                Language = Language.Pseudo,
+            },
         ];
         Assert.Equal(typeof(Sheet).GetProperties().Count(property => property.CanWrite), sheets.Length);
         Assert.All(sheets, other => Assert.NotEqual(_sheet, other));

@@ -9,9 +9,14 @@ public class SheetFileTests
     [Fact]
     public void A_sheet_survives_the_file_byte_for_byte()
     {
-        var sheet = Sample.Sheet(ulong.MaxValue).After(new AddSection("name-key")).After(new Retitle("Tonleitern <für> “Übung”"))
-            .After(new ChangeSetup(Paper.Letter, 12)).After(new RedrawAll());
-        sheet = sheet.After(new PinQuestion(sheet.Sections[1].Id, sheet.Sections[1].Slots[0].Id, true))
+        var sheet = Sample
+            .Sheet(ulong.MaxValue)
+            .After(new AddSection("name-key"))
+            .After(new Retitle("Tonleitern <für> “Übung”"))
+            .After(new ChangeSetup(Paper.Letter, 12))
+            .After(new RedrawAll());
+        sheet = sheet
+            .After(new PinQuestion(sheet.Sections[1].Id, sheet.Sections[1].Slots[0].Id, true))
             .After(new ChangeScaffolding(sheet.Sections[0].Id, Scaffolding.WorkedExample));
         var text = SheetFile.Write(sheet);
         Assert.Equal(text, SheetFile.Write(SheetFile.Read(text)));
@@ -48,7 +53,11 @@ public class SheetFileTests
     [Theory]
     [InlineData("\"F\"", "\"H\"", "In sections[0].keys.omitPlaces[0]: “H” is not a note name")]
     [InlineData("\"F\"", "3", "In sections[0].keys.omitPlaces[0]: This should be text in quotes")]
-    [InlineData("\"F\",\"C\",\"G\",\"D\",\"A\",\"E\",\"B\"", "\"Eb\",\"Bb\",\"F#\",\"F\",\"C\",\"G\",\"D\",\"A\",\"E\",\"B\"", "Choose at least one key")]
+    [InlineData(
+        "\"F\",\"C\",\"G\",\"D\",\"A\",\"E\",\"B\"",
+        "\"Eb\",\"Bb\",\"F#\",\"F\",\"C\",\"G\",\"D\",\"A\",\"E\",\"B\"",
+        "Choose at least one key"
+    )]
     [InlineData("\"bass\"", "\"bassoon\"", "In sections[0].clefs[0]: There is no clef called “bassoon”")]
     [InlineData("[\"bass\"]", "[]", "at least one clef")]
     [InlineData("[\"bass\"]", "\"bass\"", "In sections[0].clefs: Here should be a list in square brackets")]
@@ -66,10 +75,22 @@ public class SheetFileTests
     [InlineData("\"count\":3", "\"count\":3,\"count\":3", "In sections[0].count: A field stands twice")]
     [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":\"A4\"", "In paper: Here should be an object in braces")]
     [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":{\"size\":\"a3\"}", "In paper.size: “a3” is not one of A4, Letter")]
-    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":{\"staffHeight\":50}", "In paper.staffHeight: This should be a whole number from 6 to 14")]
-    [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"paper\":{\"halfSheets\":1}", "In paper.halfSheets: This should be true or false")]
+    [InlineData(
+        "\"title\":\"Keys\"",
+        "\"title\":\"Keys\",\"paper\":{\"staffHeight\":50}",
+        "In paper.staffHeight: This should be a whole number from 6 to 14"
+    )]
+    [InlineData(
+        "\"title\":\"Keys\"",
+        "\"title\":\"Keys\",\"paper\":{\"halfSheets\":1}",
+        "In paper.halfSheets: This should be true or false"
+    )]
     [InlineData("\"title\":\"Keys\"", "\"title\":\"Keys\",\"seed\":\"xyz\"", "In seed: A seed is a whole number")]
-    [InlineData("\"count\":3", "\"drawn\":[{\"id\":4,\"tonic\":\"C\",\"clef\":\"bass\"},{\"id\":4,\"tonic\":\"G\",\"clef\":\"bass\"}]", "used twice")]
+    [InlineData(
+        "\"count\":3",
+        "\"drawn\":[{\"id\":4,\"tonic\":\"C\",\"clef\":\"bass\"},{\"id\":4,\"tonic\":\"G\",\"clef\":\"bass\"}]",
+        "used twice"
+    )]
     [InlineData("\"count\":3", "\"drawn\":[{\"id\":4,\"clef\":\"bass\"}]", "In sections[0].drawn[0].tonic: Say which tonic")]
     public void A_wrong_field_is_named_with_what_would_be_right(string right, string wrong, string words)
     {
@@ -97,14 +118,23 @@ public class SheetFileTests
         Assert.Contains("too large", Assert.Throws<SheetFileException>(() => SheetFile.Read(text)).Message, StringComparison.Ordinal);
     }
 
-    public static TheoryData<string> OldFiles => [.. Directory.GetFiles(Path.Combine(Checkout.Folder, "tests", "support", "sheets"), "*.old.json").Select(Path.GetFileName).OfType<string>()];
+    public static TheoryData<string> OldFiles =>
+        [
+            .. Directory
+                .GetFiles(Path.Combine(Checkout.Folder, "tests", "support", "sheets"), "*.old.json")
+                .Select(Path.GetFileName)
+                .OfType<string>(),
+        ];
 
     // Files of the earlier form, each beside the text it has today.
     [Theory, MemberData(nameof(OldFiles))]
     public void A_file_of_the_earlier_form_opens_as_the_same_sheet(string name)
     {
         var file = Path.Combine(Checkout.Folder, "tests", "support", "sheets", name);
-        Assert.Equal(File.ReadAllText(file.Replace(".old.json", ".json", StringComparison.Ordinal)), SheetFile.Write(SheetFile.Read(File.ReadAllText(file))));
+        Assert.Equal(
+            File.ReadAllText(file.Replace(".old.json", ".json", StringComparison.Ordinal)),
+            SheetFile.Write(SheetFile.Read(File.ReadAllText(file)))
+        );
     }
 
     [Theory]
@@ -114,9 +144,14 @@ public class SheetFileTests
     [InlineData("\"bass\"", "7", "In sections[0].clefs[0]: This should be text in quotes")]
     public void A_wrong_field_of_the_earlier_form_is_refused_as_well(string right, string wrong, string words)
     {
-        const string old = """{"format":"gavvet-sheet","version":1,"title":"Keys","sections":[{"kind":"name-key","keys":["Eb","B♭","F#"],"clefs":["bass"],"count":3}]}""";
+        const string old =
+            """{"format":"gavvet-sheet","version":1,"title":"Keys","sections":[{"kind":"name-key","keys":["Eb","B♭","F#"],"clefs":["bass"],"count":3}]}""";
         Assert.Equal(3, SheetFile.Read(old).QuestionCount);
-        Assert.Contains(words, Assert.Throws<SheetFileException>(() => SheetFile.Read(old.Replace(right, wrong, StringComparison.Ordinal))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            words,
+            Assert.Throws<SheetFileException>(() => SheetFile.Read(old.Replace(right, wrong, StringComparison.Ordinal))).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -138,6 +173,10 @@ public class SheetFileTests
         if (isRead)
             Assert.Equal(HouseStyle.Jazz.Steps, HouseStyleFile.Read(text).Steps);
         else
-            Assert.Contains("the whole number 1", Assert.Throws<SheetFileException>(() => HouseStyleFile.Read(text)).Message, StringComparison.Ordinal);
+            Assert.Contains(
+                "the whole number 1",
+                Assert.Throws<SheetFileException>(() => HouseStyleFile.Read(text)).Message,
+                StringComparison.Ordinal
+            );
     }
 }

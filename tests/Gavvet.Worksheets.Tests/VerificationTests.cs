@@ -46,6 +46,12 @@ public class VerificationTests
         var marks = right.Marks[0];
         var note = marks.OfType<NoteMark>().ElementAt(3);
         var wrong = note with { Sign = note.Sign == Accidental.Flat ? Accidental.Sharp : Accidental.Flat };
-        return right with { Marks = [[.. marks.Select(mark => mark == note ? wrong : mark)]] };
+        return right with
+        {
+            Marks =
+            [
+                [.. marks.Select(mark => mark == note ? wrong : mark)],
+            ],
+        };
     }
 }

@@ -6,7 +6,8 @@ namespace Gavvet.Worksheets.Tests;
 /// <summary>Versions of equal load, and the loads they rest on.</summary>
 public class VersionTests
 {
-    private static string Recipe(int versions, ulong seed, string sections) => $$"""{"gavvet":1,"title":"Quiz","seed":{{seed}},"versions":{{versions}},"sections":[{{sections}}]}""";
+    private static string Recipe(int versions, ulong seed, string sections) =>
+        $$"""{"gavvet":1,"title":"Quiz","seed":{{seed}},"versions":{{versions}},"sections":[{{sections}}]}""";
 
     private const string Mixed = """
         {"kind":"write-scale","scales":["major","harmonic-minor","dorian"],"keys":{"flats":5,"sharps":5},"clefs":["treble","bass"],"count":5},
@@ -28,9 +29,17 @@ public class VersionTests
             Assert.Equal(versions, made.Length);
             Assert.Equal(SheetFile.Write(sheet), SheetFile.Write(made[0].Sheet));
             Assert.InRange(made.Max(version => version.Load), 0, made.Min(version => version.Load) * 1.05);
-            var asked = made.SelectMany(version => version.Sheet.Sections.SelectMany(section => section.Slots.Select(slot => QuestionIdentity.Of(section, slot.Drawn)))).ToArray();
+            var asked = made.SelectMany(version =>
+                    version.Sheet.Sections.SelectMany(section => section.Slots.Select(slot => QuestionIdentity.Of(section, slot.Drawn)))
+                )
+                .ToArray();
             Assert.Equal(asked.Length, asked.Distinct().Count());
-            Assert.All(made, version => Assert.Equal(sheet.Sections.Select(section => (section.KindId, section.Slots.Count)), version.Sheet.Sections.Select(section => (section.KindId, section.Slots.Count))));
+            Assert.All(made, version =>
+                Assert.Equal(
+                    sheet.Sections.Select(section => (section.KindId, section.Slots.Count)),
+                    version.Sheet.Sections.Select(section => (section.KindId, section.Slots.Count))
+                )
+            );
         }
     }
 
@@ -40,9 +49,18 @@ public class VersionTests
     {
         for (ulong seed = 0; seed < 12; seed++)
         {
-            var sheet = SheetFile.Read(Recipe(3, seed, """{"kind":"write-scale","keys":{"flats":7,"sharps":7},"clefs":["treble","bass","alto"],"count":5}"""));
+            var sheet = SheetFile.Read(
+                Recipe(3, seed, """{"kind":"write-scale","keys":{"flats":7,"sharps":7},"clefs":["treble","bass","alto"],"count":5}""")
+            );
             var inParts = SheetEditor.Apply(sheet, new ChangeParts([Instrument.Parse("flute"), Instrument.Parse("horn")])).Sheet!;
-            Assert.Equal(15, SheetVersions.Of(inParts).SelectMany(version => version.Sheet.Sections[0].Slots.Select(slot => slot.Drawn.Tonic)).Distinct().Count());
+            Assert.Equal(
+                15,
+                SheetVersions
+                    .Of(inParts)
+                    .SelectMany(version => version.Sheet.Sections[0].Slots.Select(slot => slot.Drawn.Tonic))
+                    .Distinct()
+                    .Count()
+            );
             Assert.Equal(3, SheetVersions.Capacity(inParts).Versions);
             Assert.Equal(9, SheetVersions.Capacity(sheet).Versions);
         }
@@ -51,12 +69,20 @@ public class VersionTests
     [Fact]
     public void Questions_that_differ_in_their_clef_alone_are_named_when_parts_are_chosen_and_drawn_apart_again()
     {
-        var sheet = SheetFile.Read(Recipe(1, 3, """{"kind":"write-scale","keys":{"flats":1,"sharps":1},"clefs":["treble","bass"],"count":6}"""));
+        var sheet = SheetFile.Read(
+            Recipe(1, 3, """{"kind":"write-scale","keys":{"flats":1,"sharps":1},"clefs":["treble","bass"],"count":6}""")
+        );
         var outcome = SheetEditor.Apply(sheet, new ChangeParts([Instrument.Parse("flute")]));
         Assert.Contains("differ in their clef alone", outcome.Words, StringComparison.Ordinal);
         Assert.Null(SheetEditor.Apply(sheet, new ChangeParts([])).Words);
         // The teacher's own questions have no clef to differ in.
-        var own = SheetFile.Read(Recipe(1, 3, """{"kind":"free-text","questions":[{"prompt":"a","answer":"b"}]},{"kind":"free-text","questions":[{"prompt":"c","answer":"d"}]}"""));
+        var own = SheetFile.Read(
+            Recipe(
+                1,
+                3,
+                """{"kind":"free-text","questions":[{"prompt":"a","answer":"b"}]},{"kind":"free-text","questions":[{"prompt":"c","answer":"d"}]}"""
+            )
+        );
         Assert.Null(SheetEditor.Apply(own, new ChangeParts([Instrument.Parse("flute")])).Words);
 
         var wider = SheetEditor.Apply(outcome.Sheet!, new ChangeKeys(sheet.Sections[0].Id, Key.Majors)).Sheet!;
@@ -79,12 +105,28 @@ public class VersionTests
     [Fact]
     public void The_capacity_names_the_section_that_allows_no_more()
     {
-        var sheet = SheetFile.Read(Recipe(1, 3, """{"kind":"write-scale","scales":["major","dorian"],"clefs":["treble","bass"],"count":2},{"kind":"relative-key","scales":["natural-minor"],"keys":{"flats":2,"sharps":2},"count":2}"""));
+        var sheet = SheetFile.Read(
+            Recipe(
+                1,
+                3,
+                """{"kind":"write-scale","scales":["major","dorian"],"clefs":["treble","bass"],"count":2},{"kind":"relative-key","scales":["natural-minor"],"keys":{"flats":2,"sharps":2},"count":2}"""
+            )
+        );
         var capacity = SheetVersions.Capacity(sheet);
         Assert.Equal((2, sheet.Sections[1].Id), (capacity.Versions, capacity.BottleneckId));
-        var rivals = SheetFile.Read(Recipe(1, 3, """{"kind":"relative-key","scales":["natural-minor"],"count":3},{"kind":"relative-key","scales":["natural-minor"],"count":2}"""));
+        var rivals = SheetFile.Read(
+            Recipe(
+                1,
+                3,
+                """{"kind":"relative-key","scales":["natural-minor"],"count":3},{"kind":"relative-key","scales":["natural-minor"],"count":2}"""
+            )
+        );
         Assert.Equal(3, SheetVersions.Capacity(rivals).Versions);
-        Assert.Null(SheetVersions.Capacity(SheetFile.Read(Recipe(1, 3, """{"kind":"write-degree","scales":["major","natural-minor"],"count":2}"""))).BottleneckId);
+        Assert.Null(
+            SheetVersions
+                .Capacity(SheetFile.Read(Recipe(1, 3, """{"kind":"write-degree","scales":["major","natural-minor"],"count":2}""")))
+                .BottleneckId
+        );
     }
 
     [Fact]
@@ -124,7 +166,11 @@ public class VersionTests
         Assert.True(Load(easy with { Octaves = 2 }) > Load(easy));
         Assert.True(Load(easy with { Scale = ScaleTypes.Get("harmonic-minor") }) > Load(easy with { Scale = ScaleTypes.NaturalMinor }));
         // D sharp harmonic minor has a double sharp, C sharp harmonic minor has none.
-        Assert.True(Load(easy with { Scale = ScaleTypes.Get("harmonic-minor"), Tonic = NoteText.Parse("D#") }) - Load(easy with { Scale = ScaleTypes.Get("harmonic-minor"), Tonic = NoteText.Parse("C#") }) > 1);
+        Assert.True(
+            Load(easy with { Scale = ScaleTypes.Get("harmonic-minor"), Tonic = NoteText.Parse("D#") })
+                - Load(easy with { Scale = ScaleTypes.Get("harmonic-minor"), Tonic = NoteText.Parse("C#") })
+                > 1
+        );
     }
 
     private static IEnumerable<QuestionSetting> Harder(QuestionKind kind, QuestionSetting setting)
@@ -134,22 +180,48 @@ public class VersionTests
         foreach (var away in new[] { setting.Tonic.Fifths - 1, setting.Tonic.Fifths + 1 }.Where(fifths => Math.Abs(fifths) <= 7))
         {
             var moved = setting with { Tonic = NoteName.FromFifths(away) };
-            if (setting.Scale == ScaleTypes.Major && kind.CanAsk(new Draw(moved.Scale, moved.Tonic, moved.Clef, moved.Variant), moved.Style) && Written(moved) >= Written(setting))
+            if (
+                setting.Scale == ScaleTypes.Major
+                && kind.CanAsk(new Draw(moved.Scale, moved.Tonic, moved.Clef, moved.Variant), moved.Style)
+                && Written(moved) >= Written(setting)
+            )
                 yield return moved;
         }
 
         if (kind.UsesDirection)
-            yield return setting with { Direction = Direction.Both };
+            yield return setting with
+            {
+                Direction = Direction.Both,
+            };
         // The next clef that is read less; from a pair of clefs only where the other of the two stays.
-        if (kind.UsesClef && kind.Id != "change-clef" && Clef.All.Where(clef => clef.Unfamiliarity > setting.Clef.Unfamiliarity).MinBy(clef => clef.Unfamiliarity) is { } rarer)
-            yield return setting with { Clef = rarer };
+        if (
+            kind.UsesClef
+            && kind.Id != "change-clef"
+            && Clef.All.Where(clef => clef.Unfamiliarity > setting.Clef.Unfamiliarity).MinBy(clef => clef.Unfamiliarity) is { } rarer
+        )
+            yield return setting with
+            {
+                Clef = rarer,
+            };
         if (setting.Scaffolding != Scaffolding.Blank)
-            yield return setting with { Scaffolding = Scaffolding.Blank };
+            yield return setting with
+            {
+                Scaffolding = Scaffolding.Blank,
+            };
         if (kind.UsesOctaves)
-            yield return setting with { Octaves = 3 };
+            yield return setting with
+            {
+                Octaves = 3,
+            };
         if (setting.AnswerAs != AnswerForm.Write)
-            yield return setting with { AnswerAs = AnswerForm.Write };
+            yield return setting with
+            {
+                AnswerAs = AnswerForm.Write,
+            };
         if (setting.Scale == ScaleTypes.NaturalMinor)
-            yield return setting with { Scale = ScaleTypes.Get("harmonic-minor") };
+            yield return setting with
+            {
+                Scale = ScaleTypes.Get("harmonic-minor"),
+            };
     }
 }

@@ -16,36 +16,73 @@ public class WordsJudgeTests
         var kind = QuestionCatalogue.Standard.Get(id);
         foreach (var style in HouseStyle.Presets)
         {
-            foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 41 == 0).Take(30).SelectMany(setting => kind.UsesNotation ? new[] { setting with { Notation = Notation.Accidentals }, setting with { Notation = Notation.Signature } } : [setting]).Select(setting => setting with { Style = style, AnswerAs = AnswerForm.Write }).Where(setting => kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), style) && style.CanSpell(setting.Scale, setting.Tonic)))
+            foreach (
+                var setting in Sample
+                    .AllSettings(kind)
+                    .Where((_, i) => i % 41 == 0)
+                    .Take(30)
+                    .SelectMany(setting =>
+                        kind.UsesNotation
+                            ? new[] { setting with { Notation = Notation.Accidentals }, setting with { Notation = Notation.Signature } }
+                            : [setting]
+                    )
+                    .Select(setting => setting with { Style = style, AnswerAs = AnswerForm.Write })
+                    .Where(setting =>
+                        kind.CanAsk(new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant), style)
+                        && style.CanSpell(setting.Scale, setting.Tonic)
+                    )
+            )
             {
                 var answer = kind.Answer(setting);
                 var question = AskedQuestion.Of(kind, setting, []);
                 // A record keeps what judging needs as text; read back it judges alike.
-                Assert.Equal($"{AskedQuestionFile.Write(question)}", $"{AskedQuestionFile.Write(AskedQuestionFile.Read(AskedQuestionFile.Write(question)))}");
+                Assert.Equal(
+                    $"{AskedQuestionFile.Write(question)}",
+                    $"{AskedQuestionFile.Write(AskedQuestionFile.Read(AskedQuestionFile.Write(question)))}"
+                );
                 var asked = question.AskedScale(style);
                 var written = asked is not null
                     ? Written(question, style, asked.Expected.Notes(asked.Direction))
                     : string.Join('\n', answer.Lines.Select(line => style.Say(line.Right)));
                 var judged = WordsJudge.Judge(kind, setting, written);
                 var again = WordsJudge.Judge(AskedQuestionFile.Read(AskedQuestionFile.Write(question)), style, written);
-                Assert.True(again.Verdict == Verdict.Correct, $"{id}, {setting.Scale.Id} on {setting.Tonic}, {setting.Direction}, {style.Id}: “{written}” is {again.Verdict}, {string.Join(", ", again.Findings)}");
-                Assert.True(judged.Verdict == Verdict.Correct && judged.Marks == judged.Of, $"{id}, {setting.Scale.Id} on {setting.Tonic}, {style.Id}: “{written}” is {judged.Verdict}");
+                Assert.True(
+                    again.Verdict == Verdict.Correct,
+                    $"{id}, {setting.Scale.Id} on {setting.Tonic}, {setting.Direction}, {style.Id}: “{written}” is {again.Verdict}, {string.Join(", ", again.Findings)}"
+                );
+                Assert.True(
+                    judged.Verdict == Verdict.Correct && judged.Marks == judged.Of,
+                    $"{id}, {setting.Scale.Id} on {setting.Tonic}, {style.Id}: “{written}” is {judged.Verdict}"
+                );
                 if (asked is not null)
                     TheStaffIsRight(id, style, question, kind.Ask(setting), answer);
-                foreach (var other in asked is not null ? [] : answer.Lines.SelectMany((line, i) => line.Others.Select(other => (i, other))))
+                foreach (
+                    var other in asked is not null ? [] : answer.Lines.SelectMany((line, i) => line.Others.Select(other => (i, other)))
+                )
                 {
                     var lines = answer.Lines.Select(line => style.Say(line.Right)).ToArray();
                     lines[other.i] = style.Say(other.other);
-                    Assert.True(WordsJudge.Judge(kind, setting, string.Join('\n', lines)).Verdict is Verdict.Correct or Verdict.Accepted, $"{id}: “{lines[other.i]}”");
+                    Assert.True(
+                        WordsJudge.Judge(kind, setting, string.Join('\n', lines)).Verdict is Verdict.Correct or Verdict.Accepted,
+                        $"{id}: “{lines[other.i]}”"
+                    );
                 }
 
                 // Words that are no answer to anything.
                 if (asked is null)
                 {
                     var spoiled = WordsJudge.Judge(kind, setting, string.Join('\n', answer.Lines.Select(_ => "hazelnut")));
-                    Assert.Equal((Verdict.NotRead, 0, answer.Lines.Sum(line => PartReading.PlacesOf(line.Right))), (spoiled.Verdict, spoiled.Marks, spoiled.Of));
-                    Assert.Equal(answer.Lines.Select((_, i) => (FindingCode.NotRead, i + 1)), spoiled.Findings.Select(finding => (finding.Code, finding.Position)));
-                    Assert.All(spoiled.Findings, finding => Assert.Contains("hazelnut", FindingSentences.Sentence(style, finding), StringComparison.Ordinal));
+                    Assert.Equal(
+                        (Verdict.NotRead, 0, answer.Lines.Sum(line => PartReading.PlacesOf(line.Right))),
+                        (spoiled.Verdict, spoiled.Marks, spoiled.Of)
+                    );
+                    Assert.Equal(
+                        answer.Lines.Select((_, i) => (FindingCode.NotRead, i + 1)),
+                        spoiled.Findings.Select(finding => (finding.Code, finding.Position))
+                    );
+                    Assert.All(spoiled.Findings, finding =>
+                        Assert.Contains("hazelnut", FindingSentences.Sentence(style, finding), StringComparison.Ordinal)
+                    );
                 }
             }
         }
@@ -53,25 +90,49 @@ public class WordsJudgeTests
 
     // What the key prints on the last staff, sign for sign, typed as it is clicked; and every other scale the key accepts.
     // After the signature, where one is asked, with the naturals that cancel it.
-    private static string Written(AskedQuestion question, HouseStyle style, ImmutableArray<NoteName> notes) => question.Scale!.AsksSignature && style.SignatureOf(question.Scale.Type, notes[0]) is { } signature
-        ? $"{signature}\n{string.Join(' ', notes.Select(note => style.Say(note) + (note.Accidental == Accidental.Natural && signature.On(note.Letter) != Accidental.Natural ? "n" : "")))}"
-        : style.Say(notes);
+    private static string Written(AskedQuestion question, HouseStyle style, ImmutableArray<NoteName> notes) =>
+        question.Scale!.AsksSignature && style.SignatureOf(question.Scale.Type, notes[0]) is { } signature
+            ? $"{signature}\n{string.Join(' ', notes.Select(note => style.Say(note) + (note.Accidental == Accidental.Natural && signature.On(note.Letter) != Accidental.Natural ? "n" : "")))}"
+            : style.Say(notes);
 
     private static void TheStaffIsRight(string id, HouseStyle style, AskedQuestion question, Question printed, Answer answer)
     {
         var at = printed.Figures.Length - 1;
         if (printed.Figures[at] is StaffFigure { HidesClef: false } staff)
         {
-            var notes = staff.Given.Concat(answer.Marks[at]).OfType<NoteMark>().GroupBy(note => note.Column).OrderBy(column => column.Key).Select(column => column.Last()).ToArray();
-            var clicked = string.Join(' ', notes.Select(note => $"{note.Pitch.Name.Letter}{(note.Sign is { } sign ? NoteText.Ascii(new NoteName(Letter.C, sign))[1..] is { Length: > 0 } mark ? mark : "n" : "")}{note.Pitch.Octave}"));
+            var notes = staff
+                .Given.Concat(answer.Marks[at])
+                .OfType<NoteMark>()
+                .GroupBy(note => note.Column)
+                .OrderBy(column => column.Key)
+                .Select(column => column.Last())
+                .ToArray();
+            var clicked = string.Join(
+                ' ',
+                notes.Select(note =>
+                    $"{note.Pitch.Name.Letter}{(note.Sign is { } sign ? NoteText.Ascii(new NoteName(Letter.C, sign))[1..] is { Length: > 0 } mark ? mark : "n" : "")}{note.Pitch.Octave}"
+                )
+            );
             if (question.Scale!.AsksSignature)
                 clicked = $"{style.SignatureOf(question.Scale.Type, question.Scale.Tonic)}: {clicked}";
             if (style.NoteNames == NameSystem.English && notes.Length == staff.Columns && !answer.Marks[at].OfType<AddedSignMark>().Any())
-                Assert.True(WordsJudge.Judge(question, style, clicked) is { Verdict: Verdict.Correct or Verdict.Accepted } judged && judged.Marks == judged.Of, $"{id}, {style.Id}: the key’s own staff, {clicked}, is {WordsJudge.Judge(question, style, clicked).Verdict}");
+                Assert.True(
+                    WordsJudge.Judge(question, style, clicked) is { Verdict: Verdict.Correct or Verdict.Accepted } judged
+                        && judged.Marks == judged.Of,
+                    $"{id}, {style.Id}: the key’s own staff, {clicked}, is {WordsJudge.Judge(question, style, clicked).Verdict}"
+                );
         }
 
-        foreach (var other in answer.Lines.SelectMany(line => line.Others).OfType<NotesPart>().Where(part => part.Notes.Length >= answer.Written!.Scale.Ascending.Length))
-            Assert.True(WordsJudge.Judge(question, style, Written(question, style, other.Notes)).Verdict is Verdict.Correct or Verdict.Accepted, $"{id}: {style.Say(other)} is accepted by the key");
+        foreach (
+            var other in answer
+                .Lines.SelectMany(line => line.Others)
+                .OfType<NotesPart>()
+                .Where(part => part.Notes.Length >= answer.Written!.Scale.Ascending.Length)
+        )
+            Assert.True(
+                WordsJudge.Judge(question, style, Written(question, style, other.Notes)).Verdict is Verdict.Correct or Verdict.Accepted,
+                $"{id}: {style.Say(other)} is accepted by the key"
+            );
     }
 
     // kind, scale, tonic, written | what it is; each written out by hand (common practice, no source).
@@ -104,7 +165,13 @@ public class WordsJudgeTests
     public void Keys_are_read_in_every_language_of_the_program(string written, string key)
     {
         var words = key.Split(' ');
-        Assert.True(PartReading.IsRight(HouseStyle.Classical, new KeysPart(new Key(NoteText.Parse(words[0]), words[1] == "major" ? KeyMode.Major : KeyMode.Minor)), written));
+        Assert.True(
+            PartReading.IsRight(
+                HouseStyle.Classical,
+                new KeysPart(new Key(NoteText.Parse(words[0]), words[1] == "major" ? KeyMode.Major : KeyMode.Minor)),
+                written
+            )
+        );
     }
 
     // A name has one meaning in a style: B is not B flat because German says so, and a major third is no minor one.
@@ -117,7 +184,10 @@ public class WordsJudgeTests
     [InlineData(NameSystem.German, "B", "B", false)]
     [InlineData(NameSystem.French, "D", "ré", true)]
     public void A_note_has_one_name_in_a_style(NameSystem names, string note, string written, bool isRight) =>
-        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical with { NoteNames = names }, new NotesPart(NoteText.Parse(note)), written));
+        Assert.Equal(
+            isRight,
+            PartReading.IsRight(HouseStyle.Classical with { NoteNames = names }, new NotesPart(NoteText.Parse(note)), written)
+        );
 
     [Theory]
     [InlineData("m3", "m3", true)]
@@ -136,13 +206,35 @@ public class WordsJudgeTests
         foreach (var id in new[] { "interval-of-degrees", "scale-intervals" })
         {
             var kind = QuestionCatalogue.Standard.Get(id);
-            foreach (var setting in Sample.AllSettings(kind).Where((_, i) => i % 97 == 0).Take(40).Select(setting => setting with { AnswerAs = AnswerForm.Write }))
+            foreach (
+                var setting in Sample
+                    .AllSettings(kind)
+                    .Where((_, i) => i % 97 == 0)
+                    .Take(40)
+                    .Select(setting => setting with { AnswerAs = AnswerForm.Write })
+            )
             {
                 var intervals = ((IntervalsPart)kind.Answer(setting).Lines[0].Right).Intervals;
                 var right = string.Join(' ', intervals);
-                var other = string.Concat(right.Select(letter => letter switch { 'm' => 'M', 'M' => 'm', _ => letter }));
+                var other = string.Concat(
+                    right.Select(letter =>
+                        letter switch
+                        {
+                            'm' => 'M',
+                            'M' => 'm',
+                            _ => letter,
+                        }
+                    )
+                );
                 Assert.Equal(Verdict.Correct, WordsJudge.Judge(kind, setting, right).Verdict);
-                Assert.True(WordsJudge.Judge(kind, setting, string.Join(", ", intervals.Select(interval => interval.Name.ToUpperInvariant()))).Verdict is Verdict.Correct or Verdict.Accepted, right);
+                Assert.True(
+                    WordsJudge
+                        .Judge(kind, setting, string.Join(", ", intervals.Select(interval => interval.Name.ToUpperInvariant())))
+                        .Verdict
+                        is Verdict.Correct
+                            or Verdict.Accepted,
+                    right
+                );
                 if (other != right)
                     Assert.True(WordsJudge.Judge(kind, setting, other).Verdict == Verdict.Wrong, $"{id}: “{other}” for “{right}”");
             }
@@ -156,7 +248,13 @@ public class WordsJudgeTests
     [InlineData("b", 1)]
     public void A_choice_is_found_as_it_stands_and_in_other_capitals_where_it_is_alone(string written, int right)
     {
-        var asked = new AskedQuestion { Lines = [new AnsweredLine(new WordsPart("x"))], Text = "x", Choices = ["m2", "M2", "perfect fifth"], RightChoices = [right] };
+        var asked = new AskedQuestion
+        {
+            Lines = [new AnsweredLine(new WordsPart("x"))],
+            Text = "x",
+            Choices = ["m2", "M2", "perfect fifth"],
+            RightChoices = [right],
+        };
         Assert.Equal(Verdict.Correct, WordsJudge.Judge(asked, HouseStyle.Classical, written).Verdict);
     }
 
@@ -186,7 +284,10 @@ public class WordsJudgeTests
     [InlineData("W H W W W W H", false)]
     [InlineData("W W H W W W", false)]
     public void Steps_are_read_in_every_vocabulary(string written, bool isRight) =>
-        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new StepsPart([.. ScaleTypes.Major.Steps.Select(step => (step, 1))], " "), written));
+        Assert.Equal(
+            isRight,
+            PartReading.IsRight(HouseStyle.Classical, new StepsPart([.. ScaleTypes.Major.Steps.Select(step => (step, 1))], " "), written)
+        );
 
     [Theory]
     [InlineData("7", true)]
@@ -219,7 +320,10 @@ public class WordsJudgeTests
     [InlineData("D dorian scale", true)]
     [InlineData("E Dorian", false)]
     public void A_scale_is_read_with_its_tonic(string written, bool isRight) =>
-        Assert.Equal(isRight, PartReading.IsRight(HouseStyle.Classical, new ScalePart(ScaleTypes.Get("dorian"), NoteText.Parse("D")), written));
+        Assert.Equal(
+            isRight,
+            PartReading.IsRight(HouseStyle.Classical, new ScalePart(ScaleTypes.Get("dorian"), NoteText.Parse("D")), written)
+        );
 
     [Fact]
     public void Any_order_is_right_where_the_order_is_not_asked()
@@ -244,7 +348,11 @@ public class WordsJudgeTests
                 Assert.Equal(i == right, WordsJudge.Judge(kind, setting, written).Verdict == Verdict.Correct);
         }
 
-        Assert.Contains(options[0], Assert.Throws<FormatException>(() => WordsJudge.Judge(kind, setting, "Z sharp quartet")).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            options[0],
+            Assert.Throws<FormatException>(() => WordsJudge.Judge(kind, setting, "Z sharp quartet")).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -258,6 +366,17 @@ public class WordsJudgeTests
     private static Judgement Judge(string kind, string type, string tonic, string written)
     {
         var about = QuestionCatalogue.Standard.Get(kind);
-        return WordsJudge.Judge(about, new QuestionSetting(ScaleTypes.Get(type), NoteText.Parse(tonic), Clef.Treble, Notation.Accidentals, Direction.Ascending, Scaffolding.Blank), written);
+        return WordsJudge.Judge(
+            about,
+            new QuestionSetting(
+                ScaleTypes.Get(type),
+                NoteText.Parse(tonic),
+                Clef.Treble,
+                Notation.Accidentals,
+                Direction.Ascending,
+                Scaffolding.Blank
+            ),
+            written
+        );
     }
 }

@@ -22,7 +22,11 @@ public sealed record FigureAnchors(ImmutableArray<Box> Places, ImmutableArray<Bo
     /// <summary>The last staff, from its top line to its bottom line; null where the figure has none.</summary>
     public Box? Staff { get; init; }
 
-    public FigureAnchors Moved(int dx, int dy) => new([.. Places.Select(place => place.Moved(dx, dy))], [.. Heads.Select(head => head.Moved(dx, dy))]) { Staff = Staff?.Moved(dx, dy) };
+    public FigureAnchors Moved(int dx, int dy) =>
+        new([.. Places.Select(place => place.Moved(dx, dy))], [.. Heads.Select(head => head.Moved(dx, dy))])
+        {
+            Staff = Staff?.Moved(dx, dy),
+        };
 }
 
 /// <summary>Where the parts of a question stand on its page.</summary>
@@ -31,5 +35,6 @@ public sealed record FigureAnchors(ImmutableArray<Box> Places, ImmutableArray<Bo
 /// <param name="Figures">Its figures, from the top down.</param>
 public sealed record ItemAnchors(Box Number, MarkAnchor? Mark, ImmutableArray<FigureAnchors> Figures)
 {
-    public ItemAnchors Moved(int dx, int dy) => new(Number.Moved(dx, dy), Mark?.Moved(dx, dy), [.. Figures.Select(figure => figure.Moved(dx, dy))]);
+    public ItemAnchors Moved(int dx, int dy) =>
+        new(Number.Moved(dx, dy), Mark?.Moved(dx, dy), [.. Figures.Select(figure => figure.Moved(dx, dy))]);
 }

@@ -27,12 +27,13 @@ public sealed record PageGroup(GroupKind Kind, Box Box, string? Label, Immutable
     /// <summary>Where the parts of a question stand; null for what is none.</summary>
     public ItemAnchors? Anchors { get; init; }
 
-    public PageGroup Moved(int dx, int dy) => this with
-    {
-        Anchors = Anchors?.Moved(dx, dy),
-        Box = Box.Moved(dx, dy),
-        Primitives = [.. Primitives.Select(primitive => primitive.Moved(dx, dy))],
-    };
+    public PageGroup Moved(int dx, int dy) =>
+        this with
+        {
+            Anchors = Anchors?.Moved(dx, dy),
+            Box = Box.Moved(dx, dy),
+            Primitives = [.. Primitives.Select(primitive => primitive.Moved(dx, dy))],
+        };
 }
 
 /// <summary>What a group is.</summary>

@@ -88,14 +88,16 @@ public abstract record Primitive(Role Role, Ink Ink)
 /// <summary>A straight line.</summary>
 public sealed record LinePrimitive(Role Role, Ink Ink, int X1, int Y1, int X2, int Y2, int Thickness) : Primitive(Role, Ink)
 {
-    public override Box InkBox => Y1 == Y2
-        ? new(Math.Min(X1, X2), Y1 - (Thickness / 2), Math.Max(X1, X2), Y1 + (Thickness / 2))
-        : new(Math.Min(X1, X2) - (Thickness / 2), Math.Min(Y1, Y2), Math.Max(X1, X2) + (Thickness / 2), Math.Max(Y1, Y2));
+    public override Box InkBox =>
+        Y1 == Y2
+            ? new(Math.Min(X1, X2), Y1 - (Thickness / 2), Math.Max(X1, X2), Y1 + (Thickness / 2))
+            : new(Math.Min(X1, X2) - (Thickness / 2), Math.Min(Y1, Y2), Math.Max(X1, X2) + (Thickness / 2), Math.Max(Y1, Y2));
 
     public override Primitive Moved(int dx, int dy) => this with { X1 = X1 + dx, Y1 = Y1 + dy, X2 = X2 + dx, Y2 = Y2 + dy };
 }
 
-/// <summary>A rectangle, filled or outlined, its corners rounded by a radius; with a radius of half its side it is a disc. A thickness of 0 means filled.</summary>
+/// <summary>A rectangle, filled or outlined, its corners rounded by a radius; with a radius of half its side it is a disc. A thickness of
+/// 0 means filled.</summary>
 public sealed record RectanglePrimitive(Role Role, Ink Ink, Box Box, int Radius, int Thickness) : Primitive(Role, Ink)
 {
     public override Box InkBox => Box;
@@ -106,8 +108,7 @@ public sealed record RectanglePrimitive(Role Role, Ink Ink, Box Box, int Radius,
 /// <summary>A sign of the music font, its origin at x, y, for a staff of this space.</summary>
 public sealed record GlyphPrimitive(Role Role, Ink Ink, MusicGlyph Glyph, int X, int Y, int Space) : Primitive(Role, Ink)
 {
-    public override Box InkBox => new(
-        X + Scaled(Glyph.Left), Y - Scaled(Glyph.Top), X + Scaled(Glyph.Right), Y - Scaled(Glyph.Bottom));
+    public override Box InkBox => new(X + Scaled(Glyph.Left), Y - Scaled(Glyph.Top), X + Scaled(Glyph.Right), Y - Scaled(Glyph.Bottom));
 
     public override Primitive Moved(int dx, int dy) => this with { X = X + dx, Y = Y + dy };
 

@@ -35,5 +35,17 @@ public static class FaceParts
         return part;
     }
 
-    private static bool IsPlain(char sign) => sign is (>= '\u0020' and <= '\u007E') or '\u00B7' or '\u00BD' or '\u00D7' or '\u2013' or '\u2014' or '\u2018' or '\u2019' or '\u201C' or '\u201D' or '\u2026';
+    private static bool IsPlain(char sign) =>
+        sign
+            is (>= '\u0020' and <= '\u007E')
+                or '\u00B7'
+                or '\u00BD'
+                or '\u00D7'
+                or '\u2013'
+                or '\u2014'
+                or '\u2018'
+                or '\u2019'
+                or '\u201C'
+                or '\u201D'
+                or '\u2026';
 }

@@ -17,10 +17,10 @@ public static class MusicFont
 
     /// <summary>The outline as SVG path data, a thousand units to the staff space, y downward.</summary>
     public static string Outline(MusicGlyph glyph) => Outlines.GetOrAdd(glyph, static glyph =>
-    {
-        using var path = Path(glyph);
-        return path.ToSvgPathData();
-    });
+        {
+            using var path = Path(glyph);
+            return path.ToSvgPathData();
+        });
 
     /// <summary>The ink box of the outline itself, in thousandths of a staff space, y upward.</summary>
     public static (double Left, double Bottom, double Right, double Top) Ink(MusicGlyph glyph)
@@ -30,15 +30,21 @@ public static class MusicFont
         return (box.Left, -box.Bottom, box.Right, -box.Top);
     }
 
-    internal static SKFont Font(float staffSpace) => new(Typeface, EmInSpaces * staffSpace) { Subpixel = true, Hinting = SKFontHinting.None, Edging = SKFontEdging.Antialias };
+    internal static SKFont Font(float staffSpace) =>
+        new(Typeface, EmInSpaces * staffSpace)
+        {
+            Subpixel = true,
+            Hinting = SKFontHinting.None,
+            Edging = SKFontEdging.Antialias,
+        };
 
     internal static ushort GlyphId(MusicGlyph glyph) => GlyphIds.GetOrAdd(glyph, static glyph =>
-    {
-        using var font = Font(1000);
-        return font.GetGlyph(glyph.CodePoint) is var id and not 0
-            ? id
-            : throw new InvalidOperationException($"The music font has no glyph {glyph.Name}.");
-    });
+        {
+            using var font = Font(1000);
+            return font.GetGlyph(glyph.CodePoint) is var id and not 0
+                ? id
+                : throw new InvalidOperationException($"The music font has no glyph {glyph.Name}.");
+        });
 
     private static SKPath Path(MusicGlyph glyph)
     {

@@ -23,7 +23,15 @@ public enum TextStyle
 /// <param name="Offsets">Where each glyph starts.</param>
 /// <param name="Places">The same for canvases, see <see cref="CanvasGrid"/>.</param>
 /// <param name="Width">The advance of the whole string.</param>
-public sealed record ShapedText(string Text, TextStyle Style, int Size, ImmutableArray<ushort> Glyphs, ImmutableArray<int> Offsets, ImmutableArray<float> Places, int Width)
+public sealed record ShapedText(
+    string Text,
+    TextStyle Style,
+    int Size,
+    ImmutableArray<ushort> Glyphs,
+    ImmutableArray<int> Offsets,
+    ImmutableArray<float> Places,
+    int Width
+)
 {
     /// <summary>The same string in the same cut and size has the same shape, whether it was shaped once or twice.</summary>
     public bool Equals(ShapedText? other) => other is not null && (Text, Style, Size) == (other.Text, other.Style, other.Size);
@@ -53,8 +61,8 @@ public sealed class TextFace
 {
     private const int CacheLimit = 20_000;
 
-    private static readonly ImmutableDictionary<TextStyle, TextFace> Faces =
-        Enum.GetValues<TextStyle>().ToImmutableDictionary(style => style, style => new TextFace(style));
+    private static readonly ImmutableDictionary<TextStyle, TextFace> Faces = Enum.GetValues<TextStyle>()
+        .ToImmutableDictionary(style => style, style => new TextFace(style));
 
     private readonly ConcurrentDictionary<(string, int), ShapedText> _shaped = new();
     private readonly Lock _shaping = new();
@@ -124,8 +132,12 @@ public sealed class TextFace
         return shaped;
     }
 
-    // A ligature has no letters of its own in a PDF: copied or read aloud, "flats" would be "ats". The SVG's font-variant of none switches the same features off.
-    private static readonly HarfBuzzSharp.Feature[] NoLigatures = [.. new[] { "-liga", "-clig", "-calt" }.Select(HarfBuzzSharp.Feature.Parse)];
+    // A ligature has no letters of its own in a PDF: copied or read aloud, "flats" would be "ats". The SVG's font-variant of none
+    // switches the same features off.
+    private static readonly HarfBuzzSharp.Feature[] NoLigatures =
+    [
+        .. new[] { "-liga", "-clig", "-calt" }.Select(HarfBuzzSharp.Feature.Parse),
+    ];
 
     private ShapedText ShapeNew(string text, int size)
     {
@@ -158,7 +170,15 @@ public sealed class TextFace
             pen += positions[i].XAdvance;
         }
 
-        return new ShapedText(text, Style, size, glyphs.MoveToImmutable(), offsets.MoveToImmutable(), places.MoveToImmutable(), Scaled(pen, size));
+        return new ShapedText(
+            text,
+            Style,
+            size,
+            glyphs.MoveToImmutable(),
+            offsets.MoveToImmutable(),
+            places.MoveToImmutable(),
+            Scaled(pen, size)
+        );
     }
 
     private int Scaled(long units, int size) => (int)Math.Round((double)units * size / _unitsPerEm, MidpointRounding.AwayFromZero);

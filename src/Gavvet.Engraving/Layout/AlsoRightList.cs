@@ -32,7 +32,9 @@ internal static class AlsoRightList
             var primitives = ImmutableArray.CreateBuilder<Primitive>();
             primitives.AddRange(TextSetter.Line($"{number}.", TextStyle.Bold, metrics.Small, 0, metrics.Small));
             var y = metrics.Small;
-            foreach (var line in TextSetter.Wrap(string.Join(' ', sentences), TextStyle.Regular, metrics.Small, metrics.ContentWidth - indent))
+            foreach (
+                var line in TextSetter.Wrap(string.Join(' ', sentences), TextStyle.Regular, metrics.Small, metrics.ContentWidth - indent)
+            )
             {
                 primitives.AddRange(TextSetter.Line(line, TextStyle.Regular, metrics.Small, indent, y));
                 y += metrics.Small * 135 / 100;
@@ -43,5 +45,11 @@ internal static class AlsoRightList
     }
 
     private static Block Block(int height, bool keep, ImmutableArray<Primitive> primitives, PageMetrics metrics, string? bookmark) =>
-        new(height, keep, [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), null, primitives)], keep ? metrics.SectionGap : 0, bookmark);
+        new(
+            height,
+            keep,
+            [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), null, primitives)],
+            keep ? metrics.SectionGap : 0,
+            bookmark
+        );
 }

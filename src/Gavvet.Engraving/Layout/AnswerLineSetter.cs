@@ -12,7 +12,8 @@ internal static class AnswerLineSetter
 
     /// <summary>The least width in which all lines stand in one row and can still be written on.</summary>
     public static int LeastWidth(AnswerLinesFigure figure, PageMetrics metrics) =>
-        figure.Lines.Sum(line => Words(line.Before, metrics) + Least(line.Room, metrics) + Words(line.After, metrics)) + ((figure.Lines.Length - 1) * LineGap);
+        figure.Lines.Sum(line => Words(line.Before, metrics) + Least(line.Room, metrics) + Words(line.After, metrics))
+        + ((figure.Lines.Length - 1) * LineGap);
 
     public static SetFigure Set(AnswerLinesFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
     {
@@ -36,13 +37,18 @@ internal static class AnswerLineSetter
             primitives.Add(new LinePrimitive(Role.Rule, Ink.Given, start, below, start + rule, below, metrics.RuleThickness));
             places.Add(new Box(start, below - metrics.Body, start + rule, below));
             if (line.After.Length > 0)
-                primitives.AddRange(TextSetter.Line(line.After, TextStyle.Regular, metrics.Body, start + rule + (metrics.Body / 2), baseline));
+                primitives.AddRange(
+                    TextSetter.Line(line.After, TextStyle.Regular, metrics.Body, start + rule + (metrics.Body / 2), baseline)
+                );
             foreach (var mark in marks.Where(mark => mark.Mark is LineMark written && written.Line == i))
                 primitives.AddRange(Written(((LineMark)mark.Mark).Text, mark.Ink, start, rule, baseline, metrics));
             x = start + rule + after + LineGap;
         }
 
-        return new SetFigure((row + 1) * metrics.WritingLine, primitives.ToImmutable()) { Anchors = new FigureAnchors(places.ToImmutable(), []) };
+        return new SetFigure((row + 1) * metrics.WritingLine, primitives.ToImmutable())
+        {
+            Anchors = new FigureAnchors(places.ToImmutable(), []),
+        };
     }
 
     private static IEnumerable<Primitive> Written(string text, Ink ink, int start, int rule, int baseline, PageMetrics metrics)
@@ -64,15 +70,18 @@ internal static class AnswerLineSetter
         int[] least = [.. figure.Lines.Select(line => Least(line.Room, metrics))];
         var missing = LeastWidth(figure, metrics) - least.Sum() + full.Sum() - width;
         var spare = full.Sum() - least.Sum();
-        return missing <= 0 || missing > spare ? full : [.. full.Zip(least, (rule, shortest) => rule - (int)((long)(rule - shortest) * missing / spare))];
+        return missing <= 0 || missing > spare
+            ? full
+            : [.. full.Zip(least, (rule, shortest) => rule - (int)((long)(rule - shortest) * missing / spare))];
     }
 
     private static int Least(AnswerRoom room, PageMetrics metrics) => Rule(room, metrics) * (room == AnswerRoom.SevenNames ? 85 : 72) / 100;
 
-    private static int Rule(AnswerRoom room, PageMetrics metrics) => room switch
-    {
-        AnswerRoom.Number => 16_000,
-        AnswerRoom.Name => metrics.LargePrint ? 45_000 : 34_000,
-        _ => metrics.LargePrint ? 110_000 : 82_000,
-    };
+    private static int Rule(AnswerRoom room, PageMetrics metrics) =>
+        room switch
+        {
+            AnswerRoom.Number => 16_000,
+            AnswerRoom.Name => metrics.LargePrint ? 45_000 : 34_000,
+            _ => metrics.LargePrint ? 110_000 : 82_000,
+        };
 }

@@ -13,7 +13,9 @@ internal static class ChoicesSetter
 
     public static SetFigure Set(ChoicesFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
     {
-        var ticked = marks.Where(mark => mark.Mark is TickMark).ToDictionary(mark => ((TickMark)mark.Mark).Option, mark => (((TickMark)mark.Mark).Words, mark.Ink));
+        var ticked = marks
+            .Where(mark => mark.Mark is TickMark)
+            .ToDictionary(mark => ((TickMark)mark.Mark).Option, mark => (((TickMark)mark.Mark).Words, mark.Ink));
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var places = ImmutableArray.CreateBuilder<Box>();
         var side = metrics.Body * 9 / 10;
@@ -33,22 +35,56 @@ internal static class ChoicesSetter
                 var baseline = top + (metrics.Body * 13 / 10);
                 var box = new Box(x, baseline - side + (side / 10), x + side, baseline + (side / 10));
                 places.Add(box);
-                primitives.Add(new RectanglePrimitive(Role.TickBox, marks.Length > 0 && marks[0].Ink == Ink.Example ? Ink.Example : Ink.Given, box, 0, metrics.RuleThickness));
+                primitives.Add(
+                    new RectanglePrimitive(
+                        Role.TickBox,
+                        marks.Length > 0 && marks[0].Ink == Ink.Example ? Ink.Example : Ink.Given,
+                        box,
+                        0,
+                        metrics.RuleThickness
+                    )
+                );
                 var isTicked = ticked.TryGetValue(place, out var tick);
                 var (words, ink) = tick;
                 if (isTicked)
                 {
                     var inset = side / 5;
-                    primitives.Add(new RectanglePrimitive(Role.Tick, ink, new Box(box.Left + inset, box.Top + inset, box.Right - inset, box.Bottom - inset), 0, 0));
+                    primitives.Add(
+                        new RectanglePrimitive(
+                            Role.Tick,
+                            ink,
+                            new Box(box.Left + inset, box.Top + inset, box.Right - inset, box.Bottom - inset),
+                            0,
+                            0
+                        )
+                    );
                 }
 
                 // Measured in the wider cut, so that a ticked answer breaks as it does on the student's page.
                 var wrapped = TextSetter.Wrap(option, TextStyle.BoldItalic, metrics.Body, room * 24 / 25);
                 for (var line = 0; line < wrapped.Length; line++)
-                    primitives.AddRange(TextSetter.Line(wrapped[line], isTicked ? TextStyle.BoldItalic : TextStyle.Regular, metrics.Body, x + (side * 3 / 2), baseline + (line * metrics.LineHeight), isTicked ? ink : Ink.Given));
+                    primitives.AddRange(
+                        TextSetter.Line(
+                            wrapped[line],
+                            isTicked ? TextStyle.BoldItalic : TextStyle.Regular,
+                            metrics.Body,
+                            x + (side * 3 / 2),
+                            baseline + (line * metrics.LineHeight),
+                            isTicked ? ink : Ink.Given
+                        )
+                    );
                 lines = Math.Max(lines, wrapped.Length);
                 if (isTicked && words.Length > 0)
-                    primitives.AddRange(Beside($": {words}", ink, x + (side * 3 / 2) + TextSetter.Width(wrapped[^1], TextStyle.BoldItalic, metrics.Body), x + (width / columns), baseline + ((wrapped.Length - 1) * metrics.LineHeight), metrics));
+                    primitives.AddRange(
+                        Beside(
+                            $": {words}",
+                            ink,
+                            x + (side * 3 / 2) + TextSetter.Width(wrapped[^1], TextStyle.BoldItalic, metrics.Body),
+                            x + (width / columns),
+                            baseline + ((wrapped.Length - 1) * metrics.LineHeight),
+                            metrics
+                        )
+                    );
             }
 
             top += RowHeight(metrics) + ((lines - 1) * metrics.LineHeight);

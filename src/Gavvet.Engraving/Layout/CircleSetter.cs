@@ -30,7 +30,16 @@ internal static class CircleSetter
             // Where they are asked for the hours stand inside, so that a place can be spoken of.
             var inner = radius - place + (metrics.Small / 4);
             if (figure.IsNumbered)
-                primitives.AddRange(TextSetter.Centered($"{hour}", TextStyle.Regular, metrics.Small, x + (int)Math.Round(inner * Math.Cos(angle)), y + (int)Math.Round(inner * Math.Sin(angle)) + (metrics.Small / 4), Ink.Given));
+                primitives.AddRange(
+                    TextSetter.Centered(
+                        $"{hour}",
+                        TextStyle.Regular,
+                        metrics.Small,
+                        x + (int)Math.Round(inner * Math.Cos(angle)),
+                        y + (int)Math.Round(inner * Math.Sin(angle)) + (metrics.Small / 4),
+                        Ink.Given
+                    )
+                );
             if (!named.TryGetValue(hour, out var name))
                 continue;
             var style = name.Ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;

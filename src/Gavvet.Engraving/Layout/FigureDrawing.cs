@@ -16,7 +16,12 @@ public static class FigureDrawing
     {
         var metrics = new PageMetrics(PageSetup.Usual);
         var set = FigureSetter.Set(figure, answers, Ink.Answer, metrics, width - (2 * Edge));
-        var group = new PageGroup(GroupKind.Furniture, new Box(0, 0, width, set.Height), FigureText.Describe(figure, answers), set.Primitives);
+        var group = new PageGroup(
+            GroupKind.Furniture,
+            new Box(0, 0, width, set.Height),
+            FigureText.Describe(figure, answers),
+            set.Primitives
+        );
         return new Page(width, set.Height + (2 * Edge), [group.Moved(Edge, Edge)], []);
     }
 }

@@ -27,14 +27,43 @@ internal static class FretboardSetter
         for (var s = 0; s < strings; s++)
         {
             primitives.AddRange(TextSetter.Line(figure.Strings[s], TextStyle.Regular, metrics.Body, 0, Level(s) + (metrics.Body / 3)));
-            primitives.Add(new LinePrimitive(Role.FretLine, Ink.Given, nut, Level(s), nut + (figure.Frets * fret), Level(s), metrics.RuleThickness + ((strings - s) * 25)));
+            primitives.Add(
+                new LinePrimitive(
+                    Role.FretLine,
+                    Ink.Given,
+                    nut,
+                    Level(s),
+                    nut + (figure.Frets * fret),
+                    Level(s),
+                    metrics.RuleThickness + ((strings - s) * 25)
+                )
+            );
         }
 
         for (var i = 0; i <= figure.Frets; i++)
         {
-            primitives.Add(new LinePrimitive(Role.FretLine, Ink.Given, nut + (i * fret), top, nut + (i * fret), bottom, i == 0 ? 900 : metrics.RuleThickness));
+            primitives.Add(
+                new LinePrimitive(
+                    Role.FretLine,
+                    Ink.Given,
+                    nut + (i * fret),
+                    top,
+                    nut + (i * fret),
+                    bottom,
+                    i == 0 ? 900 : metrics.RuleThickness
+                )
+            );
             if (i > 0)
-                primitives.AddRange(TextSetter.Centered($"{i}", TextStyle.Regular, metrics.Small, nut + (i * fret) - (fret / 2), bottom + (gap / 2) + metrics.Small, Ink.Given));
+                primitives.AddRange(
+                    TextSetter.Centered(
+                        $"{i}",
+                        TextStyle.Regular,
+                        metrics.Small,
+                        nut + (i * fret) - (fret / 2),
+                        bottom + (gap / 2) + metrics.Small,
+                        Ink.Given
+                    )
+                );
         }
 
         foreach (var (mark, ink) in marks.Select(mark => ((DotMark)mark.Mark, mark.Ink)))
@@ -57,6 +86,8 @@ internal static class FretboardSetter
         var room = size * 88 / 100;
         var height = Math.Min(metrics.Body, needed > 0 ? (int)((long)metrics.Body * room / needed) : metrics.Body);
         foreach (var primitive in TextSetter.Centered(mark.Text, style, height, x, y + (height * 35 / 100), ink))
-            yield return primitive is TextPrimitive text ? text with { Role = Role.DotLabel } : primitive is GlyphPrimitive glyph ? glyph with { Role = Role.DotLabel } : primitive;
+            yield return primitive is TextPrimitive text ? text with { Role = Role.DotLabel }
+            : primitive is GlyphPrimitive glyph ? glyph with { Role = Role.DotLabel }
+            : primitive;
     }
 }

@@ -22,7 +22,16 @@ public static class HandoutLayout
     {
         // With fingers it has more lines to hold on its page.
         var metrics = new PageMetrics(new PageSetup(paper, fingering is null ? 9 : 6));
-        return Pagination.Fill([.. Blocks(entry, metrics, fingering)], metrics, new HandoutFurniture(entry.Name, entry.Type.OtherNames.Any() ? Texts.Say("handout.also", ("names", string.Join(", ", entry.Type.OtherNames))) : "", entry.Name, metrics));
+        return Pagination.Fill(
+            [.. Blocks(entry, metrics, fingering)],
+            metrics,
+            new HandoutFurniture(
+                entry.Name,
+                entry.Type.OtherNames.Any() ? Texts.Say("handout.also", ("names", string.Join(", ", entry.Type.OtherNames))) : "",
+                entry.Name,
+                metrics
+            )
+        );
     }
 
     /// <summary>Several scales under one title, each with its name, its degrees and its staff.</summary>
@@ -39,12 +48,20 @@ public static class HandoutLayout
     /// <summary>A scale in two blocks: its name with its degrees and signature, and its staff.</summary>
     internal static IEnumerable<Block> Scale(AtlasEntry entry, PageMetrics metrics)
     {
-        yield return Sentence($"{CountText.Capitalized(entry.Name)}: {string.Join(" ", entry.Degrees(false).Select(degree => $"{degree.Degree}"))}{(entry.Signature is { } signature ? $", {signature}" : "")}", metrics) with { KeepWithNext = true, Above = metrics.LineHeight / 2 };
+        yield return Sentence(
+            $"{CountText.Capitalized(entry.Name)}: {string.Join(" ", entry.Degrees(false).Select(degree => $"{degree.Degree}"))}{(entry.Signature is { } signature ? $", {signature}" : "")}",
+            metrics
+        ) with
+        {
+            KeepWithNext = true,
+            Above = metrics.LineHeight / 2,
+        };
         yield return Figure(entry.Staff, metrics, metrics.ContentWidth);
     }
 
     /// <summary>The title over the first page and on the others.</summary>
-    internal static IPageFurniture Furniture(string title, PageMetrics metrics, string under = "") => new HandoutFurniture(title, under, under.Length > 0 ? $"{title} · {under}" : title, metrics);
+    internal static IPageFurniture Furniture(string title, PageMetrics metrics, string under = "") =>
+        new HandoutFurniture(title, under, under.Length > 0 ? $"{title} · {under}" : title, metrics);
 
     private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics, Fingering? fingering)
     {
@@ -70,7 +87,10 @@ public static class HandoutLayout
         foreach (var line in fingering.Of(entry))
         {
             if (line.Caption.Length > 0)
-                yield return Sentence(line.Caption, metrics) with { KeepWithNext = true };
+                yield return Sentence(line.Caption, metrics) with
+                {
+                    KeepWithNext = true,
+                };
             yield return Figure(line.Staff, metrics, metrics.ContentWidth);
         }
 
@@ -82,7 +102,10 @@ public static class HandoutLayout
     {
         string[] Fact(string name, string words) => [Texts.Say(name), words];
         if (entry.Signature is { } signature)
-            yield return Fact("handout.fact.signature", $"{signature}{(signature.Count > 0 ? $": {entry.Style.Say(signature.Notes)}" : "")}");
+            yield return Fact(
+                "handout.fact.signature",
+                $"{signature}{(signature.Count > 0 ? $": {entry.Style.Say(signature.Notes)}" : "")}"
+            );
         if (entry.Key is { } key)
         {
             yield return Fact("handout.fact.relative", entry.Style.Say(key.Relative));
@@ -93,7 +116,14 @@ public static class HandoutLayout
         }
 
         if (entry.Type.Parent is { } parent)
-            yield return Fact("handout.fact.parent", Texts.Say("handout.fact.parent-of", ("scale", entry.Style.Say(parent, ScaleSpelling.ParentOf(entry.Type, entry.Tonic).Tonic)), ("place", CountText.Ordinal(entry.Type.ParentPosition))));
+            yield return Fact(
+                "handout.fact.parent",
+                Texts.Say(
+                    "handout.fact.parent-of",
+                    ("scale", entry.Style.Say(parent, ScaleSpelling.ParentOf(entry.Type, entry.Tonic).Tonic)),
+                    ("place", CountText.Ordinal(entry.Type.ParentPosition))
+                )
+            );
         yield return Fact("handout.fact.notes", entry.Style.Say(entry.Scale.Ascending));
     }
 
@@ -103,9 +133,23 @@ public static class HandoutLayout
 
     private static IEnumerable<string[]> Rows(AtlasEntry entry)
     {
-        yield return [Texts.Say("line.degree"), Texts.Say("line.note"), Texts.Say("handout.name"), Texts.Say("handout.from-tonic"), Texts.Say("handout.from-upper")];
+        yield return
+        [
+            Texts.Say("line.degree"),
+            Texts.Say("line.note"),
+            Texts.Say("handout.name"),
+            Texts.Say("handout.from-tonic"),
+            Texts.Say("handout.from-upper"),
+        ];
         foreach (var degree in entry.Degrees(false))
-            yield return [$"{degree.Degree}", entry.Style.Say(degree.Note), degree.Technical ?? degree.Numeral, degree.FromTonic.Name, degree.FromUpperTonic.Name];
+            yield return
+            [
+                $"{degree.Degree}",
+                entry.Style.Say(degree.Note),
+                degree.Technical ?? degree.Numeral,
+                degree.FromTonic.Name,
+                degree.FromUpperTonic.Name,
+            ];
     }
 
     private static Block Figure(Figure figure, PageMetrics metrics, int width)
@@ -115,7 +159,12 @@ public static class HandoutLayout
     }
 
     internal static Block Heading(string words, PageMetrics metrics) =>
-        Block(metrics.Heading + (metrics.LineHeight / 2), [.. TextSetter.Line(words, TextStyle.Bold, metrics.Heading, 0, metrics.Heading)], null, metrics) with
+        Block(
+            metrics.Heading + (metrics.LineHeight / 2),
+            [.. TextSetter.Line(words, TextStyle.Bold, metrics.Heading, 0, metrics.Heading)],
+            null,
+            metrics
+        ) with
         {
             KeepWithNext = true,
             Above = metrics.SectionGap / 2,
@@ -127,7 +176,10 @@ public static class HandoutLayout
     {
         var lines = rows.ToArray();
         var columns = lines[0].Length;
-        var widths = Enumerable.Range(0, columns).Select(column => lines.Max(line => TextSetter.Width(line[column], TextStyle.Bold, metrics.Body))).ToArray();
+        var widths = Enumerable
+            .Range(0, columns)
+            .Select(column => lines.Max(line => TextSetter.Width(line[column], TextStyle.Bold, metrics.Body)))
+            .ToArray();
         var spare = Math.Max(0, width - widths.Sum() - ((columns - 1) * ColumnGap));
         var gap = columns > 2 ? ColumnGap + (spare / (columns - 1)) : ColumnGap;
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
@@ -138,7 +190,12 @@ public static class HandoutLayout
             for (var column = 0; column < columns; column++)
             {
                 var style = (hasHead && row == 0) || (!hasHead && column == 0) ? TextStyle.Italic : TextStyle.Regular;
-                var wrapped = TextSetter.Wrap(lines[row][column], style, metrics.Body, column == columns - 1 ? Math.Max(metrics.Body, width - x) : widths[column] + gap);
+                var wrapped = TextSetter.Wrap(
+                    lines[row][column],
+                    style,
+                    metrics.Body,
+                    column == columns - 1 ? Math.Max(metrics.Body, width - x) : widths[column] + gap
+                );
                 for (var line = 0; line < wrapped.Length; line++)
                     primitives.AddRange(TextSetter.Line(wrapped[line], style, metrics.Body, x, y + (line * metrics.LineHeight)));
                 x += widths[column] + gap;
@@ -169,28 +226,43 @@ public static class HandoutLayout
 
     private sealed class HandoutFurniture(string title, string under, string running, PageMetrics metrics) : IPageFurniture
     {
-        public int ContentTop(int page) => page > 0
-            ? metrics.TopMargin + (2 * metrics.Small) + (metrics.SectionGap / 2)
-            : metrics.TopMargin + metrics.Title + (under.Length > 0 ? metrics.LineHeight : 0) + metrics.SectionGap;
+        public int ContentTop(int page) =>
+            page > 0
+                ? metrics.TopMargin + (2 * metrics.Small) + (metrics.SectionGap / 2)
+                : metrics.TopMargin + metrics.Title + (under.Length > 0 ? metrics.LineHeight : 0) + metrics.SectionGap;
 
         public IEnumerable<PageGroup> Head(int page)
         {
             if (page > 0)
             {
-                yield return Group(TextSetter.Line(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, metrics.TopMargin + metrics.Small));
+                yield return Group(
+                    TextSetter.Line(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, metrics.TopMargin + metrics.Small)
+                );
                 yield break;
             }
 
             var baseline = metrics.TopMargin + metrics.Title;
-            yield return Group(TextSetter.Line(TextSetter.Shortened(CountText.Capitalized(title), TextStyle.Bold, metrics.Title, metrics.ContentWidth), TextStyle.Bold, metrics.Title, metrics.SideMargin, baseline));
+            yield return Group(
+                TextSetter.Line(
+                    TextSetter.Shortened(CountText.Capitalized(title), TextStyle.Bold, metrics.Title, metrics.ContentWidth),
+                    TextStyle.Bold,
+                    metrics.Title,
+                    metrics.SideMargin,
+                    baseline
+                )
+            );
             if (under.Length > 0)
-                yield return Group(TextSetter.Line(under, TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight));
+                yield return Group(
+                    TextSetter.Line(under, TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight)
+                );
         }
 
         public IEnumerable<PageGroup> Foot(int page, int pages)
         {
             var words = pages > 1 ? Texts.Say("handout.page", ("title", running), ("page", page + 1), ("pages", pages)) : running;
-            yield return Group(TextSetter.Line(words, TextStyle.Regular, metrics.Small, metrics.SideMargin, metrics.Height - metrics.BottomMargin));
+            yield return Group(
+                TextSetter.Line(words, TextStyle.Regular, metrics.Small, metrics.SideMargin, metrics.Height - metrics.BottomMargin)
+            );
         }
 
         private static PageGroup Group(IEnumerable<Primitive> primitives) => new(GroupKind.Furniture, default, null, [.. primitives]);

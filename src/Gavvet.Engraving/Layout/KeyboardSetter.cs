@@ -24,11 +24,27 @@ internal static class KeyboardSetter
 
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         for (var key = 0; key < figure.WhiteKeys; key++)
-            primitives.Add(new RectanglePrimitive(Role.WhiteKey, Ink.Given, new Box(key * white, top, (key + 1) * white, top + whiteHeight), 0, Outline));
+            primitives.Add(
+                new RectanglePrimitive(
+                    Role.WhiteKey,
+                    Ink.Given,
+                    new Box(key * white, top, (key + 1) * white, top + whiteHeight),
+                    0,
+                    Outline
+                )
+            );
         for (var key = 0; key < figure.WhiteKeys - 1; key++)
         {
             if (HasBlackKey(first + key))
-                primitives.Add(new RectanglePrimitive(Role.BlackKey, Ink.Given, new Box(((key + 1) * white) - (black / 2), top, ((key + 1) * white) + (black / 2), top + blackHeight), 0, 0));
+                primitives.Add(
+                    new RectanglePrimitive(
+                        Role.BlackKey,
+                        Ink.Given,
+                        new Box(((key + 1) * white) - (black / 2), top, ((key + 1) * white) + (black / 2), top + blackHeight),
+                        0,
+                        0
+                    )
+                );
         }
 
         foreach (var (mark, ink) in marks.Select(mark => ((KeyMark)mark.Mark, mark.Ink)))
@@ -36,7 +52,15 @@ internal static class KeyboardSetter
             var (step, isBlack) = Place(mark.Semitones);
             var center = ((step - first) * white) + (isBlack ? white : white / 2);
             var middle = isBlack ? top + blackHeight - dot : top + whiteHeight - dot;
-            primitives.Add(new RectanglePrimitive(Role.KeyDot, isBlack ? Ink.Paper : ink, new Box(center - (dot / 2), middle - (dot / 2), center + (dot / 2), middle + (dot / 2)), dot / 2, 0));
+            primitives.Add(
+                new RectanglePrimitive(
+                    Role.KeyDot,
+                    isBlack ? Ink.Paper : ink,
+                    new Box(center - (dot / 2), middle - (dot / 2), center + (dot / 2), middle + (dot / 2)),
+                    dot / 2,
+                    0
+                )
+            );
             var baseline = isBlack ? top - (metrics.Body / 3) : top + whiteHeight + metrics.Body + (metrics.Body / 4);
             var style = ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;
             // A name wider than its key is set smaller, so that it does not run into the next one.

@@ -39,11 +39,19 @@ public sealed record HandoutReader(Instrument? Part, Clef Clef)
 /// <summary>Handouts of a lesson, each for one part.</summary>
 public static class LessonHandouts
 {
-    private const int StaffHeight = 6, LargeStaff = 8, SmallStaff = 5;
+    private const int StaffHeight = 6,
+        LargeStaff = 8,
+        SmallStaff = 5;
 
-    private static readonly ImmutableArray<ScaleType> Modes = [.. new[] { "dorian", "phrygian", "lydian", "mixolydian", "aeolian", "locrian" }.Select(name => ScaleNames.Parse(name))];
+    private static readonly ImmutableArray<ScaleType> Modes =
+    [
+        .. new[] { "dorian", "phrygian", "lydian", "mixolydian", "aeolian", "locrian" }.Select(name => ScaleNames.Parse(name)),
+    ];
 
-    private static readonly ImmutableArray<ScaleType> MinorForms = [.. new[] { "natural-minor", "harmonic-minor", "melodic-minor" }.Select(ScaleTypes.Get)];
+    private static readonly ImmutableArray<ScaleType> MinorForms =
+    [
+        .. new[] { "natural-minor", "harmonic-minor", "melodic-minor" }.Select(ScaleTypes.Get),
+    ];
 
     /// <summary>A topic's page: its scales in its keys, each with its degrees and its staff.</summary>
     /// <param name="title">The topic.</param>
@@ -51,10 +59,21 @@ public static class LessonHandouts
     /// <param name="style">The house style.</param>
     /// <param name="reader">Whom it is for.</param>
     /// <param name="paper">The paper.</param>
-    public static ImmutableArray<Page> OfTopic(string title, IEnumerable<(ScaleType Type, NoteName Tonic)> scales, HouseStyle style, HandoutReader reader, Paper paper)
+    public static ImmutableArray<Page> OfTopic(
+        string title,
+        IEnumerable<(ScaleType Type, NoteName Tonic)> scales,
+        HouseStyle style,
+        HandoutReader reader,
+        Paper paper
+    )
     {
         var metrics = new PageMetrics(new PageSetup(paper, StaffHeight));
-        return Filled(title, reader, scales.SelectMany(scale => Scale(scale.Type, reader.Written(scale.Type, scale.Tonic), style, reader, metrics)), metrics);
+        return Filled(
+            title,
+            reader,
+            scales.SelectMany(scale => Scale(scale.Type, reader.Written(scale.Type, scale.Tonic), style, reader, metrics)),
+            metrics
+        );
     }
 
     /// <summary>A handout.</summary>
@@ -66,21 +85,60 @@ public static class LessonHandouts
     /// <exception cref="UnwritableNoteException">The key cannot be written.</exception>
     public static ImmutableArray<Page> Of(LessonHandout what, NoteName tonic, HouseStyle style, HandoutReader reader, Paper paper)
     {
-        var metrics = new PageMetrics(new PageSetup(paper, what switch { LessonHandout.Twins => LargeStaff, LessonHandout.Signatures => SmallStaff, _ => StaffHeight }));
+        var metrics = new PageMetrics(
+            new PageSetup(
+                paper,
+                what switch
+                {
+                    LessonHandout.Twins => LargeStaff,
+                    LessonHandout.Signatures => SmallStaff,
+                    _ => StaffHeight,
+                }
+            )
+        );
         var written = reader.Written(what == LessonHandout.Minors ? ScaleTypes.NaturalMinor : ScaleTypes.Major, tonic);
         return what switch
         {
-            LessonHandout.Key => Filled(Texts.Say("handout.key", ("key", style.Say(new Key(written)))), reader, KeyBlocks(written, style, reader, metrics), metrics),
-            LessonHandout.Twins => Filled(Texts.Say("handout.twins", ("letter", style.Say(new NoteName(written.Letter)))), reader, TwinBlocks(new Key(written), style, reader, metrics), metrics),
-            LessonHandout.Minors => Filled(Texts.Say("handout.minors", ("tonic", style.Say(written))), reader, MinorBlocks(written, style, reader, metrics), metrics),
-            _ => Filled(Texts.Say("handout.signatures"), null, Key.Majors.OrderBy(key => Math.Abs(key.Fifths)).ThenBy(key => -key.Fifths).Select(key => Signature(key, style, metrics)), metrics),
+            LessonHandout.Key => Filled(
+                Texts.Say("handout.key", ("key", style.Say(new Key(written)))),
+                reader,
+                KeyBlocks(written, style, reader, metrics),
+                metrics
+            ),
+            LessonHandout.Twins => Filled(
+                Texts.Say("handout.twins", ("letter", style.Say(new NoteName(written.Letter)))),
+                reader,
+                TwinBlocks(new Key(written), style, reader, metrics),
+                metrics
+            ),
+            LessonHandout.Minors => Filled(
+                Texts.Say("handout.minors", ("tonic", style.Say(written))),
+                reader,
+                MinorBlocks(written, style, reader, metrics),
+                metrics
+            ),
+            _ => Filled(
+                Texts.Say("handout.signatures"),
+                null,
+                Key.Majors.OrderBy(key => Math.Abs(key.Fifths)).ThenBy(key => -key.Fifths).Select(key => Signature(key, style, metrics)),
+                metrics
+            ),
         };
     }
 
     private static ImmutableArray<Page> Filled(string title, HandoutReader? reader, IEnumerable<Block> blocks, PageMetrics metrics) =>
-        Pagination.Fill([.. blocks], metrics, HandoutLayout.Furniture(title, metrics, reader?.Part is { } part ? Texts.Say("handout.for-part", ("part", part.InSentence)) : ""));
+        Pagination.Fill(
+            [.. blocks],
+            metrics,
+            HandoutLayout.Furniture(
+                title,
+                metrics,
+                reader?.Part is { } part ? Texts.Say("handout.for-part", ("part", part.InSentence)) : ""
+            )
+        );
 
-    // The scale with its fingers, what begins on its other notes, what is struck out of it, the blues on it and on its relative, its chords.
+    // The scale with its fingers, what begins on its other notes, what is struck out of it, the blues on it and on its relative, its
+    // chords.
     private static IEnumerable<Block> KeyBlocks(NoteName tonic, HouseStyle style, HandoutReader reader, PageMetrics metrics)
     {
         var major = new AtlasEntry(ScaleTypes.Major, tonic, style, reader.Clef);
@@ -103,7 +161,15 @@ public static class LessonHandouts
 
         var relative = new Key(tonic).Relative.Tonic;
         yield return HandoutLayout.Heading(Texts.Say("handout.key.others"), metrics);
-        foreach (var (type, on) in new[] { ("major-pentatonic", tonic), ("minor-pentatonic", relative), ("minor-blues", relative), ("minor-blues", tonic) })
+        foreach (
+            var (type, on) in new[]
+            {
+                ("major-pentatonic", tonic),
+                ("minor-pentatonic", relative),
+                ("minor-blues", relative),
+                ("minor-blues", tonic),
+            }
+        )
         {
             foreach (var block in Scale(ScaleTypes.Get(type), on, style, reader, metrics))
                 yield return block;
@@ -129,9 +195,20 @@ public static class LessonHandouts
                     yield return block;
             }
 
-            var changes = style.Spell(easy.ScaleType, easy.Tonic).Ascending.Zip(style.Spell(hard.ScaleType, hard.Tonic).Ascending).Distinct()
+            var changes = style
+                .Spell(easy.ScaleType, easy.Tonic)
+                .Ascending.Zip(style.Spell(hard.ScaleType, hard.Tonic).Ascending)
+                .Distinct()
                 .Select(pair => Texts.Say("handout.twins.change", ("from", style.Say(pair.First)), ("to", style.Say(pair.Second))));
-            yield return HandoutLayout.Sentence(Texts.Say("handout.twins.changes", ("easy", style.Say(easy)), ("hard", style.Say(hard)), ("changes", string.Join(", ", changes))), metrics);
+            yield return HandoutLayout.Sentence(
+                Texts.Say(
+                    "handout.twins.changes",
+                    ("easy", style.Say(easy)),
+                    ("hard", style.Say(hard)),
+                    ("changes", string.Join(", ", changes))
+                ),
+                metrics
+            );
             yield return HandoutLayout.Sentence(Texts.Say(hard.Fifths > easy.Fifths ? "handout.twins.up" : "handout.twins.down"), metrics);
         }
     }
@@ -154,7 +231,11 @@ public static class LessonHandouts
     private static Block Signature(Key key, HouseStyle style, PageMetrics metrics)
     {
         Clef[] clefs = [.. Clef.All.Where(clef => clef.Octaves == 0)];
-        string[] words = [$"{key.Signature}", Texts.Say("handout.signature", ("major", style.Say(key)), ("minor", style.Say(key.Relative)))];
+        string[] words =
+        [
+            $"{key.Signature}",
+            Texts.Say("handout.signature", ("major", style.Say(key)), ("minor", style.Say(key.Relative))),
+        ];
         var left = metrics.ContentWidth / 4;
         var width = (metrics.ContentWidth - left) / clefs.Length;
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
@@ -162,13 +243,29 @@ public static class LessonHandouts
         foreach (var (clef, i) in clefs.Select((clef, i) => (clef, i)))
         {
             ImmutableArray<Mark> given = key.Signature.Count > 0 ? [new SignatureMark(key.Signature)] : [];
-            var set = FigureSetter.Set(new StaffFigure(clef, 0, true, StaffRows.None, new StaffRange(0, 8), given), [], Ink.Given, metrics, width - metrics.Small);
+            var set = FigureSetter.Set(
+                new StaffFigure(clef, 0, true, StaffRows.None, new StaffRange(0, 8), given),
+                [],
+                Ink.Given,
+                metrics,
+                width - metrics.Small
+            );
             primitives.AddRange(set.Primitives.Select(primitive => primitive.Moved(left + (i * width), 0)));
             height = Math.Max(height, set.Height);
         }
 
-        primitives.AddRange(TextSetter.Line(CountText.Capitalized(words[0]), TextStyle.Bold, metrics.Small, 0, (height / 2) - (metrics.Small / 4)));
-        primitives.AddRange(TextSetter.Line(TextSetter.Shortened(words[1], TextStyle.Regular, metrics.Small, left - metrics.Small), TextStyle.Regular, metrics.Small, 0, (height / 2) + metrics.Small));
+        primitives.AddRange(
+            TextSetter.Line(CountText.Capitalized(words[0]), TextStyle.Bold, metrics.Small, 0, (height / 2) - (metrics.Small / 4))
+        );
+        primitives.AddRange(
+            TextSetter.Line(
+                TextSetter.Shortened(words[1], TextStyle.Regular, metrics.Small, left - metrics.Small),
+                TextStyle.Regular,
+                metrics.Small,
+                0,
+                (height / 2) + metrics.Small
+            )
+        );
         return HandoutLayout.Block(height, primitives.ToImmutable(), string.Join(": ", words), metrics);
     }
 }

@@ -20,6 +20,11 @@ public sealed record NamePlace(int X, int Y, int Size, int Room, bool EndsThere)
             return page;
         var words = TextSetter.Shortened(name, TextStyle.Bold, Size, Room);
         var x = EndsThere ? X - TextSetter.Width(words, TextStyle.Bold, Size) : X;
-        return page with { Groups = page.Groups.Add(new PageGroup(GroupKind.Furniture, default, null, [.. TextSetter.Line(words, TextStyle.Bold, Size, x, Y)])) };
+        return page with
+        {
+            Groups = page.Groups.Add(
+                new PageGroup(GroupKind.Furniture, default, null, [.. TextSetter.Line(words, TextStyle.Bold, Size, x, Y)])
+            ),
+        };
     }
 }

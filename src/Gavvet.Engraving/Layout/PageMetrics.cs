@@ -11,7 +11,8 @@ public sealed record PageMetrics
         Height /= setup.HalfSheets ? 2 : 1;
         Style = setup.Style;
         // Beginners write on a staff a third larger than the class's own.
-        StaffSpace = (Style == PageStyle.FirstYears ? Math.Min(PageSetup.LargestStaff, setup.StaffHeight * 4 / 3) : setup.StaffHeight) * 1000 / 4;
+        StaffSpace =
+            (Style == PageStyle.FirstYears ? Math.Min(PageSetup.LargestStaff, setup.StaffHeight * 4 / 3) : setup.StaffHeight) * 1000 / 4;
         var large = setup.IsLargePrint;
         (Body, Title, Heading, Small) = Style switch
         {
@@ -57,14 +58,35 @@ public sealed record PageMetrics
     public int ContentBottom => Height - BottomMargin - (2 * Small);
 
     /// <summary>A line that is written on by hand is at least 9 mm high.</summary>
-    public int WritingLine => Math.Max(Style switch { PageStyle.FirstYears => 12_000, PageStyle.SavingPaper => 9_000, _ => 9_500 }, 2 * Body);
+    public int WritingLine =>
+        Math.Max(
+            Style switch
+            {
+                PageStyle.FirstYears => 12_000,
+                PageStyle.SavingPaper => 9_000,
+                _ => 9_500,
+            },
+            2 * Body
+        );
 
     public int LineHeight => Body * 135 / 100;
 
     /// <summary>White between two questions.</summary>
-    public int QuestionGap => Style switch { PageStyle.FirstYears => 8_500, PageStyle.SavingPaper => 1_800, _ => 5_000 };
+    public int QuestionGap =>
+        Style switch
+        {
+            PageStyle.FirstYears => 8_500,
+            PageStyle.SavingPaper => 1_800,
+            _ => 5_000,
+        };
 
-    public int SectionGap => Style switch { PageStyle.FirstYears => 9_000, PageStyle.SavingPaper => 3_500, _ => 7_000 };
+    public int SectionGap =>
+        Style switch
+        {
+            PageStyle.FirstYears => 9_000,
+            PageStyle.SavingPaper => 3_500,
+            _ => 7_000,
+        };
 
     /// <summary>Whether a question shows what it is out of: beginners are told on the whole.</summary>
     public bool ShowsMarks => Style != PageStyle.FirstYears;

@@ -11,7 +11,7 @@ internal static class Pagination
     {
         var pages = new List<List<(Block Block, int Y)>> { new() };
         var y = furniture.ContentTop(0);
-        for (var first = 0; first < blocks.Count;)
+        for (var first = 0; first < blocks.Count; )
         {
             // A block goes together with those it must not be parted from.
             var last = first;
@@ -34,14 +34,29 @@ internal static class Pagination
             first = last + 1;
         }
 
-        return [.. pages.Select((placed, index) => new Page(
-            metrics.Width,
-            metrics.Height,
-            [.. furniture.Head(index), .. placed.SelectMany(block => block.Block.Groups.Select(group => group.Moved(metrics.SideMargin, block.Y))), .. furniture.Foot(index, pages.Count)],
-            [.. placed.Where(block => block.Block.Bookmark is not null).Select(block => new OutlineEntry(block.Block.Bookmark!, block.Y))])
-        {
-            Total = furniture.TotalOn(index),
-        })];
+        return
+        [
+            .. pages.Select(
+                (placed, index) =>
+                    new Page(
+                        metrics.Width,
+                        metrics.Height,
+                        [
+                            .. furniture.Head(index),
+                            .. placed.SelectMany(block => block.Block.Groups.Select(group => group.Moved(metrics.SideMargin, block.Y))),
+                            .. furniture.Foot(index, pages.Count),
+                        ],
+                        [
+                            .. placed
+                                .Where(block => block.Block.Bookmark is not null)
+                                .Select(block => new OutlineEntry(block.Block.Bookmark!, block.Y)),
+                        ]
+                    )
+                    {
+                        Total = furniture.TotalOn(index),
+                    }
+            ),
+        ];
     }
 }
 

@@ -10,6 +10,16 @@ public static class PrintCheck
 
     /// <summary>What to say of the first text that cannot be printed, or null.</summary>
     public static string? Problem(Sheet sheet) =>
-        sheet.Sections.SelectMany(section => section.Own.SelectMany(own => new[] { own.Prompt, own.Answer }).Concat(section.Slots.Select(slot => slot.Prompt)).Prepend(section.Title).Prepend(section.Instruction)).Prepend(sheet.Instructions).Prepend(sheet.Title)
-            .Select(TextSetter.Unprintable).FirstOrDefault(problem => problem is not null);
+        sheet
+            .Sections.SelectMany(section =>
+                section
+                    .Own.SelectMany(own => new[] { own.Prompt, own.Answer })
+                    .Concat(section.Slots.Select(slot => slot.Prompt))
+                    .Prepend(section.Title)
+                    .Prepend(section.Instruction)
+            )
+            .Prepend(sheet.Instructions)
+            .Prepend(sheet.Title)
+            .Select(TextSetter.Unprintable)
+            .FirstOrDefault(problem => problem is not null);
 }

@@ -25,7 +25,15 @@ internal static class QrCode
                 while (x < rows.Count && rows[y][x])
                     x++;
                 if (x > from)
-                    runs.Add(new RectanglePrimitive(Role.QrCode, Ink.Given, new Box(left + At(from), top + At(y), left + At(x), top + At(y + 1)), 0, 0));
+                    runs.Add(
+                        new RectanglePrimitive(
+                            Role.QrCode,
+                            Ink.Given,
+                            new Box(left + At(from), top + At(y), left + At(x), top + At(y + 1)),
+                            0,
+                            0
+                        )
+                    );
             }
         }
 

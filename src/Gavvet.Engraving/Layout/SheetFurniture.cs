@@ -34,9 +34,10 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 
     private readonly ImmutableArray<string> _title = TextSetter.Wrap(sheet.Title, TextStyle.Bold, metrics.Title, metrics.ContentWidth);
 
-    private readonly ImmutableArray<string> _instructions = sheet.Instructions.Length == 0 || kind is PaperKind.Working or PaperKind.Short
-        ? []
-        : TextSetter.Wrap(sheet.Instructions, TextStyle.Regular, metrics.Body, metrics.ContentWidth);
+    private readonly ImmutableArray<string> _instructions =
+        sheet.Instructions.Length == 0 || kind is PaperKind.Working or PaperKind.Short
+            ? []
+            : TextSetter.Wrap(sheet.Instructions, TextStyle.Regular, metrics.Body, metrics.ContentWidth);
 
     private int TitleHeight => _title.Length * metrics.Title * 6 / 5;
 
@@ -48,43 +49,59 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
 
     // Lines share a row by how much is written on each, in hundredths of the room; a class's own name is printed and needs
     // more. An exam has a second row.
-    private HeadLine[][] HeadRows => (sheet.Setup.Style, sheet.Edition.Class) switch
-    {
-        (PageStyle.Exam, var group) when metrics.LargePrint =>
-        [
-            [new("paper.name", 100)],
-            [new("paper.candidate", 100)],
-            [new("paper.date", 40), new("paper.class", 60, group)],
-            [Time with { Share = 60 }, new("paper.marks", 40)],
-        ],
-        (PageStyle.Exam, var group) => [[new("paper.name", 62), new("paper.candidate", 38)], [new("paper.date", 20), new("paper.class", 34, group), Time, new("paper.marks", 18)]],
-        (_, null) => [[new("paper.name", 46), new("paper.date", 22), new("paper.class", 20), new("paper.marks", 12)]],
-        (_, var group) => [[new("paper.name", 36), new("paper.date", 16), new("paper.class", 36, group), new("paper.marks", 12)]],
-    };
+    private HeadLine[][] HeadRows =>
+        (sheet.Setup.Style, sheet.Edition.Class) switch
+        {
+            (PageStyle.Exam, var group) when metrics.LargePrint =>
+            [
+                [new("paper.name", 100)],
+                [new("paper.candidate", 100)],
+                [new("paper.date", 40), new("paper.class", 60, group)],
+                [Time with { Share = 60 }, new("paper.marks", 40)],
+            ],
+            (PageStyle.Exam, var group) =>
+            [
+                [new("paper.name", 62), new("paper.candidate", 38)],
+                [new("paper.date", 20), new("paper.class", 34, group), Time, new("paper.marks", 18)],
+            ],
+            (_, null) =>
+            [
+                [new("paper.name", 46), new("paper.date", 22), new("paper.class", 20), new("paper.marks", 12)],
+            ],
+            (_, var group) =>
+            [
+                [new("paper.name", 36), new("paper.date", 16), new("paper.class", 36, group), new("paper.marks", 12)],
+            ],
+        };
 
-    private HeadLine Time => new("paper.time", 28, sheet.Setup.Minutes > 0 ? Texts.Say("paper.minutes", ("minutes", sheet.Setup.Minutes)) : null);
+    private HeadLine Time =>
+        new("paper.time", 28, sheet.Setup.Minutes > 0 ? Texts.Say("paper.minutes", ("minutes", sheet.Setup.Minutes)) : null);
 
     /// <summary>A line at the head of a student's paper.</summary>
     private sealed record HeadLine(string Label, int Share, string? Printed = null);
 
-    private string What => kind switch
-    {
-        PaperKind.Key => Texts.Say("paper.key"),
-        PaperKind.Short => Texts.Say("paper.short-key"),
-        PaperKind.Working => Texts.Say("paper.working"),
-        _ => "",
-    };
+    private string What =>
+        kind switch
+        {
+            PaperKind.Key => Texts.Say("paper.key"),
+            PaperKind.Short => Texts.Say("paper.short-key"),
+            PaperKind.Working => Texts.Say("paper.working"),
+            _ => "",
+        };
 
-    public int ContentTop(int page) => page == 0
-        ? InstructionsTop + (_instructions.Length * metrics.LineHeight) + metrics.SectionGap
-        : metrics.TopMargin + (metrics.Small * 2) + (metrics.SectionGap / 2);
+    public int ContentTop(int page) =>
+        page == 0
+            ? InstructionsTop + (_instructions.Length * metrics.LineHeight) + metrics.SectionGap
+            : metrics.TopMargin + (metrics.Small * 2) + (metrics.SectionGap / 2);
 
     public IEnumerable<PageGroup> Head(int page)
     {
         if (page > 0)
         {
             var baseline = metrics.TopMargin + metrics.Small;
-            var running = Shortened(kind == PaperKind.Student ? sheet.Title : Texts.Say("paper.running", ("what", What), ("title", sheet.Title)));
+            var running = Shortened(
+                kind == PaperKind.Student ? sheet.Title : Texts.Say("paper.running", ("what", What), ("title", sheet.Title))
+            );
             yield return Group([.. Text(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, baseline)]);
             yield break;
         }
@@ -128,9 +145,14 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
             right -= QrCode.Side + metrics.Small;
         }
 
-        yield return Group(
-        [
-            .. Text(Shortened($"{found}{what}", TextStyle.Regular, right - metrics.SideMargin), TextStyle.Regular, metrics.Small, metrics.SideMargin, baseline),
+        yield return Group([
+            .. Text(
+                Shortened($"{found}{what}", TextStyle.Regular, right - metrics.SideMargin),
+                TextStyle.Regular,
+                metrics.Small,
+                metrics.SideMargin,
+                baseline
+            ),
             .. Text(number, TextStyle.Regular, metrics.Small, right, baseline),
         ]);
     }
@@ -148,9 +170,17 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
                 var rule = rules * line.Share / 100;
                 // What is printed needs no rule to write on.
                 var y = baseline + (metrics.Body / 6);
-                foreach (var primitive in line.Printed is { } words
-                    ? Text(TextSetter.Shortened(words, TextStyle.Regular, metrics.Body, rule), TextStyle.Regular, metrics.Body, x, baseline)
-                    : [new LinePrimitive(Role.Rule, Ink.Given, x, y, x + rule, y, metrics.RuleThickness)])
+                foreach (
+                    var primitive in line.Printed is { } words
+                        ? Text(
+                            TextSetter.Shortened(words, TextStyle.Regular, metrics.Body, rule),
+                            TextStyle.Regular,
+                            metrics.Body,
+                            x,
+                            baseline
+                        )
+                        : [new LinePrimitive(Role.Rule, Ink.Given, x, y, x + rule, y, metrics.RuleThickness)]
+                )
                     yield return primitive;
                 x += rule + metrics.Body;
                 if (!IsTotal(line))
@@ -173,7 +203,11 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
             {
                 x += LabelWidth(line) + (rules * line.Share / 100) + metrics.Body;
                 if (IsTotal(line))
-                    return QuestionSigns.Before(x - metrics.Body + (metrics.Body / 3), LinesBaseline + (row * metrics.WritingLine), metrics.Body);
+                    return QuestionSigns.Before(
+                        x - metrics.Body + (metrics.Body / 3),
+                        LinesBaseline + (row * metrics.WritingLine),
+                        metrics.Body
+                    );
             }
         }
 
@@ -183,7 +217,11 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     private string Total => $"/ {sheet.Marks}";
 
     // What labels, gaps and the total leave for rules.
-    private int RulesOf(HeadLine[] row) => metrics.ContentWidth - row.Sum(LabelWidth) - (metrics.Body * (row.Length - 1)) - (row.Any(IsTotal) ? TextSetter.Width(Total, TextStyle.Regular, metrics.Body) + (metrics.Body / 3) : 0);
+    private int RulesOf(HeadLine[] row) =>
+        metrics.ContentWidth
+        - row.Sum(LabelWidth)
+        - (metrics.Body * (row.Length - 1))
+        - (row.Any(IsTotal) ? TextSetter.Width(Total, TextStyle.Regular, metrics.Body) + (metrics.Body / 3) : 0);
 
     private int LabelWidth(HeadLine line) => TextSetter.Width(Texts.Say(line.Label), TextStyle.Regular, metrics.Body) + (metrics.Body / 3);
 
@@ -191,9 +229,21 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     public NamePlace NamePlaceOn(int page)
     {
         if (page > 0)
-            return new NamePlace(metrics.SideMargin + metrics.ContentWidth, metrics.TopMargin + metrics.Small, metrics.Small, metrics.ContentWidth / 3, true);
+            return new NamePlace(
+                metrics.SideMargin + metrics.ContentWidth,
+                metrics.TopMargin + metrics.Small,
+                metrics.Small,
+                metrics.ContentWidth / 3,
+                true
+            );
         var row = HeadRows[0];
-        return new NamePlace(metrics.SideMargin + LabelWidth(row[0]), LinesBaseline, metrics.Body, RulesOf(row) * row[0].Share / 100, false);
+        return new NamePlace(
+            metrics.SideMargin + LabelWidth(row[0]),
+            LinesBaseline,
+            metrics.Body,
+            RulesOf(row) * row[0].Share / 100,
+            false
+        );
     }
 
     private string Shortened(string text) => Shortened(text, TextStyle.Italic, metrics.ContentWidth);
@@ -207,6 +257,5 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     private static IEnumerable<Primitive> Text(string text, TextStyle style, int size, int x, int y) =>
         TextSetter.Line(text, style, size, x, y);
 
-    private static PageGroup Group(ImmutableArray<Primitive> primitives) =>
-        new(GroupKind.Furniture, default, null, primitives);
+    private static PageGroup Group(ImmutableArray<Primitive> primitives) => new(GroupKind.Furniture, default, null, primitives);
 }

@@ -15,15 +15,17 @@ public static class SheetLayout
     private const int MostFigures = 2;
 
     /// <summary>The pages of one of the papers.</summary>
-    public static ImmutableArray<Page> LayOut(Composition composition, PaperKind kind) => kind switch
-    {
-        PaperKind.Key => Key(composition.Worksheet, composition.Key),
-        PaperKind.Short or PaperKind.Working => WorkingLayout.LayOut([composition], kind),
-        _ => Student(composition.Worksheet),
-    };
+    public static ImmutableArray<Page> LayOut(Composition composition, PaperKind kind) =>
+        kind switch
+        {
+            PaperKind.Key => Key(composition.Worksheet, composition.Key),
+            PaperKind.Short or PaperKind.Working => WorkingLayout.LayOut([composition], kind),
+            _ => Student(composition.Worksheet),
+        };
 
     /// <summary>One key, short or with working, for several versions or parts; each begins with its name.</summary>
-    public static ImmutableArray<Page> Combined(IReadOnlyList<Composition> editions, PaperKind kind) => WorkingLayout.LayOut(editions, kind);
+    public static ImmutableArray<Page> Combined(IReadOnlyList<Composition> editions, PaperKind kind) =>
+        WorkingLayout.LayOut(editions, kind);
 
     /// <summary>The student's pages. They are made without the key at hand.</summary>
     public static ImmutableArray<Page> Student(Worksheet sheet) => Pages(sheet, PaperKind.Student, null);
@@ -53,7 +55,12 @@ public static class SheetLayout
         return sheet.Setup.HalfSheets ? [.. pages.Select(HalfSheets.Doubled)] : pages;
     }
 
-    private static IEnumerable<Block> Blocks(WorksheetSection section, PageMetrics metrics, AnswerKey? key, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced)
+    private static IEnumerable<Block> Blocks(
+        WorksheetSection section,
+        PageMetrics metrics,
+        AnswerKey? key,
+        List<(int Number, ImmutableArray<string> AlsoRight)> unplaced
+    )
     {
         yield return Head(section, metrics);
         if (!section.Bank.IsEmpty)
@@ -71,7 +78,8 @@ public static class SheetLayout
             yield return new Block(
                 height + (rows?.Gap(metrics) ?? metrics.QuestionGap),
                 false,
-                [.. items.Select((item, column) => item.Moved(column * (width + metrics.Gutter), 0))]);
+                [.. items.Select((item, column) => item.Moved(column * (width + metrics.Gutter), 0))]
+            );
         }
     }
 
@@ -79,7 +87,10 @@ public static class SheetLayout
     private static Block Bank(ImmutableArray<string> bank, PageMetrics metrics)
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
-        var columns = bank.Max(text => TextSetter.Width(text, TextStyle.Regular, metrics.Body)) + (metrics.Body * 5 / 2) < metrics.ContentWidth / 2 ? 2 : 1;
+        var columns =
+            bank.Max(text => TextSetter.Width(text, TextStyle.Regular, metrics.Body)) + (metrics.Body * 5 / 2) < metrics.ContentWidth / 2
+                ? 2
+                : 1;
         var rows = (bank.Length + columns - 1) / columns;
         for (var i = 0; i < bank.Length; i++)
         {
@@ -89,8 +100,15 @@ public static class SheetLayout
         }
 
         var height = (rows * metrics.LineHeight) + (metrics.Body / 2);
-        var label = Texts.Say("figure.bank", ("answers", string.Join("; ", bank.Select((text, i) => $"{(char)('A' + i)} {FigureText.Spoken(text)}"))));
-        return new Block(height + metrics.QuestionGap, true, [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), label, primitives.ToImmutable())]);
+        var label = Texts.Say(
+            "figure.bank",
+            ("answers", string.Join("; ", bank.Select((text, i) => $"{(char)('A' + i)} {FigureText.Spoken(text)}")))
+        );
+        return new Block(
+            height + metrics.QuestionGap,
+            true,
+            [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), label, primitives.ToImmutable())]
+        );
     }
 
     private static Block Head(WorksheetSection section, PageMetrics metrics)
@@ -106,21 +124,40 @@ public static class SheetLayout
 
         var height = baseline + metrics.LineHeight;
         var box = new Box(0, 0, metrics.ContentWidth, height);
-        return new Block(height, true, [new PageGroup(new GroupKind.SectionHead(section.Id), box, null, primitives.ToImmutable())], metrics.SectionGap, section.Heading);
+        return new Block(
+            height,
+            true,
+            [new PageGroup(new GroupKind.SectionHead(section.Id), box, null, primitives.ToImmutable())],
+            metrics.SectionGap,
+            section.Heading
+        );
     }
 
     private static Block ExampleBlock(WorkedExample example, PageMetrics metrics, int width)
     {
-        var prompt = example.Question.Prompt.Length == 0 ? Texts.Say("paper.example") : Texts.Say("paper.example-of", ("prompt", example.Question.Prompt));
+        var prompt =
+            example.Question.Prompt.Length == 0
+                ? Texts.Say("paper.example")
+                : Texts.Say("paper.example-of", ("prompt", example.Question.Prompt));
         var lines = TextSetter.Wrap(prompt, TextStyle.Italic, metrics.Body, width);
-        var words = lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Italic, metrics.Body, 0, metrics.Body + (i * metrics.LineHeight), Ink.Example));
+        var words = lines.SelectMany(
+            (line, i) => TextSetter.Line(line, TextStyle.Italic, metrics.Body, 0, metrics.Body + (i * metrics.LineHeight), Ink.Example)
+        );
         var (height, primitives, _) = Body(example.Question, example.Answer.Marks, Ink.Example, metrics, width, words, lines.Length);
         var box = new Box(0, 0, width, height);
         var label = $"{prompt}. {Described(example.Question, example.Answer.Marks)}";
         return new Block(height + metrics.QuestionGap, false, [new PageGroup(GroupKind.Furniture, box, label, primitives)]);
     }
 
-    private static PageGroup Item(WorksheetItem item, int marksOf, PageMetrics metrics, int width, AnswerKey? key, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced, ShortRows? rows)
+    private static PageGroup Item(
+        WorksheetItem item,
+        int marksOf,
+        PageMetrics metrics,
+        int width,
+        AnswerKey? key,
+        List<(int Number, ImmutableArray<string> AlsoRight)> unplaced,
+        ShortRows? rows
+    )
     {
         var answer = key?.Answers.GetValueOrDefault(item.SlotId);
         var marks = answer?.Marks ?? [.. item.Question.Figures.Select(_ => ImmutableArray<Mark>.Empty)];
@@ -128,20 +165,35 @@ public static class SheetLayout
             ? OneRow(item, marksOf, metrics, width, answer, marks, unplaced, rows)
             : Below(item, marksOf, metrics, width, answer, marks, unplaced);
         var words = item.Question.Prompt.Length == 0 ? "" : FigureText.Spoken(item.Question.Prompt) + ". ";
-        var label = Texts.Say("figure.question", ("number", item.Number), ("words", words), ("figures", Described(item.Question, marks))).TrimEnd();
-        return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives) { Anchors = anchors };
+        var label = Texts
+            .Say("figure.question", ("number", item.Number), ("words", words), ("figures", Described(item.Question, marks)))
+            .TrimEnd();
+        return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives)
+        {
+            Anchors = anchors,
+        };
     }
 
     // Number, prompt, the lines to write on and the mark, all on the row the student writes in.
     private static (int Height, ImmutableArray<Primitive> Primitives, ItemAnchors Anchors) OneRow(
-        WorksheetItem item, int marksOf, PageMetrics metrics, int width, Answer? answer, ImmutableArray<ImmutableArray<Mark>> marks, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced, ShortRows rows)
+        WorksheetItem item,
+        int marksOf,
+        PageMetrics metrics,
+        int width,
+        Answer? answer,
+        ImmutableArray<ImmutableArray<Mark>> marks,
+        List<(int Number, ImmutableArray<string> AlsoRight)> unplaced,
+        ShortRows rows
+    )
     {
         var baseline = metrics.WritingLine - (metrics.Body / 3);
         var left = QuestionSigns.Left(marksOf, metrics, width);
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         primitives.AddRange(QuestionSigns.Number(item.Number, metrics, baseline));
         primitives.AddRange(QuestionSigns.Marks(marksOf, metrics, width).Select(primitive => primitive.Moved(0, baseline - metrics.Body)));
-        primitives.AddRange(TextSetter.Line(item.Question.Prompt, TextStyle.Regular, metrics.Body, QuestionSigns.Indent(item.Number, metrics), baseline));
+        primitives.AddRange(
+            TextSetter.Line(item.Question.Prompt, TextStyle.Regular, metrics.Body, QuestionSigns.Indent(item.Number, metrics), baseline)
+        );
         var lines = FigureSetter.Set(item.Question.Figures[0], marks[0], Ink.Answer, metrics, left - rows.AnswerLeft);
         primitives.AddRange(lines.Primitives.Select(primitive => primitive.Moved(rows.AnswerLeft, 0)));
         if (answer is { AlsoRight: { IsEmpty: false } others })
@@ -154,11 +206,26 @@ public static class SheetLayout
         }
 
         var number = QuestionSigns.NumberBox(item.Number, metrics, baseline);
-        return (lines.Height, primitives.ToImmutable(), new ItemAnchors(number, QuestionSigns.MarkOf(marksOf, metrics, width)?.Moved(0, baseline - metrics.Body), [lines.Anchors.Moved(rows.AnswerLeft, 0)]));
+        return (
+            lines.Height,
+            primitives.ToImmutable(),
+            new ItemAnchors(
+                number,
+                QuestionSigns.MarkOf(marksOf, metrics, width)?.Moved(0, baseline - metrics.Body),
+                [lines.Anchors.Moved(rows.AnswerLeft, 0)]
+            )
+        );
     }
 
     private static (int Height, ImmutableArray<Primitive> Primitives, ItemAnchors Anchors) Below(
-        WorksheetItem item, int marksOf, PageMetrics metrics, int width, Answer? answer, ImmutableArray<ImmutableArray<Mark>> marks, List<(int Number, ImmutableArray<string> AlsoRight)> unplaced)
+        WorksheetItem item,
+        int marksOf,
+        PageMetrics metrics,
+        int width,
+        Answer? answer,
+        ImmutableArray<ImmutableArray<Mark>> marks,
+        List<(int Number, ImmutableArray<string> AlsoRight)> unplaced
+    )
     {
         var indent = QuestionSigns.Indent(item.Number, metrics);
         var left = QuestionSigns.Left(marksOf, metrics, width);
@@ -178,11 +245,26 @@ public static class SheetLayout
         }
 
         var (height, primitives, figures) = Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
-        return (height, primitives, new ItemAnchors(QuestionSigns.NumberBox(item.Number, metrics, metrics.Body), QuestionSigns.MarkOf(marksOf, metrics, width), figures));
+        return (
+            height,
+            primitives,
+            new ItemAnchors(
+                QuestionSigns.NumberBox(item.Number, metrics, metrics.Body),
+                QuestionSigns.MarkOf(marksOf, metrics, width),
+                figures
+            )
+        );
     }
 
     private static (int Height, ImmutableArray<Primitive> Primitives, ImmutableArray<FigureAnchors> Figures) Body(
-        Question question, ImmutableArray<ImmutableArray<Mark>> marks, Ink ink, PageMetrics metrics, int width, IEnumerable<Primitive> prompt, int promptLines)
+        Question question,
+        ImmutableArray<ImmutableArray<Mark>> marks,
+        Ink ink,
+        PageMetrics metrics,
+        int width,
+        IEnumerable<Primitive> prompt,
+        int promptLines
+    )
     {
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         primitives.AddRange(prompt);

@@ -37,14 +37,24 @@ internal sealed record ShortRows(int Columns, int AnswerLeft)
         if (section.Items.IsEmpty || !section.Items.All(item => item.Question.Figures is [AnswerLinesFigure or ChoicesFigure]))
             return null;
         var columns = section.ColumnsAsFit ? Enumerable.Range(1, Math.Min(MostColumns, section.Items.Length)) : [section.PerRow];
-        return columns.SelectMany(count => Ways(section, metrics, count, left)).OrderBy(way => way.Height).ThenBy(way => way.Rows.Columns).Select(way => way.Rows).FirstOrDefault();
+        return columns
+            .SelectMany(count => Ways(section, metrics, count, left))
+            .OrderBy(way => way.Height)
+            .ThenBy(way => way.Rows.Columns)
+            .Select(way => way.Rows)
+            .FirstOrDefault();
     }
 
     /// <summary>The width of a column.</summary>
     public int Width(PageMetrics metrics) => WidthOf(Columns, metrics);
 
     // Each way that can be, with the height a question takes in it.
-    private static IEnumerable<(ShortRows Rows, int Height)> Ways(WorksheetSection section, PageMetrics metrics, int columns, Func<int, int> left)
+    private static IEnumerable<(ShortRows Rows, int Height)> Ways(
+        WorksheetSection section,
+        PageMetrics metrics,
+        int columns,
+        Func<int, int> left
+    )
     {
         var width = WidthOf(columns, metrics);
         var room = left(width);
@@ -53,22 +63,45 @@ internal sealed record ShortRows(int Columns, int AnswerLeft)
         if (section.Items.All(item => item.Question.Figures[0] is AnswerLinesFigure))
         {
             var start = indent + prompts + (prompts > 0 ? metrics.Body * 3 / 4 : 0);
-            if (start + section.Items.Max(item => AnswerLineSetter.LeastWidth((AnswerLinesFigure)item.Question.Figures[0], metrics)) <= room)
+            if (
+                start + section.Items.Max(item => AnswerLineSetter.LeastWidth((AnswerLinesFigure)item.Question.Figures[0], metrics))
+                <= room
+            )
                 yield return (new ShortRows(columns, start), (metrics.WritingLine + RowGap) / columns);
         }
 
         // Below each other: narrow columns only where nothing in them has to break.
-        var heights = section.Items.Select(item => (Lines: TextSetter.Wrap(item.Question.Prompt, TextStyle.Regular, metrics.Body, room - indent).Length, Figure: FigureSetter.Set(item.Question.Figures[0], [], Drawing.Ink.Given, metrics, width))).ToArray();
-        if (columns == 1 || !section.ColumnsAsFit || (heights.All(item => item.Lines <= MostColumns - columns + 1) && section.Items.All(item => Fits(item.Question.Figures[0], width, metrics))))
-            yield return (new ShortRows(columns, 0), (heights.Max(item => (Math.Max(1, item.Lines) * metrics.LineHeight) + item.Figure.Height) + StackedGap(metrics)) / columns);
+        var heights = section
+            .Items.Select(item =>
+                (
+                    Lines: TextSetter.Wrap(item.Question.Prompt, TextStyle.Regular, metrics.Body, room - indent).Length,
+                    Figure: FigureSetter.Set(item.Question.Figures[0], [], Drawing.Ink.Given, metrics, width)
+                )
+            )
+            .ToArray();
+        if (
+            columns == 1
+            || !section.ColumnsAsFit
+            || (
+                heights.All(item => item.Lines <= MostColumns - columns + 1)
+                && section.Items.All(item => Fits(item.Question.Figures[0], width, metrics))
+            )
+        )
+            yield return (
+                new ShortRows(columns, 0),
+                (heights.Max(item => (Math.Max(1, item.Lines) * metrics.LineHeight) + item.Figure.Height) + StackedGap(metrics)) / columns
+            );
     }
 
-    private static bool Fits(Figure figure, int width, PageMetrics metrics) => figure switch
-    {
-        AnswerLinesFigure lines => AnswerLineSetter.LeastWidth(lines, metrics) <= width,
-        ChoicesFigure choices => choices.Options.All(option => TextSetter.Width(option, TextStyle.BoldItalic, metrics.Body) + (metrics.Body * 2) <= width / 2),
-        _ => false,
-    };
+    private static bool Fits(Figure figure, int width, PageMetrics metrics) =>
+        figure switch
+        {
+            AnswerLinesFigure lines => AnswerLineSetter.LeastWidth(lines, metrics) <= width,
+            ChoicesFigure choices => choices.Options.All(option =>
+                TextSetter.Width(option, TextStyle.BoldItalic, metrics.Body) + (metrics.Body * 2) <= width / 2
+            ),
+            _ => false,
+        };
 
     private static int WidthOf(int columns, PageMetrics metrics) => (metrics.ContentWidth - ((columns - 1) * metrics.Gutter)) / columns;
 }

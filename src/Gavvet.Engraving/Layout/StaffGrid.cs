@@ -27,7 +27,10 @@ internal sealed class StaffGrid
     public StaffGrid(StaffFigure figure, PageMetrics metrics, int width)
     {
         (_figure, _metrics, _width) = (figure, metrics, width);
-        NotesLeft = figure.Beats > 0 ? Space(MeterPlace + MeterRoom) : Space(SignatureLeft + (figure.SignatureRoom ? (SignatureStep * KeySignature.Most) + 600 : 0));
+        NotesLeft =
+            figure.Beats > 0
+                ? Space(MeterPlace + MeterRoom)
+                : Space(SignatureLeft + (figure.SignatureRoom ? (SignatureStep * KeySignature.Most) + 600 : 0));
         var fitting = Math.Max(1, (_width - NotesLeft - Space(EndRoom)) / Space(NarrowestColumn));
         Systems = Math.Max(1, (figure.Columns + fitting - 1) / fitting);
         ColumnsPerSystem = Math.Max(1, (figure.Columns + Systems - 1) / Systems);
@@ -47,16 +50,24 @@ internal sealed class StaffGrid
     public int MeterLeft => Space(MeterPlace);
 
     // A row to be written in by hand is a writing line; one that is printed needs only its text.
-    public int GapRoom => !_figure.Rows.HasFlag(StaffRows.Gaps) ? 0
-        : _figure.Given.OfType<GapMark>().Any() ? _metrics.LineHeight : _metrics.WritingLine;
+    public int GapRoom =>
+        !_figure.Rows.HasFlag(StaffRows.Gaps) ? 0
+        : _figure.Given.OfType<GapMark>().Any() ? _metrics.LineHeight
+        : _metrics.WritingLine;
 
-    private int MeterPlace => SignatureLeft + (SignatureStep * (_figure.Given.OfType<SignatureMark>().FirstOrDefault()?.Signature.Count ?? 0)) + MeterGap;
+    private int MeterPlace =>
+        SignatureLeft + (SignatureStep * (_figure.Given.OfType<SignatureMark>().FirstOrDefault()?.Signature.Count ?? 0)) + MeterGap;
 
-    private int RoomAbove => Space(Math.Max(
-        _figure.SignatureRoom ? 2_100 : 1_600,
-        (_figure.Columns > 0 ? Math.Max(0, _figure.Range.Highest - 8) * 500 : 0) + (_figure.Columns > 0 ? 1_900 : 0)));
+    private int RoomAbove =>
+        Space(
+            Math.Max(
+                _figure.SignatureRoom ? 2_100 : 1_600,
+                (_figure.Columns > 0 ? Math.Max(0, _figure.Range.Highest - 8) * 500 : 0) + (_figure.Columns > 0 ? 1_900 : 0)
+            )
+        );
 
-    private int RoomBelow => Space(Math.Max(_figure.Clef.Octaves < 0 ? 2_800 : 1_900, _figure.Columns > 0 ? (-_figure.Range.Lowest * 500) + 1_700 : 0));
+    private int RoomBelow =>
+        Space(Math.Max(_figure.Clef.Octaves < 0 ? 2_800 : 1_900, _figure.Columns > 0 ? (-_figure.Range.Lowest * 500) + 1_700 : 0));
 
     private int SlurRoom => _figure.Rows.HasFlag(StaffRows.Slurs) ? Space(SlurClearance + SlurDepth) : 0;
 

@@ -54,10 +54,24 @@ internal sealed class StaffSetter
     private FigureAnchors Anchors()
     {
         var height = 4 * _metrics.StaffSpace;
-        var columns = Enumerable.Range(0, _figure.Columns).Select(column => (Left: _grid.NotesLeft + (column % _grid.ColumnsPerSystem * _grid.ColumnWidth), Top: _grid.StaffTop(_grid.SystemOf(column))));
-        var heads = _marks.Select(mark => mark.Mark).OfType<NoteMark>().OrderBy(note => note.Column).Select(note => Note(note, Ink.Given).First(primitive => primitive.Role == Role.Notehead).InkBox);
+        var columns = Enumerable
+            .Range(0, _figure.Columns)
+            .Select(column =>
+                (Left: _grid.NotesLeft + (column % _grid.ColumnsPerSystem * _grid.ColumnWidth), Top: _grid.StaffTop(_grid.SystemOf(column)))
+            );
+        var heads = _marks
+            .Select(mark => mark.Mark)
+            .OfType<NoteMark>()
+            .OrderBy(note => note.Column)
+            .Select(note => Note(note, Ink.Given).First(primitive => primitive.Role == Role.Notehead).InkBox);
         var last = _grid.StaffTop(_grid.Systems - 1);
-        return new FigureAnchors([.. columns.Select(column => new Box(column.Left, column.Top, column.Left + _grid.ColumnWidth, column.Top + height))], [.. heads]) { Staff = new Box(0, last, _width, last + height) };
+        return new FigureAnchors(
+            [.. columns.Select(column => new Box(column.Left, column.Top, column.Left + _grid.ColumnWidth, column.Top + height))],
+            [.. heads]
+        )
+        {
+            Staff = new Box(0, last, _width, last + height),
+        };
     }
 
     // Where notes that were given and notes that were written stand on one staff, a fine rule runs over those that were
@@ -68,16 +82,31 @@ internal sealed class StaffSetter
         if (!notes.Contains(Ink.Answer) || !notes.Contains(Ink.Given))
             yield break;
         // A note with a ring around it is told by that.
-        int[] written = [.. notes[Ink.Answer].Except(_marks.Select(mark => mark.Mark).OfType<RingMark>().Select(ring => ring.Note.Column)).Order()];
-        for (var first = 0; first < written.Length;)
+        int[] written =
+        [
+            .. notes[Ink.Answer].Except(_marks.Select(mark => mark.Mark).OfType<RingMark>().Select(ring => ring.Note.Column)).Order(),
+        ];
+        for (var first = 0; first < written.Length; )
         {
             var last = first;
-            while (last + 1 < written.Length && written[last + 1] == written[last] + 1 && _grid.SystemOf(written[last + 1]) == _grid.SystemOf(written[first]))
+            while (
+                last + 1 < written.Length
+                && written[last + 1] == written[last] + 1
+                && _grid.SystemOf(written[last + 1]) == _grid.SystemOf(written[first])
+            )
                 last++;
             var run = _marks.Where(mark => mark.Mark is NoteMark note && note.Column >= written[first] && note.Column <= written[last]);
             var highest = run.SelectMany(mark => Draw(mark)).Min(primitive => primitive.InkBox.Top);
             var y = Math.Min(_grid.StaffTop(_grid.SystemOf(written[first])) - Space(RuleAbove), highest - Space(RuleClear));
-            yield return new LinePrimitive(Role.Rule, Ink.Answer, _grid.HeadCenter(written[first]) - Space(RuleReach), y, _grid.HeadCenter(written[last]) + Space(RuleReach), y, Space(EngravingDefaults.StaffLineThickness));
+            yield return new LinePrimitive(
+                Role.Rule,
+                Ink.Answer,
+                _grid.HeadCenter(written[first]) - Space(RuleReach),
+                y,
+                _grid.HeadCenter(written[last]) + Space(RuleReach),
+                y,
+                Space(EngravingDefaults.StaffLineThickness)
+            );
             first = last + 1;
         }
     }
@@ -114,16 +143,37 @@ internal sealed class StaffSetter
         if (_figure.Beats == 0)
             yield break;
         foreach (var (number, position) in new[] { (_figure.Beats, 6), (4, 2) })
-            yield return new GlyphPrimitive(Role.Meter, Ink.Given, number switch { 2 => MusicGlyph.TimeSig2, 3 => MusicGlyph.TimeSig3, _ => MusicGlyph.TimeSig4 }, _grid.MeterLeft, Level(_grid.StaffTop(0), position), _metrics.StaffSpace);
+            yield return new GlyphPrimitive(
+                Role.Meter,
+                Ink.Given,
+                number switch
+                {
+                    2 => MusicGlyph.TimeSig2,
+                    3 => MusicGlyph.TimeSig3,
+                    _ => MusicGlyph.TimeSig4,
+                },
+                _grid.MeterLeft,
+                Level(_grid.StaffTop(0), position),
+                _metrics.StaffSpace
+            );
     }
 
     // Before the room of a note and its sign; at the start of a further staff it closes the one above.
     private LinePrimitive Barline(int column)
     {
-        var (system, x) = column % _grid.ColumnsPerSystem == 0
-            ? (_grid.SystemOf(column) - 1, _width - Space(EngravingDefaults.ThinBarlineThickness))
-            : (_grid.SystemOf(column), _grid.NotesLeft + (column % _grid.ColumnsPerSystem * _grid.ColumnWidth));
-        return new LinePrimitive(Role.Barline, Ink.Given, x, _grid.StaffTop(system), x, _grid.StaffTop(system) + (4 * _metrics.StaffSpace), Space(EngravingDefaults.ThinBarlineThickness));
+        var (system, x) =
+            column % _grid.ColumnsPerSystem == 0
+                ? (_grid.SystemOf(column) - 1, _width - Space(EngravingDefaults.ThinBarlineThickness))
+                : (_grid.SystemOf(column), _grid.NotesLeft + (column % _grid.ColumnsPerSystem * _grid.ColumnWidth));
+        return new LinePrimitive(
+            Role.Barline,
+            Ink.Given,
+            x,
+            _grid.StaffTop(system),
+            x,
+            _grid.StaffTop(system) + (4 * _metrics.StaffSpace),
+            Space(EngravingDefaults.ThinBarlineThickness)
+        );
     }
 
     private IEnumerable<Primitive> FinalBarline(int top)
@@ -136,22 +186,30 @@ internal sealed class StaffSetter
         yield return new LinePrimitive(Role.Barline, Ink.Given, _width - (thick / 2), top, _width - (thick / 2), bottom, thick);
     }
 
-    private IEnumerable<Primitive> Draw(InkedMark mark) => mark.Mark switch
-    {
-        NoteMark note => Note(note, mark.Ink),
-        ClefMark written => Enumerable.Range(0, _grid.Systems).Select(system => ClefAt(written.Clef, _grid.StaffTop(system), mark.Ink)),
-        SignatureMark { Signature: var signature } => Enumerable.Range(0, _grid.Systems).SelectMany(system => Signature(signature, _grid.StaffTop(system), mark.Ink)),
-        SlurMark slur => Slur(slur.Column, mark.Ink),
-        SignRowMark row => Enumerable.Range(0, _grid.Systems).SelectMany(system => SignRow(row.Accidental, row.Positions, _grid.StaffTop(system), mark.Ink)),
-        // The head stands there already.
-        AddedSignMark added => Note(added.Note, Ink.Given).OfType<GlyphPrimitive>().Where(glyph => glyph.Role == Role.Accidental).Select(glyph => glyph with { Ink = mark.Ink }),
-        RingMark ring => Ring(ring.Note, mark.Ink),
-        StrikeMark strike => Strike(strike.Note, mark.Ink),
-        BracketMark bracket => Bracket(bracket.Column, mark.Ink),
-        GapMark gap => Gap(gap, mark.Ink),
-        LabelMark label => Label(label, mark.Ink),
-        _ => throw new ArgumentException($"A staff takes no {mark.Mark.GetType().Name}."),
-    };
+    private IEnumerable<Primitive> Draw(InkedMark mark) =>
+        mark.Mark switch
+        {
+            NoteMark note => Note(note, mark.Ink),
+            ClefMark written => Enumerable.Range(0, _grid.Systems).Select(system => ClefAt(written.Clef, _grid.StaffTop(system), mark.Ink)),
+            SignatureMark { Signature: var signature } => Enumerable
+                .Range(0, _grid.Systems)
+                .SelectMany(system => Signature(signature, _grid.StaffTop(system), mark.Ink)),
+            SlurMark slur => Slur(slur.Column, mark.Ink),
+            SignRowMark row => Enumerable
+                .Range(0, _grid.Systems)
+                .SelectMany(system => SignRow(row.Accidental, row.Positions, _grid.StaffTop(system), mark.Ink)),
+            // The head stands there already.
+            AddedSignMark added => Note(added.Note, Ink.Given)
+                .OfType<GlyphPrimitive>()
+                .Where(glyph => glyph.Role == Role.Accidental)
+                .Select(glyph => glyph with { Ink = mark.Ink }),
+            RingMark ring => Ring(ring.Note, mark.Ink),
+            StrikeMark strike => Strike(strike.Note, mark.Ink),
+            BracketMark bracket => Bracket(bracket.Column, mark.Ink),
+            GapMark gap => Gap(gap, mark.Ink),
+            LabelMark label => Label(label, mark.Ink),
+            _ => throw new ArgumentException($"A staff takes no {mark.Mark.GetType().Name}."),
+        };
 
     private IEnumerable<Primitive> Note(NoteMark note, Ink ink)
     {
@@ -170,7 +228,14 @@ internal sealed class StaffSetter
         yield return new GlyphPrimitive(Role.Notehead, ink, head, left, Level(top, position), _metrics.StaffSpace);
         // A dot stands in a space: beside a head on a line it is in the space above.
         if (value == NoteValue.DottedHalf)
-            yield return new GlyphPrimitive(Role.NoteDot, ink, MusicGlyph.AugmentationDot, left + Space(head.Width) + Space(DotGap), Level(top, position + (position % 2 == 0 ? 1 : 0)), _metrics.StaffSpace);
+            yield return new GlyphPrimitive(
+                Role.NoteDot,
+                ink,
+                MusicGlyph.AugmentationDot,
+                left + Space(head.Width) + Space(DotGap),
+                Level(top, position + (position % 2 == 0 ? 1 : 0)),
+                _metrics.StaffSpace
+            );
         if (value != NoteValue.Whole)
             yield return Stem(left, Space(head.Width), Level(top, position), position, ink);
         var ledgers = Theory.Clef.LedgerLines(position);
@@ -178,7 +243,15 @@ internal sealed class StaffSetter
         for (var ledger = 1; ledger <= ledgers; ledger++)
         {
             var y = Level(top, position < 0 ? -2 * ledger : 8 + (2 * ledger));
-            yield return new LinePrimitive(Role.Ledger, ink, left - reach, y, left + Space(head.Width) + reach, y, Space(EngravingDefaults.LegerLineThickness));
+            yield return new LinePrimitive(
+                Role.Ledger,
+                ink,
+                left - reach,
+                y,
+                left + Space(head.Width) + reach,
+                y,
+                Space(EngravingDefaults.LegerLineThickness)
+            );
         }
 
         if (note.Sign is { } sign)
@@ -188,7 +261,14 @@ internal sealed class StaffSetter
             var x = left - gap - Space(glyph.Right);
             yield return new GlyphPrimitive(Role.Accidental, ink, glyph, x, Level(top, position), _metrics.StaffSpace);
             if (note.NaturalFirst)
-                yield return new GlyphPrimitive(Role.Accidental, ink, MusicGlyph.AccidentalNatural, x - Space(150) - Space(MusicGlyph.AccidentalNatural.Right), Level(top, position), _metrics.StaffSpace);
+                yield return new GlyphPrimitive(
+                    Role.Accidental,
+                    ink,
+                    MusicGlyph.AccidentalNatural,
+                    x - Space(150) - Space(MusicGlyph.AccidentalNatural.Right),
+                    Level(top, position),
+                    _metrics.StaffSpace
+                );
         }
     }
 
@@ -233,8 +313,16 @@ internal sealed class StaffSetter
 
     private Box Around(NoteMark note, int air)
     {
-        var boxes = Note(note, Ink.Given).Where(primitive => primitive.Role is Role.Notehead or Role.Accidental).Select(primitive => primitive.InkBox).ToArray();
-        return new Box(boxes.Min(box => box.Left) - air, boxes.Min(box => box.Top) - air, boxes.Max(box => box.Right) + air, boxes.Max(box => box.Bottom) + air);
+        var boxes = Note(note, Ink.Given)
+            .Where(primitive => primitive.Role is Role.Notehead or Role.Accidental)
+            .Select(primitive => primitive.InkBox)
+            .ToArray();
+        return new Box(
+            boxes.Min(box => box.Left) - air,
+            boxes.Min(box => box.Top) - air,
+            boxes.Max(box => box.Right) + air,
+            boxes.Max(box => box.Bottom) + air
+        );
     }
 
     // A bracket hangs where a slur would.
@@ -251,11 +339,20 @@ internal sealed class StaffSetter
     private IEnumerable<Primitive> Slur(int column, Ink ink)
     {
         var system = _grid.SystemOf(column);
-        var joined = _marks.Where(mark => mark.Mark is NoteMark note && (note.Column == column || note.Column == column + 1) && _grid.SystemOf(note.Column) == system);
+        var joined = _marks.Where(mark =>
+            mark.Mark is NoteMark note && (note.Column == column || note.Column == column + 1) && _grid.SystemOf(note.Column) == system
+        );
         var lowest = joined.SelectMany(note => Draw(note)).Max(primitive => primitive.InkBox.Bottom);
         // At the end of a system the slur leads to the barline; the next note stands on the next staff.
         var end = _grid.SystemOf(column + 1) == system ? _grid.HeadCenter(column + 1) : _grid.HeadCenter(column) + (_grid.ColumnWidth / 2);
-        yield return new SlurPrimitive(ink, _grid.HeadCenter(column), end, lowest + Space(StaffGrid.SlurClearance), Space(StaffGrid.SlurDepth), Space(EngravingDefaults.SlurMidpointThickness));
+        yield return new SlurPrimitive(
+            ink,
+            _grid.HeadCenter(column),
+            end,
+            lowest + Space(StaffGrid.SlurClearance),
+            Space(StaffGrid.SlurDepth),
+            Space(EngravingDefaults.SlurMidpointThickness)
+        );
     }
 
     private IEnumerable<Primitive> Gap(GapMark gap, Ink ink)
@@ -263,10 +360,23 @@ internal sealed class StaffSetter
         var row = _grid.GapRow(gap.Column);
         // After the last note of a system the step stands at its end.
         // The step at the end of a system is drawn in from the edge, and so has less room beside the one before.
-        var atEnd = _marks.Select(mark => mark.Mark).OfType<GapMark>().Where(mark => mark.Column > 0 && _grid.SystemOf(mark.Column + 1) != _grid.SystemOf(mark.Column) && _grid.SystemOf(mark.Column - 1) == _grid.SystemOf(mark.Column));
-        var room = atEnd.Select(mark => (_width - _grid.HeadCenter(mark.Column - 1) - (_grid.ColumnWidth / 2)) * 2 / 3).Append(_grid.ColumnWidth).Min();
+        var atEnd = _marks
+            .Select(mark => mark.Mark)
+            .OfType<GapMark>()
+            .Where(mark =>
+                mark.Column > 0
+                && _grid.SystemOf(mark.Column + 1) != _grid.SystemOf(mark.Column)
+                && _grid.SystemOf(mark.Column - 1) == _grid.SystemOf(mark.Column)
+            );
+        var room = atEnd
+            .Select(mark => (_width - _grid.HeadCenter(mark.Column - 1) - (_grid.ColumnWidth / 2)) * 2 / 3)
+            .Append(_grid.ColumnWidth)
+            .Min();
         var size = RowSize(_marks.Where(mark => mark.Mark is GapMark).Select(mark => (((GapMark)mark.Mark).Text, mark.Ink)), room);
-        var center = Math.Min(_grid.HeadCenter(gap.Column) + (_grid.ColumnWidth / 2), _width - (TextSetter.Width(gap.Text, Style(ink), size) / 2));
+        var center = Math.Min(
+            _grid.HeadCenter(gap.Column) + (_grid.ColumnWidth / 2),
+            _width - (TextSetter.Width(gap.Text, Style(ink), size) / 2)
+        );
         return TextSetter.Centered(gap.Text, Style(ink), size, center, row + (_grid.GapRoom / 2) + (_metrics.Body / 3), ink);
     }
 
@@ -284,18 +394,36 @@ internal sealed class StaffSetter
         var baseline = row + _metrics.Body;
         var (needed, room) = (TextSetter.Width(label.Text, Style(ink), _metrics.Body), _width - Space(StaffGrid.ClefLeft));
         return _figure.Columns == 0
-            ? TextSetter.Line(label.Text, Style(ink), needed > room ? (int)((long)_metrics.Body * room / needed) : _metrics.Body, Space(StaffGrid.ClefLeft), baseline, ink)
-            : TextSetter.Centered(label.Text, Style(ink), RowSize(_marks.Where(mark => mark.Mark is LabelMark).Select(mark => (((LabelMark)mark.Mark).Text, mark.Ink)), _grid.ColumnWidth), _grid.HeadCenter(label.Column), baseline, ink);
+            ? TextSetter.Line(
+                label.Text,
+                Style(ink),
+                needed > room ? (int)((long)_metrics.Body * room / needed) : _metrics.Body,
+                Space(StaffGrid.ClefLeft),
+                baseline,
+                ink
+            )
+            : TextSetter.Centered(
+                label.Text,
+                Style(ink),
+                RowSize(
+                    _marks.Where(mark => mark.Mark is LabelMark).Select(mark => (((LabelMark)mark.Mark).Text, mark.Ink)),
+                    _grid.ColumnWidth
+                ),
+                _grid.HeadCenter(label.Column),
+                baseline,
+                ink
+            );
     }
 
     private static TextStyle Style(Ink ink) => ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;
 
-    private static MusicGlyph SignGlyph(Accidental accidental) => accidental switch
-    {
-        Accidental.DoubleFlat => MusicGlyph.AccidentalDoubleFlat,
-        Accidental.Flat => MusicGlyph.AccidentalFlat,
-        Accidental.Sharp => MusicGlyph.AccidentalSharp,
-        Accidental.DoubleSharp => MusicGlyph.AccidentalDoubleSharp,
-        _ => MusicGlyph.AccidentalNatural,
-    };
+    private static MusicGlyph SignGlyph(Accidental accidental) =>
+        accidental switch
+        {
+            Accidental.DoubleFlat => MusicGlyph.AccidentalDoubleFlat,
+            Accidental.Flat => MusicGlyph.AccidentalFlat,
+            Accidental.Sharp => MusicGlyph.AccidentalSharp,
+            Accidental.DoubleSharp => MusicGlyph.AccidentalDoubleSharp,
+            _ => MusicGlyph.AccidentalNatural,
+        };
 }

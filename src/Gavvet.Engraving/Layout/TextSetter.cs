@@ -10,7 +10,8 @@ namespace Gavvet.Engraving.Layout;
 /// </summary>
 public static class TextSetter
 {
-    /// <summary>An accidental among words: which sign, how large against the text, how far raised, in thousandths of the text size.</summary>
+    /// <summary>An accidental among words: which sign, how large against the text, how far raised, in thousandths of the text
+    /// size.</summary>
     private sealed record TextSign(MusicGlyph Glyph, int Space, int Raise);
 
     private static readonly ImmutableDictionary<string, TextSign> Signs = new Dictionary<string, TextSign>
@@ -42,7 +43,8 @@ public static class TextSetter
         return null;
     }
 
-    public static int Width(string text, TextStyle style, int size) => Pieces(text, style, size) is [.., var last] ? last.X + last.Width : 0;
+    public static int Width(string text, TextStyle style, int size) =>
+        Pieces(text, style, size) is [.., var last] ? last.X + last.Width : 0;
 
     /// <summary>One line from x along the baseline y.</summary>
     public static IEnumerable<Primitive> Line(string text, TextStyle style, int size, int x, int y, Ink ink = Ink.Given)
@@ -52,7 +54,14 @@ public static class TextSetter
             if (piece.Text is { } run)
                 yield return new TextPrimitive(Role.Text, ink, run, x + piece.X, y);
             else
-                yield return new GlyphPrimitive(Role.Text, ink, piece.Sign!.Glyph, x + piece.X, y - (piece.Sign.Raise * size / 1000), piece.Sign.Space * size / 1000);
+                yield return new GlyphPrimitive(
+                    Role.Text,
+                    ink,
+                    piece.Sign!.Glyph,
+                    x + piece.X,
+                    y - (piece.Sign.Raise * size / 1000),
+                    piece.Sign.Space * size / 1000
+                );
         }
     }
 
@@ -86,7 +95,9 @@ public static class TextSetter
         foreach (var paragraph in text.ReplaceLineEndings("\n").Split('\n'))
         {
             var line = "";
-            foreach (var word in paragraph.Split(' ', StringSplitOptions.RemoveEmptyEntries).SelectMany(word => Broken(word, style, size, width)))
+            foreach (
+                var word in paragraph.Split(' ', StringSplitOptions.RemoveEmptyEntries).SelectMany(word => Broken(word, style, size, width))
+            )
             {
                 var longer = line.Length == 0 ? word : $"{line} {word}";
                 if (line.Length > 0 && Width(longer, style, size) > width)

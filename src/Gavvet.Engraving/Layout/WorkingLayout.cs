@@ -37,7 +37,12 @@ internal static class WorkingLayout
     {
         var size = (metrics.Heading + metrics.Title) / 2;
         var height = size + (metrics.LineHeight / 3);
-        var group = new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), null, [.. TextSetter.Line(words, TextStyle.Bold, size, 0, size)]);
+        var group = new PageGroup(
+            GroupKind.Furniture,
+            new Box(0, 0, metrics.ContentWidth, height),
+            null,
+            [.. TextSetter.Line(words, TextStyle.Bold, size, 0, size)]
+        );
         return new Block(height, true, [group], metrics.SectionGap, words);
     }
 
@@ -49,7 +54,8 @@ internal static class WorkingLayout
             new GroupKind.SectionHead(section.Id),
             new Box(0, 0, metrics.ContentWidth, height),
             null,
-            [.. TextSetter.Line(section.Heading, TextStyle.Bold, metrics.Heading, 0, baseline)]);
+            [.. TextSetter.Line(section.Heading, TextStyle.Bold, metrics.Heading, 0, baseline)]
+        );
         return new Block(height, true, [group], metrics.SectionGap / 2, bookmarked ? section.Heading : null);
     }
 
@@ -90,7 +96,12 @@ internal static class WorkingLayout
         }
 
         var height = y + (workingIn is null ? 0 : metrics.LineHeight / 2);
-        var group = new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, metrics.ContentWidth, height), null, primitives.ToImmutable());
+        var group = new PageGroup(
+            new GroupKind.Question(item.SlotId, item.Number),
+            new Box(0, 0, metrics.ContentWidth, height),
+            null,
+            primitives.ToImmutable()
+        );
         return new Block(height, false, [group]);
     }
 }

@@ -25,7 +25,7 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
         foreach (var group in page.Groups)
         {
             var primitives = group.Primitives;
-            for (var i = 0; i < primitives.Length;)
+            for (var i = 0; i < primitives.Length; )
                 i = Draw(canvas, primitives, i);
         }
     }
@@ -76,7 +76,11 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
         _paint.StrokeWidth = like.Thickness;
         using var path = new SKPathBuilder();
         var next = first;
-        for (; next < primitives.Length && primitives[next] is LinePrimitive line && line.Ink == like.Ink && line.Thickness == like.Thickness; next++)
+        for (
+            ;
+            next < primitives.Length && primitives[next] is LinePrimitive line && line.Ink == like.Ink && line.Thickness == like.Thickness;
+            next++
+        )
         {
             path.MoveTo(line.X1, line.Y1);
             path.LineTo(line.X2, line.Y2);
@@ -92,7 +96,11 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
         _glyphs.Clear();
         _places.Clear();
         var next = first;
-        for (; next < primitives.Length && primitives[next] is GlyphPrimitive glyph && glyph.Ink == like.Ink && glyph.Space == like.Space; next++)
+        for (
+            ;
+            next < primitives.Length && primitives[next] is GlyphPrimitive glyph && glyph.Ink == like.Ink && glyph.Space == like.Space;
+            next++
+        )
         {
             _glyphs.Add(MusicFont.GlyphId(glyph.Glyph));
             _places.Add(new SKPoint(glyph.X - like.X, glyph.Y - like.Y));
@@ -121,7 +129,12 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
     private SKFont TextFont(TextStyle style, int size)
     {
         if (!_text.TryGetValue((style, size), out var font))
-            _text[(style, size)] = font = new SKFont(TextFace.Of(style).Part(face), TextFace.Of(style).CanvasSize(size)) { Subpixel = true, Hinting = SKFontHinting.None, LinearMetrics = true };
+            _text[(style, size)] = font = new SKFont(TextFace.Of(style).Part(face), TextFace.Of(style).CanvasSize(size))
+            {
+                Subpixel = true,
+                Hinting = SKFontHinting.None,
+                LinearMetrics = true,
+            };
         return font;
     }
 

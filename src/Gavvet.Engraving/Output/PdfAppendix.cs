@@ -35,12 +35,18 @@ internal static partial class PdfAppendix
         objects[root] = $"{opened}\n/Lang ({language}){outlineEntry}>>";
         if (bookmarks.Count > 0)
         {
-            objects[outlines] = $"<</Type /Outlines\n/First {outlines + 1} 0 R\n/Last {outlines + bookmarks.Count} 0 R\n/Count {bookmarks.Count}>>";
+            objects[outlines] =
+                $"<</Type /Outlines\n/First {outlines + 1} 0 R\n/Last {outlines + bookmarks.Count} 0 R\n/Count {bookmarks.Count}>>";
             for (var i = 0; i < bookmarks.Count; i++)
             {
-                var (previousItem, nextItem) = (i > 0 ? $"\n/Prev {outlines + i} 0 R" : "", i < bookmarks.Count - 1 ? $"\n/Next {outlines + i + 2} 0 R" : "");
-                objects[outlines + 1 + i] = string.Create(CultureInfo.InvariantCulture,
-                    $"<</Title {Hex(bookmarks[i].Title)}\n/Parent {outlines} 0 R{previousItem}{nextItem}\n/Dest [{pages[bookmarks[i].Page]} 0 R /XYZ 0 {bookmarks[i].Top:0.##} null]>>");
+                var (previousItem, nextItem) = (
+                    i > 0 ? $"\n/Prev {outlines + i} 0 R" : "",
+                    i < bookmarks.Count - 1 ? $"\n/Next {outlines + i + 2} 0 R" : ""
+                );
+                objects[outlines + 1 + i] = string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"<</Title {Hex(bookmarks[i].Title)}\n/Parent {outlines} 0 R{previousItem}{nextItem}\n/Dest [{pages[bookmarks[i].Page]} 0 R /XYZ 0 {bookmarks[i].Top:0.##} null]>>"
+                );
             }
         }
 
@@ -59,7 +65,10 @@ internal static partial class PdfAppendix
         foreach (var (number, offset) in offsets)
             appendix.Append(CultureInfo.InvariantCulture, $"{number} 1\n{offset:0000000000} 00000 n \n");
         var newSize = Math.Max(size, objects.Keys.Max() + 1);
-        appendix.Append(CultureInfo.InvariantCulture, $"trailer\n<</Size {newSize}\n/Root {root} 0 R\n{info}\n/Prev {previous}>>\nstartxref\n{xref}\n%%EOF\n");
+        appendix.Append(
+            CultureInfo.InvariantCulture,
+            $"trailer\n<</Size {newSize}\n/Root {root} 0 R\n{info}\n/Prev {previous}>>\nstartxref\n{xref}\n%%EOF\n"
+        );
         return [.. pdf, .. Encoding.Latin1.GetBytes(appendix.ToString())];
     }
 
@@ -76,7 +85,21 @@ internal static partial class PdfAppendix
     private static List<int> PageObjects(string text)
     {
         var found = new List<int>();
-        var root = int.Parse(PagesEntry().Match(Object(text, int.Parse(RootEntry().Match(text, text.LastIndexOf("trailer", StringComparison.Ordinal)).Groups[1].Value, CultureInfo.InvariantCulture))).Groups[1].Value, CultureInfo.InvariantCulture);
+        var root = int.Parse(
+            PagesEntry()
+                .Match(
+                    Object(
+                        text,
+                        int.Parse(
+                            RootEntry().Match(text, text.LastIndexOf("trailer", StringComparison.Ordinal)).Groups[1].Value,
+                            CultureInfo.InvariantCulture
+                        )
+                    )
+                )
+                .Groups[1]
+                .Value,
+            CultureInfo.InvariantCulture
+        );
         Walk(root);
         return found;
 

@@ -17,7 +17,12 @@ public static class PdfWriter
     {
         ArgumentOutOfRangeException.ThrowIfZero(pages.Count);
         using var buffer = new MemoryStream();
-        var metadata = new SKDocumentPdfMetadata { Title = title, Creator = "Gavvet", Producer = "Gavvet" };
+        var metadata = new SKDocumentPdfMetadata
+        {
+            Title = title,
+            Creator = "Gavvet",
+            Producer = "Gavvet",
+        };
         using (var painter = new CanvasPainter(FaceParts.For(Texts(pages))))
         using (var document = SKDocument.CreatePdf(buffer, metadata))
         {
@@ -32,9 +37,17 @@ public static class PdfWriter
             document.Close();
         }
 
-        var bookmarks = pages.SelectMany((page, index) => page.Outline.Select(entry =>
-            new PdfBookmark(entry.Title, index, (page.Height - entry.Y) * PointsPerMicrometer))).ToArray();
-        return PdfAppendix.Append(buffer.ToArray(), pages is [{ Language: var language }, ..] && language != Language.English ? language.Tag : "en-US", bookmarks);
+        var bookmarks = pages
+            .SelectMany(
+                (page, index) =>
+                    page.Outline.Select(entry => new PdfBookmark(entry.Title, index, (page.Height - entry.Y) * PointsPerMicrometer))
+            )
+            .ToArray();
+        return PdfAppendix.Append(
+            buffer.ToArray(),
+            pages is [{ Language: var language }, ..] && language != Language.English ? language.Tag : "en-US",
+            bookmarks
+        );
     }
 
     private static IEnumerable<string> Texts(IReadOnlyList<Page> pages) =>

@@ -29,42 +29,89 @@ public static partial class SvgReader
     {
         try
         {
-            using var reader = XmlReader.Create(new StringReader(svg), new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, MaxCharactersInDocument = LargestPage });
+            using var reader = XmlReader.Create(
+                new StringReader(svg),
+                new XmlReaderSettings
+                {
+                    DtdProcessing = DtdProcessing.Prohibit,
+                    XmlResolver = null,
+                    MaxCharactersInDocument = LargestPage,
+                }
+            );
             var root = XDocument.Load(reader, LoadOptions.PreserveWhitespace).Root!;
             int[] size = [.. ((string)root.Attribute("viewBox")!).Split(' ').Select(Whole)];
-            var groups = root.Elements().Where(element => element.Name.LocalName == "g")
-                .Select(group => new PageGroup(GroupKind.Furniture, default, (string?)group.Attribute("aria-label"), [.. group.Elements().SelectMany(Primitives)]));
-            return new Page(size[2], size[3], [.. groups], []) { Language = Language.Find((string?)root.Attribute("lang")) ?? Language.English };
+            var groups = root.Elements()
+                .Where(element => element.Name.LocalName == "g")
+                .Select(group => new PageGroup(
+                    GroupKind.Furniture,
+                    default,
+                    (string?)group.Attribute("aria-label"),
+                    [.. group.Elements().SelectMany(Primitives)]
+                ));
+            return new Page(size[2], size[3], [.. groups], [])
+            {
+                Language = Language.Find((string?)root.Attribute("lang")) ?? Language.English,
+            };
         }
-        catch (Exception problem) when (problem is XmlException or ArgumentException or InvalidOperationException or KeyNotFoundException or IndexOutOfRangeException or FormatException or OverflowException or NullReferenceException)
+        catch (Exception problem)
+            when (problem
+                    is XmlException
+                        or ArgumentException
+                        or InvalidOperationException
+                        or KeyNotFoundException
+                        or IndexOutOfRangeException
+                        or FormatException
+                        or OverflowException
+                        or NullReferenceException
+            )
         {
             throw new FormatException(Texts.Say("page.unreadable"), problem);
         }
     }
 
-    private static IEnumerable<Primitive> Primitives(XElement element) => element.Name.LocalName switch
-    {
-        "use" => [Glyph(element)],
-        "text" => [Words(element)],
-        "rect" => [Rectangle(element)],
-        "path" when element.Attribute("stroke") is not null => Lines(element),
-        "path" => [Slur(element)],
-        var other => throw new XmlException($"No page of ours has “{other}”."),
-    };
+    private static IEnumerable<Primitive> Primitives(XElement element) =>
+        element.Name.LocalName switch
+        {
+            "use" => [Glyph(element)],
+            "text" => [Words(element)],
+            "rect" => [Rectangle(element)],
+            "path" when element.Attribute("stroke") is not null => Lines(element),
+            "path" => [Slur(element)],
+            var other => throw new XmlException($"No page of ours has “{other}”."),
+        };
 
     private static GlyphPrimitive Glyph(XElement use)
     {
         var name = ((string)use.Attributes().Single(attribute => attribute.Name.LocalName == "href"))[1..];
         var match = Placed().Match((string)use.Attribute("transform")!);
         var space = (int)Math.Round(1000 * double.Parse(match.Groups[3].Value, CultureInfo.InvariantCulture));
-        return new GlyphPrimitive(Role.Text, InkIn(use, "fill"), Glyphs[name[(name.IndexOf('-', StringComparison.Ordinal) + 1)..]], Whole(match.Groups[1].Value), Whole(match.Groups[2].Value), space);
+        return new GlyphPrimitive(
+            Role.Text,
+            InkIn(use, "fill"),
+            Glyphs[name[(name.IndexOf('-', StringComparison.Ordinal) + 1)..]],
+            Whole(match.Groups[1].Value),
+            Whole(match.Groups[2].Value),
+            space
+        );
     }
 
     private static TextPrimitive Words(XElement text)
     {
         var (bold, italic) = (text.Attribute("font-weight") is not null, text.Attribute("font-style") is not null);
-        var style = (bold, italic) switch { (true, true) => TextStyle.BoldItalic, (true, false) => TextStyle.Bold, (false, true) => TextStyle.Italic, _ => TextStyle.Regular };
-        return new TextPrimitive(Role.Text, InkIn(text, "fill"), TextFace.Of(style).Shape(text.Value, Number(text, "font-size")), Number(text, "x"), Number(text, "y"));
+        var style = (bold, italic) switch
+        {
+            (true, true) => TextStyle.BoldItalic,
+            (true, false) => TextStyle.Bold,
+            (false, true) => TextStyle.Italic,
+            _ => TextStyle.Regular,
+        };
+        return new TextPrimitive(
+            Role.Text,
+            InkIn(text, "fill"),
+            TextFace.Of(style).Shape(text.Value, Number(text, "font-size")),
+            Number(text, "x"),
+            Number(text, "y")
+        );
     }
 
     private static RectanglePrimitive Rectangle(XElement rect)
@@ -76,8 +123,18 @@ public static partial class SvgReader
             : new RectanglePrimitive(Role.Rule, InkIn(rect, "stroke"), box, Number(rect, "rx"), Number(rect, "stroke-width"));
     }
 
-    private static IEnumerable<Primitive> Lines(XElement path) => Line().Matches((string)path.Attribute("d")!)
-        .Select(line => new LinePrimitive(Role.Rule, InkIn(path, "stroke"), Whole(line.Groups[1].Value), Whole(line.Groups[2].Value), Whole(line.Groups[3].Value), Whole(line.Groups[4].Value), Number(path, "stroke-width")));
+    private static IEnumerable<Primitive> Lines(XElement path) =>
+        Line()
+            .Matches((string)path.Attribute("d")!)
+            .Select(line => new LinePrimitive(
+                Role.Rule,
+                InkIn(path, "stroke"),
+                Whole(line.Groups[1].Value),
+                Whole(line.Groups[2].Value),
+                Whole(line.Groups[3].Value),
+                Whole(line.Groups[4].Value),
+                Number(path, "stroke-width")
+            ));
 
     // The control points lie a third beyond the depth they reach.
     private static SlurPrimitive Slur(XElement path)

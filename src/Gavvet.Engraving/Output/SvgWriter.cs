@@ -22,7 +22,12 @@ public static class SvgWriter
     /// <param name="id">A prefix of its own for the ids inside, as several pages stand on one screen.</param>
     /// <param name="label">How a screen reader says the page.</param>
     public static string Inline(Page page, string id, string label) =>
-        Write(page, id, $"{(page.Language == Language.Current ? "" : Said(page))} role=\"group\" aria-label=\"{WebUtility.HtmlEncode(label)}\"", "");
+        Write(
+            page,
+            id,
+            $"{(page.Language == Language.Current ? "" : Said(page))} role=\"group\" aria-label=\"{WebUtility.HtmlEncode(label)}\"",
+            ""
+        );
 
     /// <summary>A page as a file of its own, with its size on paper and its text face inside.</summary>
     public static string File(Page page) => File(page, face => $"data:font/ttf;base64,{Convert.ToBase64String(face)}");
@@ -32,10 +37,24 @@ public static class SvgWriter
     /// <param name="addressOf">Where a face stands, from its file.</param>
     public static string File(Page page, Func<byte[], string> addressOf)
     {
-        var styles = page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Style).Distinct().Order();
-        var faces = string.Concat(styles.Select(style =>
-            $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(style)};font-style:{Slant(style)};src:url({addressOf(TextFace.Of(style).File)})}}"));
-        return Write(page, "p", string.Create(CultureInfo.InvariantCulture, $" width=\"{page.Width / 1000.0}mm\" height=\"{page.Height / 1000.0}mm\"") + (page.Language == Language.English ? "" : Said(page)), $"<style>{faces}</style>");
+        var styles = page
+            .Groups.SelectMany(group => group.Primitives)
+            .OfType<TextPrimitive>()
+            .Select(text => text.Text.Style)
+            .Distinct()
+            .Order();
+        var faces = string.Concat(
+            styles.Select(style =>
+                $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(style)};font-style:{Slant(style)};src:url({addressOf(TextFace.Of(style).File)})}}"
+            )
+        );
+        return Write(
+            page,
+            "p",
+            string.Create(CultureInfo.InvariantCulture, $" width=\"{page.Width / 1000.0}mm\" height=\"{page.Height / 1000.0}mm\"")
+                + (page.Language == Language.English ? "" : Said(page)),
+            $"<style>{faces}</style>"
+        );
     }
 
     // A screen reader says the words of a page in its language, whatever stands around it.
@@ -44,8 +63,18 @@ public static class SvgWriter
     private static string Write(Page page, string id, string attributes, string head)
     {
         var svg = new StringBuilder(32_768);
-        svg.Append(CultureInfo.InvariantCulture, $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {page.Width} {page.Height}\" text-rendering=\"geometricPrecision\" font-variant=\"none\"{attributes}>{head}<defs>");
-        foreach (var glyph in page.Groups.SelectMany(group => group.Primitives).OfType<GlyphPrimitive>().Select(primitive => primitive.Glyph).DistinctBy(glyph => glyph.Name).OrderBy(glyph => glyph.Name, StringComparer.Ordinal))
+        svg.Append(
+            CultureInfo.InvariantCulture,
+            $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {page.Width} {page.Height}\" text-rendering=\"geometricPrecision\" font-variant=\"none\"{attributes}>{head}<defs>"
+        );
+        foreach (
+            var glyph in page
+                .Groups.SelectMany(group => group.Primitives)
+                .OfType<GlyphPrimitive>()
+                .Select(primitive => primitive.Glyph)
+                .DistinctBy(glyph => glyph.Name)
+                .OrderBy(glyph => glyph.Name, StringComparer.Ordinal)
+        )
             svg.Append(CultureInfo.InvariantCulture, $"<path id=\"{id}-{glyph.Name}\" d=\"{MusicFont.Outline(glyph)}\"/>");
         svg.Append(CultureInfo.InvariantCulture, $"</defs><rect width=\"{page.Width}\" height=\"{page.Height}\" fill=\"#ffffff\"/>");
         foreach (var group in page.Groups)
@@ -71,7 +100,11 @@ public static class SvgWriter
     {
         svg.Append("<path d=\"");
         var last = first;
-        for (var i = first; i < primitives.Length && primitives[i] is LinePrimitive line && line.Ink == like.Ink && line.Thickness == like.Thickness; i++)
+        for (
+            var i = first;
+            i < primitives.Length && primitives[i] is LinePrimitive line && line.Ink == like.Ink && line.Thickness == like.Thickness;
+            i++
+        )
         {
             svg.Append(CultureInfo.InvariantCulture, $"M{line.X1} {line.Y1}L{line.X2} {line.Y2}");
             last = i;
@@ -86,9 +119,18 @@ public static class SvgWriter
         var color = Inks.Hex(primitive.Ink);
         _ = primitive switch
         {
-            GlyphPrimitive glyph => svg.Append(CultureInfo.InvariantCulture, $"<use href=\"#{id}-{glyph.Glyph.Name}\" transform=\"translate({glyph.X} {glyph.Y}) scale({glyph.Space / 1000.0})\" fill=\"{color}\"{Heavier(glyph.Ink, color)}/>"),
-            TextPrimitive text => svg.Append(CultureInfo.InvariantCulture, $"<text x=\"{text.X}\" y=\"{text.Y}\" font-family=\"'{FontFiles.TextFamily}'\" font-size=\"{text.Text.Size}\"{Cut(text.Text.Style)} fill=\"{color}\" xml:space=\"preserve\">{WebUtility.HtmlEncode(text.Text.Text)}</text>"),
-            RectanglePrimitive { Box: var box } rectangle => svg.Append(CultureInfo.InvariantCulture, $"<rect x=\"{box.Left}\" y=\"{box.Top}\" width=\"{box.Width}\" height=\"{box.Height}\" rx=\"{rectangle.Radius}\" {(rectangle.Thickness == 0 ? $"fill=\"{color}\"" : $"fill=\"none\" stroke=\"{color}\" stroke-width=\"{rectangle.Thickness}\"")}/>"),
+            GlyphPrimitive glyph => svg.Append(
+                CultureInfo.InvariantCulture,
+                $"<use href=\"#{id}-{glyph.Glyph.Name}\" transform=\"translate({glyph.X} {glyph.Y}) scale({glyph.Space / 1000.0})\" fill=\"{color}\"{Heavier(glyph.Ink, color)}/>"
+            ),
+            TextPrimitive text => svg.Append(
+                CultureInfo.InvariantCulture,
+                $"<text x=\"{text.X}\" y=\"{text.Y}\" font-family=\"'{FontFiles.TextFamily}'\" font-size=\"{text.Text.Size}\"{Cut(text.Text.Style)} fill=\"{color}\" xml:space=\"preserve\">{WebUtility.HtmlEncode(text.Text.Text)}</text>"
+            ),
+            RectanglePrimitive { Box: var box } rectangle => svg.Append(
+                CultureInfo.InvariantCulture,
+                $"<rect x=\"{box.Left}\" y=\"{box.Top}\" width=\"{box.Width}\" height=\"{box.Height}\" rx=\"{rectangle.Radius}\" {(rectangle.Thickness == 0 ? $"fill=\"{color}\"" : $"fill=\"none\" stroke=\"{color}\" stroke-width=\"{rectangle.Thickness}\"")}/>"
+            ),
             SlurPrimitive slur => Slur(svg, slur, color),
             _ => throw new ArgumentException($"No SVG for {primitive.GetType().Name}."),
         };
@@ -97,19 +139,24 @@ public static class SvgWriter
     private static StringBuilder Slur(StringBuilder svg, SlurPrimitive slur, string color)
     {
         var p = slur.Outline;
-        return svg.Append(CultureInfo.InvariantCulture, $"<path d=\"M{p[0].X} {p[0].Y}C{p[1].X} {p[1].Y} {p[2].X} {p[2].Y} {p[3].X} {p[3].Y}C{p[4].X} {p[4].Y} {p[5].X} {p[5].Y} {p[6].X} {p[6].Y}Z\" fill=\"{color}\"/>");
+        return svg.Append(
+            CultureInfo.InvariantCulture,
+            $"<path d=\"M{p[0].X} {p[0].Y}C{p[1].X} {p[1].Y} {p[2].X} {p[2].Y} {p[3].X} {p[3].Y}C{p[4].X} {p[4].Y} {p[5].X} {p[5].Y} {p[6].X} {p[6].Y}Z\" fill=\"{color}\"/>"
+        );
     }
 
     // In the units of the outline, which is scaled with it.
-    private static string Heavier(Ink ink, string color) => Inks.Weight(ink) > 0 ? string.Create(CultureInfo.InvariantCulture, $" stroke=\"{color}\" stroke-width=\"{Inks.Weight(ink)}\"") : "";
+    private static string Heavier(Ink ink, string color) =>
+        Inks.Weight(ink) > 0 ? string.Create(CultureInfo.InvariantCulture, $" stroke=\"{color}\" stroke-width=\"{Inks.Weight(ink)}\"") : "";
 
-    private static string Cut(TextStyle style) => style switch
-    {
-        TextStyle.Italic => " font-style=\"italic\"",
-        TextStyle.Bold => " font-weight=\"700\"",
-        TextStyle.BoldItalic => " font-weight=\"700\" font-style=\"italic\"",
-        _ => "",
-    };
+    private static string Cut(TextStyle style) =>
+        style switch
+        {
+            TextStyle.Italic => " font-style=\"italic\"",
+            TextStyle.Bold => " font-weight=\"700\"",
+            TextStyle.BoldItalic => " font-weight=\"700\" font-style=\"italic\"",
+            _ => "",
+        };
 
     private static int Weight(TextStyle style) => style is TextStyle.Bold or TextStyle.BoldItalic ? 700 : 400;
 

@@ -3,7 +3,8 @@ using Gavvet.Teaching;
 namespace Gavvet.Storage;
 
 /// <summary>What erasing needs of pages and of PDFs, which this room does not know.</summary>
-/// <param name="Without">A page, as SVG, without names: those looked for, whole parts of a line that are said to be one, and remarks; null where none of them is on it.</param>
+/// <param name="Without">A page, as SVG, without names: those looked for, whole parts of a line that are said to be one, and remarks;
+/// null where none of them is on it.</param>
 /// <param name="Pdf">The PDF of some pages under a title; it throws a <see cref="FormatException"/> where they cannot be read.</param>
 public sealed record PageMending(PageWithout Without, Func<string, IReadOnlyList<string>, byte[]> Pdf);
 
@@ -34,7 +35,8 @@ internal sealed class ErasedNames(IReadOnlyCollection<string> names, bool isAske
     public PageMending Pages => pages;
 
     /// <summary>In what a teacher writes of people.</summary>
-    public NameSearch AboutPeople { get; } = new(names.Where(name => isAsked || name.Length >= ShortestInText), isAsked ? null : TradeWords.Has);
+    public NameSearch AboutPeople { get; } =
+        new(names.Where(name => isAsked || name.Length >= ShortestInText), isAsked ? null : TradeWords.Has);
 
     /// <summary>In what a teacher writes of music.</summary>
     public NameSearch AboutMusic { get; } = new(names.Where(name => isAsked || !TradeWords.Has(name)));
@@ -58,7 +60,8 @@ internal sealed class ErasedNames(IReadOnlyCollection<string> names, bool isAske
     public bool IsOf(string printing, string group) => OwnPrintings.Contains(printing) || Bears(group) || Printed.IsIn(group);
 
     /// <summary>Whether it is worth reading a long text of a printing through.</summary>
-    public bool MayStandIn(string printing, string text) => _printings.ContainsKey(printing) || OwnPrintings.Contains(printing) || Remarks.Contains(printing) || _any.MayBeIn(text);
+    public bool MayStandIn(string printing, string text) =>
+        _printings.ContainsKey(printing) || OwnPrintings.Contains(printing) || Remarks.Contains(printing) || _any.MayBeIn(text);
 
     /// <summary>Remembers that a printing bears a name as a part of its own: a class at the head, a student at the foot.</summary>
     public void SetOn(string printing, string name) => Of(printing).Parts.Add(name);
@@ -70,13 +73,18 @@ internal sealed class ErasedNames(IReadOnlyCollection<string> names, bool isAske
     public bool IsInKeys(string printing) => _printings.TryGetValue(printing, out var known) && known.HasChangedWords;
 
     /// <summary>Whether a part of a line on a page of a printing is a name that stands there by itself, whole or cut.</summary>
-    public bool IsOn(string printing, string part) => _printings.TryGetValue(printing, out var known)
-        && known.Parts.Any(name => NameSearch.AreAlike(name, part) || (part.EndsWith('…') && part.Length > ShortestInText && name.StartsWith(part[..^1].TrimEnd(), StringComparison.Ordinal)));
+    public bool IsOn(string printing, string part) =>
+        _printings.TryGetValue(printing, out var known)
+        && known.Parts.Any(name =>
+            NameSearch.AreAlike(name, part)
+            || (part.EndsWith('…') && part.Length > ShortestInText && name.StartsWith(part[..^1].TrimEnd(), StringComparison.Ordinal))
+        );
 
     /// <summary>What to look for on pages that were given back, besides the names.</summary>
     public NameSearch RemarksOn(string printing) => Remarks.Contains(printing) ? new NameSearch(Remarks[printing]) : None;
 
-    private PrintingNames Of(string printing) => _printings.TryGetValue(printing, out var known) ? known : _printings[printing] = new PrintingNames();
+    private PrintingNames Of(string printing) =>
+        _printings.TryGetValue(printing, out var known) ? known : _printings[printing] = new PrintingNames();
 
     private sealed class PrintingNames
     {

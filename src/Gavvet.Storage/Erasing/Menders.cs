@@ -20,26 +20,36 @@ internal static class Menders
     // The words of a plan that are.
     private static readonly string[] PlanWords = ["name", "left"];
 
-    private static readonly JsonSerializerOptions Plain = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Plain = new()
+    {
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     /// <summary>What the teacher writes of people.</summary>
-    public static object? AboutPeople(object value, string row, ErasedNames names) => Changed((string)value, names.AboutPeople.Without((string)value));
+    public static object? AboutPeople(object value, string row, ErasedNames names) =>
+        Changed((string)value, names.AboutPeople.Without((string)value));
 
     /// <summary>What the teacher writes of music.</summary>
-    public static object? AboutMusic(object value, string row, ErasedNames names) => Changed((string)value, names.AboutMusic.Without((string)value));
+    public static object? AboutMusic(object value, string row, ErasedNames names) =>
+        Changed((string)value, names.AboutMusic.Without((string)value));
 
     /// <summary>What the program wrote, or a student.</summary>
-    public static object? Printed(object value, string row, ErasedNames names) => Changed((string)value, names.Printed.Without((string)value));
+    public static object? Printed(object value, string row, ErasedNames names) =>
+        Changed((string)value, names.Printed.Without((string)value));
 
     /// <summary>Words between dots, one of which may be whose a paper is.</summary>
     public static object? Labels(object value, string row, ErasedNames names)
     {
         var text = (string)value;
-        return Changed(text, names.Printed.Without(string.Join(" · ", text.Split(" · ").Select(part => names.IsOn(row, part) ? NameSearch.Instead : part))));
+        return Changed(
+            text,
+            names.Printed.Without(string.Join(" · ", text.Split(" · ").Select(part => names.IsOn(row, part) ? NameSearch.Instead : part)))
+        );
     }
 
     /// <summary>Named mistakes as JSON.</summary>
-    public static object? Findings(object value, string row, ErasedNames names) => Json((string)value, names.Printed, _ => true, JsonSerializerOptions.Web);
+    public static object? Findings(object value, string row, ErasedNames names) =>
+        Json((string)value, names.Printed, _ => true, JsonSerializerOptions.Web);
 
     /// <summary>The sheet file, with the names taken out of the teacher's own words.</summary>
     public static object? SheetBody(object value, string row, ErasedNames names)
@@ -48,7 +58,8 @@ internal static class Menders
         try
         {
             return Json(body, names.AboutMusic, SheetWords.Contains, Plain) is not { } text ? null
-                : SheetStore.ReadOrNull(text) is { } sheet ? SheetFile.Write(sheet) : text;
+                : SheetStore.ReadOrNull(text) is { } sheet ? SheetFile.Write(sheet)
+                : text;
         }
         catch (JsonException)
         {
@@ -58,13 +69,17 @@ internal static class Menders
     }
 
     /// <summary>A setting, by its own row.</summary>
-    public static object? Setting(object value, string row, ErasedNames names) => PersonalRegister.SettingOf(row)?.Mend?.Invoke(value, row, names);
+    public static object? Setting(object value, string row, ErasedNames names) =>
+        PersonalRegister.SettingOf(row)?.Mend?.Invoke(value, row, names);
 
     /// <summary>A student a line, the name first: the line goes.</summary>
     public static object? LargePrintList(object value, string row, ErasedNames names)
     {
         var list = (string)value;
-        return Changed(list, string.Join('\n', list.Split('\n').Where(line => !names.Bears(line.Split(',')[0]) && !names.AboutPeople.IsIn(line))));
+        return Changed(
+            list,
+            string.Join('\n', list.Split('\n').Where(line => !names.Bears(line.Split(',')[0]) && !names.AboutPeople.IsIn(line)))
+        );
     }
 
     /// <summary>A plan as it was typed.</summary>
@@ -73,7 +88,12 @@ internal static class Menders
         var plan = (string)value;
         try
         {
-            return Json(plan, names.AboutMusic, field => PlanWords.Contains(field, StringComparer.OrdinalIgnoreCase), JsonSerializerOptions.Default);
+            return Json(
+                plan,
+                names.AboutMusic,
+                field => PlanWords.Contains(field, StringComparer.OrdinalIgnoreCase),
+                JsonSerializerOptions.Default
+            );
         }
         catch (JsonException)
         {
@@ -135,7 +155,8 @@ internal static class Menders
     }
 
     /// <summary>A page that was given back.</summary>
-    public static object? Page(object value, string row, ErasedNames names) => PageWithout(PackedText.Unpack((byte[])value), row, names) is { } page ? PackedText.Pack(page) : null;
+    public static object? Page(object value, string row, ErasedNames names) =>
+        PageWithout(PackedText.Unpack((byte[])value), row, names) is { } page ? PackedText.Pack(page) : null;
 
     private static string? PageWithout(string page, string row, ErasedNames names) =>
         names.MayStandIn(row, page) ? names.Pages.Without(page, names.Printed, part => names.IsOn(row, part), names.RemarksOn(row)) : null;

@@ -36,32 +36,40 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
     public string? ClassInstead { get; private set; }
 
     /// <summary>Whether there is what is to be erased.</summary>
-    public async Task<bool> IsThereAsync() => note.Kind switch
-    {
-        ErasureKind.Sheet => await database.Sheets.AnyAsync(sheet => sheet.Id == note.Id && sheet.DeletedAt != null),
-        ErasureKind.Printing => await database.Printings.AnyAsync(printing => printing.Id == note.Id),
-        ErasureKind.Student => await database.Students.AnyAsync(student => student.Id == note.Id),
-        ErasureKind.Class or ErasureKind.Anonymous => await database.Classes.AnyAsync(group => group.Id == note.Id),
-        _ => true,
-    };
+    public async Task<bool> IsThereAsync() =>
+        note.Kind switch
+        {
+            ErasureKind.Sheet => await database.Sheets.AnyAsync(sheet => sheet.Id == note.Id && sheet.DeletedAt != null),
+            ErasureKind.Printing => await database.Printings.AnyAsync(printing => printing.Id == note.Id),
+            ErasureKind.Student => await database.Students.AnyAsync(student => student.Id == note.Id),
+            ErasureKind.Class or ErasureKind.Anonymous => await database.Classes.AnyAsync(group => group.Id == note.Id),
+            _ => true,
+        };
 
     /// <summary>Looks which rows go, and has them go where that is asked for.</summary>
     /// <param name="erase">Whether they go.</param>
-    public Task WorkAsync(bool erase) => note.Kind switch
-    {
-        ErasureKind.Sheet => erase ? SheetAsync() : Task.CompletedTask,
-        ErasureKind.Printing => erase ? database.Printings.Where(printing => printing.Id == note.Id).ExecuteDeleteAsync() : Task.CompletedTask,
-        ErasureKind.Student => StudentAsync(erase),
-        ErasureKind.Class => ClassAsync(erase),
-        ErasureKind.Anonymous => AnonymousAsync(erase),
-        _ => NameAsync(erase),
-    };
+    public Task WorkAsync(bool erase) =>
+        note.Kind switch
+        {
+            ErasureKind.Sheet => erase ? SheetAsync() : Task.CompletedTask,
+            ErasureKind.Printing => erase
+                ? database.Printings.Where(printing => printing.Id == note.Id).ExecuteDeleteAsync()
+                : Task.CompletedTask,
+            ErasureKind.Student => StudentAsync(erase),
+            ErasureKind.Class => ClassAsync(erase),
+            ErasureKind.Anonymous => AnonymousAsync(erase),
+            _ => NameAsync(erase),
+        };
 
     private async Task SheetAsync()
     {
         // Keys point from a sheet to its head and from each state to the one before.
-        await database.Sheets.Where(sheet => sheet.Id == note.Id).ExecuteUpdateAsync(set => set.SetProperty(sheet => sheet.HeadId, (long?)null));
-        await database.Revisions.Where(row => row.SheetId == note.Id).ExecuteUpdateAsync(set => set.SetProperty(row => row.ParentId, (long?)null));
+        await database
+            .Sheets.Where(sheet => sheet.Id == note.Id)
+            .ExecuteUpdateAsync(set => set.SetProperty(sheet => sheet.HeadId, (long?)null));
+        await database
+            .Revisions.Where(row => row.SheetId == note.Id)
+            .ExecuteUpdateAsync(set => set.SetProperty(row => row.ParentId, (long?)null));
         await database.Sheets.Where(sheet => sheet.Id == note.Id).ExecuteDeleteAsync();
         var list = SettingNames.LargePrint + note.Id;
         await database.Settings.Where(setting => setting.Name == list).ExecuteDeleteAsync();
@@ -80,7 +88,10 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
 
     private async Task ClassAsync(bool erase)
     {
-        if (await database.Classes.AsNoTracking().Include(group => group.Students).SingleOrDefaultAsync(group => group.Id == note.Id) is not { } group)
+        if (
+            await database.Classes.AsNoTracking().Include(group => group.Students).SingleOrDefaultAsync(group => group.Id == note.Id)
+            is not { } group
+        )
             return;
         Count(PersonalPlace.Class, 1);
         Going.UnionWith([Row("Classes", group.Id), Row("Settings", SettingNames.Plan + group.Id)]);
@@ -91,7 +102,9 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
         await RemoveAsync([.. group.Students.Select(student => student.Id)], erase);
         if (!erase)
             return;
-        await database.Printings.Where(printing => printing.ClassId == note.Id).ExecuteUpdateAsync(set => set.SetProperty(printing => printing.ClassId, (string?)null));
+        await database
+            .Printings.Where(printing => printing.ClassId == note.Id)
+            .ExecuteUpdateAsync(set => set.SetProperty(printing => printing.ClassId, (string?)null));
         var plan = SettingNames.Plan + note.Id;
         await database.Settings.Where(setting => setting.Name == plan).ExecuteDeleteAsync();
         await database.Classes.Where(other => other.Id == note.Id).ExecuteDeleteAsync();
@@ -104,14 +117,29 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
             return;
         StudentRow[] students = [.. group.Students.OrderBy(student => student.Place).ThenBy(student => student.Id)];
         // After a kill some may be numbered already; a number is no name to look for.
-        string[] names = [.. students.Select((student, i) => (student.Name, New: note.NameAt(i + 1))).Where(pair => pair.Name != pair.New).Select(pair => pair.Name)];
+        string[] names =
+        [
+            .. students
+                .Select((student, i) => (student.Name, New: note.NameAt(i + 1)))
+                .Where(pair => pair.Name != pair.New)
+                .Select(pair => pair.Name),
+        ];
         _names.UnionWith(names);
         Count(PersonalPlace.Student, names.Length);
         await NamelessAsync(group, [.. names, .. note.Names], erase);
         var printings = await PrintingsAsync();
         string[] ids = [.. students.Select(student => student.Id)];
-        var remarks = await database.Markings.Where(marking => marking.Remark != null && (ids.Contains(marking.StudentId!) || printings.Contains(marking.PrintingId)))
-            .Select(marking => new { marking.Id, marking.PrintingId, marking.Remark }).ToListAsync();
+        var remarks = await database
+            .Markings.Where(marking =>
+                marking.Remark != null && (ids.Contains(marking.StudentId!) || printings.Contains(marking.PrintingId))
+            )
+            .Select(marking => new
+            {
+                marking.Id,
+                marking.PrintingId,
+                marking.Remark,
+            })
+            .ToListAsync();
         Going.UnionWith(remarks.Select(remark => Row("Markings.Remark", remark.Id)));
         Remarks = remarks.ToLookup(remark => remark.PrintingId, remark => remark.Remark!);
         Count(PersonalPlace.Remark, remarks.Count);
@@ -120,7 +148,10 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
         for (var i = 0; i < students.Length; i++)
             students[i].Name = note.NameAt(i + 1);
         await database.SaveChangesAsync();
-        await database.Markings.Where(marking => marking.Remark != null && (ids.Contains(marking.StudentId!) || printings.Contains(marking.PrintingId)))
+        await database
+            .Markings.Where(marking =>
+                marking.Remark != null && (ids.Contains(marking.StudentId!) || printings.Contains(marking.PrintingId))
+            )
             .ExecuteUpdateAsync(set => set.SetProperty(marking => marking.Remark, (string?)null));
     }
 
@@ -128,7 +159,9 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
     private async Task NameAsync(bool erase)
     {
         var search = new NameSearch(_names);
-        var students = (await database.Students.AsNoTracking().Select(student => new { student.Id, student.Name }).ToListAsync()).Where(student => search.IsIn(student.Name)).ToArray();
+        var students = (await database.Students.AsNoTracking().Select(student => new { student.Id, student.Name }).ToListAsync())
+            .Where(student => search.IsIn(student.Name))
+            .ToArray();
         Students = [.. students.Select(student => student.Name).Order()];
         await RemoveAsync([.. students.Select(student => student.Id)], erase);
     }
@@ -136,22 +169,39 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
     private async Task RemoveAsync(IReadOnlyCollection<string> ids, bool erase)
     {
         Count(PersonalPlace.Student, ids.Count);
-        var markings = await database.Markings.Where(marking => ids.Contains(marking.StudentId!)).Select(marking => new { marking.Id, marking.Undoes }).ToListAsync();
+        var markings = await database
+            .Markings.Where(marking => ids.Contains(marking.StudentId!))
+            .Select(marking => new { marking.Id, marking.Undoes })
+            .ToListAsync();
         Count(PersonalPlace.Marking, markings.Count(marking => marking.Undoes is null));
         Going.UnionWith(markings.Select(marking => Row("Markings", marking.Id)));
-        var papers = await database.Copies.Where(copy => ids.Contains(copy.StudentId!)).Select(copy => new { copy.PrintingId, copy.Number }).ToListAsync();
+        var papers = await database
+            .Copies.Where(copy => ids.Contains(copy.StudentId!))
+            .Select(copy => new { copy.PrintingId, copy.Number })
+            .ToListAsync();
         Count(PersonalPlace.Paper, papers.Count);
         if (!erase)
         {
             foreach (var paper in papers)
-                Going.UnionWith((await database.ReturnedPages.Where(page => page.PrintingId == paper.PrintingId && page.Copy == paper.Number).Select(page => page.Id).ToListAsync()).Select(page => Row("ReturnedPages", page)));
+                Going.UnionWith(
+                    (
+                        await database
+                            .ReturnedPages.Where(page => page.PrintingId == paper.PrintingId && page.Copy == paper.Number)
+                            .Select(page => page.Id)
+                            .ToListAsync()
+                    ).Select(page => Row("ReturnedPages", page))
+                );
             return;
         }
 
         foreach (var paper in papers)
-            await database.ReturnedPages.Where(page => page.PrintingId == paper.PrintingId && page.Copy == paper.Number).ExecuteDeleteAsync();
+            await database
+                .ReturnedPages.Where(page => page.PrintingId == paper.PrintingId && page.Copy == paper.Number)
+                .ExecuteDeleteAsync();
         await database.Markings.Where(marking => ids.Contains(marking.StudentId!)).ExecuteDeleteAsync();
-        await database.Copies.Where(copy => ids.Contains(copy.StudentId!)).ExecuteUpdateAsync(set => set.SetProperty(copy => copy.StudentId, (string?)null));
+        await database
+            .Copies.Where(copy => ids.Contains(copy.StudentId!))
+            .ExecuteUpdateAsync(set => set.SetProperty(copy => copy.StudentId, (string?)null));
         await database.Students.Where(student => ids.Contains(student.Id)).ExecuteDeleteAsync();
     }
 
@@ -165,7 +215,10 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
         Going.Add(Row("Classes", group.Id));
         OwnPrintings = await PrintingsAsync(group.Id);
         var taken = await database.Classes.Where(other => other.Id != group.Id).Select(other => other.Name).ToListAsync();
-        ClassInstead = Enumerable.Range(1, taken.Count + 1).Select(turn => turn == 1 ? StorageTexts.Say("erased.class") : StorageTexts.Say("erased.class-more", ("number", turn))).First(name => !taken.Contains(name));
+        ClassInstead = Enumerable
+            .Range(1, taken.Count + 1)
+            .Select(turn => turn == 1 ? StorageTexts.Say("erased.class") : StorageTexts.Say("erased.class-more", ("number", turn)))
+            .First(name => !taken.Contains(name));
         if (!erase)
             return;
         group.Name = ClassInstead;

@@ -135,12 +135,19 @@ internal static partial class PersonalRegister
     /// <summary>The row of a setting, or null where none is known by that name.</summary>
     /// <param name="name">Its name.</param>
     public static PersonalSetting? SettingOf(string name) =>
-        Settings.FirstOrDefault(setting => setting.Beginning.EndsWith(' ') ? name.StartsWith(setting.Beginning, StringComparison.Ordinal) : name == setting.Beginning);
+        Settings.FirstOrDefault(setting =>
+            setting.Beginning.EndsWith(' ') ? name.StartsWith(setting.Beginning, StringComparison.Ordinal) : name == setting.Beginning
+        );
 
     /// <summary>The row of a file, or null where none is known at that path.</summary>
     /// <param name="path">Its path in the data folder.</param>
     public static KeptFile? FileOf(string path) =>
-        Files.FirstOrDefault(file => Regex.IsMatch(path, $"^{Regex.Escape(file.Pattern).Replace("\\*", "[^/]*", StringComparison.Ordinal).Replace("\\?", "[^/]", StringComparison.Ordinal)}$"));
+        Files.FirstOrDefault(file =>
+            Regex.IsMatch(
+                path,
+                $"^{Regex.Escape(file.Pattern).Replace("\\*", "[^/]*", StringComparison.Ordinal).Replace("\\?", "[^/]", StringComparison.Ordinal)}$"
+            )
+        );
 
     private static IEnumerable<PersonalColumn> Nothing(string table, string columns) =>
         columns.Split(' ').Select(column => new PersonalColumn(table, column, default, "", null));

@@ -21,28 +21,63 @@ internal static class PrintedPiles
     {
         var ids = await database.Printings.Select(printing => printing.Id).ToListAsync();
         foreach (var id in ids.Where(id => names.IsInKeys(id)))
-            await database.PrintedFiles.Where(file => file.PrintingId == id && (file.Name == "key-short" || file.Name == "key-working")).ExecuteDeleteAsync();
+            await database
+                .PrintedFiles.Where(file => file.PrintingId == id && (file.Name == "key-short" || file.Name == "key-working"))
+                .ExecuteDeleteAsync();
         foreach (var printing in changed.GroupBy(pile => pile.Printing, pile => pile.Pile))
         {
             var title = await database.Printings.Where(row => row.Id == printing.Key).Select(row => row.Title).SingleAsync();
-            var files = await database.PrintedFiles.AsNoTracking().Where(file => file.PrintingId == printing.Key && file.Name != "key-short" && file.Name != "key-working")
-                .OrderBy(file => file.Id).Select(file => new { file.Id, file.Name, file.Title, file.IsKey }).ToListAsync();
+            var files = await database
+                .PrintedFiles.AsNoTracking()
+                .Where(file => file.PrintingId == printing.Key && file.Name != "key-short" && file.Name != "key-working")
+                .OrderBy(file => file.Id)
+                .Select(file => new
+                {
+                    file.Id,
+                    file.Name,
+                    file.Title,
+                    file.IsKey,
+                })
+                .ToListAsync();
             var piles = await OfEditionsAsync(database, printing.Key);
             var keys = 0;
             foreach (var file in files)
             {
                 // The keys of a class stand in the order of its editions, and each is that of any paper of its edition.
-                var pile = piles.Count == 0 ? (file.IsKey ? Student + file.Name[Key.Length..] : file.Name) : file.IsKey ? piles.GetValueOrDefault(keys++) : null;
+                var pile =
+                    piles.Count == 0 ? (file.IsKey ? Student + file.Name[Key.Length..] : file.Name)
+                    : file.IsKey ? piles.GetValueOrDefault(keys++)
+                    : null;
                 if (pile is null || !printing.Contains(pile))
                     continue;
-                await MakeAgainAsync(database, names, printing.Key, pile, file.Id, file.IsKey, $"{title}{(file.Title.Length > 0 ? $", {file.Title}" : "")}");
+                await MakeAgainAsync(
+                    database,
+                    names,
+                    printing.Key,
+                    pile,
+                    file.Id,
+                    file.IsKey,
+                    $"{title}{(file.Title.Length > 0 ? $", {file.Title}" : "")}"
+                );
             }
         }
     }
 
-    private static async Task MakeAgainAsync(GavvetDatabase database, ErasedNames names, string printing, string pile, long file, bool isKey, string title)
+    private static async Task MakeAgainAsync(
+        GavvetDatabase database,
+        ErasedNames names,
+        string printing,
+        string pile,
+        long file,
+        bool isKey,
+        string title
+    )
     {
-        var sides = await database.PrintedPages.Where(page => page.PrintingId == printing && page.Pile == pile).OrderBy(page => page.Number).Select(page => page.Sides).ToListAsync();
+        var sides = await database
+            .PrintedPages.Where(page => page.PrintingId == printing && page.Pile == pile)
+            .OrderBy(page => page.Number)
+            .Select(page => page.Sides)
+            .ToListAsync();
         try
         {
             var bytes = names.Pages.Pdf(title, [.. sides.Select(PageSides.Unpack).Select(page => isKey ? page.Key : page.Student)]);
@@ -60,8 +95,12 @@ internal static class PrintedPiles
     {
         if (!await database.PrintedPages.AnyAsync(page => page.PrintingId == printing && page.Pile.StartsWith("paper-")))
             return new Dictionary<int, string>();
-        var record = JsonNode.Parse(PackedText.Unpack(await database.Printings.Where(row => row.Id == printing).Select(row => row.PackedRecord).SingleAsync()))!;
-        return (record["copies"] as JsonArray ?? []).Select(copy => (Edition: (int)copy!["edition"]!, Pile: $"paper-{(int)copy["number"]!}"))
-            .GroupBy(copy => copy.Edition).ToDictionary(copies => copies.Key, copies => copies.First().Pile);
+        var record = JsonNode.Parse(
+            PackedText.Unpack(await database.Printings.Where(row => row.Id == printing).Select(row => row.PackedRecord).SingleAsync())
+        )!;
+        return (record["copies"] as JsonArray ?? [])
+            .Select(copy => (Edition: (int)copy!["edition"]!, Pile: $"paper-{(int)copy["number"]!}"))
+            .GroupBy(copy => copy.Edition)
+            .ToDictionary(copies => copies.Key, copies => copies.First().Pile);
     }
 }

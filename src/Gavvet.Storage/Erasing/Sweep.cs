@@ -7,7 +7,8 @@ using Microsoft.EntityFrameworkCore.Storage;
 
 namespace Gavvet.Storage;
 
-/// <summary>Goes through every column of the register that can hold a person's words, and mends what it finds where that is asked for.</summary>
+/// <summary>Goes through every column of the register that can hold a person's words, and mends what it finds where that is asked
+/// for.</summary>
 internal sealed class Sweep(GavvetDatabase database, ErasedNames names, IReadOnlySet<string>? going = null)
 {
     private readonly Dictionary<PersonalPlace, HashSet<string>> _found = [];
@@ -31,26 +32,39 @@ internal sealed class Sweep(GavvetDatabase database, ErasedNames names, IReadOnl
         return _found.ToDictionary(found => found.Key, found => found.Value.Count);
     }
 
-    // First every value is looked at, one at a time, since a year's states together would fill the memory; then those that hold a name are mended.
+    // First every value is looked at, one at a time, since a year's states together would fill the memory; then those that hold a name
+    // are mended.
     private async Task GoThroughAsync(PersonalColumn column, bool erase, CancellationToken cancellation)
     {
         var keys = KeysOf(column.Table);
         var holding = new List<(object[] Key, string Owner)>();
-        await using (var all = Command($"SELECT {string.Join(", ", keys.Append(column.Owner).Append(column.Column).Select(Quoted))} FROM {Quoted(column.Table)} WHERE {Quoted(column.Column)} IS NOT NULL"))
+        await using (
+            var all = Command(
+                $"SELECT {string.Join(", ", keys.Append(column.Owner).Append(column.Column).Select(Quoted))} FROM {Quoted(column.Table)} WHERE {Quoted(column.Column)} IS NOT NULL"
+            )
+        )
         await using (var rows = await all.ExecuteReaderAsync(cancellation))
         {
             while (await rows.ReadAsync(cancellation))
             {
                 var owner = Convert.ToString(rows.GetValue(keys.Length), CultureInfo.InvariantCulture)!;
                 // What goes whole is counted as such.
-                if (going is not null && (going.Contains(OwnRows.Row(column.Table, rows.GetValue(0))) || going.Contains(OwnRows.Row($"{column.Table}.{column.Column}", rows.GetValue(0)))))
+                if (
+                    going is not null
+                    && (
+                        going.Contains(OwnRows.Row(column.Table, rows.GetValue(0)))
+                        || going.Contains(OwnRows.Row($"{column.Table}.{column.Column}", rows.GetValue(0)))
+                    )
+                )
                     continue;
                 if (column.Mend!(rows.GetValue(keys.Length + 1), owner, names) is null)
                     continue;
                 object[] key = [.. Enumerable.Range(0, keys.Length).Select(rows.GetValue)];
                 holding.Add((key, owner));
                 var place = column.Table == "Settings" ? PersonalRegister.SettingOf(owner)!.Place : column.Place;
-                (_found.TryGetValue(place, out var owners) ? owners : _found[place] = []).Add(column.Owner == "Id" && place is PersonalPlace.Remark or PersonalPlace.Answer ? OwnRows.Row(column.Table, owner) : owner);
+                (_found.TryGetValue(place, out var owners) ? owners : _found[place] = []).Add(
+                    column.Owner == "Id" && place is PersonalPlace.Remark or PersonalPlace.Answer ? OwnRows.Row(column.Table, owner) : owner
+                );
                 _said.Add((place, OwnRows.Row(column.Table, owner), column.IsPlain ? rows.GetString(keys.Length + 1) : null));
             }
         }
@@ -63,12 +77,26 @@ internal sealed class Sweep(GavvetDatabase database, ErasedNames names, IReadOnl
             (string, object)[] values = [.. key.Select((value, i) => ($"$key{i}", value))];
             await using var one = Command($"SELECT {Quoted(column.Column)} FROM {Quoted(column.Table)} WHERE {isKey}", values);
             // What a column before has taken away may have taken this along.
-            if (await one.ExecuteScalarAsync(CancellationToken.None) is not { } value || column.Mend!(value, owner, names) is not { } mended)
+            if (
+                await one.ExecuteScalarAsync(CancellationToken.None) is not { } value
+                || column.Mend!(value, owner, names) is not { } mended
+            )
                 continue;
-            await using var update = Command($"UPDATE {Quoted(column.Table)} SET {Quoted(column.Column)} = $value WHERE {isKey}", [.. values, ("$value", await FreeAsync(column, mended))]);
+            await using var update = Command(
+                $"UPDATE {Quoted(column.Table)} SET {Quoted(column.Column)} = $value WHERE {isKey}",
+                [.. values, ("$value", await FreeAsync(column, mended))]
+            );
             await update.ExecuteNonQueryAsync(CancellationToken.None);
             if (column is { Table: "PrintedPages", Column: "Sides" })
-                _changedPiles.Add((owner, await database.PrintedPages.Where(page => page.Code == (string)key[0]).Select(page => page.Pile).SingleAsync(CancellationToken.None)));
+                _changedPiles.Add(
+                    (
+                        owner,
+                        await database
+                            .PrintedPages.Where(page => page.Code == (string)key[0])
+                            .Select(page => page.Pile)
+                            .SingleAsync(CancellationToken.None)
+                    )
+                );
         }
     }
 
@@ -78,7 +106,10 @@ internal sealed class Sweep(GavvetDatabase database, ErasedNames names, IReadOnl
         if (column is not { Table: "Styles", Column: "Name" })
             return mended;
         var taken = await database.Styles.Select(style => style.Name).ToListAsync();
-        return Enumerable.Range(1, taken.Count + 1).Select(turn => turn == 1 ? (string)mended : $"{mended} {turn}").First(name => !taken.Contains(name));
+        return Enumerable
+            .Range(1, taken.Count + 1)
+            .Select(turn => turn == 1 ? (string)mended : $"{mended} {turn}")
+            .First(name => !taken.Contains(name));
     }
 
     private ImmutableArray<string> KeysOf(string table)

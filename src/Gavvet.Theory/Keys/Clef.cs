@@ -27,7 +27,17 @@ public sealed record Clef
 
     private Clef(string id, int number, string name, ClefSign sign, int line, int octaves, int unfamiliarity, string sharps, string flats)
     {
-        (Id, Number, _name, Sign, Line, Octaves, Unfamiliarity, _sharps, _flats) = (id, number, name, sign, line, octaves, unfamiliarity, sharps, flats);
+        (Id, Number, _name, Sign, Line, Octaves, Unfamiliarity, _sharps, _flats) = (
+            id,
+            number,
+            name,
+            sign,
+            line,
+            octaves,
+            unfamiliarity,
+            sharps,
+            flats
+        );
         var marked = sign switch
         {
             ClefSign.G => At(Letter.G, 4 + octaves),
@@ -55,7 +65,8 @@ public sealed record Clef
     public static Clef Tenor { get; } = new("tenor", 3, "Tenor", ClefSign.C, 4, 0, 3, "2 6 3 7 4 8 5", "5 8 4 7 3 6 2");
 
     /// <summary>The G clef with an eight below it, for guitar and tenor voice: written as they sound.</summary>
-    public static Clef TrebleEightBelow { get; } = new("treble-8", 4, "Treble 8 below", ClefSign.G, 2, -1, 1, "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
+    public static Clef TrebleEightBelow { get; } =
+        new("treble-8", 4, "Treble 8 below", ClefSign.G, 2, -1, 1, "8 5 9 6 3 7 4", "4 7 3 6 2 5 1");
 
     /// <summary>Every clef, in the order teachers list them.</summary>
     public static ImmutableArray<Clef> All { get; } = [Treble, Bass, Alto, Tenor, TrebleEightBelow];
@@ -115,12 +126,14 @@ public sealed record Clef
     /// <param name="scale">The scale.</param>
     public Pitch LowestTonic(Scale scale) => LowestTonic(scale, 1);
 
-    /// <summary>The lower tonic that keeps a scale of several octaves on the staff with the fewest ledger lines, the lower one on a tie.</summary>
+    /// <summary>The lower tonic that keeps a scale of several octaves on the staff with the fewest ledger lines, the lower one on a
+    /// tie.</summary>
     /// <param name="scale">The scale.</param>
     /// <param name="octaves">How many octaves.</param>
     public Pitch LowestTonic(Scale scale, int octaves)
     {
-        return Enumerable.Range(Math.Max(0, BottomLine.Octave - 2), 5)
+        return Enumerable
+            .Range(Math.Max(0, BottomLine.Octave - 2), 5)
             .Select(octave => new Pitch(scale.Tonic, octave))
             .MinBy(tonic => Ledgers(scale, tonic, octaves));
     }

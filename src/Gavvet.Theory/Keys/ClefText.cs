@@ -16,12 +16,22 @@ public static class ClefText
 
     private static readonly string[] Idle = ["clef", "cle", "clave", "chiave", "sleutel", "schlussel", "de", "di", "the", "en"];
 
-    private static readonly FrozenDictionary<string, string> Names = Rows.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
-        .SelectMany(row => row, (row, word) => (Word: Bare(word), Id: row[0])).DistinctBy(row => row.Word).ToFrozenDictionary(row => row.Word, row => row.Id);
+    private static readonly FrozenDictionary<string, string> Names = Rows.Split('\n')
+        .Select(row => row.Split('|', StringSplitOptions.TrimEntries))
+        .SelectMany(row => row, (row, word) => (Word: Bare(word), Id: row[0]))
+        .DistinctBy(row => row.Word)
+        .ToFrozenDictionary(row => row.Word, row => row.Id);
 
     /// <summary>The clef a text names, or null.</summary>
     /// <param name="text">What was written.</param>
     public static Clef? Read(string text) => Names.TryGetValue(Bare(text), out var id) ? Clef.Find(id) : null;
 
-    private static string Bare(string text) => string.Join(' ', ScaleNames.Plain(text.Replace("ß", "ss", StringComparison.Ordinal).Replace('.', ' ')).Split(' ').Where(word => word.Length > 0 && !Idle.Contains(word)));
+    private static string Bare(string text) =>
+        string.Join(
+            ' ',
+            ScaleNames
+                .Plain(text.Replace("ß", "ss", StringComparison.Ordinal).Replace('.', ' '))
+                .Split(' ')
+                .Where(word => word.Length > 0 && !Idle.Contains(word))
+        );
 }

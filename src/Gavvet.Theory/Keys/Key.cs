@@ -19,7 +19,7 @@ public readonly record struct Key(NoteName Tonic, KeyMode Mode = KeyMode.Major)
 {
     /// <summary>The fifteen major keys that have a signature, along the line of fifths from C♭ to C♯.</summary>
     public static ImmutableArray<Key> Majors { get; } =
-        [.. Enumerable.Range(-KeySignature.Most, (2 * KeySignature.Most) + 1).Select(fifths => new Key(NoteName.FromFifths(fifths)))];
+    [.. Enumerable.Range(-KeySignature.Most, (2 * KeySignature.Most) + 1).Select(fifths => new Key(NoteName.FromFifths(fifths)))];
 
     /// <summary>Sharps (positive) or flats (negative) the key has; beyond seven the key is theoretical.</summary>
     /// <remarks>Common practice: a parallel minor lies three fifths to the flat side of its major.</remarks>
@@ -30,24 +30,32 @@ public readonly record struct Key(NoteName Tonic, KeyMode Mode = KeyMode.Major)
 
     /// <summary>The key signature.</summary>
     /// <exception cref="UnwritableNoteException">The key is theoretical; the message names its practical twin.</exception>
-    public KeySignature Signature => IsTheoretical
-        ? throw new UnwritableNoteException(TheoryTexts.Say(Fifths > 0 ? "no-signature.sharps" : "no-signature.flats", ("key", this), ("count", Math.Abs(Fifths)), ("twin", PracticalTwin)))
-        : new KeySignature(Fifths);
+    public KeySignature Signature =>
+        IsTheoretical
+            ? throw new UnwritableNoteException(
+                TheoryTexts.Say(
+                    Fifths > 0 ? "no-signature.sharps" : "no-signature.flats",
+                    ("key", this),
+                    ("count", Math.Abs(Fifths)),
+                    ("twin", PracticalTwin)
+                )
+            )
+            : new KeySignature(Fifths);
 
     /// <summary>The key of the same sound twelve fifths nearer to C; itself when it is not theoretical.</summary>
-    public Key PracticalTwin => IsTheoretical
-        ? new Key(NoteName.FromFifths(Tonic.Fifths - (12 * Math.Sign(Fifths))), Mode)
-        : this;
+    public Key PracticalTwin => IsTheoretical ? new Key(NoteName.FromFifths(Tonic.Fifths - (12 * Math.Sign(Fifths))), Mode) : this;
 
     /// <summary>The fifteen minor keys that have a signature, along the line of fifths from A♭ to A♯.</summary>
     public static ImmutableArray<Key> Minors { get; } = [.. Majors.Select(major => major.Relative)];
 
-    /// <summary>The key of the other mode with the same signature: three semitones and two letters below a major tonic, or as far above a minor one.</summary>
+    /// <summary>The key of the other mode with the same signature: three semitones and two letters below a major tonic, or as far above a
+    /// minor one.</summary>
     /// <remarks>Common practice, no source.</remarks>
     /// <exception cref="UnwritableNoteException">Its tonic would need a triple accidental.</exception>
-    public Key Relative => Mode == KeyMode.Major
-        ? new Key(NoteName.FromFifths(Tonic.Fifths + 3), KeyMode.Minor)
-        : new Key(NoteName.FromFifths(Tonic.Fifths - 3));
+    public Key Relative =>
+        Mode == KeyMode.Major
+            ? new Key(NoteName.FromFifths(Tonic.Fifths + 3), KeyMode.Minor)
+            : new Key(NoteName.FromFifths(Tonic.Fifths - 3));
 
     /// <summary>The key of the other mode on the same tonic; it may be theoretical.</summary>
     public Key Parallel => this with { Mode = Mode == KeyMode.Major ? KeyMode.Minor : KeyMode.Major };
@@ -61,7 +69,12 @@ public readonly record struct Key(NoteName Tonic, KeyMode Mode = KeyMode.Major)
             if (IsTheoretical)
                 return [];
             var key = this;
-            return [.. new[] { Fifths - Letters.Count, Fifths + Letters.Count }.Where(fifths => Math.Abs(fifths) <= KeySignature.Most).Select(key.On)];
+            return
+            [
+                .. new[] { Fifths - Letters.Count, Fifths + Letters.Count }
+                    .Where(fifths => Math.Abs(fifths) <= KeySignature.Most)
+                    .Select(key.On),
+            ];
         }
     }
 

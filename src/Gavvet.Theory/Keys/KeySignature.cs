@@ -9,8 +9,7 @@ public readonly record struct KeySignature
     public const int Most = 7;
 
     /// <summary>Sharps are added in this order, flats in the reverse (common practice, no source).</summary>
-    public static ImmutableArray<Letter> OrderOfSharps { get; } =
-        [Letter.F, Letter.C, Letter.G, Letter.D, Letter.A, Letter.E, Letter.B];
+    public static ImmutableArray<Letter> OrderOfSharps { get; } = [Letter.F, Letter.C, Letter.G, Letter.D, Letter.A, Letter.E, Letter.B];
 
     /// <summary>Flats are added in this order.</summary>
     public static ImmutableArray<Letter> OrderOfFlats { get; } = [.. OrderOfSharps.Reverse()];

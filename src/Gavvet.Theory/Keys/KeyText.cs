@@ -19,9 +19,18 @@ public static class KeyText
 
     private static readonly NameSystem[] Systems = Enum.GetValues<NameSystem>();
 
-    private static readonly ImmutableDictionary<string, (KeyMode Mode, NameSystem? System)> Modes = ModeWords.Split('\n')
+    private static readonly ImmutableDictionary<string, (KeyMode Mode, NameSystem? System)> Modes = ModeWords
+        .Split('\n')
         .Select(row => row.Split('|', StringSplitOptions.TrimEntries))
-        .SelectMany(row => row[0].Split(' '), (row, word) => (word, Mode: row[1] == "major" ? KeyMode.Major : KeyMode.Minor, System: row[2].Length == 0 ? (NameSystem?)null : Enum.Parse<NameSystem>(row[2], ignoreCase: true)))
+        .SelectMany(
+            row => row[0].Split(' '),
+            (row, word) =>
+                (
+                    word,
+                    Mode: row[1] == "major" ? KeyMode.Major : KeyMode.Minor,
+                    System: row[2].Length == 0 ? (NameSystem?)null : Enum.Parse<NameSystem>(row[2], ignoreCase: true)
+                )
+        )
         .ToImmutableDictionary(row => row.word, row => (row.Mode, row.System));
 
     /// <summary>The key in plain characters, as files have it: "Eb major".</summary>
@@ -30,7 +39,8 @@ public static class KeyText
 
     /// <summary>Every way a text is one key that says its mode: "G maj", "Am", "B-Dur", "fis-moll", "sol majeur".</summary>
     /// <param name="text">What was typed.</param>
-    /// <param name="own">The system of note names read first; a word of another language has that language's names, and syllables are no other note anywhere.</param>
+    /// <param name="own">The system of note names read first; a word of another language has that language's names, and syllables are no
+    /// other note anywhere.</param>
     public static IEnumerable<Key> Readings(string text, NameSystem own = NameSystem.English)
     {
         var words = text.Replace('-', ' ').Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
@@ -39,12 +49,24 @@ public static class KeyText
         // The mode apart, or at the end of the tonic: Am, F#m, Bbmaj.
         for (var length = 0; length <= 5; length++)
         {
-            var (tonic, mode) = length == 0
-                ? (string.Join(' ', words[..^1]), words[^1])
-                : words[^1].Length > length ? (string.Join(' ', [.. words[..^1], words[^1][..^length]]), words[^1][^length..]) : ("", "");
-            if (tonic.Length == 0 || !(Modes.TryGetValue(mode, out var meant) || Modes.TryGetValue(mode.ToLowerInvariant(), out meant) || IsSpoken(mode, out meant)))
+            var (tonic, mode) =
+                length == 0 ? (string.Join(' ', words[..^1]), words[^1])
+                : words[^1].Length > length ? (string.Join(' ', [.. words[..^1], words[^1][..^length]]), words[^1][^length..])
+                : ("", "");
+            if (
+                tonic.Length == 0
+                || !(
+                    Modes.TryGetValue(mode, out var meant)
+                    || Modes.TryGetValue(mode.ToLowerInvariant(), out meant)
+                    || IsSpoken(mode, out meant)
+                )
+            )
                 continue;
-            foreach (var system in Systems.Where(system => meant.System is { } only ? system == only : system == own || system == NameSystem.French).OrderBy(system => system != own))
+            foreach (
+                var system in Systems
+                    .Where(system => meant.System is { } only ? system == only : system == own || system == NameSystem.French)
+                    .OrderBy(system => system != own)
+            )
             {
                 if (NoteNaming.TryParse(system, tonic, out var note))
                     yield return new Key(note, meant.Mode);

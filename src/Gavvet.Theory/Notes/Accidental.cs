@@ -31,34 +31,40 @@ public static class Accidentals
 
     /// <summary>The proper sign, empty for a natural.</summary>
     /// <param name="accidental">The accidental.</param>
-    public static string Sign(this Accidental accidental) => accidental switch
-    {
-        Accidental.DoubleFlat => "𝄫",
-        Accidental.Flat => "♭",
-        Accidental.Sharp => "♯",
-        Accidental.DoubleSharp => "𝄪",
-        _ => "",
-    };
+    public static string Sign(this Accidental accidental) =>
+        accidental switch
+        {
+            Accidental.DoubleFlat => "𝄫",
+            Accidental.Flat => "♭",
+            Accidental.Sharp => "♯",
+            Accidental.DoubleSharp => "𝄪",
+            _ => "",
+        };
 
     /// <summary>The letters and signs of files and command lines: <c>bb b # ##</c>, empty for a natural.</summary>
     /// <param name="accidental">The accidental.</param>
-    public static string Ascii(this Accidental accidental) => accidental switch
-    {
-        Accidental.DoubleFlat => "bb",
-        Accidental.Flat => "b",
-        Accidental.Sharp => "#",
-        Accidental.DoubleSharp => "##",
-        _ => "",
-    };
+    public static string Ascii(this Accidental accidental) =>
+        accidental switch
+        {
+            Accidental.DoubleFlat => "bb",
+            Accidental.Flat => "b",
+            Accidental.Sharp => "#",
+            Accidental.DoubleSharp => "##",
+            _ => "",
+        };
 
     /// <summary>The accidental as it is said: "flat", "double sharp"; "natural" for none.</summary>
     /// <param name="accidental">The accidental.</param>
-    public static string Spoken(this Accidental accidental) => TheoryTexts.Term("sign", accidental switch
-    {
-        Accidental.DoubleFlat => "double flat",
-        Accidental.Flat => "flat",
-        Accidental.Sharp => "sharp",
-        Accidental.DoubleSharp => "double sharp",
-        _ => "natural",
-    });
+    public static string Spoken(this Accidental accidental) =>
+        TheoryTexts.Term(
+            "sign",
+            accidental switch
+            {
+                Accidental.DoubleFlat => "double flat",
+                Accidental.Flat => "flat",
+                Accidental.Sharp => "sharp",
+                Accidental.DoubleSharp => "double sharp",
+                _ => "natural",
+            }
+        );
 }

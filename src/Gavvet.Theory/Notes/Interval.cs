@@ -31,13 +31,20 @@ public enum IntervalQuality
 /// </summary>
 public readonly record struct Interval
 {
-    private static readonly string[] NumberNames =
-        ["unison", "second", "third", "fourth", "fifth", "sixth", "seventh", "octave"];
+    private static readonly string[] NumberNames = ["unison", "second", "third", "fourth", "fifth", "sixth", "seventh", "octave"];
 
     private static readonly string[] QualityCodes = ["dd", "d", "m", "P", "M", "A", "AA"];
 
     private static readonly string[] QualityNames =
-        ["doubly diminished", "diminished", "minor", "perfect", "major", "augmented", "doubly augmented"];
+    [
+        "doubly diminished",
+        "diminished",
+        "minor",
+        "perfect",
+        "major",
+        "augmented",
+        "doubly augmented",
+    ];
 
     /// <summary>The interval of so many letters and semitones.</summary>
     /// <param name="letterSteps">Letters climbed: 0 for a unison, 7 for an octave; beyond that compound.</param>
@@ -99,8 +106,11 @@ public readonly record struct Interval
     public static Interval Parse(string text)
     {
         var code = text.TrimEnd("0123456789".ToCharArray());
-        if (Array.IndexOf(QualityCodes, code) is >= 0 and var quality
-            && int.TryParse(text[code.Length..], out var number) && number is >= 1 and <= 99)
+        if (
+            Array.IndexOf(QualityCodes, code) is >= 0 and var quality
+            && int.TryParse(text[code.Length..], out var number)
+            && number is >= 1 and <= 99
+        )
         {
             var natural = NaturalSemitones(number - 1);
             for (var semitones = natural - 3; semitones <= natural + 2; semitones++)

@@ -43,7 +43,8 @@ public static partial class IntervalText
     public static ImmutableArray<Interval>? Read(string line)
     {
         var intervals = ImmutableArray.CreateBuilder<Interval>();
-        string? quality = null, number = null;
+        string? quality = null,
+            number = null;
         foreach (Match word in Word().Matches(line))
         {
             if (word.Groups["between"].Success)
@@ -107,20 +108,23 @@ public static partial class IntervalText
             : null;
     }
 
-    private static string? Sign(string letters) => letters switch
-    {
-        "P" or "p" => "P",
-        "M" or "Ma" => "M",
-        "m" or "mi" => "m",
-        "A" or "a" or "+" or "Aug" => "A",
-        "d" or "D" or "°" or "o" => "d",
-        "AA" or "aa" or "++" => "AA",
-        "dd" or "DD" => "dd",
-        _ => null,
-    };
+    private static string? Sign(string letters) =>
+        letters switch
+        {
+            "P" or "p" => "P",
+            "M" or "Ma" => "M",
+            "m" or "mi" => "m",
+            "A" or "a" or "+" or "Aug" => "A",
+            "d" or "D" or "°" or "o" => "d",
+            "AA" or "aa" or "++" => "AA",
+            "dd" or "DD" => "dd",
+            _ => null,
+        };
 
     // Words; what stands between intervals; an article before a quality that is a word.
-    [GeneratedRegex(@"(?<between>\b(?:and|und|en|et|y|e|then|an|the|interval|of)\b(?=\s|$)|\b[aA]\b(?=\s+\p{L}{2})|[,;/|–]+)|(?i:doubly|double|doppelt|dubbel)[\s-]+\p{L}+|[\p{L}+°]+\.?\d{0,2}(?:st|nd|rd|th)?\.?|\d{1,2}(?:st|nd|rd|th|\.)?|\S")]
+    [GeneratedRegex(
+        @"(?<between>\b(?:and|und|en|et|y|e|then|an|the|interval|of)\b(?=\s|$)|\b[aA]\b(?=\s+\p{L}{2})|[,;/|–]+)|(?i:doubly|double|doppelt|dubbel)[\s-]+\p{L}+|[\p{L}+°]+\.?\d{0,2}(?:st|nd|rd|th)?\.?|\d{1,2}(?:st|nd|rd|th|\.)?|\S"
+    )]
     private static partial Regex Word();
 
     [GeneratedRegex(@"^(?<quality>[\p{L}+°]*)\.?(?:(?<number>\d{1,2})(?:st|nd|rd|th)?)?\.?$")]

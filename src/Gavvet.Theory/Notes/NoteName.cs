@@ -7,7 +7,14 @@ public readonly record struct NoteName
 {
     // F is the first of its row of seven: F C G D A E B share an accidental, F𝄫 opens the first row.
     private static readonly NoteName[] ByFifths =
-        [.. Enumerable.Range(0, 35).Select(place => new NoteName(Letter.F.Up(4 * (place % Letters.Count)), (Accidental)((place / Letters.Count) - Accidentals.Widest)))];
+    [
+        .. Enumerable
+            .Range(0, 35)
+            .Select(place => new NoteName(
+                Letter.F.Up(4 * (place % Letters.Count)),
+                (Accidental)((place / Letters.Count) - Accidentals.Widest)
+            )),
+    ];
 
     /// <summary>The name with this letter and accidental.</summary>
     /// <param name="letter">The letter.</param>

@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+
 namespace Gavvet.Theory;
 
 /// <summary>Note names as English text, in and out.</summary>
@@ -40,13 +41,14 @@ public static partial class NoteText
     /// <summary>The name as a teacher says it: "E flat", "F double sharp", "C".</summary>
     /// <param name="note">The note.</param>
     public static string Spoken(NoteName note) =>
-        note.Accidental == Accidental.Natural ? $"{note.Letter}" : TheoryTexts.Say("note.spoken", ("letter", note.Letter), ("sign", note.Accidental.Spoken()));
+        note.Accidental == Accidental.Natural
+            ? $"{note.Letter}"
+            : TheoryTexts.Say("note.spoken", ("letter", note.Letter), ("sign", note.Accidental.Spoken()));
 
     /// <summary>Reads a name such as Eb, E♭, "E flat", e-flat, F##, Fx or F𝄪.</summary>
     /// <param name="text">What was typed.</param>
     /// <exception cref="FormatException">It is no note name; the message says what would be.</exception>
-    public static NoteName Parse(string text) =>
-        TryParse(text, out var note) ? note : throw new FormatException(Problem(text));
+    public static NoteName Parse(string text) => TryParse(text, out var note) ? note : throw new FormatException(Problem(text));
 
     /// <summary>Reads a name if it is one.</summary>
     /// <param name="text">What was typed.</param>
@@ -59,8 +61,11 @@ public static partial class NoteText
         if (typed.Length == 0 || !Enum.TryParse<Letter>(typed[..1].ToUpperInvariant(), out var letter) || !char.IsAsciiLetter(typed[0]))
             return false;
         // A capital B as suffix is a second letter, not a flat.
-        var rest = typed[1..].Replace("Flat", "flat", StringComparison.Ordinal).Replace("Sharp", "sharp", StringComparison.Ordinal)
-            .Replace(" ", "", StringComparison.Ordinal).Replace("-", "", StringComparison.Ordinal);
+        var rest = typed[1..]
+            .Replace("Flat", "flat", StringComparison.Ordinal)
+            .Replace("Sharp", "sharp", StringComparison.Ordinal)
+            .Replace(" ", "", StringComparison.Ordinal)
+            .Replace("-", "", StringComparison.Ordinal);
         if (!Suffixes.TryGetValue(rest, out var accidental))
             return false;
         note = new NoteName(letter, accidental);
@@ -89,8 +94,6 @@ public static partial class NoteText
         var typed = (text ?? "").Trim();
         if (typed.Length > 20)
             typed = typed[..20] + "…";
-        return typed.Length == 0
-            ? TheoryTexts.Say("no-note.missing")
-            : TheoryTexts.Say("no-note", ("text", typed));
+        return typed.Length == 0 ? TheoryTexts.Say("no-note.missing") : TheoryTexts.Say("no-note", ("text", typed));
     }
 }

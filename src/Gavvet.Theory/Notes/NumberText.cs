@@ -29,7 +29,8 @@ public static partial class NumberText
         flat | flat flats b ♭ be bes been bemol bemols bemoles bemolle bemolli mol mollen
         """;
 
-    private const string Nothing = "none nothing nil no-accidentals no-signs keine aucun aucune ninguno ninguna nessuno nessuna geen without-accidentals - – —";
+    private const string Nothing =
+        "none nothing nil no-accidentals no-signs keine aucun aucune ninguno ninguna nessuno nessuna geen without-accidentals - – —";
 
     private const string YesRows = "yes y true t right correct ja oui si vrai wahr richtig";
     private const string NoRows = "no n false f wrong incorrect nein nee non faux falsch";
@@ -47,10 +48,15 @@ public static partial class NumberText
         var word = Plain(text);
         if (Numbers.TryGetValue(word, out var named))
             return int.Parse(named, CultureInfo.InvariantCulture);
-        return Figures().Match(word) is { Success: true } match && int.TryParse(match.Groups[1].Value, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : null;
+        return
+            Figures().Match(word) is { Success: true } match
+            && int.TryParse(match.Groups[1].Value, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+            ? number
+            : null;
     }
 
-    /// <summary>How many sharps or flats: "two sharps", "2#", "3 b", "zwei Kreuze", "no sharps or flats"; null where it is no count.</summary>
+    /// <summary>How many sharps or flats: "two sharps", "2#", "3 b", "zwei Kreuze", "no sharps or flats"; null where it is no
+    /// count.</summary>
     /// <param name="text">What was written.</param>
     /// <returns>How many, and which; without a kind where it was not said, or where there are none.</returns>
     public static (int Count, Accidental? Kind)? Signs(string text)
@@ -59,18 +65,31 @@ public static partial class NumberText
         if (IsNothing(text) || NoSigns().IsMatch(word))
             return (0, null);
         var match = Counted().Match(word);
-        if (match.Success && Number(match.Groups["count"].Value) is { } count && Kinds.TryGetValue(match.Groups["kind"].Value, out var kind))
-            return (count, count == 0 ? null : kind == "sharp" ? Accidental.Sharp : Accidental.Flat);
+        if (
+            match.Success
+            && Number(match.Groups["count"].Value) is { } count
+            && Kinds.TryGetValue(match.Groups["kind"].Value, out var kind)
+        )
+            return (
+                count,
+                count == 0 ? null
+                : kind == "sharp" ? Accidental.Sharp
+                : Accidental.Flat
+            );
         return Number(word) is { } alone ? (alone, null) : null;
     }
 
     /// <summary>Whether a text says that there is nothing: none, a dash, keine.</summary>
     /// <param name="text">What was written.</param>
-    public static bool IsNothing(string text) => None.Contains(Plain(text).Replace(' ', '-')) || text.Trim() is "-" or "–" or "—" or "0" or "∅";
+    public static bool IsNothing(string text) =>
+        None.Contains(Plain(text).Replace(' ', '-')) || text.Trim() is "-" or "–" or "—" or "0" or "∅";
 
     /// <summary>Yes or no, true or false, right or wrong; null where it is neither.</summary>
     /// <param name="text">What was written.</param>
-    public static bool? IsYes(string text) => Plain(text) is var word && Yes.Contains(word) ? true : No.Contains(word) ? false : null;
+    public static bool? IsYes(string text) =>
+        Plain(text) is var word && Yes.Contains(word) ? true
+        : No.Contains(word) ? false
+        : null;
 
     private static string Plain(string text) => ScaleNames.Plain(text.Trim().TrimEnd('.', ':', ')').TrimEnd());
 

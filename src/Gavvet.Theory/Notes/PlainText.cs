@@ -7,10 +7,15 @@ public static class PlainText
     /// <param name="text">The text.</param>
     public static string Of(string text)
     {
-        return text
-            .Replace("♭", "b", StringComparison.Ordinal).Replace("♯", "#", StringComparison.Ordinal).Replace("♮", "n", StringComparison.Ordinal)
-            .Replace("𝄫", "bb", StringComparison.Ordinal).Replace("𝄪", "##", StringComparison.Ordinal)
-            .Replace("1½", "1.5", StringComparison.Ordinal).Replace("½", "0.5", StringComparison.Ordinal)
-            .Replace("–", "-", StringComparison.Ordinal).Replace("“", "\"", StringComparison.Ordinal).Replace("”", "\"", StringComparison.Ordinal);
+        return text.Replace("♭", "b", StringComparison.Ordinal)
+            .Replace("♯", "#", StringComparison.Ordinal)
+            .Replace("♮", "n", StringComparison.Ordinal)
+            .Replace("𝄫", "bb", StringComparison.Ordinal)
+            .Replace("𝄪", "##", StringComparison.Ordinal)
+            .Replace("1½", "1.5", StringComparison.Ordinal)
+            .Replace("½", "0.5", StringComparison.Ordinal)
+            .Replace("–", "-", StringComparison.Ordinal)
+            .Replace("“", "\"", StringComparison.Ordinal)
+            .Replace("”", "\"", StringComparison.Ordinal);
     }
 }

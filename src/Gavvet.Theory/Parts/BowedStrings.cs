@@ -17,8 +17,11 @@ public sealed class BowedStrings
 
     // Offsets in semitones above the open string, each with its finger; "x" marks a finger that is stretched out, "½" one
     // of half position.
-    private static readonly HandSetting Cello = new("0:0 2:1 3:2 4:3 5:4"), CelloBack = new("0:0 1:x1 3:2 4:3 5:4"), CelloForward = new("0:0 2:1 4:x2 5:3 6:x4");
-    private static readonly HandSetting Bass = new("0:0 2:1 3:2 4:4"), BassHalf = new("0:0 1:½1 2:½2 3:½4");
+    private static readonly HandSetting Cello = new("0:0 2:1 3:2 4:3 5:4"),
+        CelloBack = new("0:0 1:x1 3:2 4:3 5:4"),
+        CelloForward = new("0:0 2:1 4:x2 5:3 6:x4");
+    private static readonly HandSetting Bass = new("0:0 2:1 3:2 4:4"),
+        BassHalf = new("0:0 1:½1 2:½2 3:½4");
 
     /// <summary>The violin.</summary>
     public static BowedStrings Violin { get; } = new("violin", "Violin", Clef.Treble, "G3 D4 A4 E5");
@@ -53,21 +56,33 @@ public sealed class BowedStrings
     {
         if (!_settings.IsEmpty)
             return Whole(BySettings(line));
-        // A flat key lies under the fingers as its sharp twin does: of the two the one that bends fewer fingers, and the sharp one on a tie.
-        return new[] { 0, -1, 1 }.Select(turn => Renamed(line, turn)).OfType<ImmutableArray<Pitch>>()
-            .Select(twin => (twin[0].Name.Fifths, Notes: Whole([.. twin.Select(ByLetter)]))).Where(twin => twin.Notes is not null)
-            .OrderBy(twin => twin.Notes!.Value.Count(note => note.Finger.Length > 1)).ThenByDescending(twin => twin.Fifths)
-            .FirstOrDefault().Notes;
+        // A flat key lies under the fingers as its sharp twin does: of the two the one that bends fewer fingers, and the sharp one on a
+        // tie.
+        return new[] { 0, -1, 1 }
+            .Select(turn => Renamed(line, turn))
+            .OfType<ImmutableArray<Pitch>>()
+            .Select(twin => (twin[0].Name.Fifths, Notes: Whole([.. twin.Select(ByLetter)])))
+            .Where(twin => twin.Notes is not null)
+            .OrderBy(twin => twin.Notes!.Value.Count(note => note.Finger.Length > 1))
+            .ThenByDescending(twin => twin.Fifths)
+            .FirstOrDefault()
+            .Notes;
     }
 
-    private static ImmutableArray<StoppedNote>? Whole(StoppedNote?[] notes) => notes.Any(note => note is null) ? null : [.. notes.OfType<StoppedNote>()];
+    private static ImmutableArray<StoppedNote>? Whole(StoppedNote?[] notes) =>
+        notes.Any(note => note is null) ? null : [.. notes.OfType<StoppedNote>()];
 
     // The same line on the next letter up or down, or null where that needs more than double accidentals.
     private static ImmutableArray<Pitch>? Renamed(ImmutableArray<Pitch> line, int turn)
     {
         if (line.Any(pitch => !NoteName.HasFifths(pitch.Name.Fifths - (12 * turn))))
             return null;
-        return [.. line.Select(pitch => turn == 0 ? pitch : Pitch.At(NoteName.FromFifths(pitch.Name.Fifths - (12 * turn)), pitch.StaffStep + turn))];
+        return
+        [
+            .. line.Select(pitch =>
+                turn == 0 ? pitch : Pitch.At(NoteName.FromFifths(pitch.Name.Fifths - (12 * turn)), pitch.StaffStep + turn)
+            ),
+        ];
     }
 
     // The finger is the letter counted from the open string, a semitone low or high where the accidental says so. A note
@@ -84,7 +99,16 @@ public sealed class BowedStrings
             // On the lowest string there is no string below: its sharp is a low first finger.
             var finger = altered ? 1 : letters;
             var bent = pitch.Semitones - Strings[s].Semitones - frame[finger];
-            return bent is < -1 or > 1 || (finger == 0 && bent != 0) ? null : new StoppedNote(s, (bent < 0 ? "L" : bent > 0 ? "H" : "") + finger);
+            return bent is < -1 or > 1 || (finger == 0 && bent != 0)
+                ? null
+                : new StoppedNote(
+                    s,
+                    (
+                        bent < 0 ? "L"
+                        : bent > 0 ? "H"
+                        : ""
+                    ) + finger
+                );
         }
 
         return null;
@@ -93,26 +117,44 @@ public sealed class BowedStrings
     private StoppedNote?[] BySettings(ImmutableArray<Pitch> line)
     {
         // Each note on the highest string that is not above it.
-        (int String, int Offset)[] places = [.. line.Select(pitch =>
-        {
-            var s = Enumerable.Range(0, Strings.Length).LastOrDefault(other => Strings[other].Semitones <= pitch.Semitones, -1);
-            return (s, s < 0 ? 0 : pitch.Semitones - Strings[s].Semitones);
-        })];
-        var settings = places.GroupBy(place => place.String).ToDictionary(group => group.Key, group => group.Key < 0
-            ? null
-            : _settings.FirstOrDefault(setting => group.All(place => setting.Fingers.ContainsKey(place.Offset))));
-        return [.. places.Select(place => settings[place.String] is { } setting ? new StoppedNote(place.String, setting.Fingers[place.Offset]) : null)];
+        (int String, int Offset)[] places =
+        [
+            .. line.Select(pitch =>
+            {
+                var s = Enumerable.Range(0, Strings.Length).LastOrDefault(other => Strings[other].Semitones <= pitch.Semitones, -1);
+                return (s, s < 0 ? 0 : pitch.Semitones - Strings[s].Semitones);
+            }),
+        ];
+        var settings = places
+            .GroupBy(place => place.String)
+            .ToDictionary(
+                group => group.Key,
+                group =>
+                    group.Key < 0
+                        ? null
+                        : _settings.FirstOrDefault(setting => group.All(place => setting.Fingers.ContainsKey(place.Offset)))
+            );
+        return
+        [
+            .. places.Select(place =>
+                settings[place.String] is { } setting ? new StoppedNote(place.String, setting.Fingers[place.Offset]) : null
+            ),
+        ];
     }
 
     /// <summary>One way to set the hand on a string.</summary>
     private sealed class HandSetting(string fingers)
     {
-        public ImmutableDictionary<int, string> Fingers { get; } = fingers.Split(' ').Select(pair => pair.Split(':'))
-            .ToImmutableDictionary(pair => int.Parse(pair[0], System.Globalization.CultureInfo.InvariantCulture), pair => pair[1]);
+        public ImmutableDictionary<int, string> Fingers { get; } =
+            fingers
+                .Split(' ')
+                .Select(pair => pair.Split(':'))
+                .ToImmutableDictionary(pair => int.Parse(pair[0], System.Globalization.CultureInfo.InvariantCulture), pair => pair[1]);
     }
 }
 
 /// <summary>A note stopped on a string.</summary>
 /// <param name="String">Which string, the lowest 0.</param>
-/// <param name="Finger">The finger, 0 for the open string; "L" or "H" before it for low or high, "x" stretched, "½" in half position.</param>
+/// <param name="Finger">The finger, 0 for the open string; "L" or "H" before it for low or high, "x" stretched, "½" in half
+/// position.</param>
 public sealed record StoppedNote(int String, string Finger);

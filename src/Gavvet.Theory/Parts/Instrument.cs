@@ -26,8 +26,26 @@ public sealed record Instrument
 {
     private readonly string _name;
 
-    private Instrument(string id, string name, Clef clef, Interval written, bool isAbove, Pitch lowest, Pitch highest, InstrumentFamily family) =>
-        (Id, _name, Clef, WrittenInterval, IsWrittenAbove, Lowest, Highest, Family) = (id, name, clef, written, isAbove, lowest, highest, family);
+    private Instrument(
+        string id,
+        string name,
+        Clef clef,
+        Interval written,
+        bool isAbove,
+        Pitch lowest,
+        Pitch highest,
+        InstrumentFamily family
+    ) =>
+        (Id, _name, Clef, WrittenInterval, IsWrittenAbove, Lowest, Highest, Family) = (
+            id,
+            name,
+            clef,
+            written,
+            isAbove,
+            lowest,
+            highest,
+            family
+        );
 
     // id | name | clef | written against concert | lowest and highest practical written pitch (from memory, for school players) | family
     private const string Table = """
@@ -109,7 +127,13 @@ public sealed record Instrument
     {
         var plain = ScaleNames.Plain(id);
         return All.FirstOrDefault(part => ScaleNames.Plain(part.Id) == plain || ScaleNames.Plain(part.Name) == plain)
-            ?? throw new FormatException(TheoryTexts.Say("no-part", ("id", id), ("nearest", All.MinBy(part => TextDistance.Between(ScaleNames.Plain(part.Id), plain))!.Id)));
+            ?? throw new FormatException(
+                TheoryTexts.Say(
+                    "no-part",
+                    ("id", id),
+                    ("nearest", All.MinBy(part => TextDistance.Between(ScaleNames.Plain(part.Id), plain))!.Id)
+                )
+            );
     }
 
     private static Instrument Row(string line)
@@ -123,6 +147,7 @@ public sealed record Instrument
             cells[3][0] != '-',
             Pitch.Parse(cells[4]),
             Pitch.Parse(cells[5]),
-            Enum.Parse<InstrumentFamily>(cells[6], ignoreCase: true));
+            Enum.Parse<InstrumentFamily>(cells[6], ignoreCase: true)
+        );
     }
 }

@@ -33,7 +33,6 @@ public static class KeyboardFingering
         new(Hand.Left, "major", "11", 4, "1321432", 1),
         new(Hand.Left, "major", "6", 4, "4321321", 4),
         new(Hand.Left, "major", "1 3 8 10", 3, "3214321", 3),
-
         new(Hand.Right, "natural-minor harmonic-minor melodic-minor melodic-minor-one-way", "0 2 4 7 9 11", 1, "1231234", 5),
         new(Hand.Right, "natural-minor harmonic-minor melodic-minor melodic-minor-one-way", "5", 1, "1234123", 4),
         new(Hand.Right, "natural-minor harmonic-minor melodic-minor melodic-minor-one-way", "10", 2, "4123123", 4),
@@ -70,17 +69,26 @@ public static class KeyboardFingering
     // The third finger on every black key, the thumb on white ones, the second where two white keys meet (common practice, from memory).
     private static ImmutableArray<int> Chromatic(NoteName tonic, Hand hand, int octaves)
     {
-        const string right = "131312313131", left = "131321313132";
-        return [.. Enumerable.Range(tonic.PitchClass, (12 * octaves) + 1).Select(key => (hand, key % 12) switch
-        {
-            (Hand.Right, 0) when key != tonic.PitchClass => 2,
-            (Hand.Right, var place) => right[place] - '0',
-            (_, var place) => left[place] - '0',
-        })];
+        const string right = "131312313131",
+            left = "131321313132";
+        return
+        [
+            .. Enumerable
+                .Range(tonic.PitchClass, (12 * octaves) + 1)
+                .Select(key =>
+                    (hand, key % 12) switch
+                    {
+                        (Hand.Right, 0) when key != tonic.PitchClass => 2,
+                        (Hand.Right, var place) => right[place] - '0',
+                        (_, var place) => left[place] - '0',
+                    }
+                ),
+        ];
     }
 
     private sealed record Line(Hand Hand, string Types, string Tonics, int First, string Degrees, int Last)
     {
-        public bool Holds(ScaleType type, NoteName tonic) => Types.Split(' ').Contains(type.Id) && Tonics.Split(' ').Contains($"{tonic.PitchClass}");
+        public bool Holds(ScaleType type, NoteName tonic) =>
+            Types.Split(' ').Contains(type.Id) && Tonics.Split(' ').Contains($"{tonic.PitchClass}");
     }
 }

@@ -4,7 +4,8 @@ namespace Gavvet.Theory;
 public static class Transposition
 {
     // A sharp and C flat: beyond them a tonic has a white key's name with a sign.
-    private const int FarthestSharp = 10, FarthestFlat = -7;
+    private const int FarthestSharp = 10,
+        FarthestFlat = -7;
 
     /// <summary>A concert pitch as the part reads it, spelled an exact interval away.</summary>
     /// <param name="part">The part.</param>
@@ -37,7 +38,10 @@ public static class Transposition
     {
         if (part.WrittenFifths == 0 && ScaleSpelling.CanSpell(type, concert))
             return concert;
-        return Easiest(type, concert.Fifths + part.WrittenFifths, concert) ?? throw new UnwritableNoteException(TheoryTexts.Say("part.triple", ("tonic", concert), ("scale", type.Name), ("part", part.Name)));
+        return Easiest(type, concert.Fifths + part.WrittenFifths, concert)
+            ?? throw new UnwritableNoteException(
+                TheoryTexts.Say("part.triple", ("tonic", concert), ("scale", type.Name), ("part", part.Name))
+            );
     }
 
     /// <summary>
@@ -50,14 +54,17 @@ public static class Transposition
     public static NoteName? Easiest(ScaleType type, int exact, NoteName before)
     {
         var kind = Math.Sign(Weight(type, before).Leaning);
-        var candidates = Enumerable.Range(-1, 3)
+        var candidates = Enumerable
+            .Range(-1, 3)
             .Select(turn => exact + (12 * turn))
             .Where(NoteName.HasFifths)
             .Select(NoteName.FromFifths)
             .Where(tonic => ScaleSpelling.CanSpell(type, tonic))
             .Select(tonic => (Tonic: tonic, Weight: Weight(type, tonic)))
             // Nobody reads from E♯, B♯ or F♭ where another name will do, however few signs that leaves.
-            .OrderBy(candidate => candidate.Tonic.Accidental != Accidental.Natural && candidate.Tonic.Fifths is > FarthestSharp or < FarthestFlat)
+            .OrderBy(candidate =>
+                candidate.Tonic.Accidental != Accidental.Natural && candidate.Tonic.Fifths is > FarthestSharp or < FarthestFlat
+            )
             .ThenBy(candidate => candidate.Weight.Accidentals)
             .ThenBy(candidate => kind != 0 && Math.Sign(candidate.Weight.Leaning) != kind)
             .ThenBy(candidate => Math.Abs(candidate.Tonic.Fifths - exact))
@@ -75,7 +82,8 @@ public static class Transposition
     /// <returns>The pitch, or null when so many octaves are beyond the part's range.</returns>
     public static Pitch? LowestTonic(this Instrument part, Scale scale, int octaves)
     {
-        var within = Enumerable.Range(0, 8)
+        var within = Enumerable
+            .Range(0, 8)
             .Select(octave => new Pitch(scale.Tonic, octave))
             .Where(tonic => tonic.Semitones >= part.Lowest.Semitones && tonic.Semitones + (12 * octaves) <= part.Highest.Semitones)
             .ToArray();

@@ -18,7 +18,8 @@ public static class Tunings
     public static ImmutableArray<Pitch> Mandolin { get; } = Parse("G3 D4 A4 E5");
 
     /// <summary>The fewest and most strings a fretboard is drawn with.</summary>
-    public const int Fewest = 3, Most = 8;
+    public const int Fewest = 3,
+        Most = 8;
 
     /// <summary>Reads open strings such as "E2 A2 D3 G3 B3 E4".</summary>
     /// <param name="text">Pitches from the lowest string, apart by spaces.</param>

@@ -10,9 +10,16 @@ namespace Gavvet.Theory;
 public sealed record Chord(int Position, ImmutableArray<NoteName> Notes, string? Known, string? Suffix)
 {
     /// <summary>What it is, from its spelled intervals: "minor triad", "diminished seventh chord".</summary>
-    public string Name => Known is null
-        ? TheoryTexts.Say("chord.of", ("intervals", TheoryTexts.And(Chords.Intervals(Notes).Select(interval => interval?.Name ?? TheoryTexts.Say("interval.without-name")))))
-        : TheoryTexts.Term("chord", Known);
+    public string Name =>
+        Known is null
+            ? TheoryTexts.Say(
+                "chord.of",
+                (
+                    "intervals",
+                    TheoryTexts.And(Chords.Intervals(Notes).Select(interval => interval?.Name ?? TheoryTexts.Say("interval.without-name")))
+                )
+            )
+            : TheoryTexts.Term("chord", Known);
 
     /// <summary>The note it is built on.</summary>
     public NoteName Root => Notes[0];
@@ -62,17 +69,26 @@ public static class Chords
     {
         if (!scale.Type.Up.IsSevenLetters)
             return [];
-        return [.. Enumerable.Range(0, Letters.Count).Select(root =>
-        {
-            ImmutableArray<NoteName> notes = [.. Enumerable.Range(0, size).Select(third => scale.Ascending[(root + (2 * third)) % Letters.Count])];
-            var intervals = string.Join(' ', Intervals(notes));
-            var row = names.FirstOrDefault(row => row.Intervals == intervals);
-            return new Chord(root + 1, notes, row.Name, row.Suffix);
-        })];
+        return
+        [
+            .. Enumerable
+                .Range(0, Letters.Count)
+                .Select(root =>
+                {
+                    ImmutableArray<NoteName> notes =
+                    [
+                        .. Enumerable.Range(0, size).Select(third => scale.Ascending[(root + (2 * third)) % Letters.Count]),
+                    ];
+                    var intervals = string.Join(' ', Intervals(notes));
+                    var row = names.FirstOrDefault(row => row.Intervals == intervals);
+                    return new Chord(root + 1, notes, row.Name, row.Suffix);
+                }),
+        ];
     }
 
     /// <summary>What the other notes of a chord are above its root; null where the interval has no name.</summary>
-    internal static IEnumerable<Interval?> Intervals(ImmutableArray<NoteName> notes) => notes.Skip(1).Select(note => Between(notes[0], note));
+    internal static IEnumerable<Interval?> Intervals(ImmutableArray<NoteName> notes) =>
+        notes.Skip(1).Select(note => Between(notes[0], note));
 
     // Some rotations of exotic scales stack intervals beyond doubly diminished; they have notes but no name.
     private static Interval? Between(NoteName root, NoteName note)

@@ -21,12 +21,27 @@ public static class ChordText
         """;
 
     // Said or left out without a difference.
-    private static readonly FrozenSet<string> Idle = FrozenSet.ToFrozenSet(["triad", "chord", "a", "an", "dreiklang", "akkord", "accord", "accordo", "acorde", "akkoord", "drieklank", "parfait"]);
+    private static readonly FrozenSet<string> Idle = FrozenSet.ToFrozenSet([
+        "triad",
+        "chord",
+        "a",
+        "an",
+        "dreiklang",
+        "akkord",
+        "accord",
+        "accordo",
+        "acorde",
+        "akkoord",
+        "drieklank",
+        "parfait",
+    ]);
 
-    private static readonly FrozenDictionary<string, string> Kinds = KindRows.Split('\n')
+    private static readonly FrozenDictionary<string, string> Kinds = KindRows
+        .Split('\n')
         .Select(row => row.Split('|', StringSplitOptions.TrimEntries))
         .SelectMany(row => row, (row, word) => (Word: Bare(word), Kind: Bare(row[0])))
-        .DistinctBy(row => row.Word).ToFrozenDictionary(row => row.Word, row => row.Kind);
+        .DistinctBy(row => row.Word)
+        .ToFrozenDictionary(row => row.Word, row => row.Kind);
 
     /// <summary>Whether a text names a chord: its kind, and its root where one is said.</summary>
     /// <param name="text">What was written.</param>
@@ -63,6 +78,9 @@ public static class ChordText
     private static string Bare(string text)
     {
         var words = text.Replace('-', ' ').Split([' ', ',', '.', '\u00a0'], StringSplitOptions.RemoveEmptyEntries);
-        return string.Join(' ', words.Select(word => word is "M" or "M7" ? word : ScaleNames.Plain(word)).Where(word => !Idle.Contains(word)));
+        return string.Join(
+            ' ',
+            words.Select(word => word is "M" or "M7" ? word : ScaleNames.Plain(word)).Where(word => !Idle.Contains(word))
+        );
     }
 }

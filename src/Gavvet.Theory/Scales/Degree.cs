@@ -44,9 +44,8 @@ public readonly record struct Degree
     /// <summary>Reads 5, b3, ♭3, #4 or bb7.</summary>
     /// <param name="text">The degree.</param>
     /// <exception cref="FormatException">It is no degree.</exception>
-    public static Degree Parse(string text) => TryParse(text, out var degree)
-        ? degree
-        : throw new FormatException(TheoryTexts.Say("no-degree", ("text", text)));
+    public static Degree Parse(string text) =>
+        TryParse(text, out var degree) ? degree : throw new FormatException(TheoryTexts.Say("no-degree", ("text", text)));
 
     /// <summary>Reads a degree if it is one.</summary>
     /// <param name="text">What was typed.</param>

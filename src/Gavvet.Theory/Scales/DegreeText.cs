@@ -47,13 +47,16 @@ public readonly record struct DegreeWord(DegreeWriting As, int Number, Accidenta
     /// <param name="count">By what count a number is meant.</param>
     /// <param name="syllables">Where do stands in minor.</param>
     /// <param name="isTop">Whether it is the tonic at the top of a line, which is the eighth degree as well.</param>
-    public bool Is(ScaleType type, Degree degree, DegreeCount count, SyllableSchool syllables, bool isTop = false) => As switch
-    {
-        DegreeWriting.Syllable => (syllables == SyllableSchool.LaBased ? LaBased : DoBased).Syllable(type, degree) == Syllable,
-        DegreeWriting.Technical => type.IsSevenLetters && Number == degree.Number && (Number != 7 || Sign == degree.Alteration),
-        _ when Number == 8 => isTop && degree == new Degree(1) && Sign == Accidental.Natural,
-        _ => (count == DegreeCount.AgainstMajor ? degree : DegreeNaming.OwnCount(type, degree)) is { } named && named.Number == Number && named.Alteration == Sign,
-    };
+    public bool Is(ScaleType type, Degree degree, DegreeCount count, SyllableSchool syllables, bool isTop = false) =>
+        As switch
+        {
+            DegreeWriting.Syllable => (syllables == SyllableSchool.LaBased ? LaBased : DoBased).Syllable(type, degree) == Syllable,
+            DegreeWriting.Technical => type.IsSevenLetters && Number == degree.Number && (Number != 7 || Sign == degree.Alteration),
+            _ when Number == 8 => isTop && degree == new Degree(1) && Sign == Accidental.Natural,
+            _ => (count == DegreeCount.AgainstMajor ? degree : DegreeNaming.OwnCount(type, degree)) is { } named
+                && named.Number == Number
+                && named.Alteration == Sign,
+        };
 }
 
 /// <summary>
@@ -85,13 +88,17 @@ public static partial class DegreeText
         8 | eighth eight octave
         """;
 
-    private const string SyllableRows = "do doh | di | ra | re ray | ri | me | mi | fa fah | fi | se | so sol soh | si | le | la lah | li | te | ti";
+    private const string SyllableRows =
+        "do doh | di | ra | re ray | ri | me | mi | fa fah | fi | se | so sol soh | si | le | la lah | li | te | ti";
 
     private static readonly FrozenDictionary<string, string> Names = WordTable.Read(NameRows);
     private static readonly FrozenDictionary<string, string> Numbers = WordTable.Read(NumberRows);
 
-    private static readonly FrozenDictionary<string, string> Syllables = SyllableRows.Split('|', StringSplitOptions.TrimEntries)
-        .Select(row => row.Split(' ')).SelectMany(row => row, (row, word) => (word, row[0])).ToFrozenDictionary(row => row.word, row => row.Item2);
+    private static readonly FrozenDictionary<string, string> Syllables = SyllableRows
+        .Split('|', StringSplitOptions.TrimEntries)
+        .Select(row => row.Split(' '))
+        .SelectMany(row => row, (row, word) => (word, row[0]))
+        .ToFrozenDictionary(row => row.word, row => row.Item2);
 
     private static readonly string[] Numerals = ["I", "II", "III", "IV", "V", "VI", "VII", "VIII"];
 
@@ -101,7 +108,8 @@ public static partial class DegreeText
     {
         var read = ImmutableArray.CreateBuilder<DegreeWord>();
         Accidental? sign = null;
-        var joined = HalfNames().Replace(line, match => match.Value.Replace("-", "", StringComparison.Ordinal).Replace(" ", "", StringComparison.Ordinal));
+        var joined = HalfNames()
+            .Replace(line, match => match.Value.Replace("-", "", StringComparison.Ordinal).Replace(" ", "", StringComparison.Ordinal));
         foreach (Match match in Word().Matches(joined))
         {
             var word = match.Value;
@@ -146,28 +154,42 @@ public static partial class DegreeText
         if (word is "R" or "r")
             return [new DegreeWord(DegreeWriting.Number, 1, Accidental.Natural)];
         if (Numeral().Match(word) is { Success: true } roman)
-            return SignOf(roman.Groups["sign"].Value) is { } sign && Array.IndexOf(Numerals, roman.Groups["numeral"].Value) is var place and >= 0 ? [new DegreeWord(DegreeWriting.Numeral, place + 1, sign)] : null;
+            return
+                SignOf(roman.Groups["sign"].Value) is { } sign
+                && Array.IndexOf(Numerals, roman.Groups["numeral"].Value) is var place and >= 0
+                ? [new DegreeWord(DegreeWriting.Numeral, place + 1, sign)]
+                : null;
         if (SignAfter().Match(word) is { Success: true } after)
             return [Numbered(after)];
         return Figures().Match(word) is { Success: true } figures ? [.. Figure().Matches(figures.Value).Select(Numbered)] : null;
     }
 
-    private static DegreeWord Numbered(Match match) => new(DegreeWriting.Number, int.Parse(match.Groups["number"].Value, CultureInfo.InvariantCulture), SignOf(match.Groups["sign"].Value)!.Value);
+    private static DegreeWord Numbered(Match match) =>
+        new(
+            DegreeWriting.Number,
+            int.Parse(match.Groups["number"].Value, CultureInfo.InvariantCulture),
+            SignOf(match.Groups["sign"].Value)!.Value
+        );
 
-    private static Accidental? SignOf(string sign) => sign.ToLowerInvariant() switch
-    {
-        "" or "♮" or "natural" => Accidental.Natural,
-        "b" or "♭" or "flat" or "flattened" or "lowered" => Accidental.Flat,
-        "#" or "♯" or "sharp" or "sharpened" or "raised" => Accidental.Sharp,
-        "bb" or "♭♭" or "𝄫" or "doubleflat" => Accidental.DoubleFlat,
-        "##" or "♯♯" or "x" or "𝄪" or "doublesharp" => Accidental.DoubleSharp,
-        _ => null,
-    };
+    private static Accidental? SignOf(string sign) =>
+        sign.ToLowerInvariant() switch
+        {
+            "" or "♮" or "natural" => Accidental.Natural,
+            "b" or "♭" or "flat" or "flattened" or "lowered" => Accidental.Flat,
+            "#" or "♯" or "sharp" or "sharpened" or "raised" => Accidental.Sharp,
+            "bb" or "♭♭" or "𝄫" or "doubleflat" => Accidental.DoubleFlat,
+            "##" or "♯♯" or "x" or "𝄪" or "doublesharp" => Accidental.DoubleSharp,
+            _ => null,
+        };
 
-    private static bool IsBetween(string word) => word.ToLowerInvariant() is "and" or "the" or "degree" or "degrees" or "und" or "et" or "e" or "y" or "en" or "upper";
+    private static bool IsBetween(string word) =>
+        word.ToLowerInvariant() is "and" or "the" or "degree" or "degrees" or "und" or "et" or "e" or "y" or "en" or "upper";
 
     // Names written in two: super-tonic, leading tone, sus-tonique.
-    [GeneratedRegex(@"\b(?:super|sup|sub|sus|sous|sotto|sopra|leading|double)[\s-]+(?:tonic|tonique|tonica|tonika|dominante?|mediante?|note|tone|flat|sharp)\b", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"\b(?:super|sup|sub|sus|sous|sotto|sopra|leading|double)[\s-]+(?:tonic|tonique|tonica|tonika|dominante?|mediante?|note|tone|flat|sharp)\b",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex HalfNames();
 
     [GeneratedRegex(@"[^\s,;–—|/\\.:()-]+")]

@@ -15,7 +15,8 @@ public static class OwnScale
     /// <param name="name">What it is called.</param>
     /// <param name="up">The degrees from the tonic up, such as "1 b2 3 4 5 b6 7".</param>
     /// <param name="down">The degrees coming down, also listed from the tonic up, or null when they are the same.</param>
-    /// <exception cref="FormatException">A degree cannot be read, or the degrees are no scale; the message says what would be right.</exception>
+    /// <exception cref="FormatException">A degree cannot be read, or the degrees are no scale; the message says what would be
+    /// right.</exception>
     public static ScaleType OfDegrees(string name, string up, string? down = null)
     {
         var upward = Form(up);
@@ -44,7 +45,13 @@ public static class OwnScale
         try
         {
             var form = IsSteps(words) ? FormOfSteps(string.Join(' ', words)) : Form(string.Join(' ', words));
-            return new ScaleType(string.Join('-', form.Degrees.Select(degree => degree.Ascii)), ScaleFamily.Own, form, form, [string.Join(' ', form.Degrees.Select(degree => degree.Ascii))]);
+            return new ScaleType(
+                string.Join('-', form.Degrees.Select(degree => degree.Ascii)),
+                ScaleFamily.Own,
+                form,
+                form,
+                [string.Join(' ', form.Degrees.Select(degree => degree.Ascii))]
+            );
         }
         catch (FormatException)
         {
@@ -57,7 +64,10 @@ public static class OwnScale
     /// <exception cref="FormatException">They are no scale; the message says what would be right.</exception>
     public static ScaleForm Form(string text)
     {
-        var degrees = FormulaText.Words(text).Select(word => FormulaText.TryDegree(word, out var degree) ? degree : Degree.Parse(word)).ToImmutableArray();
+        var degrees = FormulaText
+            .Words(text)
+            .Select(word => FormulaText.TryDegree(word, out var degree) ? degree : Degree.Parse(word))
+            .ToImmutableArray();
         if (degrees.Length is < Fewest or > Most)
             throw new FormatException(TheoryTexts.Say("own.degrees", ("fewest", Fewest), ("most", Most), ("count", degrees.Length)));
         if (degrees[0] != default)
@@ -76,15 +86,29 @@ public static class OwnScale
         for (var i = 1; i < semitones.Length; i++)
         {
             if (semitones[i] - semitones[i - 1] > FormulaText.WidestStep)
-                throw new FormatException(i < degrees.Length
-                    ? TheoryTexts.Say("own.wide", ("degree", degrees[i - 1]), ("next", degrees[i]), ("semitones", semitones[i] - semitones[i - 1]), ("most", FormulaText.WidestStep))
-                    : TheoryTexts.Say("own.wide-octave", ("degree", degrees[i - 1]), ("semitones", semitones[i] - semitones[i - 1]), ("most", FormulaText.WidestStep)));
+                throw new FormatException(
+                    i < degrees.Length
+                        ? TheoryTexts.Say(
+                            "own.wide",
+                            ("degree", degrees[i - 1]),
+                            ("next", degrees[i]),
+                            ("semitones", semitones[i] - semitones[i - 1]),
+                            ("most", FormulaText.WidestStep)
+                        )
+                        : TheoryTexts.Say(
+                            "own.wide-octave",
+                            ("degree", degrees[i - 1]),
+                            ("semitones", semitones[i] - semitones[i - 1]),
+                            ("most", FormulaText.WidestStep)
+                        )
+                );
         }
 
         return new ScaleForm(
             degrees,
             [.. semitones.Skip(1).Zip(semitones, (upper, lower) => upper - lower)],
-            [.. degrees.Select(degree => (Letter)(degree.Number - 1))]);
+            [.. degrees.Select(degree => (Letter)(degree.Number - 1))]
+        );
     }
 
     private static ScaleForm FormOfSteps(string text)
@@ -112,7 +136,8 @@ public static class OwnScale
     }
 
     // Seven plain numbers that make an octave are steps; 1 2 3 4 5 6 7 makes 28.
-    private static bool IsSteps(string[] words) => words.Length == Letters.Count && words.All(word => word.Length == 1) && words.Sum(word => word[0] - '0') == 12;
+    private static bool IsSteps(string[] words) =>
+        words.Length == Letters.Count && words.All(word => word.Length == 1) && words.Sum(word => word[0] - '0') == 12;
 
     private static string Named(string name)
     {

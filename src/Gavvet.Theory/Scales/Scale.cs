@@ -49,7 +49,8 @@ public sealed class Scale
     /// <summary>The notes in the order they are written, over several octaves.</summary>
     /// <param name="direction">Up, down, or up and down with the top note once.</param>
     /// <param name="octaves">How many octaves, at least one.</param>
-    public ImmutableArray<NoteName> Notes(Direction direction, int octaves) => Line(Chained(Ascending, octaves), Chained(Descending, octaves), direction);
+    public ImmutableArray<NoteName> Notes(Direction direction, int octaves) =>
+        Line(Chained(Ascending, octaves), Chained(Descending, octaves), direction);
 
     /// <summary>Semitones between neighbours, in the order the notes are written, measured on the spelled notes.</summary>
     /// <param name="direction">Up, down, or both.</param>
@@ -69,8 +70,8 @@ public sealed class Scale
 
     /// <summary>The degree of each note in the order they are written; the tonic is 1 at both ends.</summary>
     /// <param name="direction">Up, down, or both.</param>
-    public ImmutableArray<Degree> DegreesOf(Direction direction) => Line(
-        [.. Type.Up.Degrees, default], Reversed([.. Type.Down.Degrees, default]), direction);
+    public ImmutableArray<Degree> DegreesOf(Direction direction) =>
+        Line([.. Type.Up.Degrees, default], Reversed([.. Type.Down.Degrees, default]), direction);
 
     /// <summary>The different notes that carry an accidental, up and down, the octave left out, in the order of the scale.</summary>
     public ImmutableArray<NoteName> AlteredNotes =>
@@ -98,16 +99,19 @@ public sealed class Scale
     private static ImmutableArray<T> Chained<T>(ImmutableArray<T> line, int octaves) =>
         octaves == 1 ? line : [.. Enumerable.Range(0, octaves - 1).SelectMany(_ => line.Take(line.Length - 1)), .. line];
 
-    private static ImmutableArray<Pitch> Climbed(ImmutableArray<NoteName> rising, Pitch lowestTonic, int octaves) => octaves == 1
-        ? Placed(rising, lowestTonic)
-        :
-        [
-            .. Enumerable.Range(0, octaves).SelectMany(octave =>
-            {
-                var placed = Placed(rising, lowestTonic with { Octave = lowestTonic.Octave + octave });
-                return octave == octaves - 1 ? placed : placed.RemoveAt(placed.Length - 1);
-            }),
-        ];
+    private static ImmutableArray<Pitch> Climbed(ImmutableArray<NoteName> rising, Pitch lowestTonic, int octaves) =>
+        octaves == 1
+            ? Placed(rising, lowestTonic)
+            :
+            [
+                .. Enumerable
+                    .Range(0, octaves)
+                    .SelectMany(octave =>
+                    {
+                        var placed = Placed(rising, lowestTonic with { Octave = lowestTonic.Octave + octave });
+                        return octave == octaves - 1 ? placed : placed.RemoveAt(placed.Length - 1);
+                    }),
+            ];
 
     private static ImmutableArray<Pitch> Placed(ImmutableArray<NoteName> rising, Pitch lowestTonic)
     {
@@ -117,19 +121,23 @@ public sealed class Scale
         {
             // The octave closes the line a whole octave up, even where the note before it has the tonic's letter.
             if (i > 0)
-                step = i == rising.Length - 1 ? lowestTonic.StaffStep + Letters.Count : step + rising[i - 1].Letter.LettersUpTo(rising[i].Letter);
+                step =
+                    i == rising.Length - 1
+                        ? lowestTonic.StaffStep + Letters.Count
+                        : step + rising[i - 1].Letter.LettersUpTo(rising[i].Letter);
             pitches.Add(Pitch.At(rising[i], step));
         }
 
         return pitches.MoveToImmutable();
     }
 
-    private static ImmutableArray<T> Line<T>(ImmutableArray<T> up, ImmutableArray<T> down, Direction direction) => direction switch
-    {
-        Direction.Ascending => up,
-        Direction.Descending => down,
-        _ => [.. up, .. down.AsSpan()[1..]],
-    };
+    private static ImmutableArray<T> Line<T>(ImmutableArray<T> up, ImmutableArray<T> down, Direction direction) =>
+        direction switch
+        {
+            Direction.Ascending => up,
+            Direction.Descending => down,
+            _ => [.. up, .. down.AsSpan()[1..]],
+        };
 
     private static ImmutableArray<T> Reversed<T>(ImmutableArray<T> notes)
     {

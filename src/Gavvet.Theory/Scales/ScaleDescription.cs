@@ -47,11 +47,50 @@ internal static partial class ScaleDescription
         7 | seventh 7th seven septime septiem septieme septima settima
         """;
 
-    private static readonly FrozenDictionary<string, Change> Changes = WordTable.Read(ChangeRows).ToFrozenDictionary(row => row.Key, row => Enum.Parse<Change>(row.Value));
+    private static readonly FrozenDictionary<string, Change> Changes = WordTable
+        .Read(ChangeRows)
+        .ToFrozenDictionary(row => row.Key, row => Enum.Parse<Change>(row.Value));
 
-    private static readonly FrozenDictionary<string, int> Numbers = WordTable.Read(NumberRows).ToFrozenDictionary(row => row.Key, row => row.Value[0] - '0');
+    private static readonly FrozenDictionary<string, int> Numbers = WordTable
+        .Read(NumberRows)
+        .ToFrozenDictionary(row => row.Key, row => row.Value[0] - '0');
 
-    private static readonly FrozenSet<string> Between = FrozenSet.ToFrozenSet(["a", "an", "the", "and", "its", "both", "degree", "degrees", "note", "notes", "tone", "step", "added", "extra", "und", "et", "y", "e", "en", "der", "die", "das", "dem", "einer", "une", "una", "la", "le", "el", "il", "een", "de", "up", "scale"]);
+    private static readonly FrozenSet<string> Between = FrozenSet.ToFrozenSet([
+        "a",
+        "an",
+        "the",
+        "and",
+        "its",
+        "both",
+        "degree",
+        "degrees",
+        "note",
+        "notes",
+        "tone",
+        "step",
+        "added",
+        "extra",
+        "und",
+        "et",
+        "y",
+        "e",
+        "en",
+        "der",
+        "die",
+        "das",
+        "dem",
+        "einer",
+        "une",
+        "una",
+        "la",
+        "le",
+        "el",
+        "il",
+        "een",
+        "de",
+        "up",
+        "scale",
+    ]);
 
     // What stands for the scale where only its difference is said.
     private static readonly FrozenSet<string> Any = FrozenSet.ToFrozenSet(["scale", "mode", "a", "the", "any"]);
@@ -85,7 +124,13 @@ internal static partial class ScaleDescription
         if (ChangesIn(rest, isWithout) is not { } changes)
             return [];
         // A mode is told by its one degree.
-        if (isAny && !isWithout && changes is [var only] && Applied(ScaleTypes.Major.Degrees, only, false) is [var degree] && ScaleTypes.All.Where(type => type.IsMode && type.Characteristic == degree).ToArray() is { Length: > 0 } told)
+        if (
+            isAny
+            && !isWithout
+            && changes is [var only]
+            && Applied(ScaleTypes.Major.Degrees, only, false) is [var degree]
+            && ScaleTypes.All.Where(type => type.IsMode && type.Characteristic == degree).ToArray() is { Length: > 0 } told
+        )
             return [.. told.Select(type => new ScaleMatch(type, null, null))];
         // The name in its own capitals: Am, fis-moll.
         var from = isAny ? new ScaleMatch(ScaleTypes.Major, null, null) : named(text[..Math.Min(text.Length, name.Length)]);
@@ -149,8 +194,11 @@ internal static partial class ScaleDescription
         var changes = ImmutableArray.CreateBuilder<(Change, int)>();
         Change? said = null;
         var open = new List<int>();
-        text = text.Replace("leading note", "major 7", StringComparison.Ordinal).Replace("leading tone", "major 7", StringComparison.Ordinal)
-            .Replace("blue note", "flat 5", StringComparison.Ordinal).Replace("double flat", "bb", StringComparison.Ordinal).Replace("tritone", "sharp 4", StringComparison.Ordinal);
+        text = text.Replace("leading note", "major 7", StringComparison.Ordinal)
+            .Replace("leading tone", "major 7", StringComparison.Ordinal)
+            .Replace("blue note", "flat 5", StringComparison.Ordinal)
+            .Replace("double flat", "bb", StringComparison.Ordinal)
+            .Replace("tritone", "sharp 4", StringComparison.Ordinal);
         foreach (var word in text.Split([' ', ';', '+', '&'], StringSplitOptions.RemoveEmptyEntries))
         {
             if (Between.Contains(word))
@@ -179,7 +227,9 @@ internal static partial class ScaleDescription
         return changes.Count > 0 && open.Count == 0 ? changes.ToImmutable() : null;
     }
 
-    [GeneratedRegex(@"^(?<base>.+?) (?<how>but with|with|plus|and|without|minus|no|but no|mit|ohne|avec|sans|con|sin|senza|met|zonder|w) (?<rest>.+)$")]
+    [GeneratedRegex(
+        @"^(?<base>.+?) (?<how>but with|with|plus|and|without|minus|no|but no|mit|ohne|avec|sans|con|sin|senza|met|zonder|w) (?<rest>.+)$"
+    )]
     private static partial Regex With();
 
     [GeneratedRegex(@"^(?:without|minus|no|but no|ohne|sans|sin|senza|zonder)$")]

@@ -45,19 +45,23 @@ public static class ScaleFamilies
 {
     /// <summary>The family's name on lists, as the head of a section.</summary>
     /// <param name="family">The family.</param>
-    public static string Name(this ScaleFamily family) => TheoryTexts.Term("family", family switch
-    {
-        ScaleFamily.MajorAndMinor => "Major and minor",
-        ScaleFamily.ModesOfMajor => "Modes of major",
-        ScaleFamily.ModesOfMelodicMinor => "Modes of melodic minor",
-        ScaleFamily.ModesOfHarmonicMinor => "Modes of harmonic minor",
-        ScaleFamily.HarmonicMajor => "Harmonic major and its modes",
-        ScaleFamily.DoubleHarmonic => "Double harmonic and its modes",
-        ScaleFamily.Pentatonic => "Pentatonic",
-        ScaleFamily.Blues => "Blues",
-        ScaleFamily.Symmetric => "Symmetric",
-        ScaleFamily.Exotic => "Exotic",
-        ScaleFamily.Bebop => "Bebop",
-        _ => "Your own",
-    });
+    public static string Name(this ScaleFamily family) =>
+        TheoryTexts.Term(
+            "family",
+            family switch
+            {
+                ScaleFamily.MajorAndMinor => "Major and minor",
+                ScaleFamily.ModesOfMajor => "Modes of major",
+                ScaleFamily.ModesOfMelodicMinor => "Modes of melodic minor",
+                ScaleFamily.ModesOfHarmonicMinor => "Modes of harmonic minor",
+                ScaleFamily.HarmonicMajor => "Harmonic major and its modes",
+                ScaleFamily.DoubleHarmonic => "Double harmonic and its modes",
+                ScaleFamily.Pentatonic => "Pentatonic",
+                ScaleFamily.Blues => "Blues",
+                ScaleFamily.Symmetric => "Symmetric",
+                ScaleFamily.Exotic => "Exotic",
+                ScaleFamily.Bebop => "Bebop",
+                _ => "Your own",
+            }
+        );
 }

@@ -47,6 +47,7 @@ public sealed record ScaleForm(ImmutableArray<Degree> Degrees, ImmutableArray<in
         return new ScaleForm(
             [.. degrees.Split(' ').Select(Degree.Parse)],
             [.. steps.Split(' ').Select(int.Parse)],
-            letters.Length == 0 ? EachLetterOnce : [.. letters.Select(letter => Enum.Parse<Letter>($"{letter}"))]);
+            letters.Length == 0 ? EachLetterOnce : [.. letters.Select(letter => Enum.Parse<Letter>($"{letter}"))]
+        );
     }
 }

@@ -7,8 +7,12 @@ namespace Gavvet.Theory;
 /// <summary>Finding scale types by what teachers call them.</summary>
 public static class ScaleNames
 {
-    private static readonly ImmutableArray<(ScaleType Type, string Name)> Known = [.. ScaleTypes.All.SelectMany(type =>
-        type.Names.Concat(type.DatedNames).Concat(type.SharedNames).Append(type.Id).Select(name => (type, Plain(name))))];
+    private static readonly ImmutableArray<(ScaleType Type, string Name)> Known =
+    [
+        .. ScaleTypes.All.SelectMany(type =>
+            type.Names.Concat(type.DatedNames).Concat(type.SharedNames).Append(type.Id).Select(name => (type, Plain(name)))
+        ),
+    ];
 
     private static readonly ILookup<string, ScaleType> ByName = Known.ToLookup(known => known.Name, known => known.Type);
 
@@ -18,15 +22,18 @@ public static class ScaleNames
     {
         var plain = Plain(name);
         // An id is never in doubt.
-        return ScaleTypes.Find(plain.Replace(' ', '-')) is { } byId
-            ? [byId]
-            : [.. ByName[plain].Concat(Spoken(plain)).Distinct()];
+        return ScaleTypes.Find(plain.Replace(' ', '-')) is { } byId ? [byId] : [.. ByName[plain].Concat(Spoken(plain)).Distinct()];
     }
 
     // What a paper or a screen says in the language spoken can be typed there too.
-    private static IEnumerable<ScaleType> Spoken(string plain) => Language.Current == Language.English ? [] : BySpokenName.GetOrAdd(
-        Language.Current,
-        static _ => ScaleTypes.All.SelectMany(type => type.OtherNames.Append(type.Name), (type, name) => (type, Plain(name))).ToLookup(known => known.Item2, known => known.type))[plain];
+    private static IEnumerable<ScaleType> Spoken(string plain) =>
+        Language.Current == Language.English
+            ? []
+            : BySpokenName.GetOrAdd(Language.Current, static _ =>
+                ScaleTypes
+                    .All.SelectMany(type => type.OtherNames.Append(type.Name), (type, name) => (type, Plain(name)))
+                    .ToLookup(known => known.Item2, known => known.type)
+            )[plain];
 
     private static readonly ConcurrentDictionary<Language, ILookup<string, ScaleType>> BySpokenName = new();
 
@@ -37,7 +44,15 @@ public static class ScaleNames
         var words = Plain(start).Split(' ');
         return words is [""]
             ? []
-            : [.. Known.Where(known => Begins(known.Name.Split(' '), words) || (words.Length > 1 && HoldsAll(known.Name.Split(' '), words))).OrderBy(known => !Begins(known.Name.Split(' '), words)).ThenBy(known => !known.Name.StartsWith(words[0], StringComparison.Ordinal)).Select(known => known.Type).Distinct()];
+            :
+            [
+                .. Known
+                    .Where(known => Begins(known.Name.Split(' '), words) || (words.Length > 1 && HoldsAll(known.Name.Split(' '), words)))
+                    .OrderBy(known => !Begins(known.Name.Split(' '), words))
+                    .ThenBy(known => !known.Name.StartsWith(words[0], StringComparison.Ordinal))
+                    .Select(known => known.Type)
+                    .Distinct(),
+            ];
     }
 
     // What the commonest scales are called in German, French, Dutch, Spanish and Italian (from memory), accents taken off.
@@ -91,8 +106,21 @@ public static class ScaleNames
         minor-pentatonic | mineur pentatonisch; kleine pentatonische | dutch
         """;
 
-    private static readonly ImmutableArray<(ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignRows = [.. ForeignNames.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
-        .SelectMany(row => row[1].Split(';', StringSplitOptions.TrimEntries), (row, name) => (ScaleTypes.Get(row[0]), name, row[2].Split(' ').Select(system => Enum.Parse<NameSystem>(system, ignoreCase: true)).ToImmutableArray()))];
+    private static readonly ImmutableArray<(ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignRows =
+    [
+        .. ForeignNames
+            .Split('\n')
+            .Select(row => row.Split('|', StringSplitOptions.TrimEntries))
+            .SelectMany(
+                row => row[1].Split(';', StringSplitOptions.TrimEntries),
+                (row, name) =>
+                    (
+                        ScaleTypes.Get(row[0]),
+                        name,
+                        row[2].Split(' ').Select(system => Enum.Parse<NameSystem>(system, ignoreCase: true)).ToImmutableArray()
+                    )
+            ),
+    ];
 
     /// <summary>The scale a name of another language means, and whose note names go with it; or null.</summary>
     /// <param name="name">Such as "harmonisch Moll", "mélodique" or "Ganztonleiter".</param>
@@ -103,7 +131,9 @@ public static class ScaleNames
         // The same words in another gender, case or order, joined or apart: natürliches Moll, Durtonleiter, menor armónico.
         if (found.IsEmpty && Stems(plain) is { Length: > 0 } stems)
             found = [.. ForeignByStems[stems]];
-        return found.IsEmpty ? null : (found[0].Type, [.. found.Where(row => row.Type == found[0].Type).SelectMany(row => row.Systems).Distinct()]);
+        return found.IsEmpty
+            ? null
+            : (found[0].Type, [.. found.Where(row => row.Type == found[0].Type).SelectMany(row => row.Systems).Distinct()]);
     }
 
     /// <summary>Whether a word says nothing in a name of another language: modo, Tonleiter, gamme, von.</summary>
@@ -111,19 +141,88 @@ public static class ScaleNames
     internal static bool IsIdle(string word) => IdleWords.Contains(Plain(word));
 
     // Articles and words for a scale; la is a note.
-    private static readonly ImmutableHashSet<string> IdleWords = ["modo", "modus", "mode", "tonleiter", "skala", "leiter", "gamme", "escala", "scala", "toonladder", "ladder", "kirchentonart", "tonart", "kerktoonsoort", "von", "auf", "in", "de", "di", "sur", "su", "van", "op", "der", "die", "das", "el", "il", "het", "een", "un", "una", "eine", "the", "scale"];
+    private static readonly ImmutableHashSet<string> IdleWords =
+    [
+        "modo",
+        "modus",
+        "mode",
+        "tonleiter",
+        "skala",
+        "leiter",
+        "gamme",
+        "escala",
+        "scala",
+        "toonladder",
+        "ladder",
+        "kirchentonart",
+        "tonart",
+        "kerktoonsoort",
+        "von",
+        "auf",
+        "in",
+        "de",
+        "di",
+        "sur",
+        "su",
+        "van",
+        "op",
+        "der",
+        "die",
+        "das",
+        "el",
+        "il",
+        "het",
+        "een",
+        "un",
+        "una",
+        "eine",
+        "the",
+        "scale",
+    ];
 
-    private static readonly ImmutableArray<string> Endings = ["naturlich", "harmonisch", "melodisch", "rein", "dorisch", "phrygisch", "lydisch", "mixolydisch", "lokrisch", "aolisch", "ionisch", "chromatisch", "pentatonisch", "natuurlijk"];
+    private static readonly ImmutableArray<string> Endings =
+    [
+        "naturlich",
+        "harmonisch",
+        "melodisch",
+        "rein",
+        "dorisch",
+        "phrygisch",
+        "lydisch",
+        "mixolydisch",
+        "lokrisch",
+        "aolisch",
+        "ionisch",
+        "chromatisch",
+        "pentatonisch",
+        "natuurlijk",
+    ];
 
     // Looked up for every line of words that is judged.
-    private static readonly ILookup<string, (ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignByName = ForeignRows.ToLookup(row => row.Name);
+    private static readonly ILookup<string, (ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignByName =
+        ForeignRows.ToLookup(row => row.Name);
 
-    private static readonly ILookup<string, (ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignByStems = ForeignRows.ToLookup(row => Stems(row.Name));
+    private static readonly ILookup<string, (ScaleType Type, string Name, ImmutableArray<NameSystem> Systems)> ForeignByStems =
+        ForeignRows.ToLookup(row => Stems(row.Name));
 
     // Each word without its ending, in one order.
-    private static string Stems(string plain) => string.Join(' ', plain.Replace("ß", "ss", StringComparison.Ordinal).Split(' ')
-        .SelectMany(word => word is not "ganztonleiter" and not "bluestonleiter" and not "tonleiter" && word.EndsWith("tonleiter", StringComparison.Ordinal) ? [word[..^9]] : word.Length > 9 && word.EndsWith("skala", StringComparison.Ordinal) ? [word[..^5]] : new[] { word })
-        .Where(word => !IdleWords.Contains(word)).Select(Stem).Order(StringComparer.Ordinal));
+    private static string Stems(string plain) =>
+        string.Join(
+            ' ',
+            plain
+                .Replace("ß", "ss", StringComparison.Ordinal)
+                .Split(' ')
+                .SelectMany(word =>
+                    word is not "ganztonleiter" and not "bluestonleiter" and not "tonleiter"
+                    && word.EndsWith("tonleiter", StringComparison.Ordinal)
+                        ? [word[..^9]]
+                    : word.Length > 9 && word.EndsWith("skala", StringComparison.Ordinal) ? [word[..^5]]
+                    : new[] { word }
+                )
+                .Where(word => !IdleWords.Contains(word))
+                .Select(Stem)
+                .Order(StringComparer.Ordinal)
+        );
 
     private static string Stem(string word)
     {
@@ -141,8 +240,25 @@ public static class ScaleNames
         if (joined.Length < 5)
             return [];
         // Two letters of a short name may be wrong or change places, three of a long one.
-        var near = Known.Select(known => (known.Type, Distance: new[] { Joined(known.Name), string.Concat(known.Name.Split(' ')), string.Concat(known.Name.Split(' ').Reverse()) }.Min(other => Math.Min(TextDistance.Between(other, joined), TextDistance.Between(other, Plain(name).Replace(" ", "", StringComparison.Ordinal))))))
-            .Where(known => known.Distance <= Math.Min(3, joined.Length / 3)).ToArray();
+        var near = Known
+            .Select(known =>
+                (
+                    known.Type,
+                    Distance: new[]
+                    {
+                        Joined(known.Name),
+                        string.Concat(known.Name.Split(' ')),
+                        string.Concat(known.Name.Split(' ').Reverse()),
+                    }.Min(other =>
+                        Math.Min(
+                            TextDistance.Between(other, joined),
+                            TextDistance.Between(other, Plain(name).Replace(" ", "", StringComparison.Ordinal))
+                        )
+                    )
+                )
+            )
+            .Where(known => known.Distance <= Math.Min(3, joined.Length / 3))
+            .ToArray();
         if (near.Length == 0)
             return [];
         var least = near.Min(known => known.Distance);
@@ -167,9 +283,11 @@ public static class ScaleNames
             return only;
         if (found.IsEmpty && OwnScale.OfFormula(name) is { } own)
             return own;
-        throw new FormatException(found.IsEmpty
-            ? TheoryTexts.Say("no-scale", ("name", name), ("nearest", Nearest(name).Id))
-            : TheoryTexts.Say("may-mean", ("name", name), ("scales", TheoryTexts.Or(found.Select(type => $"{type.Name} ({type.Id})")))));
+        throw new FormatException(
+            found.IsEmpty
+                ? TheoryTexts.Say("no-scale", ("name", name), ("nearest", Nearest(name).Id))
+                : TheoryTexts.Say("may-mean", ("name", name), ("scales", TheoryTexts.Or(found.Select(type => $"{type.Name} ({type.Id})"))))
+        );
     }
 
     /// <summary>The scale type with the name most like a text.</summary>
@@ -187,27 +305,33 @@ public static class ScaleNames
         var text = new StringBuilder();
         foreach (var sign in (name ?? "").ToLowerInvariant())
         {
-            text.Append(sign switch
-            {
-                'á' or 'à' or 'â' or 'ä' or 'ã' or 'å' or 'ā' => 'a',
-                'é' or 'è' or 'ê' or 'ë' or 'ē' => 'e',
-                'í' or 'ì' or 'î' or 'ï' or 'ī' => 'i',
-                'ó' or 'ò' or 'ô' or 'ö' or 'õ' or 'ō' => 'o',
-                'ú' or 'ù' or 'û' or 'ü' or 'ū' => 'u',
-                'ç' => 'c',
-                'ñ' => 'n',
-                '♭' => 'b',
-                '♯' => '#',
-                '-' or '–' or '_' or '(' or ')' or ',' or '/' => ' ',
-                _ => sign,
-            });
+            text.Append(
+                sign switch
+                {
+                    'á' or 'à' or 'â' or 'ä' or 'ã' or 'å' or 'ā' => 'a',
+                    'é' or 'è' or 'ê' or 'ë' or 'ē' => 'e',
+                    'í' or 'ì' or 'î' or 'ï' or 'ī' => 'i',
+                    'ó' or 'ò' or 'ô' or 'ö' or 'õ' or 'ō' => 'o',
+                    'ú' or 'ù' or 'û' or 'ü' or 'ū' => 'u',
+                    'ç' => 'c',
+                    'ñ' => 'n',
+                    '♭' => 'b',
+                    '♯' => '#',
+                    '-' or '–' or '_' or '(' or ')' or ',' or '/' => ' ',
+                    _ => sign,
+                }
+            );
         }
 
-        return string.Join(' ', text.ToString().Replace("𝄫", "bb", StringComparison.Ordinal).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+        return string.Join(
+            ' ',
+            text.ToString().Replace("𝄫", "bb", StringComparison.Ordinal).Split(' ', StringSplitOptions.RemoveEmptyEntries)
+        );
     }
 
     // The same words in another order.
-    private static bool HoldsAll(string[] name, string[] words) => words.All(word => word.Length > 1 && name.Any(part => part.StartsWith(word, StringComparison.Ordinal)));
+    private static bool HoldsAll(string[] name, string[] words) =>
+        words.All(word => word.Length > 1 && name.Any(part => part.StartsWith(word, StringComparison.Ordinal)));
 
     private static bool Begins(string[] name, string[] words)
     {

@@ -29,13 +29,27 @@ public static class ScaleProperties
         return [.. ScaleTypes.All.Where(other => other.Steps.SequenceEqual(type.Steps.Reverse()))];
     }
 
-    /// <summary>The rotations: on which degree each begins, and the scale types of the catalogue that sound so. A two-way form is turned by nobody.</summary>
+    /// <summary>The rotations: on which degree each begins, and the scale types of the catalogue that sound so. A two-way form is turned
+    /// by nobody.</summary>
     /// <param name="type">The scale type, as it goes up.</param>
     /// <returns>One for each degree, the first being the scale itself.</returns>
     public static ImmutableArray<Rotation> Rotations(this ScaleType type)
     {
-        return [.. type.Degrees.Select((degree, index) => new Rotation(
-            index + 1, degree, [.. Sounding(type.Up.Turned(degree)).Where(other => ReferenceEquals(other, type) || !other.IsTwoWay).OrderBy(other => !ReferenceEquals(other, type))]))];
+        return
+        [
+            .. type.Degrees.Select(
+                (degree, index) =>
+                    new Rotation(
+                        index + 1,
+                        degree,
+                        [
+                            .. Sounding(type.Up.Turned(degree))
+                                .Where(other => ReferenceEquals(other, type) || !other.IsTwoWay)
+                                .OrderBy(other => !ReferenceEquals(other, type)),
+                        ]
+                    )
+            ),
+        ];
     }
 
     /// <summary>The catalogue's scale types that have just these piano keys.</summary>
@@ -45,16 +59,26 @@ public static class ScaleProperties
     /// <summary>The other tonics on which a scale of the type has the same piano keys; none unless it repeats within the octave.</summary>
     /// <param name="type">The scale type, as it goes up.</param>
     /// <param name="tonic">The tonic.</param>
-    /// <returns>For each such piano key the tonic with the fewest accidentals, nearest the given tonic on the line of fifths, on a tie the sharper.</returns>
+    /// <returns>For each such piano key the tonic with the fewest accidentals, nearest the given tonic on the line of fifths, on a tie
+    /// the sharper.</returns>
     public static ImmutableArray<NoteName> TonicsSharingNotes(this ScaleType type, NoteName tonic)
     {
         var apart = type.Transpositions();
-        return [.. Enumerable.Range(1, (Octave / apart) - 1).Select(times => NoteName.All
-            .Where(note => note.PitchClass == (tonic.PitchClass + (times * apart)) % Octave && ScaleSpelling.CanSpell(type, note))
-            .OrderBy(note => Math.Abs((int)note.Accidental))
-            .ThenBy(note => Math.Abs(note.Fifths - tonic.Fifths))
-            .ThenByDescending(note => note.Fifths)
-            .First())];
+        return
+        [
+            .. Enumerable
+                .Range(1, (Octave / apart) - 1)
+                .Select(times =>
+                    NoteName
+                        .All.Where(note =>
+                            note.PitchClass == (tonic.PitchClass + (times * apart)) % Octave && ScaleSpelling.CanSpell(type, note)
+                        )
+                        .OrderBy(note => Math.Abs((int)note.Accidental))
+                        .ThenBy(note => Math.Abs(note.Fifths - tonic.Fifths))
+                        .ThenByDescending(note => note.Fifths)
+                        .First()
+                ),
+        ];
     }
 }
 

@@ -12,7 +12,8 @@ public static class ScaleSpelling
     /// <summary>The scale on a tonic.</summary>
     /// <param name="type">The scale type.</param>
     /// <param name="tonic">The tonic.</param>
-    /// <exception cref="UnwritableNoteException">The scale would need a triple accidental; the message offers a tonic that works.</exception>
+    /// <exception cref="UnwritableNoteException">The scale would need a triple accidental; the message offers a tonic that
+    /// works.</exception>
     /// <exception cref="RoutesDisagreeException">The type's degrees, its steps and its parent do not describe one scale.</exception>
     public static Scale Spell(ScaleType type, NoteName tonic)
     {
@@ -26,9 +27,11 @@ public static class ScaleSpelling
         }
         catch (UnwritableNoteException)
         {
-            throw new UnwritableNoteException(Twin(type, tonic) is { } twin
-                ? TheoryTexts.Say("scale.triple.offer", ("tonic", tonic), ("scale", type.Name), ("twin", twin))
-                : TheoryTexts.Say("scale.triple", ("tonic", tonic), ("scale", type.Name)));
+            throw new UnwritableNoteException(
+                Twin(type, tonic) is { } twin
+                    ? TheoryTexts.Say("scale.triple.offer", ("tonic", tonic), ("scale", type.Name), ("twin", twin))
+                    : TheoryTexts.Say("scale.triple", ("tonic", tonic), ("scale", type.Name))
+            );
         }
     }
 
@@ -94,9 +97,7 @@ public static class ScaleSpelling
     {
         var (byDegrees, bySteps) = (ByDegrees(form, tonic), BySteps(form, tonic));
         // Checked here first: the words for a disagreement are made only when there is one.
-        return byDegrees.AsSpan().SequenceEqual(bySteps.AsSpan())
-            ? byDegrees
-            : TwoRoutes.Agree($"{tonic} {type.Name}", byDegrees, bySteps);
+        return byDegrees.AsSpan().SequenceEqual(bySteps.AsSpan()) ? byDegrees : TwoRoutes.Agree($"{tonic} {type.Name}", byDegrees, bySteps);
     }
 
     // The parent's notes, begun on another of them. Symmetric scales are respelled on each tonic, so there only the
@@ -135,9 +136,10 @@ public static class ScaleSpelling
     }
 
     // The tonic of the same sound, nearest to C, on which the scale can be written.
-    private static NoteName? Twin(ScaleType type, NoteName tonic) => NoteName.All
-        .Where(other => other.PitchClass == tonic.PitchClass && other != tonic && CanSpell(type, other))
-        .OrderBy(other => Math.Abs(other.Fifths))
-        .Select(other => (NoteName?)other)
-        .FirstOrDefault();
+    private static NoteName? Twin(ScaleType type, NoteName tonic) =>
+        NoteName
+            .All.Where(other => other.PitchClass == tonic.PitchClass && other != tonic && CanSpell(type, other))
+            .OrderBy(other => Math.Abs(other.Fifths))
+            .Select(other => (NoteName?)other)
+            .FirstOrDefault();
 }

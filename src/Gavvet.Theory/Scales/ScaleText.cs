@@ -20,9 +20,40 @@ public static class ScaleText
         """.Split(';', '\n').Select(row => row.Trim().Split(' ', 2)).ToFrozenDictionary(row => row[0], row => row[1]);
 
     // Said or left out without a difference.
-    private static readonly FrozenSet<string> Idle = FrozenSet.ToFrozenSet(["scale", "mode", "form", "the", "an", "of", "tonleiter", "skala", "gamme", "scala", "escala", "modo", "toonladder", "modus"]);
+    private static readonly FrozenSet<string> Idle = FrozenSet.ToFrozenSet([
+        "scale",
+        "mode",
+        "form",
+        "the",
+        "an",
+        "of",
+        "tonleiter",
+        "skala",
+        "gamme",
+        "scala",
+        "escala",
+        "modo",
+        "toonladder",
+        "modus",
+    ]);
 
-    private static readonly FrozenSet<string> Before = FrozenSet.ToFrozenSet(["on", "in", "from", "of", "starting", "auf", "von", "en", "de", "sur", "su", "di", "op", "van", "sobre"]);
+    private static readonly FrozenSet<string> Before = FrozenSet.ToFrozenSet([
+        "on",
+        "in",
+        "from",
+        "of",
+        "starting",
+        "auf",
+        "von",
+        "en",
+        "de",
+        "sur",
+        "su",
+        "di",
+        "op",
+        "van",
+        "sobre",
+    ]);
 
     // What is said of a minor scale by its form alone, and of the melodic one by the way it goes.
     private static readonly FrozenDictionary<string, string> Forms = new Dictionary<string, string>
@@ -39,8 +70,16 @@ public static class ScaleText
         ["whole half"] = "diminished-whole-half",
     }.ToFrozenDictionary();
 
-    private static readonly ImmutableArray<(ScaleType Type, string Sorted, string Joined)> Known = [.. ScaleTypes.All.SelectMany(type =>
-        type.Names.Concat(type.DatedNames).Append(type.Id).Select(name => (type, Sorted(ScaleNames.Plain(name).Split(' ')), ScaleNames.Plain(name).Replace(" ", "", StringComparison.Ordinal))))];
+    private static readonly ImmutableArray<(ScaleType Type, string Sorted, string Joined)> Known =
+    [
+        .. ScaleTypes.All.SelectMany(type =>
+            type.Names.Concat(type.DatedNames)
+                .Append(type.Id)
+                .Select(name =>
+                    (type, Sorted(ScaleNames.Plain(name).Split(' ')), ScaleNames.Plain(name).Replace(" ", "", StringComparison.Ordinal))
+                )
+        ),
+    ];
 
     private static readonly ILookup<string, ScaleType> ByWords = Known.ToLookup(known => known.Sorted, known => known.Type);
 
@@ -51,7 +90,12 @@ public static class ScaleText
     /// <param name="own">The system of note names read first.</param>
     public static ImmutableArray<(ScaleType Type, NoteName? Tonic)> Read(string text, NameSystem own = NameSystem.English)
     {
-        string[] words = [.. text.Split([' ', ',', '-', '–', '(', ')', ':', '\t', '\n', '\u00a0'], StringSplitOptions.RemoveEmptyEntries).Select(word => word.TrimEnd('.')).Where(word => word.Length > 0)];
+        string[] words =
+        [
+            .. text.Split([' ', ',', '-', '–', '(', ')', ':', '\t', '\n', '\u00a0'], StringSplitOptions.RemoveEmptyEntries)
+                .Select(word => word.TrimEnd('.'))
+                .Where(word => word.Length > 0),
+        ];
         if (Named(words) is { Types.IsEmpty: false } whole)
             return [.. whole.Types.Select(type => (type, (NoteName?)null))];
         for (var length = 1; length <= Math.Min(LongestTonic, words.Length - 1); length++)
@@ -110,6 +154,13 @@ public static class ScaleText
     }
 
     // Half-whole and whole-half are two scales: their order counts.
-    private static string Sorted(string[] words) => string.Join(' ', string.Join(' ', words).Replace("half whole", "half-whole", StringComparison.Ordinal)
-        .Replace("whole half", "whole-half", StringComparison.Ordinal).Split(' ').Order(StringComparer.Ordinal));
+    private static string Sorted(string[] words) =>
+        string.Join(
+            ' ',
+            string.Join(' ', words)
+                .Replace("half whole", "half-whole", StringComparison.Ordinal)
+                .Replace("whole half", "whole-half", StringComparison.Ordinal)
+                .Split(' ')
+                .Order(StringComparer.Ordinal)
+        );
 }

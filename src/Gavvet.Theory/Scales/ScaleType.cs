@@ -6,7 +6,8 @@ namespace Gavvet.Theory;
 /// <param name="Id">The name in files.</param>
 /// <param name="Family">The family it is taught in.</param>
 /// <param name="Up">The line going up.</param>
-/// <param name="Down">The line coming down, also listed from the tonic up; the same as <paramref name="Up"/> unless the scale changes.</param>
+/// <param name="Down">The line coming down, also listed from the tonic up; the same as <paramref name="Up"/> unless the scale
+/// changes.</param>
 /// <param name="Names">The usual name first, then others, with signs in plain characters: "Dorian b2".</param>
 public sealed record ScaleType(string Id, ScaleFamily Family, ScaleForm Up, ScaleForm Down, ImmutableArray<string> Names)
 {
@@ -70,7 +71,8 @@ public sealed record ScaleType(string Id, ScaleFamily Family, ScaleForm Up, Scal
     /// <summary>Whether the third lies lower than the major scale's.</summary>
     public bool HasMinorThird => Degrees.Any(degree => degree is { Number: 3, Alteration: < 0 }) && !Degrees.Contains(new Degree(3));
 
-    /// <summary>Whether it is a mode: a rotation of a seven-note scale, taught under a name of its own. The natural minor is taught as a minor form.</summary>
+    /// <summary>Whether it is a mode: a rotation of a seven-note scale, taught under a name of its own. The natural minor is taught as a
+    /// minor form.</summary>
     public bool IsMode => ParentId is not null && IsSevenLetters && Family != ScaleFamily.MajorAndMinor;
 
     /// <summary>The line in one direction.</summary>
@@ -81,8 +83,11 @@ public sealed record ScaleType(string Id, ScaleFamily Family, ScaleForm Up, Scal
     /// <param name="name">The name in plain characters.</param>
     public static string Signed(string name)
     {
-        return string.Join(' ', name.Split(' ').Select(word =>
-            word.Length > 1 && char.IsAsciiDigit(word[^1]) && word[0] is 'b' or '#' ? $"{Degree.Parse(word)}" : word));
+        return string.Join(
+            ' ',
+            name.Split(' ')
+                .Select(word => word.Length > 1 && char.IsAsciiDigit(word[^1]) && word[0] is 'b' or '#' ? $"{Degree.Parse(word)}" : word)
+        );
     }
 
     /// <inheritdoc/>

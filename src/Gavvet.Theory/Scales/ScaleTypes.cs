@@ -9,7 +9,8 @@ public static class ScaleTypes
     // A line that begins with # names the family of the rows below it. Letters are given where a scale has not each of
     // the seven once; "down" continues the row above where the scale comes down otherwise; * marks a name that is not
     // settled among teachers. Degrees and steps are typed apart; the two routes hold one against the other.
-    // id | degrees | steps | letters on C | parent and position | derived from | characteristic | unsettled | names | dated names | names shared with other scales
+    // id | degrees | steps | letters on C | parent and position | derived from | characteristic | unsettled | names | dated names | names
+    // shared with other scales
     private const string Table = """
         # Major and minor
         major                               | 1 2 3 4 5 6 7                | 2 2 1 2 2 2 1           |              |                         |                       |    |   | major; Ionian

@@ -23,39 +23,30 @@ public static class TwoRoutes
     /// <param name="second">By the second route.</param>
     /// <exception cref="RoutesDisagreeException">They differ.</exception>
     public static T Agree<T>(string what, T first, T second)
-        where T : IEquatable<T> =>
-        first.Equals(second) ? first : throw new RoutesDisagreeException(what, $"{first}", $"{second}");
+        where T : IEquatable<T> => first.Equals(second) ? first : throw new RoutesDisagreeException(what, $"{first}", $"{second}");
 }
 
 /// <summary>Two derivations of one answer differ, so the answer must not be printed.</summary>
 public sealed class RoutesDisagreeException : InvalidOperationException
 {
     /// <summary>A disagreement without words of its own.</summary>
-    public RoutesDisagreeException()
-    {
-    }
+    public RoutesDisagreeException() { }
 
     /// <summary>A disagreement in words.</summary>
     /// <param name="message">What differs.</param>
     public RoutesDisagreeException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     /// <summary>A disagreement with its cause.</summary>
     /// <param name="message">What differs.</param>
     /// <param name="innerException">What was met first.</param>
     public RoutesDisagreeException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 
     /// <summary>A disagreement about one thing.</summary>
     /// <param name="what">What was derived.</param>
     /// <param name="first">What the first route says.</param>
     /// <param name="second">What the second route says.</param>
     public RoutesDisagreeException(string what, string first, string second)
-        : base($"Two ways of working out {what} disagree: {first} and {second}.")
-    {
-    }
+        : base($"Two ways of working out {what} disagree: {first} and {second}.") { }
 }

@@ -5,8 +5,7 @@ namespace Gavvet.Theory;
 /// <summary>Degrees as a house style names them.</summary>
 public static class DegreeNaming
 {
-    private static readonly ImmutableArray<string> Technical =
-        ["tonic", "supertonic", "mediant", "subdominant", "dominant", "submediant"];
+    private static readonly ImmutableArray<string> Technical = ["tonic", "supertonic", "mediant", "subdominant", "dominant", "submediant"];
 
     private static readonly ImmutableArray<string> Numerals = ["I", "II", "III", "IV", "V", "VI", "VII"];
 
@@ -15,7 +14,25 @@ public static class DegreeNaming
 
     // se ra le me te fa | do so re la mi ti | fi di si ri li
     private static readonly ImmutableArray<string> SyllablesByFifths =
-        ["se", "ra", "le", "me", "te", "fa", "do", "so", "re", "la", "mi", "ti", "fi", "di", "si", "ri", "li"];
+    [
+        "se",
+        "ra",
+        "le",
+        "me",
+        "te",
+        "fa",
+        "do",
+        "so",
+        "re",
+        "la",
+        "mi",
+        "ti",
+        "fi",
+        "di",
+        "si",
+        "ri",
+        "li",
+    ];
 
     /// <summary>The degree as the house style names it in a scale.</summary>
     /// <param name="style">The house style.</param>
@@ -42,18 +59,23 @@ public static class DegreeNaming
     {
         if (!type.IsSevenLetters)
             return null;
-        return TheoryTexts.Term("degree", (degree.Number, degree.Alteration) switch
-        {
-            ( < 7, _) => Technical[degree.Number - 1],
-            (_, Accidental.Natural) => style.Seventh == SeventhWord.LeadingNote ? "leading note" : "leading tone",
-            (_, Accidental.Flat) => "subtonic",
-            (_, Accidental.DoubleFlat) => "lowered seventh",
-            _ => "raised seventh",
-        });
+        return TheoryTexts.Term(
+            "degree",
+            (degree.Number, degree.Alteration) switch
+            {
+                (< 7, _) => Technical[degree.Number - 1],
+                (_, Accidental.Natural) => style.Seventh == SeventhWord.LeadingNote ? "leading note" : "leading tone",
+                (_, Accidental.Flat) => "subtonic",
+                (_, Accidental.DoubleFlat) => "lowered seventh",
+                _ => "raised seventh",
+            }
+        );
     }
 
-    /// <summary>The degree by the scale's own count, as the other school has it: 3 for the ♭3 of a minor scale, ♯7 for its raised seventh.</summary>
-    /// <remarks>Common practice, no source: the signature's notes are plain numbers; what a minor form raises above it has a sharp.</remarks>
+    /// <summary>The degree by the scale's own count, as the other school has it: 3 for the ♭3 of a minor scale, ♯7 for its raised
+    /// seventh.</summary>
+    /// <remarks>Common practice, no source: the signature's notes are plain numbers; what a minor form raises above it has a
+    /// sharp.</remarks>
     /// <param name="type">The scale.</param>
     /// <param name="degree">The degree, counted against the major scale.</param>
     /// <returns>The degree, or null where the scale has not seven letters.</returns>
@@ -61,7 +83,10 @@ public static class DegreeNaming
     {
         if (!type.IsSevenLetters)
             return null;
-        var raised = type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } && degree.Number is 6 or 7 && degree.Alteration == Accidental.Natural;
+        var raised =
+            type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true }
+            && degree.Number is 6 or 7
+            && degree.Alteration == Accidental.Natural;
         return new Degree(degree.Number, raised ? Accidental.Sharp : Accidental.Natural);
     }
 
@@ -81,7 +106,8 @@ public static class DegreeNaming
     }
 
     // La-based: do is the major tonic, la a minor one; a rotation begins on its parent's syllable.
-    private static int TonicFromDo(ScaleType type) => type.Parent is { } parent
-        ? TonicFromDo(parent) + parent.Degrees[type.ParentPosition - 1].Fifths
-        : type.HasMinorThird ? new Degree(6).Fifths : 0;
+    private static int TonicFromDo(ScaleType type) =>
+        type.Parent is { } parent ? TonicFromDo(parent) + parent.Degrees[type.ParentPosition - 1].Fifths
+        : type.HasMinorThird ? new Degree(6).Fifths
+        : 0;
 }

@@ -84,31 +84,33 @@ public sealed record HouseStyle
     public static HouseStyle Classical { get; } = new();
 
     /// <summary>Numbers for degrees, altered degrees for modes, melodic minor the same both ways.</summary>
-    public static HouseStyle Jazz { get; } = new()
-    {
-        Id = "jazz",
-        Name = "Jazz and band",
-        WideSteps = WideSteps.Fractions,
-        Degrees = DegreeWords.Numbers,
-        Seventh = SeventhWord.LeadingTone,
-        MelodicMinor = MelodicSchool.SameBothWays,
-        FindingMinors = MinorSchool.ParallelMajor,
-        FindingModes = ModeSchool.AlteredDegrees,
-        WritingModes = ModeWriting.Accidentals,
-        BlueNote = BlueNoteSpelling.SharpFourUp,
-        BlueNotes = BlueNotes.Three,
-        WrongName = WrongNameMark.Half,
-        AlteredAsDominant = true,
-    };
+    public static HouseStyle Jazz { get; } =
+        new()
+        {
+            Id = "jazz",
+            Name = "Jazz and band",
+            WideSteps = WideSteps.Fractions,
+            Degrees = DegreeWords.Numbers,
+            Seventh = SeventhWord.LeadingTone,
+            MelodicMinor = MelodicSchool.SameBothWays,
+            FindingMinors = MinorSchool.ParallelMajor,
+            FindingModes = ModeSchool.AlteredDegrees,
+            WritingModes = ModeWriting.Accidentals,
+            BlueNote = BlueNoteSpelling.SharpFourUp,
+            BlueNotes = BlueNotes.Three,
+            WrongName = WrongNameMark.Half,
+            AlteredAsDominant = true,
+        };
 
     /// <summary>Tones and semitones, semibreves and staves, British spelling; otherwise as classical.</summary>
-    public static HouseStyle ToneSemitone { get; } = new()
-    {
-        Id = "tones",
-        Name = "Tone and semitone",
-        Steps = StepWords.ToneSemitone,
-        Vocabulary = Vocabulary.British,
-    };
+    public static HouseStyle ToneSemitone { get; } =
+        new()
+        {
+            Id = "tones",
+            Name = "Tone and semitone",
+            Steps = StepWords.ToneSemitone,
+            Vocabulary = Vocabulary.British,
+        };
 
     /// <summary>The presets a teacher can start from.</summary>
     public static IReadOnlyList<HouseStyle> Presets { get; } = [Classical, Jazz, ToneSemitone];
@@ -119,6 +121,14 @@ public sealed record HouseStyle
     public static HouseStyle Parse(string id)
     {
         var plain = ScaleNames.Plain(id).Replace(' ', '-');
-        return Presets.FirstOrDefault(preset => preset.Id == plain) ?? throw new FormatException(TheoryTexts.Say("no-preset", ("id", id), ("nearest", Presets.MinBy(preset => TextDistance.Between(preset.Id, plain))!.Id), ("all", string.Join(", ", Presets.Select(preset => preset.Id)))));
+        return Presets.FirstOrDefault(preset => preset.Id == plain)
+            ?? throw new FormatException(
+                TheoryTexts.Say(
+                    "no-preset",
+                    ("id", id),
+                    ("nearest", Presets.MinBy(preset => TextDistance.Between(preset.Id, plain))!.Id),
+                    ("all", string.Join(", ", Presets.Select(preset => preset.Id)))
+                )
+            );
     }
 }

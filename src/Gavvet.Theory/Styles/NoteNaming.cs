@@ -7,8 +7,8 @@ public static class NoteNaming
 {
     private static readonly ImmutableArray<string> French = ["do", "ré", "mi", "fa", "sol", "la", "si"];
 
-    private static readonly ImmutableDictionary<NameSystem, ImmutableDictionary<string, NoteName>> Readings =
-        Enum.GetValues<NameSystem>().ToImmutableDictionary(system => system, ReadingsOf);
+    private static readonly ImmutableDictionary<NameSystem, ImmutableDictionary<string, NoteName>> Readings = Enum.GetValues<NameSystem>()
+        .ToImmutableDictionary(system => system, ReadingsOf);
 
     /// <summary>The note as the house style names it: E♭, Es, mi bémol.</summary>
     /// <param name="style">The house style.</param>
@@ -41,19 +41,22 @@ public static class NoteNaming
     /// <summary>A key: "E♭ major".</summary>
     /// <param name="style">The house style.</param>
     /// <param name="key">The key.</param>
-    public static string Say(this HouseStyle style, Key key) => TheoryTexts.Say(key.Mode == KeyMode.Major ? "key.major" : "key.minor", ("tonic", style.Say(key.Tonic)));
+    public static string Say(this HouseStyle style, Key key) =>
+        TheoryTexts.Say(key.Mode == KeyMode.Major ? "key.major" : "key.minor", ("tonic", style.Say(key.Tonic)));
 
     /// <summary>The note's name in a system, as it is printed.</summary>
-    /// <remarks>Common practice, no source: German H for B natural, contracted Es, As, Ases and Heses; Dutch with B natural and Bes.</remarks>
+    /// <remarks>Common practice, no source: German H for B natural, contracted Es, As, Ases and Heses; Dutch with B natural and
+    /// Bes.</remarks>
     /// <param name="system">The system of names.</param>
     /// <param name="note">The note.</param>
-    public static string Name(NameSystem system, NoteName note) => system switch
-    {
-        NameSystem.German => Germanic(note, "H", "B"),
-        NameSystem.Dutch => Germanic(note, "B", "Bes"),
-        NameSystem.French => French[(int)note.Letter] + Spaced(FrenchSign(note.Accidental)),
-        _ => NoteText.Signs(note),
-    };
+    public static string Name(NameSystem system, NoteName note) =>
+        system switch
+        {
+            NameSystem.German => Germanic(note, "H", "B"),
+            NameSystem.Dutch => Germanic(note, "B", "Bes"),
+            NameSystem.French => French[(int)note.Letter] + Spaced(FrenchSign(note.Accidental)),
+            _ => NoteText.Signs(note),
+        };
 
     /// <summary>Reads a note name in a system; signs after a letter are read in every system where they are not in doubt.</summary>
     /// <param name="system">The system of names.</param>
@@ -76,13 +79,15 @@ public static class NoteNaming
     {
         if (TryParse(system, text, out var note))
             return note;
-        throw new FormatException(system switch
-        {
-            NameSystem.German => TheoryTexts.Say("no-note.german", ("text", text)),
-            NameSystem.Dutch => TheoryTexts.Say("no-note.dutch", ("text", text)),
-            NameSystem.French => TheoryTexts.Say("no-note.french", ("text", text)),
-            _ => NoteText.Problem(text),
-        });
+        throw new FormatException(
+            system switch
+            {
+                NameSystem.German => TheoryTexts.Say("no-note.german", ("text", text)),
+                NameSystem.Dutch => TheoryTexts.Say("no-note.dutch", ("text", text)),
+                NameSystem.French => TheoryTexts.Say("no-note.french", ("text", text)),
+                _ => NoteText.Problem(text),
+            }
+        );
     }
 
     private static string Germanic(NoteName note, string naturalB, string flatB)
@@ -94,19 +99,25 @@ public static class NoteNaming
             Accidental.Sharp => stem + "is",
             Accidental.DoubleSharp => stem + "isis",
             Accidental.Flat => note.Letter == Letter.B ? flatB : stem + (contracted ? "s" : "es"),
-            Accidental.DoubleFlat => stem + (note.Letter == Letter.A ? "sas" : contracted ? "ses" : "eses"),
+            Accidental.DoubleFlat => stem
+                + (
+                    note.Letter == Letter.A ? "sas"
+                    : contracted ? "ses"
+                    : "eses"
+                ),
             _ => stem,
         };
     }
 
-    private static string FrenchSign(Accidental accidental) => accidental switch
-    {
-        Accidental.DoubleFlat => "double bémol",
-        Accidental.Flat => "bémol",
-        Accidental.Sharp => "dièse",
-        Accidental.DoubleSharp => "double dièse",
-        _ => "",
-    };
+    private static string FrenchSign(Accidental accidental) =>
+        accidental switch
+        {
+            Accidental.DoubleFlat => "double bémol",
+            Accidental.Flat => "bémol",
+            Accidental.Sharp => "dièse",
+            Accidental.DoubleSharp => "double dièse",
+            _ => "",
+        };
 
     private static string Spaced(string word) => word.Length == 0 ? "" : " " + word;
 
@@ -141,9 +152,11 @@ public static class NoteNaming
         // In French a flat may be typed as b: "sib", "mi b".
         for (var length = letters; length >= 1; length--)
         {
-            if (Readings[system].TryGetValue(ScaleNames.Plain(typed[..length]), out var stem)
+            if (
+                Readings[system].TryGetValue(ScaleNames.Plain(typed[..length]), out var stem)
                 && stem.Accidental == Accidental.Natural
-                && NoteText.TryParse(stem.Letter + typed[length..].Trim(), out note))
+                && NoteText.TryParse(stem.Letter + typed[length..].Trim(), out note)
+            )
                 return true;
         }
 

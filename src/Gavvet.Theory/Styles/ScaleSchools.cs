@@ -7,14 +7,17 @@ public static class ScaleSchools
     /// <param name="style">The house style.</param>
     /// <param name="type">The scale type, a row of the catalogue or the teacher's own.</param>
     /// <param name="tonic">The tonic.</param>
-    /// <exception cref="UnwritableNoteException">The scale would need a triple accidental; the message offers a tonic that works.</exception>
-    public static Scale Spell(this HouseStyle style, ScaleType type, NoteName tonic) => ScaleSpelling.Spell(style.LineOf(type, tonic), tonic);
+    /// <exception cref="UnwritableNoteException">The scale would need a triple accidental; the message offers a tonic that
+    /// works.</exception>
+    public static Scale Spell(this HouseStyle style, ScaleType type, NoteName tonic) =>
+        ScaleSpelling.Spell(style.LineOf(type, tonic), tonic);
 
     /// <summary>Whether the scale can be written on a tonic under a house style.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="type">The scale type.</param>
     /// <param name="tonic">The tonic.</param>
-    public static bool CanSpell(this HouseStyle style, ScaleType type, NoteName tonic) => ScaleSpelling.CanSpell(style.LineOf(type, tonic), tonic);
+    public static bool CanSpell(this HouseStyle style, ScaleType type, NoteName tonic) =>
+        ScaleSpelling.CanSpell(style.LineOf(type, tonic), tonic);
 
     /// <summary>The row or variant a house style writes on a tonic.</summary>
     /// <param name="style">The house style.</param>
@@ -39,7 +42,10 @@ public static class ScaleSchools
     {
         if (!type.IsChromatic || ReferenceEquals(style.LineOf(type, tonic), Named(style.Chromatic, type)))
             return null;
-        return TheoryTexts.Say(style.Chromatic == ChromaticSchool.Harmonic ? "chromatic.up-down" : "chromatic.harmonic", ("tonic", style.Say(tonic)));
+        return TheoryTexts.Say(
+            style.Chromatic == ChromaticSchool.Harmonic ? "chromatic.up-down" : "chromatic.harmonic",
+            ("tonic", style.Say(tonic))
+        );
     }
 
     /// <summary>The signature a house style prints, or null where it writes accidentals only.</summary>
@@ -53,7 +59,8 @@ public static class ScaleSchools
     /// The key whose signature a house style uses, theoretical ones included, or null where it writes accidentals only
     /// (pentatonic, blues, symmetric, exotic and the teacher's own scales always).
     /// </summary>
-    /// <remarks>Common practice, no source: a mode of a minor form takes that minor's signature, one of harmonic major that major's.</remarks>
+    /// <remarks>Common practice, no source: a mode of a minor form takes that minor's signature, one of harmonic major that
+    /// major's.</remarks>
     /// <param name="style">The house style.</param>
     /// <param name="type">The scale type.</param>
     /// <param name="tonic">The tonic.</param>
@@ -63,17 +70,26 @@ public static class ScaleSchools
         return type.Family switch
         {
             ScaleFamily.MajorAndMinor => type.HasMinorThird && style.WritingMinors == MinorWriting.Accidentals ? null : onTonic,
-            ScaleFamily.Pentatonic or ScaleFamily.Blues or ScaleFamily.Symmetric or ScaleFamily.Exotic or ScaleFamily.Bebop or ScaleFamily.Own => null,
+            ScaleFamily.Pentatonic
+            or ScaleFamily.Blues
+            or ScaleFamily.Symmetric
+            or ScaleFamily.Exotic
+            or ScaleFamily.Bebop
+            or ScaleFamily.Own => null,
             _ when style.WritingModes == ModeWriting.Accidentals => null,
             ScaleFamily.DoubleHarmonic => onTonic,
-            _ => style.WritingModes == ModeWriting.ParentSignature && type.Parent is { } parent ? KeyOfParent(type, parent, tonic) : onTonic,
+            _ => style.WritingModes == ModeWriting.ParentSignature && type.Parent is { } parent
+                ? KeyOfParent(type, parent, tonic)
+                : onTonic,
         };
     }
 
     private static Key? KeyOfParent(ScaleType type, ScaleType parent, NoteName tonic)
     {
         var fifths = tonic.Fifths - parent.Degrees[type.ParentPosition - 1].Fifths;
-        return NoteName.HasFifths(fifths) ? new Key(NoteName.FromFifths(fifths), parent.HasMinorThird ? KeyMode.Minor : KeyMode.Major) : null;
+        return NoteName.HasFifths(fifths)
+            ? new Key(NoteName.FromFifths(fifths), parent.HasMinorThird ? KeyMode.Minor : KeyMode.Major)
+            : null;
     }
 
     private static ScaleType Chromatic(ChromaticSchool school, ScaleType type, NoteName tonic)
@@ -95,7 +111,10 @@ public static class ScaleSchools
             foreach (var degree in form.Degrees)
             {
                 var fifths = tonic.Fifths + degree.Fifths;
-                count += !NoteName.HasFifths(fifths) ? 100 : fifths is < -8 or > 12 ? 1 : 0;
+                count +=
+                    !NoteName.HasFifths(fifths) ? 100
+                    : fifths is < -8 or > 12 ? 1
+                    : 0;
             }
         }
 

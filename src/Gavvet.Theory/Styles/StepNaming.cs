@@ -12,7 +12,7 @@ public static class StepNaming
     {
         return (semitones, style.Steps) switch
         {
-            ( < 1 or > 6, _) => throw new ArgumentOutOfRangeException(nameof(semitones), "A step of a scale is from one to six semitones."),
+            (< 1 or > 6, _) => throw new ArgumentOutOfRangeException(nameof(semitones), "A step of a scale is from one to six semitones."),
             (_, StepWords.Semitones) => $"{semitones}",
             // Where H is a note it is no step: there the same steps are written in figures.
             (1, StepWords.WholeHalf) when style.NoteNames != NameSystem.German => "H",

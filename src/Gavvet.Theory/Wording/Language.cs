@@ -6,7 +6,8 @@ namespace Gavvet.Theory;
 
 /// <summary>
 /// A language of papers or of screens. English stands beside the code; another is a file beside each of the
-/// English ones, named among their languages, and needs no line of code. Which is spoken is never the machine's affair: a paper's comes from its sheet,
+/// English ones, named among their languages, and needs no line of code. Which is spoken is never the machine's affair: a paper's comes
+/// from its sheet,
 /// a screen's from the person before it.
 /// </summary>
 public sealed class Language
@@ -28,7 +29,7 @@ public sealed class Language
 
     /// <summary>The languages there are, as the English file of the theory lists them.</summary>
     public static ImmutableArray<Language> All { get; } =
-        [.. TheoryTexts.Languages.Select(tag => tag == English.Tag ? English : new Language(tag))];
+    [.. TheoryTexts.Languages.Select(tag => tag == English.Tag ? English : new Language(tag))];
 
     /// <summary>The tag of the language in files and in what a browser asks for, such as "en" (BCP 47).</summary>
     public string Tag { get; }
@@ -63,7 +64,8 @@ public sealed class Language
 
     /// <summary>The language with a tag, or null where there is none.</summary>
     /// <param name="tag">The tag.</param>
-    public static Language? Find(string? tag) => All.Append(Pseudo).FirstOrDefault(language => string.Equals(language.Tag, tag, StringComparison.OrdinalIgnoreCase));
+    public static Language? Find(string? tag) =>
+        All.Append(Pseudo).FirstOrDefault(language => string.Equals(language.Tag, tag, StringComparison.OrdinalIgnoreCase));
 
     /// <summary>Speaks the language until what is returned is disposed; what is awaited meanwhile speaks it too.</summary>
     public IDisposable Speak()

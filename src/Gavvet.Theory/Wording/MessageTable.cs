@@ -22,11 +22,16 @@ public sealed class MessageTable(string resource, Assembly assembly)
     public bool Has(string id) => Find(id) is not null;
 
     /// <summary>Every message as it stands in the file, its places for arguments among the words.</summary>
-    public IEnumerable<string> Everything => _messages.GetResourceSet(CultureInfo.InvariantCulture, true, true)!.Cast<System.Collections.DictionaryEntry>().Select(message => (string)message.Value!);
+    public IEnumerable<string> Everything =>
+        _messages
+            .GetResourceSet(CultureInfo.InvariantCulture, true, true)!
+            .Cast<System.Collections.DictionaryEntry>()
+            .Select(message => (string)message.Value!);
 
     /// <summary>A message as it stands in the English file, for what the program itself reads.</summary>
     /// <param name="id">Its name.</param>
-    internal string InEnglish(string id) => _messages.GetString(id, CultureInfo.InvariantCulture) ?? throw new KeyNotFoundException($"No words for “{id}”.");
+    internal string InEnglish(string id) =>
+        _messages.GetString(id, CultureInfo.InvariantCulture) ?? throw new KeyNotFoundException($"No words for “{id}”.");
 
     /// <summary>
     /// A message in words. A place such as {count:# note|# notes} stands for the form that goes with the number, which # is in
@@ -45,21 +50,37 @@ public sealed class MessageTable(string resource, Assembly assembly)
     /// The name of one thing of the trade, such as a scale. Its English name stands where the thing does; another language’s file
     /// has it as “kind.English name”.
     /// </summary>
-    /// <param name="kind">What sort of thing it names, since one English word may be two in another language: "interval", "ordinal".</param>
+    /// <param name="kind">What sort of thing it names, since one English word may be two in another language: "interval",
+    /// "ordinal".</param>
     /// <param name="english">The English name.</param>
-    public string Term(string kind, string english) => Language.Current is { IsEnglish: false } language
-        ? _terms.GetOrAdd((language, kind, english), static (asked, table) => table.Words(asked.Language, $"{asked.Kind}.{asked.English}") ?? Accented(asked.Language, asked.English), this)
-        : english;
+    public string Term(string kind, string english) =>
+        Language.Current is { IsEnglish: false } language
+            ? _terms.GetOrAdd(
+                (language, kind, english),
+                static (asked, table) =>
+                    table.Words(asked.Language, $"{asked.Kind}.{asked.English}") ?? Accented(asked.Language, asked.English),
+                this
+            )
+            : english;
 
     private static string Accented(Language language, string english) => language.IsPseudo ? PseudoLanguage.Of(english) : english;
 
-    private MessageTemplate? Find(string id) => _known.GetOrAdd(
-        (Language.Current, id),
-        static (asked, table) => table.Words(asked.Language, asked.Id) is { } words ? MessageTemplate.Of(IsName(asked.Id) ? words : Accented(asked.Language, words)) : null,
-        this);
+    private MessageTemplate? Find(string id) =>
+        _known.GetOrAdd(
+            (Language.Current, id),
+            static (asked, table) =>
+                table.Words(asked.Language, asked.Id) is { } words
+                    ? MessageTemplate.Of(IsName(asked.Id) ? words : Accented(asked.Language, words))
+                    : null,
+            this
+        );
 
     // What the program reads, not a person.
     private static bool IsName(string id) => id == "plural" || id.StartsWith("date.", StringComparison.Ordinal);
 
-    private string? Words(Language language, string id) => _messages.GetString(id, language.IsEnglish || language.IsPseudo ? CultureInfo.InvariantCulture : CultureInfo.GetCultureInfo(language.Tag));
+    private string? Words(Language language, string id) =>
+        _messages.GetString(
+            id,
+            language.IsEnglish || language.IsPseudo ? CultureInfo.InvariantCulture : CultureInfo.GetCultureInfo(language.Tag)
+        );
 }

@@ -58,7 +58,9 @@ internal sealed partial class MessageTemplate
             if (piece.Forms.IsEmpty)
                 text.Append(value as string ?? Convert.ToString(value, Language.Current.Culture));
             else
-                piece.Forms[Math.Min(PluralRule.Form(TheoryTexts.Say("plural"), (int)value), piece.Forms.Length - 1)].Fill(text, id, arguments, CountText.Word((int)value));
+                piece
+                    .Forms[Math.Min(PluralRule.Form(TheoryTexts.Say("plural"), (int)value), piece.Forms.Length - 1)]
+                    .Fill(text, id, arguments, CountText.Word((int)value));
         }
     }
 

@@ -16,7 +16,7 @@ public static class PseudoLanguage
     public static string Of(string words)
     {
         var text = new StringBuilder(words.Length * 4 / 3);
-        for (var at = 0; at < words.Length;)
+        for (var at = 0; at < words.Length; )
         {
             var kept = Kept(words, at);
             text.Append(words, at, kept);

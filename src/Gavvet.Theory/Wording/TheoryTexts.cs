@@ -16,19 +16,21 @@ internal static class TheoryTexts
 
     /// <summary>What may be meant: “a”, “a or b”, “a, b or c”.</summary>
     /// <param name="choices">The choices, at least one.</param>
-    public static string Or(IEnumerable<string> choices) => choices.ToArray() switch
-    {
-        [var only] => only,
-        [.. var first, var last] => Say("or", ("first", string.Join(", ", first)), ("last", last)),
-        [] => "",
-    };
+    public static string Or(IEnumerable<string> choices) =>
+        choices.ToArray() switch
+        {
+            [var only] => only,
+            [.. var first, var last] => Say("or", ("first", string.Join(", ", first)), ("last", last)),
+            [] => "",
+        };
 
     /// <summary>What there is: “a”, “a and b”, “a, b and c”.</summary>
     /// <param name="words">The words.</param>
-    public static string And(IEnumerable<string> words) => words.ToArray() switch
-    {
-        [var only] => only,
-        [.. var first, var last] => Say("and", ("first", string.Join(", ", first)), ("last", last)),
-        [] => "",
-    };
+    public static string And(IEnumerable<string> words) =>
+        words.ToArray() switch
+        {
+            [var only] => only,
+            [.. var first, var last] => Say("and", ("first", string.Join(", ", first)), ("last", last)),
+            [] => "",
+        };
 }

@@ -2,8 +2,8 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
-using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Judging;
 
 namespace Gavvet.Web.Demo;
@@ -12,7 +12,17 @@ namespace Gavvet.Web.Demo;
 /// Two classes of the made-up Hazelmoor School of Music with three printings, whose students make real mistakes: each has
 /// a skill, and some have a confusion of their own.
 /// </summary>
-internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingStore markings, PrintingStore printings, OpenPrintings open, PrintJobs jobs, PlanStore plans, TimeProvider clock, ILogger<DemoClasses> log) : BackgroundService
+internal sealed class DemoClasses(
+    ClassStore classes,
+    SheetStore store,
+    MarkingStore markings,
+    PrintingStore printings,
+    OpenPrintings open,
+    PrintJobs jobs,
+    PlanStore plans,
+    TimeProvider clock,
+    ILogger<DemoClasses> log
+) : BackgroundService
 {
     private const string Theory = """
         name,part,clef,size,row,seat
@@ -59,14 +69,19 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
 
     // The sheet by words of its title, for the first or the second class, and how much of it is marked.
     private static readonly (string Words, int Class, int Marked, bool Returned)[] Printings =
-        [("Major scales from B", 0, 24, true), ("three minor forms", 0, 15, false), ("strings, week 2", 1, 4, false)];
+    [
+        ("Major scales from B", 0, 24, true),
+        ("three minor forms", 0, 15, false),
+        ("strings, week 2", 1, 4, false),
+    ];
 
     private static readonly (string Name, string Roster)[] Groups = [("Hazelmoor theory 2", Theory), ("Hazelmoor strings", Strings)];
 
     // The classes whose papers are printed and marked; none where they are not all of the demo's.
     private string[] _ids = [];
 
-    /// <summary>Makes them, where there is no class; the printings and their markings come in the background once the server runs, and go on at the next start where they were cut short.</summary>
+    /// <summary>Makes them, where there is no class; the printings and their markings come in the background once the server runs, and go
+    /// on at the next start where they were cut short.</summary>
     public async Task FillAsync()
     {
         var known = await classes.ListAsync();
@@ -82,7 +97,11 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
             // A term that began some weeks ago, so that the next lesson lies within a week.
             var start = clock.Today().AddDays(-38);
             foreach (var (row, course) in known.Select(row => (row, row.Name == Groups[0].Name ? "exam-course" : "string-class")))
-                await plans.SaveAsync(row.Id, new ClassPlan(course, start, [DayOfWeek.Monday, DayOfWeek.Thursday], Course.Get(course).Lessons), null);
+                await plans.SaveAsync(
+                    row.Id,
+                    new ClassPlan(course, start, [DayOfWeek.Monday, DayOfWeek.Thursday], Course.Get(course).Lessons),
+                    null
+                );
         }
 
         string[] ids = [.. Groups.Select(group => known.FirstOrDefault(row => row.Name == group.Name)?.Id).OfType<string>()];
@@ -102,12 +121,27 @@ internal sealed class DemoClasses(ClassStore classes, SheetStore store, MarkingS
             foreach (var (words, group, marked, returned) in Printings)
             {
                 ended.ThrowIfCancellationRequested();
-                var before = (await markings.PrintingsOfAsync(_ids[group], ended)).FirstOrDefault(printing => printing.Title.Contains(words, StringComparison.Ordinal));
-                if (before is { Marked: > 0 } || await classes.FindAsync(_ids[group], ended) is not { } found || (await store.ListAsync(words, 1, ended)) is not [var sheet, ..] || await store.FindAsync(sheet.Id, ended) is not { } stored)
+                var before = (await markings.PrintingsOfAsync(_ids[group], ended)).FirstOrDefault(printing =>
+                    printing.Title.Contains(words, StringComparison.Ordinal)
+                );
+                if (
+                    before is { Marked: > 0 }
+                    || await classes.FindAsync(_ids[group], ended) is not { } found
+                    || (await store.ListAsync(words, 1, ended)) is not [var sheet, ..]
+                    || await store.FindAsync(sheet.Id, ended) is not { } stored
+                )
                     continue;
                 var two = stored.Sheet with { Versions = 2, Parts = [] };
-                var choices = PrintChoices.None with { QrAddress = "", Class = found.Name, Copies = PrintedCopy.Of(found.Present, two, 1, student => student.Id) };
-                if ((before?.Id ?? await PrintedAsync(stored with { Sheet = two }, choices, found.Id, ended)) is { } printing && await open.FindAsync(printing) is { } opened)
+                var choices = PrintChoices.None with
+                {
+                    QrAddress = "",
+                    Class = found.Name,
+                    Copies = PrintedCopy.Of(found.Present, two, 1, student => student.Id),
+                };
+                if (
+                    (before?.Id ?? await PrintedAsync(stored with { Sheet = two }, choices, found.Id, ended)) is { } printing
+                    && await open.FindAsync(printing) is { } opened
+                )
                     await MarkAsync(opened, marked, returned, ended);
             }
         }

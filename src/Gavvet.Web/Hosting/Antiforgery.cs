@@ -38,12 +38,11 @@ internal sealed class AntiforgeryAnswer : IAlwaysRunResultFilter
         {
             StatusCode = StatusCodes.Status400BadRequest,
             ContentType = "text/html; charset=utf-8",
-            Content = "<div id=\"notice\" hx-swap-oob=\"true\" class=\"notice notice-problem\" role=\"alert\">Not saved yet: the page had been open too long. What you typed is still here. "
+            Content =
+                "<div id=\"notice\" hx-swap-oob=\"true\" class=\"notice notice-problem\" role=\"alert\">Not saved yet: the page had been open too long. What you typed is still here. "
                 + "<button type=\"button\" class=\"btn btn-sm\" data-send-again>Save it now</button></div>",
         };
     }
 
-    public void OnResultExecuted(ResultExecutedContext context)
-    {
-    }
+    public void OnResultExecuted(ResultExecutedContext context) { }
 }

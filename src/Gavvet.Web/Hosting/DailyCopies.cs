@@ -3,7 +3,14 @@ using Gavvet.Storage;
 namespace Gavvet.Web.Hosting;
 
 /// <summary>Makes a copy of everything each day the program runs.</summary>
-internal sealed class DailyCopies(Backups backups, Erasure erasure, Sessions sessions, ServerOptions options, TimeProvider clock, ILogger<DailyCopies> log) : BackgroundService
+internal sealed class DailyCopies(
+    Backups backups,
+    Erasure erasure,
+    Sessions sessions,
+    ServerOptions options,
+    TimeProvider clock,
+    ILogger<DailyCopies> log
+) : BackgroundService
 {
     private static readonly TimeSpan Between = TimeSpan.FromHours(1);
 

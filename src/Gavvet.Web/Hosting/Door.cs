@@ -13,14 +13,16 @@ internal sealed class Door : IDisposable
     private const int AtOnce = 5;
     private const int Waiting = 20;
 
-    private readonly TokenBucketRateLimiter _strangers = new(new TokenBucketRateLimiterOptions
-    {
-        TokenLimit = AtOnce,
-        TokensPerPeriod = ASecond,
-        ReplenishmentPeriod = TimeSpan.FromSeconds(1),
-        QueueLimit = Waiting,
-        QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
-    });
+    private readonly TokenBucketRateLimiter _strangers = new(
+        new TokenBucketRateLimiterOptions
+        {
+            TokenLimit = AtOnce,
+            TokensPerPeriod = ASecond,
+            ReplenishmentPeriod = TimeSpan.FromSeconds(1),
+            QueueLimit = Waiting,
+            QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+        }
+    );
 
     private readonly SemaphoreSlim _one = new(1);
 

@@ -18,12 +18,13 @@ internal sealed partial class FormText : IResourceFilter
         if (request.Form.Any(field => !Name().IsMatch(field.Key)) || request.Form.Files.Any(file => !Name().IsMatch(file.Name)))
             context.Result = new StatusCodeResult(StatusCodes.Status400BadRequest);
         else if (request.Form.Any(field => !field.Value.All(Pipeline.IsText)))
-            context.Result = new RefusedPage(StatusCodes.Status422UnprocessableEntity, Say("A field holds a sign that no text can have. Type it anew, without pasting."));
+            context.Result = new RefusedPage(
+                StatusCodes.Status422UnprocessableEntity,
+                Say("A field holds a sign that no text can have. Type it anew, without pasting.")
+            );
     }
 
-    public void OnResourceExecuted(ResourceExecutedContext context)
-    {
-    }
+    public void OnResourceExecuted(ResourceExecutedContext context) { }
 
     [GeneratedRegex(@"^[A-Za-z_][\w.-]{0,99}\z")]
     private static partial Regex Name();

@@ -17,19 +17,13 @@ internal enum Lane
 /// <summary>Too much is waiting already; the person may ask again later.</summary>
 internal sealed class TooMuchWorkException : Exception
 {
-    public TooMuchWorkException()
-    {
-    }
+    public TooMuchWorkException() { }
 
     public TooMuchWorkException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public TooMuchWorkException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }
 
 /// <summary>
@@ -71,7 +65,8 @@ internal sealed class HeavyWork : IDisposable
         {
             if (_ofPerson.GetValueOrDefault(person) >= OfOnePerson)
                 throw new TooMuchWorkException(Say("Much of yours is being made at this moment. Wait until some of it is done."));
-            var queued = _lanes[lane].Writer.TryWrite(new Work(person, () => Complete(done, ended => language.Saying(() => work(ended)), cancellation)));
+            var queued = _lanes[lane]
+                .Writer.TryWrite(new Work(person, () => Complete(done, ended => language.Saying(() => work(ended)), cancellation)));
             if (!queued)
                 throw new TooMuchWorkException(Say("Much is being made at this moment. Wait a little and try again."));
             _ofPerson[person] = _ofPerson.GetValueOrDefault(person) + 1;
@@ -139,7 +134,8 @@ internal static class Person
             return session;
         var options = context.RequestServices.GetRequiredService<ServerOptions>();
         // Without a passphrase everyone is at this machine, and each browser stands for a person.
-        return !options.NeedsSignIn && context.Request.Cookies[Antiforgery.CookieName(options)] is { Length: > 0 and < LongestCookie } browser
+        return
+            !options.NeedsSignIn && context.Request.Cookies[Antiforgery.CookieName(options)] is { Length: > 0 and < LongestCookie } browser
             ? browser
             : $"{context.Connection.RemoteIpAddress}";
     }
@@ -162,13 +158,21 @@ internal static class RequestLimits
     private const int AtOnce = 4;
     private const int Waiting = 120;
 
-    public static void Add(IServiceCollection services) => services.AddRateLimiter(limits =>
-    {
-        // A download that is being made takes nobody's place: its own queue says how many there may be.
-        limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
-            HeavyRequest.Is(context) || context.GetEndpoint()?.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is not null
-                ? RateLimitPartition.GetNoLimiter("")
-                : RateLimitPartition.GetConcurrencyLimiter(Person.Of(context), _ => new ConcurrencyLimiterOptions { PermitLimit = AtOnce, QueueLimit = Waiting, QueueProcessingOrder = QueueProcessingOrder.OldestFirst }));
-        limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-    });
+    public static void Add(IServiceCollection services) =>
+        services.AddRateLimiter(limits =>
+        {
+            // A download that is being made takes nobody's place: its own queue says how many there may be.
+            limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
+                HeavyRequest.Is(context)
+                || context.GetEndpoint()?.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is not null
+                    ? RateLimitPartition.GetNoLimiter("")
+                    : RateLimitPartition.GetConcurrencyLimiter(Person.Of(context), _ => new ConcurrencyLimiterOptions
+                    {
+                        PermitLimit = AtOnce,
+                        QueueLimit = Waiting,
+                        QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+                    })
+            );
+            limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+        });
 }

@@ -9,9 +9,7 @@ namespace Gavvet.Web.Hosting;
 /// </summary>
 internal sealed class NoSuchHandler : IPageFilter
 {
-    public void OnPageHandlerSelected(PageHandlerSelectedContext context)
-    {
-    }
+    public void OnPageHandlerSelected(PageHandlerSelectedContext context) { }
 
     public void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
@@ -24,7 +22,5 @@ internal sealed class NoSuchHandler : IPageFilter
             context.Result = new StatusCodeResult(StatusCodes.Status404NotFound);
     }
 
-    public void OnPageHandlerExecuted(PageHandlerExecutedContext context)
-    {
-    }
+    public void OnPageHandlerExecuted(PageHandlerExecutedContext context) { }
 }

@@ -60,7 +60,9 @@ internal sealed class SetUp
     /// <summary>The secret in the link; known to whoever started the server.</summary>
     public string Secret { get; } = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(16));
 
-    public bool Opens(string? secret) => secret is not null && CryptographicOperations.FixedTimeEquals(System.Text.Encoding.UTF8.GetBytes(Secret), System.Text.Encoding.UTF8.GetBytes(secret));
+    public bool Opens(string? secret) =>
+        secret is not null
+        && CryptographicOperations.FixedTimeEquals(System.Text.Encoding.UTF8.GetBytes(Secret), System.Text.Encoding.UTF8.GetBytes(secret));
 }
 
 /// <summary>Writes down who signed in and who failed to, a line each; the oldest lines go when there are many.</summary>
@@ -70,10 +72,18 @@ internal sealed class AuditLog(DataFolder folder) : IDisposable
     private const int FilesKept = 5;
 
     private readonly Logger _log = new LoggerConfiguration()
-        .WriteTo.File(Path.Combine(folder.Path, "audit.log"), formatProvider: CultureInfo.InvariantCulture, outputTemplate: "{Timestamp:yyyy-MM-dd'T'HH:mm:sszzz} {Message:l}{NewLine}", fileSizeLimitBytes: LargestFile, rollOnFileSizeLimit: true, retainedFileCountLimit: FilesKept)
+        .WriteTo.File(
+            Path.Combine(folder.Path, "audit.log"),
+            formatProvider: CultureInfo.InvariantCulture,
+            outputTemplate: "{Timestamp:yyyy-MM-dd'T'HH:mm:sszzz} {Message:l}{NewLine}",
+            fileSizeLimitBytes: LargestFile,
+            rollOnFileSizeLimit: true,
+            retainedFileCountLimit: FilesKept
+        )
         .CreateLogger();
 
-    public void Write(string what, HttpContext context) => _log.Information("{What:l} {Address:l}", what, $"{context.Connection.RemoteIpAddress}");
+    public void Write(string what, HttpContext context) =>
+        _log.Information("{What:l} {Address:l}", what, $"{context.Connection.RemoteIpAddress}");
 
     public void Dispose() => _log.Dispose();
 }
@@ -93,25 +103,35 @@ internal static class SignInGuard
         services.AddSingleton<Door>();
         services.AddSingleton<KnownBrowsers>();
         services.AddDbContextFactory<PeopleDatabase>(people => people.UseDatabaseFile(PathIn(folder)));
-        services.AddIdentityCore<IdentityUser>(identity =>
-        {
-            // Length makes a passphrase strong; rules about signs make it forgettable (NIST SP 800-63B, from memory).
-            identity.Password.RequiredLength = SetUp.ShortestPassphrase;
-            identity.Password.RequireDigit = identity.Password.RequireLowercase = identity.Password.RequireUppercase = identity.Password.RequireNonAlphanumeric = false;
-            // Whoever fails is made to wait, not the one account: see Attempts.
-            identity.Lockout.AllowedForNewUsers = false;
-        }).AddEntityFrameworkStores<PeopleDatabase>().AddSignInManager();
-        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, cookie =>
-        {
-            cookie.LoginPath = "/sign-in";
-            cookie.Cookie.Name = $"{options.CookiePrefix}gavvet-teacher";
-            cookie.Cookie.HttpOnly = true;
-            cookie.Cookie.SameSite = SameSiteMode.Strict;
-            cookie.Cookie.SecurePolicy = options.NeedsSignIn ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
-            cookie.ExpireTimeSpan = Lasts;
-            cookie.Events.OnValidatePrincipal = context => context.HttpContext.RequestServices.GetRequiredService<Sessions>().ValidateAsync(context);
-            cookie.Events.OnRedirectToLogin = AskToSignInAsync;
-        });
+        services
+            .AddIdentityCore<IdentityUser>(identity =>
+            {
+                // Length makes a passphrase strong; rules about signs make it forgettable (NIST SP 800-63B, from memory).
+                identity.Password.RequiredLength = SetUp.ShortestPassphrase;
+                identity.Password.RequireDigit =
+                    identity.Password.RequireLowercase =
+                    identity.Password.RequireUppercase =
+                    identity.Password.RequireNonAlphanumeric =
+                        false;
+                // Whoever fails is made to wait, not the one account: see Attempts.
+                identity.Lockout.AllowedForNewUsers = false;
+            })
+            .AddEntityFrameworkStores<PeopleDatabase>()
+            .AddSignInManager();
+        services
+            .AddAuthentication(IdentityConstants.ApplicationScheme)
+            .AddCookie(IdentityConstants.ApplicationScheme, cookie =>
+            {
+                cookie.LoginPath = "/sign-in";
+                cookie.Cookie.Name = $"{options.CookiePrefix}gavvet-teacher";
+                cookie.Cookie.HttpOnly = true;
+                cookie.Cookie.SameSite = SameSiteMode.Strict;
+                cookie.Cookie.SecurePolicy = options.NeedsSignIn ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
+                cookie.ExpireTimeSpan = Lasts;
+                cookie.Events.OnValidatePrincipal = context =>
+                    context.HttpContext.RequestServices.GetRequiredService<Sessions>().ValidateAsync(context);
+                cookie.Events.OnRedirectToLogin = AskToSignInAsync;
+            });
         services.AddAuthorization(rules =>
         {
             if (options.NeedsSignIn)
@@ -119,7 +139,9 @@ internal static class SignInGuard
         });
         services.AddHsts(hsts => hsts.MaxAge = TimeSpan.FromDays(365));
         // Only a proxy on this machine is believed; that is the default of the middleware.
-        services.Configure<ForwardedHeadersOptions>(forwarded => forwarded.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto);
+        services.Configure<ForwardedHeadersOptions>(forwarded =>
+            forwarded.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto
+        );
     }
 
     /// <summary>Makes the file ready, forgets the passphrase where that is wished, and says how to set the first one.</summary>
@@ -163,7 +185,9 @@ internal static class SignInGuard
         if (!await creator.ExistsAsync() || !await creator.HasTablesAsync() || await history.ExistsAsync())
             return;
         await people.Database.ExecuteSqlRawAsync(history.GetCreateScript());
-        await people.Database.ExecuteSqlRawAsync(history.GetInsertScript(new HistoryRow(people.Database.GetMigrations().First(), ProductInfo.GetVersion())));
+        await people.Database.ExecuteSqlRawAsync(
+            history.GetInsertScript(new HistoryRow(people.Database.GetMigrations().First(), ProductInfo.GetVersion()))
+        );
     }
 
     private static string PathIn(DataFolder folder) => Path.Combine(folder.Path, "people.db");
@@ -198,14 +222,19 @@ internal sealed class KnownBrowsers(IDataProtectionProvider protection, ServerOp
         return $"address {Network(context.Connection.RemoteIpAddress)}";
     }
 
-    public void Remember(HttpContext context) => context.Response.Cookies.Append(Cookie, _protector.Protect(Guid.NewGuid().ToString("N")), new CookieOptions
-    {
-        HttpOnly = true,
-        Secure = true,
-        SameSite = SameSiteMode.Strict,
-        MaxAge = TimeSpan.FromDays(365),
-        Path = "/",
-    });
+    public void Remember(HttpContext context) =>
+        context.Response.Cookies.Append(
+            Cookie,
+            _protector.Protect(Guid.NewGuid().ToString("N")),
+            new CookieOptions
+            {
+                HttpOnly = true,
+                Secure = true,
+                SameSite = SameSiteMode.Strict,
+                MaxAge = TimeSpan.FromDays(365),
+                Path = "/",
+            }
+        );
 
     // One household has 2^64 addresses of the newer kind.
     private static string Network(System.Net.IPAddress? address)
@@ -214,6 +243,8 @@ internal sealed class KnownBrowsers(IDataProtectionProvider protection, ServerOp
             return "";
         if (address.IsIPv4MappedToIPv6)
             address = address.MapToIPv4();
-        return address.AddressFamily == System.Net.Sockets.AddressFamily.InterNetworkV6 ? Convert.ToHexString(address.GetAddressBytes().AsSpan(0, 8)) : $"{address}";
+        return address.AddressFamily == System.Net.Sockets.AddressFamily.InterNetworkV6
+            ? Convert.ToHexString(address.GetAddressBytes().AsSpan(0, 8))
+            : $"{address}";
     }
 }

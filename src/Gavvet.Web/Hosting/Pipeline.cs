@@ -11,7 +11,8 @@ internal static class Pipeline
         "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
     // Nothing of the device is asked for.
-    private const string Permissions = "accelerometer=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()";
+    private const string Permissions =
+        "accelerometer=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()";
 
     /// <summary>Puts it before the pages.</summary>
     /// <param name="application">The server.</param>
@@ -22,15 +23,23 @@ internal static class Pipeline
         if (options.BehindProxy)
             application.UseForwardedHeaders();
         var memory = application.Services.GetRequiredService<IdleMemory>();
-        application.Use((HttpContext context, RequestDelegate next) =>
-        {
-            memory.Asked();
-            return next(context);
-        });
+        application.Use(
+            (HttpContext context, RequestDelegate next) =>
+            {
+                memory.Asked();
+                return next(context);
+            }
+        );
         application.Use(AddHeadersAsync);
         ScreenLanguage.Use(application, options);
         application.UseHostFiltering();
-        application.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = Problems.AnswerAsync, SuppressDiagnosticsCallback = problem => !Problems.IsOurFault(problem.Exception) });
+        application.UseExceptionHandler(
+            new ExceptionHandlerOptions
+            {
+                ExceptionHandler = Problems.AnswerAsync,
+                SuppressDiagnosticsCallback = problem => !Problems.IsOurFault(problem.Exception),
+            }
+        );
         application.UseStatusCodePages(status => PlainAnswer.WriteAsync(status.HttpContext));
         application.Use(CheckRequestAsync);
         application.Use(CheckOriginAsync);
@@ -58,12 +67,17 @@ internal static class Pipeline
     private static Task CheckRequestAsync(HttpContext context, RequestDelegate next)
     {
         var request = context.Request;
-        var status = request.Scheme is not ("http" or "https") ? StatusCodes.Status400BadRequest
-            : !(HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsPost(request.Method)) ? StatusCodes.Status405MethodNotAllowed
-            : request.QueryString.Value is { Length: > LongestAddress } || request.Path.Value is { Length: > LongestAddress } ? StatusCodes.Status414UriTooLong
+        var status =
+            request.Scheme is not ("http" or "https") ? StatusCodes.Status400BadRequest
+            : !(HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsPost(request.Method))
+                ? StatusCodes.Status405MethodNotAllowed
+            : request.QueryString.Value is { Length: > LongestAddress } || request.Path.Value is { Length: > LongestAddress }
+                ? StatusCodes.Status414UriTooLong
             // Every post of ours is a form.
-            : HttpMethods.IsPost(request.Method) && !(request.HasFormContentType && IsOurCharset(request.ContentType)) ? StatusCodes.Status415UnsupportedMediaType
-            : !IsText(request.Path.Value) || request.Query.Any(pair => !IsText(pair.Key) || !pair.Value.All(IsText)) ? StatusCodes.Status400BadRequest
+            : HttpMethods.IsPost(request.Method) && !(request.HasFormContentType && IsOurCharset(request.ContentType))
+                ? StatusCodes.Status415UnsupportedMediaType
+            : !IsText(request.Path.Value) || request.Query.Any(pair => !IsText(pair.Key) || !pair.Value.All(IsText))
+                ? StatusCodes.Status400BadRequest
             : StatusCodes.Status200OK;
         if (status == StatusCodes.Status200OK)
             return next(context);
@@ -72,8 +86,12 @@ internal static class Pipeline
     }
 
     // Browsers send forms as the page is, in UTF-8.
-    private static bool IsOurCharset(string? contentType) => !MediaTypeHeaderValue.TryParse(contentType, out var type)
-        || type.Charset.Value is null or "" || type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase) || type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase) || type.Charset.Equals("us-ascii", StringComparison.OrdinalIgnoreCase);
+    private static bool IsOurCharset(string? contentType) =>
+        !MediaTypeHeaderValue.TryParse(contentType, out var type)
+        || type.Charset.Value is null or ""
+        || type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase)
+        || type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase)
+        || type.Charset.Equals("us-ascii", StringComparison.OrdinalIgnoreCase);
 
     /// <summary>Whether a value can stand in a text: no NUL, nothing that is no character, and no half of one.</summary>
     internal static bool IsText(string? value)
@@ -81,7 +99,11 @@ internal static class Pipeline
         for (var i = 0; i < (value?.Length ?? 0); i++)
         {
             var sign = value![i];
-            if (sign is '\0' or '\uFFFE' or '\uFFFF' || char.IsLowSurrogate(sign) || (char.IsHighSurrogate(sign) && (i + 1 == value.Length || !char.IsLowSurrogate(value[++i]))))
+            if (
+                sign is '\0' or '\uFFFE' or '\uFFFF'
+                || char.IsLowSurrogate(sign)
+                || (char.IsHighSurrogate(sign) && (i + 1 == value.Length || !char.IsLowSurrogate(value[++i])))
+            )
                 return false;
         }
 
@@ -127,6 +149,8 @@ internal static class Pipeline
         if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
             return isElsewhere && (request.Headers["Sec-Fetch-Mode"] != "navigate" || request.Headers["Sec-Fetch-Dest"] != "document");
         var origin = request.Headers.Origin.ToString();
-        return origin.Length > 0 ? !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase) : isElsewhere;
+        return origin.Length > 0
+            ? !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase)
+            : isElsewhere;
     }
 }

@@ -17,7 +17,9 @@ internal static partial class PlainAnswer
             StatusCodes.Status405MethodNotAllowed => Say("That cannot be done at this address."),
             StatusCodes.Status413PayloadTooLarge => Say("That is too large to be a sheet file."),
             StatusCodes.Status414UriTooLong => Say("That address is too long. Type fewer words."),
-            StatusCodes.Status415UnsupportedMediaType => Say("That was sent in a form this page does not read. Load the page again and try once more."),
+            StatusCodes.Status415UnsupportedMediaType => Say(
+                "That was sent in a form this page does not read. Load the page again and try once more."
+            ),
             StatusCodes.Status429TooManyRequests => Say("Much is being made at this moment. Wait a little and try again."),
             _ => Say("Something went wrong here. Nothing that was saved is lost; load the page again."),
         };
@@ -41,17 +43,26 @@ internal static partial class PlainAnswer
     // Signing in happens in a window of its own, so that what was typed stays in this one.
     private static string Notice(HttpContext context, string words)
     {
-        var more = context.Response.StatusCode == StatusCodes.Status401Unauthorized
-            ? $" {Encoded(Say("Not saved: sign in. What you typed is still here and is sent then."))} <a class=\"btn btn-sm\" href=\"/sign-in?returnUrl=%2Fsigned-in\" target=\"_blank\">{Encoded(Say("Sign in"))}</a> <button type=\"button\" class=\"btn btn-sm\" data-send-again>{Encoded(Say("Send it now"))}</button>"
-            : HttpMethods.IsPost(context.Request.Method) ? $" <button type=\"button\" class=\"btn btn-sm\" data-send-again>{Encoded(Say("Try again"))}</button>" : "";
+        var more =
+            context.Response.StatusCode == StatusCodes.Status401Unauthorized
+                ? $" {Encoded(Say("Not saved: sign in. What you typed is still here and is sent then."))} <a class=\"btn btn-sm\" href=\"/sign-in?returnUrl=%2Fsigned-in\" target=\"_blank\">{Encoded(Say("Sign in"))}</a> <button type=\"button\" class=\"btn btn-sm\" data-send-again>{Encoded(Say("Send it now"))}</button>"
+            : HttpMethods.IsPost(context.Request.Method)
+                ? $" <button type=\"button\" class=\"btn btn-sm\" data-send-again>{Encoded(Say("Try again"))}</button>"
+            : "";
         return $"<div id=\"notice\" hx-swap-oob=\"true\" class=\"notice notice-problem\" role=\"alert\">{Encoded(words)}{more}</div>";
     }
 
     // A page of a sheet that is broken for any reason: the sheet's file and its earlier states need none of it.
     private static string Page(HttpContext context, string words)
     {
-        var sheet = context.Response.StatusCode >= StatusCodes.Status500InternalServerError && SheetPage().Match(context.Request.Path.Value ?? "") is { Success: true } match ? match.Groups[1].Value : null;
-        var ways = sheet is null ? "" : $"<p>{Encoded(Say("The desk and your other sheets still work."))} <a href=\"/sheets/{sheet}/history\">{Encoded(Say("Earlier states of this sheet"))}</a> · <a href=\"/sheets/{sheet}/sheet.json\" download>{Encoded(Say("Its file, to keep or to send in"))}</a></p>";
+        var sheet =
+            context.Response.StatusCode >= StatusCodes.Status500InternalServerError
+            && SheetPage().Match(context.Request.Path.Value ?? "") is { Success: true } match
+                ? match.Groups[1].Value
+                : null;
+        var ways = sheet is null
+            ? ""
+            : $"<p>{Encoded(Say("The desk and your other sheets still work."))} <a href=\"/sheets/{sheet}/history\">{Encoded(Say("Earlier states of this sheet"))}</a> · <a href=\"/sheets/{sheet}/sheet.json\" download>{Encoded(Say("Its file, to keep or to send in"))}</a></p>";
         return Framed("Gavvet", $"<h1>Gavvet</h1><p>{Encoded(words)}</p>{ways}<p><a href=\"/\">{Encoded(Say("To the desk"))}</a></p>");
     }
 

@@ -10,7 +10,17 @@ internal static class Problems
 {
     /// <summary>Whether a problem is the program's, so that it belongs in the log.</summary>
     public static bool IsOurFault(Exception problem) =>
-        problem is not (BadHttpRequestException or InvalidDataException or TooMuchWorkException or UnreadableSheetException or UnsavableSheetException or OperationCanceledException or AntiforgeryValidationException or DecoderFallbackException);
+        problem
+            is not (
+                BadHttpRequestException
+                or InvalidDataException
+                or TooMuchWorkException
+                or UnreadableSheetException
+                or UnsavableSheetException
+                or OperationCanceledException
+                or AntiforgeryValidationException
+                or DecoderFallbackException
+            );
 
     public static Task AnswerAsync(HttpContext context)
     {
@@ -37,7 +47,9 @@ internal static class Problems
                 return PlainAnswer.WriteAsync(context);
         }
 
-        return StorageMessages.Of(problem) is { } words ? AnswerAsync(context, StatusCodes.Status503ServiceUnavailable, words) : PlainAnswer.WriteAsync(context);
+        return StorageMessages.Of(problem) is { } words
+            ? AnswerAsync(context, StatusCodes.Status503ServiceUnavailable, words)
+            : PlainAnswer.WriteAsync(context);
     }
 
     private static Task AnswerAsync(HttpContext context, int status, string words)
@@ -53,10 +65,16 @@ internal static class Problems
         context.Response.StatusCode = StatusCodes.Status409Conflict;
         if (context.Request.Headers.ContainsKey("HX-Request"))
             context.Response.Headers["HX-Redirect"] = page;
-        else if (HttpMethods.IsGet(context.Request.Method) && context.Request.Headers.Accept.ToString().Contains("text/html", StringComparison.Ordinal))
+        else if (
+            HttpMethods.IsGet(context.Request.Method)
+            && context.Request.Headers.Accept.ToString().Contains("text/html", StringComparison.Ordinal)
+        )
             context.Response.Redirect(page);
         return context.Response.StatusCode == StatusCodes.Status409Conflict
-            ? PlainAnswer.WriteAsync(context, Say("The last state of this sheet cannot be read. Open the sheet to go back to an earlier one."))
+            ? PlainAnswer.WriteAsync(
+                context,
+                Say("The last state of this sheet cannot be read. Open the sheet to go back to an earlier one.")
+            )
             : Task.CompletedTask;
     }
 }

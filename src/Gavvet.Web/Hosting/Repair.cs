@@ -26,7 +26,13 @@ internal sealed class Repair : IDisposable
     public static async Task<int?> RunAsync(ServerOptions options)
     {
         using var repair = new Repair(DataFolder.Open(options.Data!));
-        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ApplicationName = typeof(Repair).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory });
+        var builder = WebApplication.CreateBuilder(
+            new WebApplicationOptions
+            {
+                ApplicationName = typeof(Repair).Assembly.GetName().Name,
+                ContentRootPath = AppContext.BaseDirectory,
+            }
+        );
         builder.WebHost.UseStaticWebAssets();
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -72,7 +78,10 @@ internal sealed class Repair : IDisposable
         try
         {
             var aside = await _backups.PutInPlaceAsync(form["copy"]);
-            await PlainAnswer.WriteAsync(context, Say("The copy is in its place, and Gavvet starts again. The damaged database is kept as {0} in the data folder.", aside));
+            await PlainAnswer.WriteAsync(
+                context,
+                Say("The copy is in its place, and Gavvet starts again. The damaged database is kept as {0} in the data folder.", aside)
+            );
             // The answer's stylesheet is still to be fetched.
             _ = Task.Delay(TimeSpan.FromSeconds(1)).ContinueWith(_ => _done.TrySetResult(), TaskScheduler.Default);
         }
@@ -88,11 +97,17 @@ internal sealed class Repair : IDisposable
         var page = new StringBuilder($"<h1>{PlainAnswer.Encoded(Say("The database is damaged"))}</h1>");
         if (problem.Length > 0)
             page.Append(CultureInfo.InvariantCulture, $"<p role=\"alert\" class=\"field-error\">{PlainAnswer.Encoded(problem)}</p>");
-        page.Append(CultureInfo.InvariantCulture, $"<p>{PlainAnswer.Encoded(copies.Count > 0
+        page.Append(
+            CultureInfo.InvariantCulture,
+            $"<p>{PlainAnswer.Encoded(copies.Count > 0
             ? Say("Gavvet keeps a copy of each day. Put one in the database’s place: you then have everything as it was when the copy was made. The damaged database is kept beside it.")
-            : Say("There is no copy of the last days in the data folder. Keep the folder as it is, start Gavvet on a new one with --data, and restore a backup there."))}</p>");
+            : Say("There is no copy of the last days in the data folder. Keep the folder as it is, start Gavvet on a new one with --data, and restore a backup there."))}</p>"
+        );
         foreach (var copy in copies)
-            page.Append(CultureInfo.InvariantCulture, $"<form method=\"post\" action=\"/\"><input type=\"hidden\" name=\"word\" value=\"{_word}\"><input type=\"hidden\" name=\"copy\" value=\"{copy.Name}\"><button class=\"btn btn-accent\">{PlainAnswer.Encoded(Say("Put the copy of {0} in its place", DateText.LongAt(TimeProvider.System.Local(copy.MadeAt))))}</button></form>");
+            page.Append(
+                CultureInfo.InvariantCulture,
+                $"<form method=\"post\" action=\"/\"><input type=\"hidden\" name=\"word\" value=\"{_word}\"><input type=\"hidden\" name=\"copy\" value=\"{copy.Name}\"><button class=\"btn btn-accent\">{PlainAnswer.Encoded(Say("Put the copy of {0} in its place", DateText.LongAt(TimeProvider.System.Local(copy.MadeAt))))}</button></form>"
+            );
         context.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
         context.Response.ContentType = "text/html; charset=utf-8";
         return context.Response.WriteAsync(PlainAnswer.Framed(Say("The database is damaged, Gavvet"), page.ToString()));

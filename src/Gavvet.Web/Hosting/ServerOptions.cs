@@ -38,7 +38,8 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     public bool NeedsSignIn => BehindProxy || !IPAddress.IsLoopback(Listen);
 
     /// <summary>Whether every browser speaks with it over TLS, by itself or through the proxy.</summary>
-    internal bool IsTlsSure => NeedsSignIn && (Certificate is not null || PublicAddress?.StartsWith("https://", StringComparison.OrdinalIgnoreCase) == true);
+    internal bool IsTlsSure =>
+        NeedsSignIn && (Certificate is not null || PublicAddress?.StartsWith("https://", StringComparison.OrdinalIgnoreCase) == true);
 
     /// <summary>What the names of cookies begin with: with TLS a prefix that ties them to this host and to TLS.</summary>
     internal string CookiePrefix => IsTlsSure ? "__Host-" : "";
@@ -71,24 +72,40 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
         var said = command.Parse(args);
         if (said.UnmatchedTokens is [var odd, ..])
             throw new StartException($"There is no option {odd}. There are {Listed()}.");
-        if (Told.Append(FilledWithDemo).FirstOrDefault(option => option.ValueType == typeof(string) && said.GetResult(option) is { Implicit: false, Tokens.Count: 0 }) is { } bare)
+        if (
+            Told.Append(FilledWithDemo)
+                .FirstOrDefault(option =>
+                    option.ValueType == typeof(string) && said.GetResult(option) is { Implicit: false, Tokens.Count: 0 }
+                ) is
+            { } bare
+        )
             throw new StartException($"{bare.Name} needs a value after it.");
         if (Told.FirstOrDefault(option => said.GetResult(option) is { IdentifierTokenCount: > 1 }) is { } twice)
             throw new StartException($"{twice.Name} stands twice. Say it once.");
         if (said.Errors is [var error, ..])
             throw new StartException(error.Message);
-        return Checked(new ServerOptions(said.GetValue(DataAt), said.GetValue(PortAt) is { } port ? ReadPort(port) : UsualPort, said.GetValue(FilledWithDemo) is "true" or "True")
-        {
-            Listen = said.GetValue(ListenAt) is { } listen ? ReadListen(listen) : IPAddress.Loopback,
-            PublicAddress = said.GetValue(ReachedAt) is { } address ? ReadAddress(address) : null,
-            Certificate = said.GetValue(CertificateAt) is not { } file ? null
-                : File.Exists(file) ? file : throw new StartException($"There is no certificate {file}. Give a PKCS #12 file."),
-            CertificatePassphrase = said.GetValue(OpenedBy) is not { } words ? null
-                : File.Exists(words) ? words : throw new StartException($"There is no file {words}. Give one whose first line opens the certificate."),
-            BehindProxy = said.GetValue(Proxy),
-            ResetPassphrase = said.GetValue(Reset),
-            PseudoLanguage = said.GetValue(Pseudo),
-        });
+        return Checked(
+            new ServerOptions(
+                said.GetValue(DataAt),
+                said.GetValue(PortAt) is { } port ? ReadPort(port) : UsualPort,
+                said.GetValue(FilledWithDemo) is "true" or "True"
+            )
+            {
+                Listen = said.GetValue(ListenAt) is { } listen ? ReadListen(listen) : IPAddress.Loopback,
+                PublicAddress = said.GetValue(ReachedAt) is { } address ? ReadAddress(address) : null,
+                Certificate =
+                    said.GetValue(CertificateAt) is not { } file ? null
+                    : File.Exists(file) ? file
+                    : throw new StartException($"There is no certificate {file}. Give a PKCS #12 file."),
+                CertificatePassphrase =
+                    said.GetValue(OpenedBy) is not { } words ? null
+                    : File.Exists(words) ? words
+                    : throw new StartException($"There is no file {words}. Give one whose first line opens the certificate."),
+                BehindProxy = said.GetValue(Proxy),
+                ResetPassphrase = said.GetValue(Reset),
+                PseudoLanguage = said.GetValue(Pseudo),
+            }
+        );
     }
 
     /// <summary>The same command line with another port.</summary>
@@ -107,20 +124,33 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     }
 
     private static IPAddress ReadListen(string value) =>
-        IPAddress.TryParse(value, out var address) ? address : throw new StartException($"“{value}” is no address to listen at. Use 0.0.0.0 for every one of this machine.");
+        IPAddress.TryParse(value, out var address)
+            ? address
+            : throw new StartException($"“{value}” is no address to listen at. Use 0.0.0.0 for every one of this machine.");
 
-    private static ServerOptions Checked(ServerOptions options) => options switch
-    {
-        { Data: null, Demo: false } => throw new StartException("Say where the data lies: --data FOLDER."),
-        { NeedsSignIn: true, Data: null } => throw new StartException("A server that others can reach needs a folder of its own: --data FOLDER."),
-        { NeedsSignIn: true, Certificate: null, BehindProxy: false } => throw new StartException("Others can reach this address, so the talk with it must be secret. Give a certificate with --certificate FILE, or say --behind-proxy when a proxy on this machine has one."),
-        { BehindProxy: true } when !IPAddress.IsLoopback(options.Listen) => throw new StartException("Behind a proxy the server listens on this machine alone: others could pass the proxy by. Leave --listen out, or leave --behind-proxy out and give a certificate."),
-        { NeedsSignIn: true, PublicAddress: null } => throw new StartException("Say at which address others reach the server: --public-address https://scales.example."),
-        _ => options,
-    };
+    private static ServerOptions Checked(ServerOptions options) =>
+        options switch
+        {
+            { Data: null, Demo: false } => throw new StartException("Say where the data lies: --data FOLDER."),
+            { NeedsSignIn: true, Data: null } => throw new StartException(
+                "A server that others can reach needs a folder of its own: --data FOLDER."
+            ),
+            { NeedsSignIn: true, Certificate: null, BehindProxy: false } => throw new StartException(
+                "Others can reach this address, so the talk with it must be secret. Give a certificate with --certificate FILE, or say --behind-proxy when a proxy on this machine has one."
+            ),
+            { BehindProxy: true } when !IPAddress.IsLoopback(options.Listen) => throw new StartException(
+                "Behind a proxy the server listens on this machine alone: others could pass the proxy by. Leave --listen out, or leave --behind-proxy out and give a certificate."
+            ),
+            { NeedsSignIn: true, PublicAddress: null } => throw new StartException(
+                "Say at which address others reach the server: --public-address https://scales.example."
+            ),
+            _ => options,
+        };
 
     private static string ReadAddress(string value) =>
-        Uri.TryCreate(value, UriKind.Absolute, out var address) && address.Scheme is "https" or "http" && address is { Query: "", Fragment: "", UserInfo: "" }
+        Uri.TryCreate(value, UriKind.Absolute, out var address)
+        && address.Scheme is "https" or "http"
+        && address is { Query: "", Fragment: "", UserInfo: "" }
             ? value.TrimEnd('/')
             : throw new StartException($"“{value}” is not an address. An address is such as https://scales.example.");
 

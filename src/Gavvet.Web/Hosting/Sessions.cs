@@ -84,7 +84,14 @@ internal sealed class Sessions(IDbContextFactory<PeopleDatabase> databases, Time
         await ChangeAsync(async people =>
         {
             // The time is kept in a form that the database does not compare.
-            string[] old = [.. (await people.Sessions.AsNoTracking().ToListAsync()).Where(session => session.LastSeen <= oldest && (!_open.TryGetValue(session.Id, out var open) || open.LastSeen <= oldest)).Select(session => session.Id)];
+            string[] old =
+            [
+                .. (await people.Sessions.AsNoTracking().ToListAsync())
+                    .Where(session =>
+                        session.LastSeen <= oldest && (!_open.TryGetValue(session.Id, out var open) || open.LastSeen <= oldest)
+                    )
+                    .Select(session => session.Id),
+            ];
             foreach (var id in old)
                 _open.TryRemove(id, out _);
             await people.Sessions.Where(session => old.Contains(session.Id)).ExecuteDeleteAsync();
@@ -104,7 +111,9 @@ internal sealed class Sessions(IDbContextFactory<PeopleDatabase> databases, Time
         if (clock.GetUtcNow() - session.LastSeen < SeenEvery)
             return;
         session.LastSeen = clock.GetUtcNow();
-        await ChangeAsync(people => people.Sessions.Where(row => row.Id == id).ExecuteUpdateAsync(set => set.SetProperty(row => row.LastSeen, session.LastSeen)));
+        await ChangeAsync(people =>
+            people.Sessions.Where(row => row.Id == id).ExecuteUpdateAsync(set => set.SetProperty(row => row.LastSeen, session.LastSeen))
+        );
     }
 
     private async Task LoadAsync()
@@ -181,9 +190,10 @@ internal sealed class Attempts(TimeProvider clock)
     }
 
     /// <summary>A wait in words.</summary>
-    public static string Words(TimeSpan wait) => wait < TimeSpan.FromMinutes(1)
-        ? Say("{0} seconds", Math.Max(1, (int)Math.Ceiling(wait.TotalSeconds)).ToString(CultureInfo.InvariantCulture))
-        : Say("{0} minutes", (int)Math.Ceiling(wait.TotalMinutes));
+    public static string Words(TimeSpan wait) =>
+        wait < TimeSpan.FromMinutes(1)
+            ? Say("{0} seconds", Math.Max(1, (int)Math.Ceiling(wait.TotalSeconds)).ToString(CultureInfo.InvariantCulture))
+            : Say("{0} minutes", (int)Math.Ceiling(wait.TotalMinutes));
 
     // Two seconds after the fourth, and double with each.
     private static TimeSpan Delay(int failures)

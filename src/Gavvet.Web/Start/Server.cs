@@ -7,11 +7,11 @@ using Gavvet.Storage;
 using Gavvet.Web.Demo;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Classes;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;
-using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.Extensions.Localization;
@@ -62,7 +62,13 @@ public sealed class Server : IAsyncDisposable
         var options = ServerOptions.Read(args);
         // The program's own folder is the root, so that its pages and styles are found wherever it is started from.
         // Without what other servers and protocols need, it starts sooner and holds less.
-        var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ApplicationName = typeof(Server).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory });
+        var builder = WebApplication.CreateSlimBuilder(
+            new WebApplicationOptions
+            {
+                ApplicationName = typeof(Server).Assembly.GetName().Name,
+                ContentRootPath = AppContext.BaseDirectory,
+            }
+        );
         var throwAway = options.Data is null ? Directory.CreateTempSubdirectory("gavvet-demo-").FullName : null;
         var folder = DataFolder.Open(options.Data ?? throwAway!);
         Database? database = null;
@@ -86,7 +92,11 @@ public sealed class Server : IAsyncDisposable
             if (options.Demo)
             {
                 await DemoData.FillAsync(application.Services.GetRequiredService<SheetStore>());
-                await DemoData.PrintAsync(application.Services.GetRequiredService<SheetStore>(), application.Services.GetRequiredService<PrintingStore>(), application.Services.GetRequiredService<PrintJobs>());
+                await DemoData.PrintAsync(
+                    application.Services.GetRequiredService<SheetStore>(),
+                    application.Services.GetRequiredService<PrintingStore>(),
+                    application.Services.GetRequiredService<PrintJobs>()
+                );
                 await application.Services.GetRequiredService<DemoClasses>().FillAsync();
             }
 
@@ -121,7 +131,14 @@ public sealed class Server : IAsyncDisposable
     {
         var database = Application.Services.GetRequiredService<Database>();
         // The host waits two seconds for what runs beside the requests; nothing of it may write into the folder after its end.
-        await Task.WhenAll([_waking, .. Application.Services.GetServices<IHostedService>().Where(service => service is BackgroundService or PrintJobs).Select(service => service.StopAsync(CancellationToken.None))]).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        await Task.WhenAll([
+                _waking,
+                .. Application
+                    .Services.GetServices<IHostedService>()
+                    .Where(service => service is BackgroundService or PrintJobs)
+                    .Select(service => service.StopAsync(CancellationToken.None)),
+            ])
+            .ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         await Application.DisposeAsync();
         // First the leave, then the log: a kill between the two must not look like a loss.
         if (Directory.Exists(_folder.Path))
@@ -137,11 +154,17 @@ public sealed class Server : IAsyncDisposable
     {
         try
         {
-            return X509CertificateLoader.LoadPkcs12FromFile(certificate, passphraseFile is null ? null : File.ReadLines(passphraseFile).FirstOrDefault());
+            return X509CertificateLoader.LoadPkcs12FromFile(
+                certificate,
+                passphraseFile is null ? null : File.ReadLines(passphraseFile).FirstOrDefault()
+            );
         }
         catch (CryptographicException problem)
         {
-            throw new StartException($"The certificate {certificate} cannot be opened. Give a PKCS #12 file, and its passphrase with --certificate-passphrase FILE.", problem);
+            throw new StartException(
+                $"The certificate {certificate} cannot be opened. Give a PKCS #12 file, and its passphrase with --certificate-passphrase FILE.",
+                problem
+            );
         }
     }
 
@@ -215,15 +238,24 @@ public sealed class Server : IAsyncDisposable
         // Accidental signs and other letters stay readable in the page; what HTML gives a meaning is still encoded.
         services.Configure<WebEncoderOptions>(encoder => encoder.TextEncoderSettings = new TextEncoderSettings(UnicodeRanges.All));
         SignInGuard.Add(services, folder, options);
-        services.AddHostFiltering(hosts => hosts.AllowedHosts = [.. options.PublicAddress is { } address ? new[] { new Uri(address).Host } : [], "localhost", "127.0.0.1", "[::1]"]);
+        services.AddHostFiltering(hosts =>
+            hosts.AllowedHosts = [
+                .. options.PublicAddress is { } address ? new[] { new Uri(address).Host } : [],
+                "localhost",
+                "127.0.0.1",
+                "[::1]",
+            ]
+        );
         services.AddSingleton<IStringLocalizerFactory, ScreenLocalizerFactory>();
-        services.AddRazorPages(pages =>
-        {
-            pages.Conventions.AddPageRoute("/Desk/Index", "/");
-            pages.Conventions.ConfigureFilter(new AntiforgeryAnswer());
-            pages.Conventions.ConfigureFilter(new NoSuchHandler());
-            pages.Conventions.ConfigureFilter(new FormText());
-        }).AddViewLocalization();
+        services
+            .AddRazorPages(pages =>
+            {
+                pages.Conventions.AddPageRoute("/Desk/Index", "/");
+                pages.Conventions.ConfigureFilter(new AntiforgeryAnswer());
+                pages.Conventions.ConfigureFilter(new NoSuchHandler());
+                pages.Conventions.ConfigureFilter(new FormText());
+            })
+            .AddViewLocalization();
     }
 }
 
@@ -246,7 +278,11 @@ internal static class Descriptors
         if (!File.Exists(limits))
             return Most;
         var line = File.ReadLines(limits).FirstOrDefault(line => line.StartsWith("Max open files", StringComparison.Ordinal));
-        return long.TryParse(line?.Split(' ', StringSplitOptions.RemoveEmptyEntries).ElementAtOrDefault(3), System.Globalization.CultureInfo.InvariantCulture, out var open)
+        return long.TryParse(
+            line?.Split(' ', StringSplitOptions.RemoveEmptyEntries).ElementAtOrDefault(3),
+            System.Globalization.CultureInfo.InvariantCulture,
+            out var open
+        )
             ? Math.Clamp(open - KeptFree, Fewest, Most)
             : Most;
     }

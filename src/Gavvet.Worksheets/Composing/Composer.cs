@@ -21,7 +21,8 @@ public static class Composer
     /// <param name="sheet">The sheet.</param>
     public static Composition Compose(Sheet sheet) => Compose(sheet, QuestionCatalogue.Standard, Edition.Only);
 
-    /// <summary>Composes one version for one part with these kinds. A question whose derivations disagree is withheld, the rest stays.</summary>
+    /// <summary>Composes one version for one part with these kinds. A question whose derivations disagree is withheld, the rest
+    /// stays.</summary>
     /// <param name="sheet">The sheet, with the version's questions.</param>
     /// <param name="catalogue">The kinds of question.</param>
     /// <param name="edition">Which version it is, and for which part.</param>
@@ -32,7 +33,11 @@ public static class Composer
         var sections = ImmutableArray.CreateBuilder<WorksheetSection>(sheet.Sections.Count);
         foreach (var section in sheet.Sections)
             sections.Add(Resolve(sheet, section, catalogue, edition, key));
-        var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, sheet.Style, sections.MoveToImmutable()) { Edition = edition, Language = sheet.Language };
+        var worksheet = new Worksheet(sheet.Title, sheet.Instructions, sheet.Code, sheet.Setup, sheet.Style, sections.MoveToImmutable())
+        {
+            Edition = edition,
+            Language = sheet.Language,
+        };
         return new Composition(worksheet, new AnswerKey(key.Answers.ToImmutable(), key.Withheld.ToImmutable()));
     }
 
@@ -51,7 +56,13 @@ public static class Composer
                 if (setting.AnswerAs == AnswerForm.Matching && AnswerForms.CanBe(kind, AnswerForm.Matching, setting.Option))
                     matched.Add((slot, setting, kind.Ask(setting), answer));
                 key.Answers.Add(slot.Id, answer);
-                items.Add(new WorksheetItem(slot.Id, number, slot.Prompt.Length > 0 ? question with { Prompt = slot.Prompt } : question) { Setting = setting, Load = QuestionLoad.Of(kind, setting) });
+                items.Add(
+                    new WorksheetItem(slot.Id, number, slot.Prompt.Length > 0 ? question with { Prompt = slot.Prompt } : question)
+                    {
+                        Setting = setting,
+                        Load = QuestionLoad.Of(kind, setting),
+                    }
+                );
             }
             catch (Exception problem) when (problem is RoutesDisagreeException or UnwritableNoteException)
             {
@@ -61,13 +72,27 @@ public static class Composer
             }
         }
 
-        var (bank, letters) = AnswerForms.Match(kind, [.. matched.Select(item => (item.Setting, item.Written, item.Answer))], sheet.Seed ^ (ulong)section.Id);
+        var (bank, letters) = AnswerForms.Match(
+            kind,
+            [.. matched.Select(item => (item.Setting, item.Written, item.Answer))],
+            sheet.Seed ^ (ulong)section.Id
+        );
         for (var i = 0; i < matched.Count; i++)
             key.Answers[matched[i].Slot.Id] = letters[i];
-        var instruction = section.Instruction.Length > 0 ? section.Instruction : AnswerForms.Instruction(section.AnswerAs, kind.Instruction(section, sheet.Style));
+        var instruction =
+            section.Instruction.Length > 0
+                ? section.Instruction
+                : AnswerForms.Instruction(section.AnswerAs, kind.Instruction(section, sheet.Style));
         var heading = catalogue.HeadingOf(section, sheet.Style);
         var example = section.Scaffolding == Scaffolding.WorkedExample ? WorkedExamples.Of(sheet, section, kind, edition) : null;
-        return new WorksheetSection(section.Id, heading, instruction, section.Columns > 0 ? section.Columns : kind.PerRow, example, items.MoveToImmutable())
+        return new WorksheetSection(
+            section.Id,
+            heading,
+            instruction,
+            section.Columns > 0 ? section.Columns : kind.PerRow,
+            example,
+            items.MoveToImmutable()
+        )
         {
             LacksExample = section.Scaffolding == Scaffolding.WorkedExample && example is null,
             ColumnsAsFit = section.Columns == 0,

@@ -6,7 +6,8 @@ using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Worksheets.Composing;
 
-/// <summary>What a sheet asks at a glance: how often each place on the line of fifths, section by section, and the load of each question.</summary>
+/// <summary>What a sheet asks at a glance: how often each place on the line of fifths, section by section, and the load of each
+/// question.</summary>
 /// <param name="Rows">A row for each section, in order.</param>
 /// <param name="Loads">The load of each question, in order; 0 where one is withheld.</param>
 public sealed record Coverage(ImmutableArray<CoverageRow> Rows, ImmutableArray<int> Loads)
@@ -15,7 +16,8 @@ public sealed record Coverage(ImmutableArray<CoverageRow> Rows, ImmutableArray<i
     public int Total => Loads.Sum();
 
     /// <summary>How many of the fifteen places are asked at all.</summary>
-    public int PlacesAsked => Enumerable.Range(0, Key.Majors.Length).Count(place => Rows.Any(row => row.Counts.Length > 0 && row.Counts[place] > 0));
+    public int PlacesAsked =>
+        Enumerable.Range(0, Key.Majors.Length).Count(place => Rows.Any(row => row.Counts.Length > 0 && row.Counts[place] > 0));
 
     /// <summary>The coverage of a sheet.</summary>
     /// <param name="sheet">The sheet.</param>
@@ -24,7 +26,8 @@ public sealed record Coverage(ImmutableArray<CoverageRow> Rows, ImmutableArray<i
     {
         return new Coverage(
             [.. sheet.Sections.Select(section => RowOf(section, sheet.Style))],
-            [.. composition.Worksheet.Sections.SelectMany(section => section.Items.Select(item => item.Load))]);
+            [.. composition.Worksheet.Sections.SelectMany(section => section.Items.Select(item => item.Load))]
+        );
     }
 
     private static CoverageRow RowOf(Section section, HouseStyle style)

@@ -28,5 +28,16 @@ public sealed record Edition(char? Version, Instrument? Part)
     public IReadOnlySet<QuestionIdentity>? Asked { get; init; }
 
     /// <summary>The edition in words, "Version B · Alto saxophone"; empty for the only one.</summary>
-    public override string ToString() => string.Join(" · ", new[] { Student, Version is { } letter ? Texts.Say("paper.version", ("letter", letter)) : null, Part?.Name, Clef is null ? null : Texts.Say("paper.clef", ("clef", Clef.Name)), IsLarge && Student is null ? Texts.Say("paper.large") : null }.OfType<string>());
+    public override string ToString() =>
+        string.Join(
+            " · ",
+            new[]
+            {
+                Student,
+                Version is { } letter ? Texts.Say("paper.version", ("letter", letter)) : null,
+                Part?.Name,
+                Clef is null ? null : Texts.Say("paper.clef", ("clef", Clef.Name)),
+                IsLarge && Student is null ? Texts.Say("paper.large") : null,
+            }.OfType<string>()
+        );
 }

@@ -33,7 +33,10 @@ public sealed record Specimen(QuestionKind Kind, Question Question, Answer Answe
     {
         var draw = Places
             .Select(place => Key.Majors.Single(key => key.Fifths == place))
-            .SelectMany(_ => Enumerable.Range(0, kind.Variants(type)), (key, variant) => new Draw(type, Scope.TonicAt(type, key), Clef.Treble, variant))
+            .SelectMany(
+                _ => Enumerable.Range(0, kind.Variants(type)),
+                (key, variant) => new Draw(type, Scope.TonicAt(type, key), Clef.Treble, variant)
+            )
             .First(draw => style.CanSpell(type, draw.Tonic) && kind.CanAsk(draw, style));
         // A signature can be given only where one is written.
         var notation = help == Scaffolding.Signature ? Notation.Signature : Notation.Accidentals;

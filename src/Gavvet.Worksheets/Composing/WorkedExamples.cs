@@ -9,7 +9,8 @@ namespace Gavvet.Worksheets.Composing;
 /// <summary>Worked examples: a question of the section's kind that neither the sheet nor another version of it asks.</summary>
 internal static class WorkedExamples
 {
-    /// <summary>An example for a section: the easiest with a sharp or flat, of a scale the sheet asks on no such tonic where there is one.</summary>
+    /// <summary>An example for a section: the easiest with a sharp or flat, of a scale the sheet asks on no such tonic where there is
+    /// one.</summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="section">The section.</param>
     /// <param name="kind">Its kind.</param>
@@ -22,7 +23,8 @@ internal static class WorkedExamples
         var asked = edition.Asked ?? AskedBy(sheet);
         var scales = asked.Where(question => question.KindId == kind.Id).Select(question => (question.Scale, question.Tonic)).ToHashSet();
         var wide = section with { Keys = Key.Majors, WithoutTonics = [] };
-        var settings = Scope.Of(wide, sheet.Style)
+        var settings = Scope
+            .Of(wide, sheet.Style)
             .Where(draw => !asked.Contains(QuestionIdentity.On(sheet, section, draw)))
             .OrderBy(draw => scales.Contains((draw.Scale.Id, kind.UsesTonic ? draw.Tonic : default)))
             .ThenBy(draw => section.Scales.IndexOf(draw.Scale))
@@ -45,7 +47,11 @@ internal static class WorkedExamples
     /// <summary>Everything these sheets ask.</summary>
     /// <param name="sheets">The versions of a sheet.</param>
     public static IReadOnlySet<QuestionIdentity> AskedBy(IEnumerable<Sheet> sheets) =>
-        sheets.SelectMany(sheet => sheet.Sections.SelectMany(section => section.Slots.Select(slot => QuestionIdentity.On(sheet, section, slot.Drawn)))).ToHashSet();
+        sheets
+            .SelectMany(sheet =>
+                sheet.Sections.SelectMany(section => section.Slots.Select(slot => QuestionIdentity.On(sheet, section, slot.Drawn)))
+            )
+            .ToHashSet();
 
     private static (QuestionSetting Setting, PosedQuestion Question)? Posed(QuestionKind kind, QuestionSetting setting, Edition edition)
     {
@@ -61,7 +67,14 @@ internal static class WorkedExamples
     }
 
     // Two keys at concert pitch may be one for a part.
-    private static bool IsOnThePart(Sheet sheet, Section section, QuestionKind kind, Edition edition, QuestionSetting example) => edition.Part is not null && section.Slots
-        .Select(slot => Posed(kind, QuestionSetting.Of(section, slot.Drawn, sheet.Style), edition))
-        .Any(posed => posed is { } other && other.Setting.Scale == example.Scale && other.Setting.Tonic == example.Tonic && other.Setting.Variant == example.Variant);
+    private static bool IsOnThePart(Sheet sheet, Section section, QuestionKind kind, Edition edition, QuestionSetting example) =>
+        edition.Part is not null
+        && section
+            .Slots.Select(slot => Posed(kind, QuestionSetting.Of(section, slot.Drawn, sheet.Style), edition))
+            .Any(posed =>
+                posed is { } other
+                && other.Setting.Scale == example.Scale
+                && other.Setting.Tonic == example.Tonic
+                && other.Setting.Variant == example.Variant
+            );
 }

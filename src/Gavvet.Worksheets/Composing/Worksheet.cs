@@ -18,7 +18,8 @@ public sealed record Worksheet(
     string Code,
     PageSetup Setup,
     HouseStyle Style,
-    ImmutableArray<WorksheetSection> Sections)
+    ImmutableArray<WorksheetSection> Sections
+)
 {
     /// <summary>The language its papers speak.</summary>
     public Language Language { get; init; } = Language.Current;
@@ -49,7 +50,8 @@ public sealed record WorksheetSection(
     string Instruction,
     int PerRow,
     WorkedExample? Example,
-    ImmutableArray<WorksheetItem> Items)
+    ImmutableArray<WorksheetItem> Items
+)
 {
     /// <summary>Whether questions in words may stand as many side by side as there is room for; the teacher said nothing else.</summary>
     public bool ColumnsAsFit { get; init; }

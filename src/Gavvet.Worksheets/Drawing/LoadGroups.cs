@@ -23,7 +23,9 @@ internal sealed class LoadGroups
         var loaded = candidates
             .Where(draw => kind.UsesClefAs(section.Option) || draw.Clef == section.Clefs[0])
             .Select(draw => (Draw: draw, Load: LoadOf(sheet, section, kind, draw)))
-            .OrderBy(pair => pair.Load).ThenBy(pair => QuestionDraw.Chance(sheet.Seed, pair.Draw)).ToArray();
+            .OrderBy(pair => pair.Load)
+            .ThenBy(pair => QuestionDraw.Chance(sheet.Seed, pair.Draw))
+            .ToArray();
         // Whole groups of one scale first; what is left of each is put together.
         var left = new List<(Draw Draw, int Load)>();
         var count = 0;
@@ -48,9 +50,8 @@ internal sealed class LoadGroups
         QuestionLoad.Of(kind, QuestionSetting.Of(section, draw, sheet.Style));
 
     /// <summary>The draws of a draw's group.</summary>
-    public IEnumerable<Draw> GroupOf(Draw draw) => _places.TryGetValue(draw, out var place)
-        ? _places.Where(other => other.Value.Group == place.Group).Select(other => other.Key)
-        : [];
+    public IEnumerable<Draw> GroupOf(Draw draw) =>
+        _places.TryGetValue(draw, out var place) ? _places.Where(other => other.Value.Group == place.Group).Select(other => other.Key) : [];
 
     /// <summary>What it costs the versions' balance to draw this: whether its group is used up, then how far the loads drift.</summary>
     public (int Used, int Drift) Cost(Draw draw)

@@ -26,7 +26,8 @@ public static class QuestionDraw
     /// <param name="slotIds">The slots to draw.</param>
     public static Section Draw(Sheet sheet, Section section, IReadOnlySet<int> slotIds)
     {
-        var others = sheet.Sections.Where(other => other.Id != section.Id)
+        var others = sheet
+            .Sections.Where(other => other.Id != section.Id)
             .SelectMany(other => other.Slots.Select(slot => QuestionIdentity.On(sheet, other, slot.Drawn)));
         var tally = new Tally(sheet, section, others, section.Slots.Where(slot => !slotIds.Contains(slot.Id)).Select(slot => slot.Drawn));
         var slots = section.Slots.ToBuilder();
@@ -38,7 +39,10 @@ public static class QuestionDraw
             slots[i] = Taking(slots[i], tally.Choose(seed));
         }
 
-        return section with { Slots = slots.ToImmutable() };
+        return section with
+        {
+            Slots = slots.ToImmutable(),
+        };
     }
 
     /// <summary>Draws one slot anew, to something it is not now.</summary>
@@ -100,22 +104,30 @@ public static class QuestionDraw
 
         public Draw Choose(ulong seed)
         {
-            var chosen = _candidates.MinBy(draw => (
-                _asked.GetValueOrDefault(QuestionIdentity.On(_sheet, _section, draw)),
-                _groups.Cost(draw),
-                _scales.GetValueOrDefault(draw.Scale),
-                _tonics.GetValueOrDefault((draw.Scale, draw.Tonic)),
-                _variants.GetValueOrDefault(draw.Variant),
-                _clefs.GetValueOrDefault(draw.Clef),
-                _keepsOrder ? (ulong)draw.Variant : SplitMix64.At(seed, Rank(draw))));
+            var chosen = _candidates.MinBy(draw =>
+                (
+                    _asked.GetValueOrDefault(QuestionIdentity.On(_sheet, _section, draw)),
+                    _groups.Cost(draw),
+                    _scales.GetValueOrDefault(draw.Scale),
+                    _tonics.GetValueOrDefault((draw.Scale, draw.Tonic)),
+                    _variants.GetValueOrDefault(draw.Variant),
+                    _clefs.GetValueOrDefault(draw.Clef),
+                    _keepsOrder ? (ulong)draw.Variant : SplitMix64.At(seed, Rank(draw))
+                )
+            );
             Note(chosen);
             return chosen;
         }
 
         // A number of its own for every draw there is, so that widening a scope moves no other candidate. The scale
         // counts by its name and the clef by its number, not by their places in lists, which may grow.
-        public static ulong Rank(Draw draw) => unchecked(
-            ((ulong)StableHash.Of(draw.Scale.Id) << 24) + ((ulong)(draw.Tonic.Fifths + 64) << 14) + ((ulong)draw.Variant << 4) + (ulong)(draw.Clef.Number + 1));
+        public static ulong Rank(Draw draw) =>
+            unchecked(
+                ((ulong)StableHash.Of(draw.Scale.Id) << 24)
+                + ((ulong)(draw.Tonic.Fifths + 64) << 14)
+                + ((ulong)draw.Variant << 4)
+                + (ulong)(draw.Clef.Number + 1)
+            );
 
         private void Note(Draw draw)
         {
@@ -141,9 +153,19 @@ public static class QuestionDraw
 /// <param name="Notation">Signature or accidentals, where the kind has the choice.</param>
 /// <param name="Direction">The direction, where the kind has one.</param>
 /// <param name="Option">The way of asking.</param>
-public readonly record struct QuestionIdentity(string KindId, string Scale, NoteName Tonic, int Variant, Clef? Clef, Notation? Notation, Direction? Direction, string Option)
+public readonly record struct QuestionIdentity(
+    string KindId,
+    string Scale,
+    NoteName Tonic,
+    int Variant,
+    Clef? Clef,
+    Notation? Notation,
+    Direction? Direction,
+    string Option
+)
 {
-    /// <summary>The identity of a draw on its sheet: printed in parts every question takes the part's clef, so the clef tells none apart.</summary>
+    /// <summary>The identity of a draw on its sheet: printed in parts every question takes the part's clef, so the clef tells none
+    /// apart.</summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="section">The section.</param>
     /// <param name="draw">The draw.</param>
@@ -167,6 +189,7 @@ public readonly record struct QuestionIdentity(string KindId, string Scale, Note
             kind.UsesClefAs(section.Option) ? draw.Clef : null,
             kind.UsesNotation ? section.Notation : null,
             kind.UsesDirection ? section.Direction : null,
-            section.Option);
+            section.Option
+        );
     }
 }

@@ -14,14 +14,15 @@ public static class Scope
     public static IReadOnlyList<Draw> Of(Section section, HouseStyle style)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        var draws = from type in section.Scales
-                    where kind.Takes(type)
-                    from tonic in Tonics(section, kind, type, style)
-                    from variant in Enumerable.Range(0, kind.VariantsIn(section, type))
-                    let draw = new Draw(type, tonic, section.Clefs[0], variant)
-                    where kind.CanAsk(draw, style) && (kind.IsOrdinary(draw) || section.AlsoTonics.Contains(tonic))
-                    from clef in section.Clefs
-                    select new Draw(type, tonic, clef, variant);
+        var draws =
+            from type in section.Scales
+            where kind.Takes(type)
+            from tonic in Tonics(section, kind, type, style)
+            from variant in Enumerable.Range(0, kind.VariantsIn(section, type))
+            let draw = new Draw(type, tonic, section.Clefs[0], variant)
+            where kind.CanAsk(draw, style) && (kind.IsOrdinary(draw) || section.AlsoTonics.Contains(tonic))
+            from clef in section.Clefs
+            select new Draw(type, tonic, clef, variant);
         return [.. draws];
     }
 
@@ -32,10 +33,14 @@ public static class Scope
     public static bool CanAsk(Section section, HouseStyle style, Draw draw)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        return kind.Takes(draw.Scale) && style.CanSpell(draw.Scale, draw.Tonic) && draw.Variant < kind.VariantsIn(section, draw.Scale) && kind.CanAsk(draw, style);
+        return kind.Takes(draw.Scale)
+            && style.CanSpell(draw.Scale, draw.Tonic)
+            && draw.Variant < kind.VariantsIn(section, draw.Scale)
+            && kind.CanAsk(draw, style);
     }
 
-    /// <summary>The tonic a scale type takes at a place on the line of fifths: minor forms the relative minor's, so that the place tells the signature.</summary>
+    /// <summary>The tonic a scale type takes at a place on the line of fifths: minor forms the relative minor's, so that the place tells
+    /// the signature.</summary>
     /// <param name="type">The scale type.</param>
     /// <param name="place">The place, by its major key.</param>
     public static NoteName TonicAt(ScaleType type, Key place)
@@ -43,7 +48,8 @@ public static class Scope
         return type is { Family: ScaleFamily.MajorAndMinor, HasMinorThird: true } ? place.Relative.Tonic : place.Tonic;
     }
 
-    /// <summary>The place on the line of fifths a scale stands at, in sharps (positive) or flats (negative): the inverse of <see cref="TonicAt"/>.</summary>
+    /// <summary>The place on the line of fifths a scale stands at, in sharps (positive) or flats (negative): the inverse of
+    /// <see cref="TonicAt"/>.</summary>
     /// <param name="type">The scale type.</param>
     /// <param name="tonic">Its tonic.</param>
     public static int PlaceOf(ScaleType type, NoteName tonic)
@@ -59,10 +65,16 @@ public static class Scope
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var scales = section.Scales.Length == 1 ? section.Scales[0].Name : Texts.Say("refused.these-scales");
-        if (section.Notation == Notation.Signature && kind.UsesNotation && Of(section with { Notation = Notation.Accidentals }, style).Count > 0)
+        if (
+            section.Notation == Notation.Signature
+            && kind.UsesNotation
+            && Of(section with { Notation = Notation.Accidentals }, style).Count > 0
+        )
         {
             var tonics = WorkingTonics(section);
-            return tonics.Length > 0 ? Texts.Say("refused.signature-tonics", ("scales", scales), ("others", tonics)) : Texts.Say("refused.signature", ("scales", scales));
+            return tonics.Length > 0
+                ? Texts.Say("refused.signature-tonics", ("scales", scales), ("others", tonics))
+                : Texts.Say("refused.signature", ("scales", scales));
         }
 
         return WorkingTonics(section) is { Length: > 0 } others
@@ -78,7 +90,9 @@ public static class Scope
 
     private static IEnumerable<NoteName> Tonics(Section section, QuestionKind kind, ScaleType type, HouseStyle style)
     {
-        var tonics = section.Keys.Select(place => TonicAt(type, place)).Union(section.AlsoTonics.Where(tonic => IsPractical(type, tonic)))
+        var tonics = section
+            .Keys.Select(place => TonicAt(type, place))
+            .Union(section.AlsoTonics.Where(tonic => IsPractical(type, tonic)))
             .Except(section.WithoutTonics)
             .Where(tonic => style.CanSpell(type, tonic) && !NeedsTheoreticalSignature(section, kind, type, tonic, style));
         return kind.UsesTonic ? tonics : tonics.Take(1);

@@ -10,18 +10,19 @@ namespace Gavvet.Worksheets.Editing;
 internal static class QuestionEditor
 {
     /// <summary>The sheet after an edit of one question, or why not.</summary>
-    public static EditOutcome Apply(Sheet sheet, Section section, Slot slot, QuestionEdit edit) => edit switch
-    {
-        RedrawQuestion => Redraw(sheet, section, slot),
-        PinQuestion pin => Done(sheet, section, slot, slot with { Pinned = pin.Pinned }),
-        ChooseTonic choose => OnTonic(sheet, section, slot, choose.Tonic),
-        ChooseClef choose => InClef(sheet, section, slot, choose.Clef),
-        WeighQuestion weigh => Weigh(sheet, section, slot, weigh.Heavier),
-        RewordQuestion { Prompt: var prompt } => Reword(sheet, section, slot, prompt.Trim()),
-        RemoveQuestion => Remove(sheet, section, slot),
-        MoveQuestion move => Move(sheet, section, slot, move.Places),
-        _ => throw new ArgumentException($"No edit {edit.GetType().Name}."),
-    };
+    public static EditOutcome Apply(Sheet sheet, Section section, Slot slot, QuestionEdit edit) =>
+        edit switch
+        {
+            RedrawQuestion => Redraw(sheet, section, slot),
+            PinQuestion pin => Done(sheet, section, slot, slot with { Pinned = pin.Pinned }),
+            ChooseTonic choose => OnTonic(sheet, section, slot, choose.Tonic),
+            ChooseClef choose => InClef(sheet, section, slot, choose.Clef),
+            WeighQuestion weigh => Weigh(sheet, section, slot, weigh.Heavier),
+            RewordQuestion { Prompt: var prompt } => Reword(sheet, section, slot, prompt.Trim()),
+            RemoveQuestion => Remove(sheet, section, slot),
+            MoveQuestion move => Move(sheet, section, slot, move.Places),
+            _ => throw new ArgumentException($"No edit {edit.GetType().Name}."),
+        };
 
     /// <summary>Adds a question on the tonic of a place, pinned since the teacher asked for just this.</summary>
     public static EditOutcome Add(Sheet sheet, Section section, Key place)
@@ -31,9 +32,15 @@ internal static class QuestionEditor
         var asked = section.Slots.Select(slot => QuestionIdentity.On(sheet, section, slot.Drawn)).ToHashSet();
         var draws = Scope.Of(section with { Keys = [place], AlsoTonics = [], WithoutTonics = [] }, sheet.Style);
         var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, sheet.NextId, 0);
-        var fresh = draws.Where(draw => !asked.Contains(QuestionIdentity.On(sheet, section, draw))).OrderBy(draw => QuestionDraw.Chance(seed, draw)).ToArray();
+        var fresh = draws
+            .Where(draw => !asked.Contains(QuestionIdentity.On(sheet, section, draw)))
+            .OrderBy(draw => QuestionDraw.Chance(seed, draw))
+            .ToArray();
         if (!QuestionCatalogue.Standard.Get(section.KindId).UsesTonic || fresh.Length == 0)
-            return EditOutcome.Refused("question", Texts.Say("refused.nothing-about", ("kind", QuestionCatalogue.Standard.Get(section.KindId).Name), ("place", place)));
+            return EditOutcome.Refused(
+                "question",
+                Texts.Say("refused.nothing-about", ("kind", QuestionCatalogue.Standard.Get(section.KindId).Name), ("place", place))
+            );
         var slot = new Slot(sheet.NextId, 0, true, fresh[0]);
         return EditOutcome.Done(sheet.With(section with { Slots = section.Slots.Add(slot) }) with { NextId = sheet.NextId + 1 });
     }
@@ -55,14 +62,35 @@ internal static class QuestionEditor
             return EditOutcome.Refused("question", Texts.Say("refused.tonic-of-none"));
         var draws = Reachable(section, slot, sheet.Style, [tonic], [slot.Drawn.Clef]).Where(draw => draw.Tonic == tonic).ToArray();
         if (draws.Length > 0)
-            return Done(sheet, section, slot, QuestionDraw.Taking(slot, draws.MinBy(draw => draw.Variant == slot.Drawn.Variant ? -1 : draw.Variant)) with { Pinned = true });
-        var others = Reachable(section, slot, sheet.Style, NoteName.All, [slot.Drawn.Clef]).Select(draw => draw.Tonic).Distinct().OrderBy(other => Math.Abs(other.Fifths - tonic.Fifths)).Take(4);
-        return EditOutcome.Refused("question", Texts.Say("refused.tonic", ("tonic", sheet.Style.Say(tonic)), ("scale", type.Name), ("others", string.Join(", ", others.Select(sheet.Style.Say)))));
+            return Done(
+                sheet,
+                section,
+                slot,
+                QuestionDraw.Taking(slot, draws.MinBy(draw => draw.Variant == slot.Drawn.Variant ? -1 : draw.Variant)) with
+                {
+                    Pinned = true,
+                }
+            );
+        var others = Reachable(section, slot, sheet.Style, NoteName.All, [slot.Drawn.Clef])
+            .Select(draw => draw.Tonic)
+            .Distinct()
+            .OrderBy(other => Math.Abs(other.Fifths - tonic.Fifths))
+            .Take(4);
+        return EditOutcome.Refused(
+            "question",
+            Texts.Say(
+                "refused.tonic",
+                ("tonic", sheet.Style.Say(tonic)),
+                ("scale", type.Name),
+                ("others", string.Join(", ", others.Select(sheet.Style.Say)))
+            )
+        );
     }
 
-    private static EditOutcome InClef(Sheet sheet, Section section, Slot slot, Clef clef) => QuestionCatalogue.Standard.Get(section.KindId).UsesClefAs(section.Option)
-        ? Done(sheet, section, slot, QuestionDraw.Taking(slot, slot.Drawn with { Clef = clef }) with { Pinned = true })
-        : EditOutcome.Refused("question", Texts.Say("refused.clef-of-none"));
+    private static EditOutcome InClef(Sheet sheet, Section section, Slot slot, Clef clef) =>
+        QuestionCatalogue.Standard.Get(section.KindId).UsesClefAs(section.Option)
+            ? Done(sheet, section, slot, QuestionDraw.Taking(slot, slot.Drawn with { Clef = clef }) with { Pinned = true })
+            : EditOutcome.Refused("question", Texts.Say("refused.clef-of-none"));
 
     // The nearest load on that side which the sheet does not ask yet.
     private static EditOutcome Weigh(Sheet sheet, Section section, Slot slot, bool heavier)
@@ -71,12 +99,15 @@ internal static class QuestionEditor
         var now = LoadGroups.LoadOf(sheet, section, kind, slot.Drawn);
         var asked = sheet.Sections.SelectMany(other => other.Slots.Select(any => QuestionIdentity.On(sheet, other, any.Drawn))).ToHashSet();
         var seed = SplitMix64.SlotSeed(sheet.Seed, section.Id, slot.Id, slot.Redraws);
-        var nearest = Scope.Of(section, sheet.Style)
+        var nearest = Scope
+            .Of(section, sheet.Style)
             .Where(draw => !asked.Contains(QuestionIdentity.On(sheet, section, draw)))
             .Select(draw => (Draw: draw, Load: LoadGroups.LoadOf(sheet, section, kind, draw)))
             .Where(pair => heavier ? pair.Load > now : pair.Load < now)
-            .OrderBy(pair => Math.Abs(pair.Load - now)).ThenBy(pair => QuestionDraw.Chance(seed, pair.Draw))
-            .Select(pair => (Draw?)pair.Draw).FirstOrDefault();
+            .OrderBy(pair => Math.Abs(pair.Load - now))
+            .ThenBy(pair => QuestionDraw.Chance(seed, pair.Draw))
+            .Select(pair => (Draw?)pair.Draw)
+            .FirstOrDefault();
         return nearest is { } draw
             ? Done(sheet, section, slot, QuestionDraw.Taking(slot, draw) with { Pinned = true })
             : EditOutcome.Refused("question", Texts.Say(heavier ? "refused.heavier" : "refused.lighter"));
@@ -96,7 +127,16 @@ internal static class QuestionEditor
         var shorter = section with { Slots = section.Slots.Remove(slot) };
         // Words of the teacher's own go with the last question that asks them.
         if (AsksOwn(section) && shorter.Slots.All(other => other.Drawn.Variant != slot.Drawn.Variant))
-            shorter = shorter with { Own = section.Own.RemoveAt(slot.Drawn.Variant), Slots = [.. shorter.Slots.Select(other => other.Drawn.Variant > slot.Drawn.Variant ? Asking(other, other.Drawn.Variant - 1) : other)] };
+            shorter = shorter with
+            {
+                Own = section.Own.RemoveAt(slot.Drawn.Variant),
+                Slots =
+                [
+                    .. shorter.Slots.Select(other =>
+                        other.Drawn.Variant > slot.Drawn.Variant ? Asking(other, other.Drawn.Variant - 1) : other
+                    ),
+                ],
+            };
         return EditOutcome.Done(sheet.With(InOrder(shorter)));
     }
 
@@ -110,7 +150,11 @@ internal static class QuestionEditor
         if (!AsksOwn(section))
             return section;
         int[] order = [.. section.Slots.Select(slot => slot.Drawn.Variant).Union(Enumerable.Range(0, section.Own.Length))];
-        return section with { Own = [.. order.Select(place => section.Own[place])], Slots = [.. section.Slots.Select(slot => Asking(slot, Array.IndexOf(order, slot.Drawn.Variant)))] };
+        return section with
+        {
+            Own = [.. order.Select(place => section.Own[place])],
+            Slots = [.. section.Slots.Select(slot => Asking(slot, Array.IndexOf(order, slot.Drawn.Variant)))],
+        };
     }
 
     private static EditOutcome Move(Sheet sheet, Section section, Slot slot, int places)

@@ -29,11 +29,15 @@ internal static class SectionAdding
             before?.Notation ?? Notation.Accidentals,
             before?.Direction ?? Direction.Ascending,
             Scaffolding.Blank,
-            []);
+            []
+        );
         section = SectionFitting.ForKind(section, kind, sheet.Style);
         var added = sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 };
         const int usualCount = 4;
-        var count = Math.Min(Math.Min(usualCount, QuestionDraw.Available(section, sheet.Style)), SheetLimits.Questions - sheet.QuestionCount);
+        var count = Math.Min(
+            Math.Min(usualCount, QuestionDraw.Available(section, sheet.Style)),
+            SheetLimits.Questions - sheet.QuestionCount
+        );
         return count < 1
             ? EditOutcome.Refused("addSection", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)))
             : EditOutcome.Done(SheetEditor.Resize(added, section, count));
@@ -51,7 +55,9 @@ internal static class SectionAdding
             return EditOutcome.Refused("addSection", Scope.Advice(section, sheet.Style));
         if (count < 1)
             return EditOutcome.Refused("addSection", Texts.Say("refused.second-sheet", ("most", SheetLimits.Questions)));
-        return EditOutcome.Done(SheetEditor.Resize(sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 }, section, count));
+        return EditOutcome.Done(
+            SheetEditor.Resize(sheet with { Sections = sheet.Sections.Add(section), NextId = sheet.NextId + 1 }, section, count)
+        );
     }
 
     /// <summary>Sections before the first, with the questions they have: a warm-up.</summary>
@@ -67,7 +73,10 @@ internal static class SectionAdding
         if (first.FirstOrDefault(section => section.Slots.Any(slot => !Scope.CanAsk(section, sheet.Style, slot.Drawn))) is { } beyond)
             return EditOutcome.Refused("warm-up", Scope.Advice(beyond, sheet.Style));
         var next = sheet.NextId;
-        Section[] numbered = [.. first.Select(section => section with { Id = next++, Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })] })];
+        Section[] numbered =
+        [
+            .. first.Select(section => section with { Id = next++, Slots = [.. section.Slots.Select(slot => slot with { Id = next++ })] }),
+        ];
         return EditOutcome.Done(sheet with { Sections = sheet.Sections.InsertRange(0, numbered), NextId = next });
     }
 }

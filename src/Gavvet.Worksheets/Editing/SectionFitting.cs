@@ -11,12 +11,18 @@ namespace Gavvet.Worksheets.Editing;
 internal static class SectionFitting
 {
     /// <summary>The section as a kind can ask it.</summary>
-    public static Section ForKind(Section section, QuestionKind kind, HouseStyle style) => Widened(Settled(Taking(Shaped(section, kind), kind), style), style);
+    public static Section ForKind(Section section, QuestionKind kind, HouseStyle style) =>
+        Widened(Settled(Taking(Shaped(section, kind), kind), style), style);
 
     /// <summary>The section with accidentals, where its scales are written without a signature.</summary>
-    public static Section Settled(Section section, HouseStyle style) => SheetRules.Contradiction(section, style) is { Field: "writeWith" or "scaffold" }
-        ? section with { Notation = Notation.Accidentals, Scaffolding = section.Scaffolding == Scaffolding.Signature ? Scaffolding.Blank : section.Scaffolding }
-        : section;
+    public static Section Settled(Section section, HouseStyle style) =>
+        SheetRules.Contradiction(section, style) is { Field: "writeWith" or "scaffold" }
+            ? section with
+            {
+                Notation = Notation.Accidentals,
+                Scaffolding = section.Scaffolding == Scaffolding.Signature ? Scaffolding.Blank : section.Scaffolding,
+            }
+            : section;
 
     private static Section Shaped(Section section, QuestionKind kind)
     {
@@ -33,7 +39,8 @@ internal static class SectionFitting
     }
 
     // A kind that has no question in the keys at hand, such as one about theoretical keys, begins with all of them.
-    private static Section Widened(Section section, HouseStyle style) => QuestionDraw.Available(section, style) > 0 ? section : section with { Keys = Key.Majors };
+    private static Section Widened(Section section, HouseStyle style) =>
+        QuestionDraw.Available(section, style) > 0 ? section : section with { Keys = Key.Majors };
 
     // Of the scales chosen those the kind can ask about, or else the first it can.
     private static Section Taking(Section section, QuestionKind kind)

@@ -28,13 +28,18 @@ public static class SheetComparison
         if (before.Setup != after.Setup)
             yield return Texts.Say("change.paper");
         if (before.Style != after.Style)
-            yield return before.Style.Id == after.Style.Id ? Texts.Say("change.house-style") : Texts.Say("change.preset", ("before", before.Style.Id), ("after", after.Style.Id));
+            yield return before.Style.Id == after.Style.Id
+                ? Texts.Say("change.house-style")
+                : Texts.Say("change.preset", ("before", before.Style.Id), ("after", after.Style.Id));
         if (before.Language != after.Language)
             yield return Texts.Say("change.language", ("before", before.Language.Name), ("after", after.Language.Name));
         if (before.Versions != after.Versions)
             yield return Texts.Say("change.versions", ("before", before.Versions), ("after", after.Versions));
         if (!before.Parts.SequenceEqual(after.Parts))
-            yield return Texts.Say("change.parts", ("parts", after.Parts.IsEmpty ? Texts.Say("change.concert") : string.Join(", ", after.Parts.Select(part => part.Name))));
+            yield return Texts.Say(
+                "change.parts",
+                ("parts", after.Parts.IsEmpty ? Texts.Say("change.concert") : string.Join(", ", after.Parts.Select(part => part.Name)))
+            );
     }
 
     private static IEnumerable<string> OfSections(Sheet before, Sheet after)
@@ -72,7 +77,11 @@ public static class SheetComparison
             yield return Texts.Say("change.instruction");
         if (!old.Scales.SequenceEqual(now.Scales))
             yield return Texts.Say("change.scales");
-        if (!old.Keys.SequenceEqual(now.Keys) || !old.AlsoTonics.SequenceEqual(now.AlsoTonics) || !old.WithoutTonics.SequenceEqual(now.WithoutTonics))
+        if (
+            !old.Keys.SequenceEqual(now.Keys)
+            || !old.AlsoTonics.SequenceEqual(now.AlsoTonics)
+            || !old.WithoutTonics.SequenceEqual(now.WithoutTonics)
+        )
             yield return Texts.Say("change.keys");
         if (!old.Clefs.SequenceEqual(now.Clefs))
             yield return Texts.Say("change.clefs");
@@ -80,7 +89,10 @@ public static class SheetComparison
             yield return Texts.Say("change.help");
         if (old.Marks != now.Marks)
             yield return Texts.Say("change.marks");
-        if ((old.Notation, old.Direction, old.Octaves, old.AnswerAs, old.Option, old.Columns) != (now.Notation, now.Direction, now.Octaves, now.AnswerAs, now.Option, now.Columns))
+        if (
+            (old.Notation, old.Direction, old.Octaves, old.AnswerAs, old.Option, old.Columns)
+            != (now.Notation, now.Direction, now.Octaves, now.AnswerAs, now.Option, now.Columns)
+        )
             yield return Texts.Say("change.option");
         if (!old.Own.SequenceEqual(now.Own))
             yield return Texts.Say("change.own");
@@ -90,7 +102,12 @@ public static class SheetComparison
     {
         if (old.Slots.Count != now.Slots.Count)
             yield return Texts.Say("change.count", ("before", Questions(old.Slots.Count)), ("now", Questions(now.Slots.Count)));
-        string[] drawn = [.. now.Slots.Where(slot => old.Find(slot.Id) is { } was && was.Drawn != slot.Drawn).Select(slot => Texts.Say("change.drawn", ("before", Said(old.Find(slot.Id)!.Drawn)), ("after", Said(slot.Drawn))))];
+        string[] drawn =
+        [
+            .. now
+                .Slots.Where(slot => old.Find(slot.Id) is { } was && was.Drawn != slot.Drawn)
+                .Select(slot => Texts.Say("change.drawn", ("before", Said(old.Find(slot.Id)!.Drawn)), ("after", Said(slot.Drawn)))),
+        ];
         if (drawn.Length > 0)
             yield return $"{string.Join("; ", drawn)}.";
         if (now.Slots.Any(slot => old.Find(slot.Id) is { } was && was.Prompt != slot.Prompt && was.Drawn == slot.Drawn))

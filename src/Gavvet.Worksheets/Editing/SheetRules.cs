@@ -15,18 +15,20 @@ public static class SheetRules
 {
     /// <summary>A title is there, and short enough for the head of a page.</summary>
     /// <param name="title">What was typed.</param>
-    public static string? Title(string title) => title?.Trim() switch
-    {
-        null or "" => Texts.Say("refused.title-empty"),
-        { Length: > SheetLimits.Title } => Texts.Say("refused.title", ("most", SheetLimits.Title)),
-        var text => Unprintable(text),
-    };
+    public static string? Title(string title) =>
+        title?.Trim() switch
+        {
+            null or "" => Texts.Say("refused.title-empty"),
+            { Length: > SheetLimits.Title } => Texts.Say("refused.title", ("most", SheetLimits.Title)),
+            var text => Unprintable(text),
+        };
 
     /// <summary>Instructions are short enough for a page.</summary>
     /// <param name="text">What was typed.</param>
-    public static string? Instructions(string text) => (text ?? "").Length > SheetLimits.Instructions
-        ? Texts.Say("refused.instructions", ("most", SheetLimits.Instructions))
-        : Unprintable(text ?? "");
+    public static string? Instructions(string text) =>
+        (text ?? "").Length > SheetLimits.Instructions
+            ? Texts.Say("refused.instructions", ("most", SheetLimits.Instructions))
+            : Unprintable(text ?? "");
 
     /// <summary>The staff can be written on.</summary>
     /// <param name="millimeters">The staff height.</param>
@@ -59,12 +61,13 @@ public static class SheetRules
 
     /// <summary>Words of the teacher's own for a question or an answer.</summary>
     /// <param name="text">What was typed.</param>
-    public static string? OwnWords(string text) => (text ?? "").Trim() switch
-    {
-        "" => Texts.Say("refused.own-words-empty"),
-        { Length: > SheetLimits.OwnWords } => Texts.Say("refused.own-words", ("most", SheetLimits.OwnWords)),
-        var words => Unprintable(words),
-    };
+    public static string? OwnWords(string text) =>
+        (text ?? "").Trim() switch
+        {
+            "" => Texts.Say("refused.own-words-empty"),
+            { Length: > SheetLimits.OwnWords } => Texts.Say("refused.own-words", ("most", SheetLimits.OwnWords)),
+            var words => Unprintable(words),
+        };
 
     /// <summary>Settings that contradict each other or the kind, or null when there are none.</summary>
     /// <param name="section">The section.</param>
@@ -81,7 +84,11 @@ public static class SheetRules
             return ("answerAs", TooManyMatches);
         if (kind.UsesNotation && section.Scaffolding == Scaffolding.Signature && section.Notation == Notation.Accidentals)
             return ("scaffold", Texts.Say("refused.signature-help"));
-        if (kind.UsesNotation && section.Notation == Notation.Signature && section.Scales.All(type => style.SignatureKey(type, new NoteName(Letter.C)) is null))
+        if (
+            kind.UsesNotation
+            && section.Notation == Notation.Signature
+            && section.Scales.All(type => style.SignatureKey(type, new NoteName(Letter.C)) is null)
+        )
             return ("writeWith", Texts.Say("refused.no-signature", ("scale", CountText.Capitalized(section.Scales[0].Name))));
         if (kind.AsksOwn && section.Own.IsEmpty)
             return ("questions", Texts.Say("refused.own-empty"));
@@ -119,7 +126,10 @@ public static class SheetRules
     {
         foreach (var rune in text.EnumerateRunes())
         {
-            if (rune == Rune.ReplacementChar || (Rune.GetUnicodeCategory(rune) == UnicodeCategory.Control && rune.Value is not ('\n' or '\r' or '\t')))
+            if (
+                rune == Rune.ReplacementChar
+                || (Rune.GetUnicodeCategory(rune) == UnicodeCategory.Control && rune.Value is not ('\n' or '\r' or '\t'))
+            )
                 return Texts.Say("refused.character");
         }
 

@@ -18,15 +18,11 @@ public abstract record Figure(ImmutableArray<Mark> Given);
 /// <param name="Rows">The rows of writing room under the staff.</param>
 /// <param name="Range">How far above and below the staff notes of this kind can reach.</param>
 /// <param name="Given">The marks the student is given.</param>
-public sealed record StaffFigure(
-    Clef Clef,
-    int Columns,
-    bool SignatureRoom,
-    StaffRows Rows,
-    StaffRange Range,
-    ImmutableArray<Mark> Given) : Figure(Given)
+public sealed record StaffFigure(Clef Clef, int Columns, bool SignatureRoom, StaffRows Rows, StaffRange Range, ImmutableArray<Mark> Given)
+    : Figure(Given)
 {
-    /// <summary>Whether the clef is left out, for the student to find. The figure's clef is then only what its places are told by.</summary>
+    /// <summary>Whether the clef is left out, for the student to find. The figure's clef is then only what its places are told
+    /// by.</summary>
     public bool HidesClef { get; init; }
 
     /// <summary>Whether its notes are half notes.</summary>
@@ -43,11 +39,16 @@ public sealed record StaffFigure(
 
     /// <summary>The value of the note at a column.</summary>
     /// <param name="column">Which place, from 0.</param>
-    public NoteValue ValueAt(int column) => column < Rhythm.Length ? Rhythm[column] : InHalfNotes ? NoteValue.Half : NoteValue.Whole;
+    public NoteValue ValueAt(int column) =>
+        column < Rhythm.Length ? Rhythm[column]
+        : InHalfNotes ? NoteValue.Half
+        : NoteValue.Whole;
 
     /// <summary>Whether a barline stands before a column.</summary>
     /// <param name="column">Which place, from 0.</param>
-    public bool BarlineBefore(int column) => column > 0 && (Beats > 0 ? Rhythm.Take(column).Sum(value => value.Quarters()) % Beats == 0 : NotesInBar > 0 && column % NotesInBar == 0);
+    public bool BarlineBefore(int column) =>
+        column > 0
+        && (Beats > 0 ? Rhythm.Take(column).Sum(value => value.Quarters()) % Beats == 0 : NotesInBar > 0 && column % NotesInBar == 0);
 }
 
 /// <summary>Values of notes.</summary>
@@ -71,13 +72,14 @@ public static class NoteValues
 {
     /// <summary>How many quarter notes a value lasts.</summary>
     /// <param name="value">The value.</param>
-    public static int Quarters(this NoteValue value) => value switch
-    {
-        NoteValue.Whole => 4,
-        NoteValue.DottedHalf => 3,
-        NoteValue.Half => 2,
-        _ => 1,
-    };
+    public static int Quarters(this NoteValue value) =>
+        value switch
+        {
+            NoteValue.Whole => 4,
+            NoteValue.DottedHalf => 3,
+            NoteValue.Half => 2,
+            _ => 1,
+        };
 }
 
 /// <summary>A line of letters with room for an accidental after each.</summary>
@@ -175,12 +177,16 @@ public readonly record struct StaffRange(int Lowest, int Highest)
         // Places hang on letters alone, so at concert pitch the seven natural tonics stand for all; a part's range cuts
         // between sharps and flats.
         NoteName[] tonics = [.. part is null ? Enum.GetValues<Letter>().Select(letter => new NoteName(letter)) : NoteName.All];
-        var lowest = ScaleTypes.All
-            .SelectMany(_ => tonics, (type, tonic) => (type, tonic))
+        var lowest = ScaleTypes
+            .All.SelectMany(_ => tonics, (type, tonic) => (type, tonic))
             .Where(scale => ScaleSpelling.CanSpell(scale.type, scale.tonic))
             .Select(scale => ScaleSpelling.Spell(scale.type, scale.tonic))
             .Select(scale => part is null ? clef.LowestTonic(scale, octaves) : part.LowestTonic(scale, octaves))
-            .OfType<Pitch>().Select(clef.Position).Distinct().DefaultIfEmpty(0).ToArray();
+            .OfType<Pitch>()
+            .Select(clef.Position)
+            .Distinct()
+            .DefaultIfEmpty(0)
+            .ToArray();
         return new StaffRange(Math.Min(0, lowest.Min()), Math.Max(8, lowest.Max() + (Letters.Count * octaves)));
     }
 }

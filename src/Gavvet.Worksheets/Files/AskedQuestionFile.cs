@@ -18,7 +18,10 @@ public static class AskedQuestionFile
         Converters =
         {
             new NamedConverter<Key>(KeyText.Ascii, text => KeyText.Parse(text)),
-            new NamedConverter<KeySignature>(signature => $"{signature.Fifths}", text => new KeySignature(int.Parse(text, System.Globalization.CultureInfo.InvariantCulture))),
+            new NamedConverter<KeySignature>(
+                signature => $"{signature.Fifths}",
+                text => new KeySignature(int.Parse(text, System.Globalization.CultureInfo.InvariantCulture))
+            ),
             new NamedConverter<Degree>(degree => degree.Ascii, Degree.Parse),
             new NamedConverter<Interval>(interval => $"{interval}", Interval.Parse),
         },

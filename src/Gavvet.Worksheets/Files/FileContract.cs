@@ -16,34 +16,67 @@ namespace Gavvet.Worksheets.Files;
 public static class FileContract
 {
     /// <summary>The rules, as the serializer takes them.</summary>
-    internal static JsonSerializerOptions Options { get; } = new()
-    {
-        PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
-        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-        AllowDuplicateProperties = false,
-        RespectNullableAnnotations = true,
-        RespectRequiredConstructorParameters = true,
-        WriteIndented = true,
-        NewLine = "\n",
-        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        Converters =
+    internal static JsonSerializerOptions Options { get; } =
+        new()
         {
-            new TextConverter(),
-            new WholeNumberConverter(),
-            new FlagConverter(),
-            new WordConverters(),
-            new NamedConverter<NoteName>(NoteText.Ascii, text => NoteText.TryParse(text, out var note) ? note : throw new FormatException(NoteText.Problem(text))),
-            new NamedConverter<Clef>(clef => clef.Id, text => Clef.Find(text) ?? throw new FormatException(Texts.Say("file.no-clef", ("id", Short(text)), ("clefs", string.Join(", ", Clef.All.Select(clef => clef.Id)))))),
-            new NamedConverter<ScaleType>(type => type.Id, text => ScaleTypes.Find(text) ?? throw new FormatException(Texts.Say("file.no-scale", ("id", Short(text)), ("nearest", ScaleNames.Nearest(Short(text)).Id)))),
-            new NamedConverter<QuestionKind>(kind => kind.Id, text => QuestionCatalogue.Standard.Find(text) ?? throw new FormatException(Texts.Say("file.no-kind", ("id", Short(text)), ("nearest", QuestionCatalogue.Standard.Nearest(Short(text)).Id)))),
-            new NamedConverter<DateOnly>(
-                day => day.ToString(Iso, CultureInfo.InvariantCulture),
-                text => DateOnly.TryParseExact(text, Iso, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : throw new FormatException(Texts.Say("file.date", ("date", Short(text))))),
-            new NamedConverter<Language>(language => language.Tag, text => Language.Find(text) ?? throw new FormatException(Texts.Say("file.language", ("text", text), ("all", string.Join(", ", Language.All))))),
-            new NamedConverter<Instrument>(part => part.Id, Instrument.Parse),
-        },
-    };
+            PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
+            DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+            UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+            AllowDuplicateProperties = false,
+            RespectNullableAnnotations = true,
+            RespectRequiredConstructorParameters = true,
+            WriteIndented = true,
+            NewLine = "\n",
+            Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+            Converters =
+            {
+                new TextConverter(),
+                new WholeNumberConverter(),
+                new FlagConverter(),
+                new WordConverters(),
+                new NamedConverter<NoteName>(NoteText.Ascii, text =>
+                    NoteText.TryParse(text, out var note) ? note : throw new FormatException(NoteText.Problem(text))
+                ),
+                new NamedConverter<Clef>(
+                    clef => clef.Id,
+                    text =>
+                        Clef.Find(text)
+                        ?? throw new FormatException(
+                            Texts.Say("file.no-clef", ("id", Short(text)), ("clefs", string.Join(", ", Clef.All.Select(clef => clef.Id))))
+                        )
+                ),
+                new NamedConverter<ScaleType>(
+                    type => type.Id,
+                    text =>
+                        ScaleTypes.Find(text)
+                        ?? throw new FormatException(
+                            Texts.Say("file.no-scale", ("id", Short(text)), ("nearest", ScaleNames.Nearest(Short(text)).Id))
+                        )
+                ),
+                new NamedConverter<QuestionKind>(
+                    kind => kind.Id,
+                    text =>
+                        QuestionCatalogue.Standard.Find(text)
+                        ?? throw new FormatException(
+                            Texts.Say("file.no-kind", ("id", Short(text)), ("nearest", QuestionCatalogue.Standard.Nearest(Short(text)).Id))
+                        )
+                ),
+                new NamedConverter<DateOnly>(
+                    day => day.ToString(Iso, CultureInfo.InvariantCulture),
+                    text =>
+                        DateOnly.TryParseExact(text, Iso, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+                            ? day
+                            : throw new FormatException(Texts.Say("file.date", ("date", Short(text))))
+                ),
+                new NamedConverter<Language>(
+                    language => language.Tag,
+                    text =>
+                        Language.Find(text)
+                        ?? throw new FormatException(Texts.Say("file.language", ("text", text), ("all", string.Join(", ", Language.All))))
+                ),
+                new NamedConverter<Instrument>(part => part.Id, Instrument.Parse),
+            },
+        };
 
     private const string Iso = "yyyy-MM-dd";
 
@@ -81,10 +114,26 @@ public static class FileContract
         {
             FieldException field => new SheetFileException(path, field.Message, problem),
             { InnerException: InvalidOperationException } => new SheetFileException(path, HalfCharacter, problem),
-            _ when problem.Message.Contains("could not be mapped", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.unknown"), problem),
-            _ when problem.Message.Contains("missing required", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.missing"), problem),
-            _ when problem.Message.Contains("Duplicate", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.twice"), problem),
-            _ when problem.Message.Contains("ImmutableArray", StringComparison.Ordinal) => new SheetFileException(path, Texts.Say("file.list"), problem),
+            _ when problem.Message.Contains("could not be mapped", StringComparison.Ordinal) => new SheetFileException(
+                path,
+                Texts.Say("file.unknown"),
+                problem
+            ),
+            _ when problem.Message.Contains("missing required", StringComparison.Ordinal) => new SheetFileException(
+                path,
+                Texts.Say("file.missing"),
+                problem
+            ),
+            _ when problem.Message.Contains("Duplicate", StringComparison.Ordinal) => new SheetFileException(
+                path,
+                Texts.Say("file.twice"),
+                problem
+            ),
+            _ when problem.Message.Contains("ImmutableArray", StringComparison.Ordinal) => new SheetFileException(
+                path,
+                Texts.Say("file.list"),
+                problem
+            ),
             _ => new SheetFileException(path, Texts.Say("file.object"), problem),
         };
     }
@@ -93,19 +142,13 @@ public static class FileContract
 /// <summary>A member that is of the wrong kind, with what would be right; the serializer adds its path.</summary>
 internal sealed class FieldException : JsonException
 {
-    public FieldException()
-    {
-    }
+    public FieldException() { }
 
     public FieldException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     public FieldException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 }
 
 /// <summary>Text in quotes.</summary>
@@ -117,9 +160,11 @@ internal sealed class TextConverter : JsonConverter<string>
 
     public override void Write(Utf8JsonWriter writer, string value, JsonSerializerOptions options) => writer.WriteStringValue(value);
 
-    public override string ReadAsPropertyName(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => reader.GetString()!;
+    public override string ReadAsPropertyName(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        reader.GetString()!;
 
-    public override void WriteAsPropertyName(Utf8JsonWriter writer, string value, JsonSerializerOptions options) => writer.WritePropertyName(value);
+    public override void WriteAsPropertyName(Utf8JsonWriter writer, string value, JsonSerializerOptions options) =>
+        writer.WritePropertyName(value);
 
     internal static string Text(ref Utf8JsonReader reader)
     {
@@ -140,7 +185,9 @@ internal sealed class TextConverter : JsonConverter<string>
 internal sealed class WholeNumberConverter : JsonConverter<int>
 {
     public override int Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number) ? number : throw new FieldException(Texts.Say("file.whole-number"));
+        reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number)
+            ? number
+            : throw new FieldException(Texts.Say("file.whole-number"));
 
     public override void Write(Utf8JsonWriter writer, int value, JsonSerializerOptions options) => writer.WriteNumberValue(value);
 }
@@ -149,7 +196,9 @@ internal sealed class WholeNumberConverter : JsonConverter<int>
 internal sealed class FlagConverter : JsonConverter<bool>
 {
     public override bool Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        reader.TokenType is JsonTokenType.True or JsonTokenType.False ? reader.GetBoolean() : throw new FieldException(Texts.Say("file.true-or-false"));
+        reader.TokenType is JsonTokenType.True or JsonTokenType.False
+            ? reader.GetBoolean()
+            : throw new FieldException(Texts.Say("file.true-or-false"));
 
     public override void Write(Utf8JsonWriter writer, bool value, JsonSerializerOptions options) => writer.WriteBooleanValue(value);
 }
@@ -159,7 +208,9 @@ internal sealed class SeedConverter : JsonConverter<ulong>
 {
     public override ulong Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         reader.TokenType == JsonTokenType.Number && reader.TryGetUInt64(out var seed) ? seed
-        : reader.TokenType == JsonTokenType.String && ulong.TryParse(reader.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out var written) ? written
+        : reader.TokenType == JsonTokenType.String
+        && ulong.TryParse(reader.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out var written)
+            ? written
         : throw new FieldException(Texts.Say("file.seed-number"));
 
     public override void Write(Utf8JsonWriter writer, ulong value, JsonSerializerOptions options) => writer.WriteNumberValue(value);
@@ -197,9 +248,14 @@ internal sealed class WordConverters : JsonConverterFactory
         public override T Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
         {
             var word = TextConverter.Text(ref reader);
-            return FileWords.TryParse<T>(word, out var choice) ? choice : throw new FieldException(Texts.Say("file.not-one-of", ("word", FileContract.Short(word)), ("choices", FileWords.All<T>())));
+            return FileWords.TryParse<T>(word, out var choice)
+                ? choice
+                : throw new FieldException(
+                    Texts.Say("file.not-one-of", ("word", FileContract.Short(word)), ("choices", FileWords.All<T>()))
+                );
         }
 
-        public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteStringValue(FileWords.Of(value));
+        public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(FileWords.Of(value));
     }
 }

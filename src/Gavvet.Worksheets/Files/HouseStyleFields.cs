@@ -10,8 +10,12 @@ public sealed record HouseStyleField
     private readonly Func<HouseStyle, string> _read;
     private readonly Func<HouseStyle, string, HouseStyle> _change;
 
-    private HouseStyleField(string name, ImmutableArray<string> choices, Func<HouseStyle, string> read, Func<HouseStyle, string, HouseStyle> change) =>
-        (Name, Choices, _read, _change) = (name, choices, read, change);
+    private HouseStyleField(
+        string name,
+        ImmutableArray<string> choices,
+        Func<HouseStyle, string> read,
+        Func<HouseStyle, string, HouseStyle> change
+    ) => (Name, Choices, _read, _change) = (name, choices, read, change);
 
     /// <summary>The name in files.</summary>
     public string Name { get; }
@@ -54,15 +58,19 @@ public sealed record HouseStyleField
     /// <param name="choice">One of <see cref="Choices"/>.</param>
     /// <exception cref="ArgumentException">It is none of them.</exception>
     public HouseStyle With(HouseStyle style, string choice) =>
-        Choices.Contains(choice) ? _change(style, choice) : throw new ArgumentException($"“{choice}” is not one of {string.Join(", ", Choices)}.");
+        Choices.Contains(choice)
+            ? _change(style, choice)
+            : throw new ArgumentException($"“{choice}” is not one of {string.Join(", ", Choices)}.");
 
     private static HouseStyleField Of<T>(string name, Func<HouseStyle, T> read, Func<HouseStyle, T, HouseStyle> change)
-        where T : struct, Enum => new(
+        where T : struct, Enum =>
+        new(
             name,
             [.. Enum.GetValues<T>().Select(FileWords.Of)],
             style => FileWords.Of(read(style)),
-            (style, word) => FileWords.TryParse<T>(word, out var choice) ? change(style, choice) : style);
+            (style, word) => FileWords.TryParse<T>(word, out var choice) ? change(style, choice) : style
+        );
 
-    private static HouseStyleField YesNo(string name, Func<HouseStyle, bool> read, Func<HouseStyle, bool, HouseStyle> change) => new(
-        name, ["no", "yes"], style => read(style) ? "yes" : "no", (style, word) => change(style, word == "yes"));
+    private static HouseStyleField YesNo(string name, Func<HouseStyle, bool> read, Func<HouseStyle, bool, HouseStyle> change) =>
+        new(name, ["no", "yes"], style => read(style) ? "yes" : "no", (style, word) => change(style, word == "yes"));
 }

@@ -28,7 +28,8 @@ public static class HouseStyleFile
 
     /// <summary>Reads a file of its own.</summary>
     /// <param name="text">The text.</param>
-    /// <exception cref="SheetFileException">It is no house style of this version; the message says where and what would be right.</exception>
+    /// <exception cref="SheetFileException">It is no house style of this version; the message says where and what would be
+    /// right.</exception>
     public static HouseStyle Read(string text)
     {
         if (text.Length > SheetLimits.FileBytes)
@@ -36,7 +37,11 @@ public static class HouseStyleFile
         try
         {
             using var document = JsonDocument.Parse(text, new JsonDocumentOptions { MaxDepth = 8 });
-            if (document.RootElement.ValueKind != JsonValueKind.Object || !document.RootElement.TryGetProperty("format", out var format) || !format.ValueEquals(Format))
+            if (
+                document.RootElement.ValueKind != JsonValueKind.Object
+                || !document.RootElement.TryGetProperty("format", out var format)
+                || !format.ValueEquals(Format)
+            )
                 throw new SheetFileException("", Texts.Say("style-file.mark", ("format", Format)));
         }
         catch (Exception broken) when (broken is JsonException or InvalidOperationException)
@@ -45,16 +50,28 @@ public static class HouseStyleFile
         }
 
         var members = FileContract.Read<Dictionary<string, JsonElement>>(text);
-        if (!members.TryGetValue("version", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number) || number != Version)
+        if (
+            !members.TryGetValue("version", out var version)
+            || version.ValueKind != JsonValueKind.Number
+            || !version.TryGetInt32(out var number)
+            || number != Version
+        )
             throw new SheetFileException("version", Texts.Say("file.whole-number-only", ("number", Version)));
-        return Style(members.Where(member => member.Key is not ("format" or "version")).ToDictionary(member => member.Key, member => Word(member.Key, member.Value)), "");
+        return Style(
+            members
+                .Where(member => member.Key is not ("format" or "version"))
+                .ToDictionary(member => member.Key, member => Word(member.Key, member.Value)),
+            ""
+        );
     }
 
     private static string Word(string name, JsonElement value)
     {
         try
         {
-            return value.ValueKind == JsonValueKind.String ? value.GetString()! : throw new SheetFileException(name, Texts.Say("file.text"));
+            return value.ValueKind == JsonValueKind.String
+                ? value.GetString()!
+                : throw new SheetFileException(name, Texts.Say("file.text"));
         }
         catch (InvalidOperationException broken)
         {
@@ -91,9 +108,13 @@ public static class HouseStyleFile
 
         foreach (var (name, word) in words.Where(word => word.Key != Preset))
         {
-            var field = HouseStyleField.All.FirstOrDefault(field => field.Name == name) ?? throw new SheetFileException(path + FileContract.Short(name), Texts.Say("file.unknown"));
+            var field = HouseStyleField.All.FirstOrDefault(field => field.Name == name)
+                ?? throw new SheetFileException(path + FileContract.Short(name), Texts.Say("file.unknown"));
             if (!field.Choices.Contains(word))
-                throw new SheetFileException(path + name, Texts.Say("file.not-one-of", ("word", FileContract.Short(word)), ("choices", string.Join(", ", field.Choices))));
+                throw new SheetFileException(
+                    path + name,
+                    Texts.Say("file.not-one-of", ("word", FileContract.Short(word)), ("choices", string.Join(", ", field.Choices)))
+                );
             style = field.With(style, word);
         }
 

@@ -34,7 +34,8 @@ public static class SheetFile
     /// <summary>Reads a sheet, drawn otherwise than the file says.</summary>
     /// <param name="text">The text.</param>
     /// <param name="choices">What goes before the file's own seed and number of versions.</param>
-    /// <exception cref="SheetFileException">It is no sheet of this version, or its questions are drawn already and a seed is wished for.</exception>
+    /// <exception cref="SheetFileException">It is no sheet of this version, or its questions are drawn already and a seed is wished
+    /// for.</exception>
     public static Sheet Read(string text, DrawChoices choices)
     {
         if (text.Length > SheetLimits.FileBytes)
@@ -53,11 +54,16 @@ public static class SheetFile
                 throw new SheetFileException("", Texts.Say("file.object"));
             if (root.TryGetProperty(Mark, out var version))
             {
-                return version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number) && number == Version ? text
-                    : throw new SheetFileException(Mark, Texts.Say("file.version", ("known", Version), ("version", FileContract.Short(version.GetRawText()))));
+                return version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number) && number == Version
+                    ? text
+                    : throw new SheetFileException(
+                        Mark,
+                        Texts.Say("file.version", ("known", Version), ("version", FileContract.Short(version.GetRawText())))
+                    );
             }
 
-            return SheetUpgrade.IsOld(root) ? SheetUpgrade.Of(root)
+            return SheetUpgrade.IsOld(root)
+                ? SheetUpgrade.Of(root)
                 : throw new SheetFileException("", Texts.Say("file.mark", ("mark", Mark), ("version", Version)));
         }
         catch (JsonException broken)
@@ -79,7 +85,15 @@ public static class SheetFile
             Instructions = sheet.Instructions,
             Language = sheet.Language == Language.English ? null : sheet.Language,
             Seed = sheet.Seed,
-            Paper = new PaperDocument { Size = sheet.Setup.Paper, StaffHeight = sheet.Setup.StaffHeight, LargePrint = sheet.Setup.IsLargePrint, HalfSheets = sheet.Setup.HalfSheets, Style = sheet.Setup.Style, Minutes = sheet.Setup.Minutes },
+            Paper = new PaperDocument
+            {
+                Size = sheet.Setup.Paper,
+                StaffHeight = sheet.Setup.StaffHeight,
+                LargePrint = sheet.Setup.IsLargePrint,
+                HalfSheets = sheet.Setup.HalfSheets,
+                Style = sheet.Setup.Style,
+                Minutes = sheet.Setup.Minutes,
+            },
             HouseStyle = HouseStyleFile.Words(sheet.Style),
             Versions = sheet.Versions,
             Parts = sheet.Parts,
@@ -88,46 +102,63 @@ public static class SheetFile
         };
     }
 
-    private static SectionDocument Document(Section section, bool recipe) => new()
-    {
-        Id = recipe ? 0 : section.Id,
-        Kind = Questions.QuestionCatalogue.Standard.Get(section.KindId),
-        Title = section.Title.Length > 0 ? section.Title : null,
-        Instruction = section.Instruction.Length > 0 ? section.Instruction : null,
-        Count = recipe ? section.Slots.Count : null,
-        Scales = section.Scales,
-        Keys = Keys(section),
-        Clefs = section.Clefs,
-        Direction = section.Direction,
-        Octaves = section.Octaves,
-        WriteWith = section.Notation,
-        Scaffold = section.Scaffolding,
-        AnswerAs = section.AnswerAs,
-        Marks = section.Marks,
-        Columns = section.Columns > 0 ? section.Columns : null,
-        Ask = section.Option.Length > 0 ? section.Option : null,
-        Tuning = section.Tuning.SequenceEqual(Tunings.Guitar) ? null : [.. section.Tuning.Select(pitch => $"{NoteText.Ascii(pitch.Name)}{pitch.Octave}")],
-        Questions = section.Own.IsEmpty ? null : [.. section.Own.Select(own => new OwnDocument { Prompt = own.Prompt, Answer = own.Answer, Clef = own.Clef })],
-        Drawn = recipe ? null : [.. section.Slots.Select(Document)],
-    };
+    private static SectionDocument Document(Section section, bool recipe) =>
+        new()
+        {
+            Id = recipe ? 0 : section.Id,
+            Kind = Questions.QuestionCatalogue.Standard.Get(section.KindId),
+            Title = section.Title.Length > 0 ? section.Title : null,
+            Instruction = section.Instruction.Length > 0 ? section.Instruction : null,
+            Count = recipe ? section.Slots.Count : null,
+            Scales = section.Scales,
+            Keys = Keys(section),
+            Clefs = section.Clefs,
+            Direction = section.Direction,
+            Octaves = section.Octaves,
+            WriteWith = section.Notation,
+            Scaffold = section.Scaffolding,
+            AnswerAs = section.AnswerAs,
+            Marks = section.Marks,
+            Columns = section.Columns > 0 ? section.Columns : null,
+            Ask = section.Option.Length > 0 ? section.Option : null,
+            Tuning = section.Tuning.SequenceEqual(Tunings.Guitar)
+                ? null
+                : [.. section.Tuning.Select(pitch => $"{NoteText.Ascii(pitch.Name)}{pitch.Octave}")],
+            Questions = section.Own.IsEmpty
+                ? null
+                :
+                [
+                    .. section.Own.Select(own => new OwnDocument
+                    {
+                        Prompt = own.Prompt,
+                        Answer = own.Answer,
+                        Clef = own.Clef,
+                    }),
+                ],
+            Drawn = recipe ? null : [.. section.Slots.Select(Document)],
+        };
 
-    private static DrawnDocument Document(Slot slot) => new()
-    {
-        Id = slot.Id,
-        Redraws = slot.Redraws,
-        Pinned = slot.Pinned,
-        Scale = slot.Drawn.Scale,
-        Tonic = slot.Drawn.Tonic,
-        Variant = slot.Drawn.Variant,
-        Clef = slot.Drawn.Clef,
-        Prompt = slot.Prompt.Length > 0 ? slot.Prompt : null,
-    };
+    private static DrawnDocument Document(Slot slot) =>
+        new()
+        {
+            Id = slot.Id,
+            Redraws = slot.Redraws,
+            Pinned = slot.Pinned,
+            Scale = slot.Drawn.Scale,
+            Tonic = slot.Drawn.Tonic,
+            Variant = slot.Drawn.Variant,
+            Clef = slot.Drawn.Clef,
+            Prompt = slot.Prompt.Length > 0 ? slot.Prompt : null,
+        };
 
     // The stretch that holds every place, and what is left out of it or added.
     private static KeysDocument Keys(Section section)
     {
         var (least, most) = (section.Keys.Min(key => key.Fifths), section.Keys.Max(key => key.Fifths));
-        ImmutableArray<NoteName> gaps = [.. Enumerable.Range(least, most - least + 1).Except(section.Keys.Select(key => key.Fifths)).Select(NoteName.FromFifths)];
+        ImmutableArray<NoteName> gaps =
+        [
+            .. Enumerable.Range(least, most - least + 1).Except(section.Keys.Select(key => key.Fifths)).Select(NoteName.FromFifths),
+        ];
         return new KeysDocument
         {
             Flats = -least,
@@ -152,31 +183,23 @@ public sealed record DrawChoices(ulong? Seed, int? Versions)
 public sealed class SheetFileException : FormatException
 {
     /// <summary>A refusal without words of its own.</summary>
-    public SheetFileException()
-    {
-    }
+    public SheetFileException() { }
 
     /// <summary>A refusal in words.</summary>
     /// <param name="message">The sentence a teacher reads.</param>
     public SheetFileException(string message)
-        : base(message)
-    {
-    }
+        : base(message) { }
 
     /// <summary>A refusal with its cause.</summary>
     /// <param name="message">The sentence a teacher reads.</param>
     /// <param name="innerException">What was met first.</param>
     public SheetFileException(string message, Exception innerException)
-        : base(message, innerException)
-    {
-    }
+        : base(message, innerException) { }
 
     /// <summary>A refusal at a place in the file.</summary>
     /// <param name="place">The place, such as "sections[1].keys"; empty for the whole file.</param>
     /// <param name="problem">The sentence a teacher reads.</param>
     /// <param name="cause">What was met first, or null.</param>
     public SheetFileException(string place, string problem, Exception? cause = null)
-        : base(place.Length == 0 ? problem : $"In {place}: {problem}", cause)
-    {
-    }
+        : base(place.Length == 0 ? problem : $"In {place}: {problem}", cause) { }
 }

@@ -27,7 +27,8 @@ internal static class SheetReading
             Ruled("instructions", document.Instructions, SheetRules.Instructions),
             Setup(document.Paper ?? new PaperDocument()),
             [],
-            Number("nextId", document.NextId ?? 1, 1, HighestId))
+            Number("nextId", document.NextId ?? 1, 1, HighestId)
+        )
         {
             Style = style,
             Language = document.Language ?? Language.English,
@@ -41,15 +42,29 @@ internal static class SheetReading
 
     private static PageSetup Setup(PaperDocument paper)
     {
-        var height = Number("paper.staffHeight", paper.StaffHeight ?? (paper.LargePrint ? PageSetup.LargePrintStaff : PageSetup.Usual.StaffHeight), PageSetup.SmallestStaff, PageSetup.LargestStaff);
+        var height = Number(
+            "paper.staffHeight",
+            paper.StaffHeight ?? (paper.LargePrint ? PageSetup.LargePrintStaff : PageSetup.Usual.StaffHeight),
+            PageSetup.SmallestStaff,
+            PageSetup.LargestStaff
+        );
         // From ten millimeters on text is large anyhow; nothing more is to be remembered.
-        return new PageSetup(paper.Size, height) { LargeText = paper.LargePrint && height < PageSetup.LargePrintStaff, HalfSheets = paper.HalfSheets, Style = paper.Style, Minutes = Number("paper.minutes", paper.Minutes, 0, PageSetup.MostMinutes) };
+        return new PageSetup(paper.Size, height)
+        {
+            LargeText = paper.LargePrint && height < PageSetup.LargePrintStaff,
+            HalfSheets = paper.HalfSheets,
+            Style = paper.Style,
+            Minutes = Number("paper.minutes", paper.Minutes, 0, PageSetup.MostMinutes),
+        };
     }
 
     private static Raw Read(SectionDocument document, string path, HouseStyle style)
     {
-        var kind = document.Kind ?? throw new SheetFileException($"{path}.kind", Texts.Say("file.kind", ("example", QuestionCatalogue.Standard.All[0].Id)));
-        ImmutableArray<ScaleType> scales = document.Scales is { } listed ? [.. listed.Distinct().OrderBy(type => ScaleTypes.All.IndexOf(type))] : [ScaleTypes.All.First(type => kind.Takes(type))];
+        var kind = document.Kind
+            ?? throw new SheetFileException($"{path}.kind", Texts.Say("file.kind", ("example", QuestionCatalogue.Standard.All[0].Id)));
+        ImmutableArray<ScaleType> scales = document.Scales is { } listed
+            ? [.. listed.Distinct().OrderBy(type => ScaleTypes.All.IndexOf(type))]
+            : [ScaleTypes.All.First(type => kind.Takes(type))];
         Refuse($"{path}.scales", SheetRules.Scales(kind, scales));
         ImmutableArray<Clef> clefs = document.Clefs is { } chosen ? [.. Clef.All.Intersect(chosen)] : [Clef.Treble];
         Refuse($"{path}.clefs", clefs.IsEmpty ? Texts.Say("refused.no-clef") : null);
@@ -63,7 +78,8 @@ internal static class SheetReading
             document.WriteWith,
             document.Direction,
             document.Scaffold,
-            [])
+            []
+        )
         {
             Title = document.Title is { } title ? Ruled($"{path}.title", title, SheetRules.Title) : "",
             Octaves = Number($"{path}.octaves", document.Octaves, 1, SheetLimits.Octaves),
@@ -76,24 +92,48 @@ internal static class SheetReading
         };
         section = Keys(document.Keys ?? new KeysDocument(), section, $"{path}.keys");
         if (!kind.Scaffoldings.Contains(section.Scaffolding))
-            throw new SheetFileException($"{path}.scaffold", Texts.Say("file.help", ("kind", kind.Id), ("choices", string.Join(", ", kind.Scaffoldings.Select(FileWords.Of)))));
+            throw new SheetFileException(
+                $"{path}.scaffold",
+                Texts.Say("file.help", ("kind", kind.Id), ("choices", string.Join(", ", kind.Scaffoldings.Select(FileWords.Of))))
+            );
         if (SheetRules.Contradiction(section, style) is { } contradiction)
             throw new SheetFileException($"{path}.{contradiction.Field}", contradiction.Words);
         if (document.Drawn is { } drawn)
         {
             Refuse($"{path}.count", document.Count is null ? null : Texts.Say("file.count-or-drawn"));
-            return new Raw(path, section with { Slots = [.. drawn.Select((slot, i) => Read(slot, $"{path}.drawn[{i}]", section, kind, style))] }, null);
+            return new Raw(
+                path,
+                section with
+                {
+                    Slots = [.. drawn.Select((slot, i) => Read(slot, $"{path}.drawn[{i}]", section, kind, style))],
+                },
+                null
+            );
         }
 
         Refuse($"{path}.keys", QuestionDraw.Available(section, style) == 0 ? Scope.Advice(section, style) : null);
-        return new Raw(path, section, Number($"{path}.count", document.Count ?? (kind.AsksOwn ? section.Own.Length : 1), 1, SheetLimits.Questions));
+        return new Raw(
+            path,
+            section,
+            Number($"{path}.count", document.Count ?? (kind.AsksOwn ? section.Own.Length : 1), 1, SheetLimits.Questions)
+        );
     }
 
     private static Section Keys(KeysDocument keys, Section section, string path)
     {
         // With one side only given, the other ends at C.
-        var least = Number($"{path}.flats", keys.Flats ?? (keys.Sharps is null ? KeySignature.Most : 0), -KeySignature.Most, KeySignature.Most);
-        var most = Number($"{path}.sharps", keys.Sharps ?? (keys.Flats is null ? KeySignature.Most : 0), -KeySignature.Most, KeySignature.Most);
+        var least = Number(
+            $"{path}.flats",
+            keys.Flats ?? (keys.Sharps is null ? KeySignature.Most : 0),
+            -KeySignature.Most,
+            KeySignature.Most
+        );
+        var most = Number(
+            $"{path}.sharps",
+            keys.Sharps ?? (keys.Flats is null ? KeySignature.Most : 0),
+            -KeySignature.Most,
+            KeySignature.Most
+        );
         Refuse($"{path}.flats", -least > most ? Texts.Say("file.signatures", ("flats", least), ("sharps", most)) : null);
         var left = keys.OmitPlaces ?? [];
         var changed = section with
@@ -110,9 +150,16 @@ internal static class SheetReading
     {
         if (option.Length > 0 && kind.Options.All(known => known.Id != option))
         {
-            throw new SheetFileException(path, kind.Options.IsEmpty
-                ? Texts.Say("file.one-option", ("kind", kind.Id))
-                : Texts.Say("file.not-one-of", ("word", FileContract.Short(option)), ("choices", string.Join(", ", kind.Options.Select(known => known.Id)))));
+            throw new SheetFileException(
+                path,
+                kind.Options.IsEmpty
+                    ? Texts.Say("file.one-option", ("kind", kind.Id))
+                    : Texts.Say(
+                        "file.not-one-of",
+                        ("word", FileContract.Short(option)),
+                        ("choices", string.Join(", ", kind.Options.Select(known => known.Id)))
+                    )
+            );
         }
 
         return option == (kind.Options.IsEmpty ? "" : kind.Options[0].Id) ? "" : option;
@@ -139,10 +186,24 @@ internal static class SheetReading
         Refuse($"{path}.scale", SheetRules.Scales(kind, [type]));
         if (document.Tonic is not { } tonic)
             throw new SheetFileException($"{path}.tonic", Texts.Say("file.tonic"));
-        var clef = document.Clef ?? throw new SheetFileException($"{path}.clef", Texts.Say("file.clef", ("clefs", string.Join(", ", Clef.All.Select(known => known.Id)))));
+        var clef = document.Clef
+            ?? throw new SheetFileException(
+                $"{path}.clef",
+                Texts.Say("file.clef", ("clefs", string.Join(", ", Clef.All.Select(known => known.Id))))
+            );
         var draw = new Draw(type, tonic, clef, Number($"{path}.variant", document.Variant, 0, HighestVariant));
-        Refuse($"{path}.tonic", Scope.CanAsk(section, style, draw) ? null : Texts.Say("file.question", ("kind", kind.Name), ("tonic", tonic), ("scale", type.Name)));
-        return new Slot(Number($"{path}.id", document.Id, 0, HighestId), Number($"{path}.redraws", document.Redraws, 0, HighestId), document.Pinned, draw)
+        Refuse(
+            $"{path}.tonic",
+            Scope.CanAsk(section, style, draw)
+                ? null
+                : Texts.Say("file.question", ("kind", kind.Name), ("tonic", tonic), ("scale", type.Name))
+        );
+        return new Slot(
+            Number($"{path}.id", document.Id, 0, HighestId),
+            Number($"{path}.redraws", document.Redraws, 0, HighestId),
+            document.Pinned,
+            draw
+        )
         {
             Prompt = document.Prompt is { } words ? Ruled($"{path}.prompt", words, SheetRules.OwnWords) : "",
         };
@@ -193,7 +254,9 @@ internal static class SheetReading
     }
 
     private static int Number(string path, int number, int least, int most, string? problem = null) =>
-        number >= least && number <= most ? number : throw new SheetFileException(path, problem ?? Texts.Say("file.number-between", ("least", least), ("most", most)));
+        number >= least && number <= most
+            ? number
+            : throw new SheetFileException(path, problem ?? Texts.Say("file.number-between", ("least", least), ("most", most)));
 
     private static string Ruled(string path, string text, Func<string, string?> rule)
     {

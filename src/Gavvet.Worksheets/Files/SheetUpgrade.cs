@@ -15,13 +15,17 @@ internal static class SheetUpgrade
 {
     private const string Format = "gavvet-sheet";
 
-    public static bool IsOld(JsonElement root) => root.TryGetProperty("format", out var format) && format.ValueKind == JsonValueKind.String && format.ValueEquals(Format);
+    public static bool IsOld(JsonElement root) =>
+        root.TryGetProperty("format", out var format) && format.ValueKind == JsonValueKind.String && format.ValueEquals(Format);
 
     /// <summary>The text of an old file as it would be written today.</summary>
     /// <exception cref="SheetFileException">It is of a version no program wrote, or a field stands twice.</exception>
     public static string Of(JsonElement root)
     {
-        if (root.TryGetProperty("version", out var version) && !(version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number) && number == 1))
+        if (
+            root.TryGetProperty("version", out var version)
+            && !(version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number) && number == 1)
+        )
             throw new SheetFileException("version", Texts.Say("file.version-one"));
         var old = Members(root, "");
         old.Remove("format");
@@ -33,10 +37,19 @@ internal static class SheetUpgrade
         Move(old, "halfSheets", paper, "halfSheets");
         if (paper.Count > 0)
             old["paper"] = paper;
-        if (old["seed"] is JsonValue digits && digits.TryGetValue<string>(out var hex) && hex.Length == 16 && ulong.TryParse(hex, NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var seed))
+        if (
+            old["seed"] is JsonValue digits
+            && digits.TryGetValue<string>(out var hex)
+            && hex.Length == 16
+            && ulong.TryParse(hex, NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var seed)
+        )
             old["seed"] = seed;
         if (root.TryGetProperty("sections", out var sections) && sections.ValueKind == JsonValueKind.Array)
-            old["sections"] = new JsonArray([.. sections.EnumerateArray().Select((section, i) => section.ValueKind == JsonValueKind.Object ? Section(section, $"sections[{i}]") : Node(section))]);
+            old["sections"] = new JsonArray([
+                .. sections
+                    .EnumerateArray()
+                    .Select((section, i) => section.ValueKind == JsonValueKind.Object ? Section(section, $"sections[{i}]") : Node(section)),
+            ]);
         old[SheetFile.Mark] = SheetFile.Version;
         return old.ToJsonString();
     }
@@ -69,12 +82,20 @@ internal static class SheetUpgrade
             return null;
         foreach (var key in keys.EnumerateArray())
         {
-            if (key.ValueKind != JsonValueKind.String || !NoteText.TryParse(key.GetString()!, out var tonic) || new Key(tonic).IsTheoretical)
+            if (
+                key.ValueKind != JsonValueKind.String
+                || !NoteText.TryParse(key.GetString()!, out var tonic)
+                || new Key(tonic).IsTheoretical
+            )
                 return null;
             fifths.Add(tonic.Fifths);
         }
 
-        var gaps = Enumerable.Range(fifths.Min, fifths.Max - fifths.Min + 1).Except(fifths).Select(place => (JsonNode)NoteText.Ascii(NoteName.FromFifths(place))).ToArray();
+        var gaps = Enumerable
+            .Range(fifths.Min, fifths.Max - fifths.Min + 1)
+            .Except(fifths)
+            .Select(place => (JsonNode)NoteText.Ascii(NoteName.FromFifths(place)))
+            .ToArray();
         var stretch = new JsonObject { ["flats"] = -fifths.Min, ["sharps"] = fifths.Max };
         if (gaps.Length > 0)
             stretch["omitPlaces"] = new JsonArray(gaps);

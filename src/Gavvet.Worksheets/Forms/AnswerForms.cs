@@ -14,7 +14,8 @@ public static class AnswerForms
     /// <summary>The most answers a list to match has: a letter each.</summary>
     public const int MostMatches = 26;
 
-    private const int Choices = 4, Spare = 2;
+    private const int Choices = 4,
+        Spare = 2;
 
     /// <summary>Whether a kind's questions can be answered so.</summary>
     /// <param name="kind">The kind.</param>
@@ -22,19 +23,25 @@ public static class AnswerForms
     /// <param name="option">The way of asking; one that has its answer written on a staff leaves nothing to choose.</param>
     public static bool CanBe(QuestionKind kind, AnswerForm form, string option)
     {
-        return form == AnswerForm.Write || (kind.AnswersInWords && (kind.UsesClef || !kind.UsesClefAs(option)) && !kind.Options.Any(way => way.Id == option && way.WritesOnStaff));
+        return form == AnswerForm.Write
+            || (
+                kind.AnswersInWords
+                && (kind.UsesClef || !kind.UsesClefAs(option))
+                && !kind.Options.Any(way => way.Id == option && way.WritesOnStaff)
+            );
     }
 
     /// <summary>The instruction of a form, or the kind's own where answers are written.</summary>
     /// <param name="form">The form.</param>
     /// <param name="instruction">The kind's own.</param>
-    public static string Instruction(AnswerForm form, string instruction) => form switch
-    {
-        AnswerForm.Choice => Texts.Say("form.choice", ("instruction", instruction)),
-        AnswerForm.Matching => Texts.Say("form.matching", ("instruction", instruction)),
-        AnswerForm.TrueFalse => Texts.Say("form.true-false", ("instruction", instruction)),
-        _ => instruction,
-    };
+    public static string Instruction(AnswerForm form, string instruction) =>
+        form switch
+        {
+            AnswerForm.Choice => Texts.Say("form.choice", ("instruction", instruction)),
+            AnswerForm.Matching => Texts.Say("form.matching", ("instruction", instruction)),
+            AnswerForm.TrueFalse => Texts.Say("form.true-false", ("instruction", instruction)),
+            _ => instruction,
+        };
 
     /// <summary>The question and its answer. Matching leaves a line for a letter; <see cref="Match"/> gives the letters.</summary>
     /// <param name="kind">The kind.</param>
@@ -52,7 +59,9 @@ public static class AnswerForms
         var right = AnswerPhrase.Of(question, answer.Marks);
         var wrong = WrongAnswers.Of(kind, setting, Choices - 1);
         if (wrong.IsEmpty)
-            throw new UnwritableNoteException(Texts.Say("refused.no-wrong", ("kind", kind.Name), ("scale", setting.Style.Say(setting.Scale, setting.Tonic))));
+            throw new UnwritableNoteException(
+                Texts.Say("refused.no-wrong", ("kind", kind.Name), ("scale", setting.Style.Say(setting.Scale, setting.Tonic)))
+            );
         return setting.AnswerAs == AnswerForm.Choice
             ? Chosen(setting, question, answer, right, wrong)
             : TrueOrFalse(setting, question, answer, right, wrong[(int)(Chance(setting, 2) % (ulong)wrong.Length)].Text);
@@ -70,7 +79,11 @@ public static class AnswerForms
     /// <param name="items">The questions as written out, with their answers and settings.</param>
     /// <param name="kind">The kind.</param>
     /// <param name="seed">What the order is drawn from.</param>
-    public static (ImmutableArray<string> Bank, ImmutableArray<Answer> Answers) Match(QuestionKind kind, IReadOnlyList<(QuestionSetting Setting, Question Written, Answer Answer)> items, ulong seed)
+    public static (ImmutableArray<string> Bank, ImmutableArray<Answer> Answers) Match(
+        QuestionKind kind,
+        IReadOnlyList<(QuestionSetting Setting, Question Written, Answer Answer)> items,
+        ulong seed
+    )
     {
         var list = MatchingList.Of([.. items.Select(item => (item.Written, item.Answer))]);
         // Two answers more than are needed, so that the last is not given away.
@@ -85,9 +98,18 @@ public static class AnswerForms
         return Reworded(written, answer, new LineMark(0, letter), Texts.Say("form.matched", ("letter", letter), ("right", right)));
     }
 
-    private static (Question, Answer) Chosen(QuestionSetting setting, Question question, Answer answer, string right, ImmutableArray<WrongAnswer> wrong)
+    private static (Question, Answer) Chosen(
+        QuestionSetting setting,
+        Question question,
+        Answer answer,
+        string right,
+        ImmutableArray<WrongAnswer> wrong
+    )
     {
-        ImmutableArray<string> options = [.. wrong.Select(answer => answer.Text).Append(right).OrderBy(text => SplitMix64.At(Chance(setting, 1), StableHash.Of(text)))];
+        ImmutableArray<string> options =
+        [
+            .. wrong.Select(answer => answer.Text).Append(right).OrderBy(text => SplitMix64.At(Chance(setting, 1), StableHash.Of(text))),
+        ];
         return (Replaced(question, new ChoicesFigure(options)), Reworded(question, answer, new TickMark(options.IndexOf(right)), right));
     }
 
@@ -95,28 +117,45 @@ public static class AnswerForms
     {
         var isTrue = (Chance(setting, 3) & 1) == 0;
         var claim = isTrue ? right : wrong;
-        var prompt = question.Prompt.Length == 0 ? Texts.Say("form.claim", ("claim", claim)) : Texts.Say("form.claim-after", ("prompt", question.Prompt), ("claim", claim));
+        var prompt =
+            question.Prompt.Length == 0
+                ? Texts.Say("form.claim", ("claim", claim))
+                : Texts.Say("form.claim-after", ("prompt", question.Prompt), ("claim", claim));
         return (
-            Replaced(question, new ChoicesFigure([Texts.Say("form.true"), Texts.Say("form.false")])) with { Prompt = prompt },
-            Reworded(question, answer, isTrue ? new TickMark(0) : new TickMark(1, right), isTrue ? Texts.Say("form.is-true") : Texts.Say("form.is-false", ("right", right))));
+            Replaced(question, new ChoicesFigure([Texts.Say("form.true"), Texts.Say("form.false")])) with
+            {
+                Prompt = prompt,
+            },
+            Reworded(
+                question,
+                answer,
+                isTrue ? new TickMark(0) : new TickMark(1, right),
+                isTrue ? Texts.Say("form.is-true") : Texts.Say("form.is-false", ("right", right))
+            )
+        );
     }
 
     // The answer as it stands among others to choose from: words that nothing more is derived from.
-    private static Answer Reworded(Question written, Answer answer, Mark mark, string words) => answer with
-    {
-        Marks = WithLines(written, answer, [mark]),
-        Lines = [new AnsweredLine(new WordsPart(words))],
-        Whole = null,
-        Remarks = [],
-    };
+    private static Answer Reworded(Question written, Answer answer, Mark mark, string words) =>
+        answer with
+        {
+            Marks = WithLines(written, answer, [mark]),
+            Lines = [new AnsweredLine(new WordsPart(words))],
+            Whole = null,
+            Remarks = [],
+        };
 
     private static Question Replaced(Question question, Figure instead) =>
-        question with { Figures = [.. question.Figures.Select(figure => figure is AnswerLinesFigure ? instead : figure)] };
+        question with
+        {
+            Figures = [.. question.Figures.Select(figure => figure is AnswerLinesFigure ? instead : figure)],
+        };
 
     private static ImmutableArray<ImmutableArray<Mark>> WithLines(Question question, Answer answer, ImmutableArray<Mark> instead) =>
         [.. question.Figures.Select((figure, i) => figure is AnswerLinesFigure ? instead : answer.Marks[i])];
 
     private static string Letter(int place) => $"{(char)('A' + place)}";
 
-    private static ulong Chance(QuestionSetting setting, ulong salt) => QuestionDraw.Chance(salt, new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant));
+    private static ulong Chance(QuestionSetting setting, ulong salt) =>
+        QuestionDraw.Chance(salt, new Draw(setting.Scale, setting.Tonic, setting.Clef, setting.Variant));
 }

@@ -29,15 +29,32 @@ internal static class AnswerLines
     {
         var of = asked.Lines.Length;
         if (of == 1)
-            return [Read(asked, style, 0, string.Join(' ', written.Split(['\n', '\r'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)))];
+            return
+            [
+                Read(
+                    asked,
+                    style,
+                    0,
+                    string.Join(' ', written.Split(['\n', '\r'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
+                ),
+            ];
         string[] typed = written.Trim('\r').Replace("\r", "", StringComparison.Ordinal).Split('\n', StringSplitOptions.TrimEntries);
-        foreach (var lines in new[] { typed, [.. typed.Where(line => line.Length > 0)], written.Split(['\n', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), written.Split(',', StringSplitOptions.TrimEntries) })
+        foreach (
+            var lines in new[]
+            {
+                typed,
+                [.. typed.Where(line => line.Length > 0)],
+                written.Split(['\n', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries),
+                written.Split(',', StringSplitOptions.TrimEntries),
+            }
+        )
         {
             if (lines.Length == of)
                 return Best(asked, style, lines, written);
         }
 
-        return Parted(asked, style, written) ?? [.. Enumerable.Range(0, of).Select(i => Read(asked, style, i, typed.ElementAtOrDefault(i) ?? ""))];
+        return Parted(asked, style, written)
+            ?? [.. Enumerable.Range(0, of).Select(i => Read(asked, style, i, typed.ElementAtOrDefault(i) ?? ""))];
     }
 
     // As many lines as are asked may still have been parted otherwise: "two sharps, F# C#" has one comma.
@@ -102,7 +119,10 @@ internal static class AnswerLines
                     read = new LineRead(of, of);
                 // What else is right may be said in fewer or more pieces: all of it then, or nothing.
                 if (read.Of != of)
-                    read = read.IsRight ? new LineRead(of, 0) : read.IsRead ? new LineRead(of, of) : LineRead.NotRead(of);
+                    read =
+                        read.IsRight ? new LineRead(of, 0)
+                        : read.IsRead ? new LineRead(of, of)
+                        : LineRead.NotRead(of);
                 if (best is null || (read.Halves(1), !read.IsRead).CompareTo((best.Read.Halves(1), !best.Read.IsRead)) < 0)
                     best = new ReadLine(at + 1, text, part, read, ReferenceEquals(part, expected.Right), printed);
                 if (read.IsRight)
@@ -120,9 +140,17 @@ internal static class AnswerLines
         if (printed is null || line.Length == 0)
             yield break;
         var bare = line;
-        if (printed.Before.Length > 0 && bare.StartsWith(printed.Before, StringComparison.OrdinalIgnoreCase) && bare.Length > printed.Before.Length)
+        if (
+            printed.Before.Length > 0
+            && bare.StartsWith(printed.Before, StringComparison.OrdinalIgnoreCase)
+            && bare.Length > printed.Before.Length
+        )
             bare = bare[printed.Before.Length..].TrimStart(' ', ':');
-        if (printed.After.Length > 0 && bare.EndsWith(printed.After, StringComparison.OrdinalIgnoreCase) && bare.Length > printed.After.Length)
+        if (
+            printed.After.Length > 0
+            && bare.EndsWith(printed.After, StringComparison.OrdinalIgnoreCase)
+            && bare.Length > printed.After.Length
+        )
             bare = bare[..^printed.After.Length].TrimEnd();
         if (bare != line)
             yield return bare;
@@ -130,7 +158,13 @@ internal static class AnswerLines
 
     // Before a printed mode, a whole key of that mode is its tonic.
     private static bool IsKeyOf(HouseStyle style, AnswerPart part, string line, AnswerLine? printed) =>
-        printed is not null && part is NotesPart { Notes: [var tonic] } && ModeOf(printed.After) is { } mode && NoteReading.Keys(style, line).Contains(new Key(tonic, mode));
+        printed is not null
+        && part is NotesPart { Notes: [var tonic] }
+        && ModeOf(printed.After) is { } mode
+        && NoteReading.Keys(style, line).Contains(new Key(tonic, mode));
 
-    private static KeyMode? ModeOf(string words) => words == Texts.Say("mode.major") ? KeyMode.Major : words == Texts.Say("mode.minor") ? KeyMode.Minor : null;
+    private static KeyMode? ModeOf(string words) =>
+        words == Texts.Say("mode.major") ? KeyMode.Major
+        : words == Texts.Say("mode.minor") ? KeyMode.Minor
+        : null;
 }

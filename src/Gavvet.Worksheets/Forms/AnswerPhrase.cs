@@ -24,7 +24,13 @@ internal static class AnswerPhrase
 
     /// <summary>The phrase other parts would make on the same lines.</summary>
     public static string Of(Question question, ImmutableArray<AnswerPart> parts, HouseStyle style) =>
-        string.Join(", ", question.Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines).Zip(parts, (line, part) => With(line, style.Say(part))));
+        string.Join(
+            ", ",
+            question
+                .Figures.OfType<AnswerLinesFigure>()
+                .SelectMany(figure => figure.Lines)
+                .Zip(parts, (line, part) => With(line, style.Say(part)))
+        );
 
     /// <summary>An answer with the words around each line it may stand on.</summary>
     public static IEnumerable<string> Around(Question question, string answer) =>

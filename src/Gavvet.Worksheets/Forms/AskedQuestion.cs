@@ -45,7 +45,8 @@ public sealed record AskedLine(ScaleType Type, NoteName Tonic, Direction Directi
 /// </summary>
 public sealed record AskedQuestion
 {
-    private const int MostMistakes = 24, MostLikely = 6;
+    private const int MostMistakes = 24,
+        MostLikely = 6;
 
     /// <summary>The answer line by line, with all that is right on each.</summary>
     public required ImmutableArray<AnsweredLine> Lines { get; init; }
@@ -59,7 +60,8 @@ public sealed record AskedQuestion
     /// <summary>The scale to be written, or null where something else is asked.</summary>
     public AskedLine? Scale { get; init; }
 
-    /// <summary>The columns of a staff on which a scale is completed: each note that is printed, null where one is to be written; empty where nothing of it is printed.</summary>
+    /// <summary>The columns of a staff on which a scale is completed: each note that is printed, null where one is to be written; empty
+    /// where nothing of it is printed.</summary>
     public ImmutableArray<NoteName?> Columns { get; init; } = [];
 
     /// <summary>Rows of notes that stand on the page: handed back as they are they earn nothing, unless they are right.</summary>
@@ -87,9 +89,7 @@ public sealed record AskedQuestion
     {
         var (question, answer) = AnswerForms.Ask(kind, setting);
         var chosen = setting.AnswerAs != AnswerForm.Write ? question.Figures.OfType<ChoicesFigure>().FirstOrDefault() : null;
-        var scale = setting.AnswerAs == AnswerForm.Write && answer.Written is { } written
-            ? LineOf(kind, setting, answer, written)
-            : null;
+        var scale = setting.AnswerAs == AnswerForm.Write && answer.Written is { } written ? LineOf(kind, setting, answer, written) : null;
         return Of(question, answer) with
         {
             Scale = scale,
@@ -97,7 +97,9 @@ public sealed record AskedQuestion
             Columns = scale is null ? [] : PrintedColumns(question, answer),
             Choices = chosen?.Options ?? [],
             List = setting.AnswerAs == AnswerForm.Matching ? list : [],
-            RightChoices = chosen is null ? [] : [.. answer.Marks.SelectMany(marks => marks.OfType<TickMark>()).Select(mark => mark.Option).Order()],
+            RightChoices = chosen is null
+                ? []
+                : [.. answer.Marks.SelectMany(marks => marks.OfType<TickMark>()).Select(mark => mark.Option).Order()],
         };
     }
 
@@ -110,39 +112,49 @@ public sealed record AskedQuestion
     public static AskedQuestion Recorded(QuestionKind kind, QuestionSetting setting, ImmutableArray<string> list)
     {
         var asked = Of(kind, setting, list);
-        return asked with { Mistakes = asked.AskedScale(setting.Style) is { } scale ? LikelyMistakes.Of(scale, (line, signature) => ScaleAnswer.OfScale(asked, setting.Style, line, signature), MostLikely) : MistakesOf(kind, setting) };
+        return asked with
+        {
+            Mistakes = asked.AskedScale(setting.Style) is { } scale
+                ? LikelyMistakes.Of(scale, (line, signature) => ScaleAnswer.OfScale(asked, setting.Style, line, signature), MostLikely)
+                : MistakesOf(kind, setting),
+        };
     }
 
-    internal static AskedQuestion Of(Question question, Answer answer) => new()
-    {
-        Lines = answer.Lines,
-        Text = answer.Text,
-        Printed = [.. question.Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines)],
-    };
+    internal static AskedQuestion Of(Question question, Answer answer) =>
+        new()
+        {
+            Lines = answer.Lines,
+            Text = answer.Text,
+            Printed = [.. question.Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines)],
+        };
 
     /// <summary>The mistakes a question in words invites: what it answers in the key, form or mode taken for the one asked.</summary>
-    internal static ImmutableArray<WrongAnswer> MistakesOf(QuestionKind kind, QuestionSetting setting) => kind.AnswersInWords && setting.AnswerAs == AnswerForm.Write
-        ? WrongAnswers.Of(kind, setting, MostMistakes)
-        : [];
+    internal static ImmutableArray<WrongAnswer> MistakesOf(QuestionKind kind, QuestionSetting setting) =>
+        kind.AnswersInWords && setting.AnswerAs == AnswerForm.Write ? WrongAnswers.Of(kind, setting, MostMistakes) : [];
 
     /// <summary>What the judge of scales is asked, or null where no scale is written.</summary>
     /// <param name="style">The house style.</param>
-    public AskedScale? AskedScale(HouseStyle style) => Scale is not { } scale ? null : new AskedScale(scale.Type, scale.Tonic, scale.Direction, style)
-    {
-        Octaves = scale.Octaves,
-        SignatureAsked = scale.AsksSignature,
-        TonicAsked = scale.AsksTonic,
-        // Printed at the head of a line that is to be written, as help.
-        TonicGiven = scale.Fill == LineFill.Notes && Columns is [not null, ..],
-        Beside = scale.Beside,
-    };
+    public AskedScale? AskedScale(HouseStyle style) =>
+        Scale is not { } scale
+            ? null
+            : new AskedScale(scale.Type, scale.Tonic, scale.Direction, style)
+            {
+                Octaves = scale.Octaves,
+                SignatureAsked = scale.AsksSignature,
+                TonicAsked = scale.AsksTonic,
+                // Printed at the head of a line that is to be written, as help.
+                TonicGiven = scale.Fill == LineFill.Notes && Columns is [not null, ..],
+                Beside = scale.Beside,
+            };
 
     /// <summary>Whether what was written is only what stands on the page.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="written">What was written.</param>
-    internal bool IsHandedBack(HouseStyle style, string written) => !Given.IsEmpty && NoteReading.Notes(style, written) is { } read && Given.Any(row => row.SequenceEqual(read));
+    internal bool IsHandedBack(HouseStyle style, string written) =>
+        !Given.IsEmpty && NoteReading.Notes(style, written) is { } read && Given.Any(row => row.SequenceEqual(read));
 
-    /// <summary>The ways a typed scale may be read: by the names of its notes, then under its signature; on the tonic asked, then on the others.</summary>
+    /// <summary>The ways a typed scale may be read: by the names of its notes, then under its signature; on the tonic asked, then on the
+    /// others.</summary>
     internal IEnumerable<(AskedScale Scale, KeySignature? Signature)> Readings(HouseStyle style)
     {
         foreach (var tonic in Scale!.OtherTonics.Prepend(Scale.Tonic))
@@ -157,15 +169,19 @@ public sealed record AskedQuestion
     /// <summary>A finding as the sentence for the margin.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="finding">The finding.</param>
-    public string Sentence(HouseStyle style, Finding finding) => AskedScale(style) is { } scale && finding is not { Code: FindingCode.NotTheAnswer } and not { Found: FindingSubject.Words }
-        ? FindingSentences.Sentence(style, scale, finding)
-        : FindingSentences.Sentence(style, finding);
+    public string Sentence(HouseStyle style, Finding finding) =>
+        AskedScale(style) is { } scale && finding is not { Code: FindingCode.NotTheAnswer } and not { Found: FindingSubject.Words }
+            ? FindingSentences.Sentence(style, scale, finding)
+            : FindingSentences.Sentence(style, finding);
 
     // Over the octaves of the setting where the answer is so long; some kinds write one whatever the section says.
     private static AskedLine LineOf(QuestionKind kind, QuestionSetting setting, Answer answer, WrittenScale written)
     {
         var direction = kind.UsesDirection ? setting.Direction : Direction.Ascending;
-        var isLong = setting.Octaves > 1 && answer.Lines is [{ Right: NotesPart line }] && line.Notes.Length == written.Scale.Notes(direction, setting.Octaves).Length;
+        var isLong =
+            setting.Octaves > 1
+            && answer.Lines is [{ Right: NotesPart line }]
+            && line.Notes.Length == written.Scale.Notes(direction, setting.Octaves).Length;
         return new AskedLine(written.Type, written.Scale.Tonic, direction, isLong ? setting.Octaves : 1)
         {
             UnderSignature = kind.UsesNotation && setting.Notation == Notation.Signature,
@@ -176,17 +192,37 @@ public sealed record AskedQuestion
             Places = [.. PlacesOf(answer, written)],
             From = written.From,
             Beside = [.. setting.Beside.Where(type => type != written.Type)],
-            OtherTonics = [.. answer.Lines.SelectMany(line => line.Others).OfType<NotesPart>().Where(part => part.Notes.Length >= written.Scale.Ascending.Length && part.Notes[0] != written.Scale.Tonic).Select(part => part.Notes[0]).Distinct()],
+            OtherTonics =
+            [
+                .. answer
+                    .Lines.SelectMany(line => line.Others)
+                    .OfType<NotesPart>()
+                    .Where(part => part.Notes.Length >= written.Scale.Ascending.Length && part.Notes[0] != written.Scale.Tonic)
+                    .Select(part => part.Notes[0])
+                    .Distinct(),
+            ],
         };
     }
 
     // A sign is asked where one is written; a note of a gap where it is.
-    private static IEnumerable<int> PlacesOf(Answer answer, WrittenScale written) => written.Fill switch
-    {
-        LineFill.Notes => [],
-        LineFill.Gaps => answer.Marks[^1].OfType<NoteMark>().Select(note => note.Column).Order(),
-        _ => answer.Marks[^1].Select(mark => mark switch { SignMark sign => sign.Column, AddedSignMark { Note: var note } => note.Column, _ => -1 }).Where(column => column >= 0).Order(),
-    };
+    private static IEnumerable<int> PlacesOf(Answer answer, WrittenScale written) =>
+        written.Fill switch
+        {
+            LineFill.Notes => [],
+            LineFill.Gaps => answer.Marks[^1].OfType<NoteMark>().Select(note => note.Column).Order(),
+            _ => answer
+                .Marks[^1]
+                .Select(mark =>
+                    mark switch
+                    {
+                        SignMark sign => sign.Column,
+                        AddedSignMark { Note: var note } => note.Column,
+                        _ => -1,
+                    }
+                )
+                .Where(column => column >= 0)
+                .Order(),
+        };
 
     // Notes on staves, signs of a signature, letters in a row, and what the words beside the number name.
     private static IEnumerable<ImmutableArray<NoteName>> GivenRows(Question question, HouseStyle style)
@@ -200,8 +236,20 @@ public sealed record AskedQuestion
             foreach (var signature in figure.Given.OfType<SignatureMark>().Where(mark => mark.Signature.Count > 0))
                 yield return signature.Signature.Notes;
             if (figure is StaffFigure staff && figure.Given.OfType<SignRowMark>().FirstOrDefault() is { } row)
-                yield return [.. row.Positions.Select(position => new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + position), row.Accidental))];
-            ImmutableArray<NoteName> letters = [.. figure.Given.OfType<LabelMark>().Select(label => NoteNaming.TryParse(style.NoteNames, label.Text, out var note) ? note : (NoteName?)null).OfType<NoteName>()];
+                yield return
+                [
+                    .. row.Positions.Select(position => new NoteName(
+                        Letter.C.Up(staff.Clef.BottomLine.StaffStep + position),
+                        row.Accidental
+                    )),
+                ];
+            ImmutableArray<NoteName> letters =
+            [
+                .. figure
+                    .Given.OfType<LabelMark>()
+                    .Select(label => NoteNaming.TryParse(style.NoteNames, label.Text, out var note) ? note : (NoteName?)null)
+                    .OfType<NoteName>(),
+            ];
             if (!letters.IsEmpty)
                 yield return letters;
         }
@@ -214,7 +262,15 @@ public sealed record AskedQuestion
         if (question.Figures[at] is not StaffFigure staff || !staff.Given.OfType<NoteMark>().Any())
             return [];
         var missing = answer.Marks[at].OfType<NoteMark>().Select(note => note.Column).ToHashSet();
-        var given = staff.Given.OfType<NoteMark>().GroupBy(note => note.Column).ToDictionary(notes => notes.Key, notes => notes.First().Pitch.Name);
-        return [.. Enumerable.Range(0, staff.Columns).Select(column => missing.Contains(column) || !given.TryGetValue(column, out var note) ? (NoteName?)null : note)];
+        var given = staff
+            .Given.OfType<NoteMark>()
+            .GroupBy(note => note.Column)
+            .ToDictionary(notes => notes.Key, notes => notes.First().Pitch.Name);
+        return
+        [
+            .. Enumerable
+                .Range(0, staff.Columns)
+                .Select(column => missing.Contains(column) || !given.TryGetValue(column, out var note) ? (NoteName?)null : note),
+        ];
     }
 }

@@ -13,7 +13,11 @@ internal static class LikelyMistakes
     /// <param name="asked">The scale asked.</param>
     /// <param name="judge">Judges a line as a student's would be, after the signature where one is asked.</param>
     /// <param name="most">How many at most.</param>
-    public static ImmutableArray<WrongAnswer> Of(AskedScale asked, Func<ImmutableArray<WrittenNote>, WrittenSignature?, Judgement> judge, int most)
+    public static ImmutableArray<WrongAnswer> Of(
+        AskedScale asked,
+        Func<ImmutableArray<WrittenNote>, WrittenSignature?, Judgement> judge,
+        int most
+    )
     {
         var signature = asked.SignatureAsked ? asked.Style.SignatureOf(asked.Type, asked.Tonic) : null;
         var before = signature is { } printed ? $"{printed.Count}{(printed.Kind == Accidental.Sharp ? '#' : 'b')}: " : "";
@@ -25,7 +29,11 @@ internal static class LikelyMistakes
                 break;
             ImmutableArray<WrittenNote> notes = [.. line.Select(note => Written(note, signature))];
             var judged = judge(notes, signature is { } key ? WrittenSignature.Of(key.Notes) : null);
-            if (judged.Verdict is Verdict.Wrong or Verdict.Misspelled && judged.Findings is [var finding] && found.All(other => other.Mistake != finding.Code))
+            if (
+                judged.Verdict is Verdict.Wrong or Verdict.Misspelled
+                && judged.Findings is [var finding]
+                && found.All(other => other.Mistake != finding.Code)
+            )
                 found.Add(new WrongAnswer(before + string.Join(' ', notes.Select(Ascii)), finding.Code));
         }
 
@@ -59,15 +67,21 @@ internal static class LikelyMistakes
     }
 
     // The other forms of a minor and the major on its tonic, the major a mode begins like, then the scales of its family.
-    private static IEnumerable<ScaleType> Confused(ScaleType type) => Forms.Select(id => ScaleTypes.Find(id)!)
-        .Where(_ => type.Family == ScaleFamily.MajorAndMinor || type.IsMode)
-        .Concat(ScaleTypes.All.Where(other => other.Family == type.Family).Take(8))
-        .Where(other => other != type)
-        .Distinct();
+    private static IEnumerable<ScaleType> Confused(ScaleType type) =>
+        Forms
+            .Select(id => ScaleTypes.Find(id)!)
+            .Where(_ => type.Family == ScaleFamily.MajorAndMinor || type.IsMode)
+            .Concat(ScaleTypes.All.Where(other => other.Family == type.Family).Take(8))
+            .Where(other => other != type)
+            .Distinct();
 
-    private static NoteName? Twin(NoteName note) => note.Accidental == Accidental.Natural
-        ? null
-        : NoteName.All.Where(other => other.PitchClass == note.PitchClass && other != note && Math.Abs((int)other.Accidental) < 2).Select(other => (NoteName?)other).FirstOrDefault();
+    private static NoteName? Twin(NoteName note) =>
+        note.Accidental == Accidental.Natural
+            ? null
+            : NoteName
+                .All.Where(other => other.PitchClass == note.PitchClass && other != note && Math.Abs((int)other.Accidental) < 2)
+                .Select(other => (NoteName?)other)
+                .FirstOrDefault();
 
     private static ImmutableArray<NoteName>? Line(AskedScale asked, ScaleType type)
     {
@@ -81,5 +95,6 @@ internal static class LikelyMistakes
     private static WrittenNote Written(NoteName note, KeySignature? signature) =>
         new(note.Letter, note.Accidental == (signature?.On(note.Letter) ?? Accidental.Natural) ? null : note.Accidental);
 
-    private static string Ascii(WrittenNote note) => NoteText.Ascii(new NoteName(note.Letter, note.Sign ?? Accidental.Natural)) + (note.Sign == Accidental.Natural ? "n" : "");
+    private static string Ascii(WrittenNote note) =>
+        NoteText.Ascii(new NoteName(note.Letter, note.Sign ?? Accidental.Natural)) + (note.Sign == Accidental.Natural ? "n" : "");
 }

@@ -39,7 +39,8 @@ internal readonly record struct LineRead(int Of, int Wrong, int Renamed = 0)
 
     /// <summary>What it loses, in halves of a mark a place.</summary>
     /// <param name="wrongName">What a wrong name with the right sound costs.</param>
-    public int Halves(int wrongName) => !IsRead || (IsOneForAll && !IsRight) ? 2 * Of : Math.Min(2 * Of, (2 * Wrong) + (wrongName * Renamed));
+    public int Halves(int wrongName) =>
+        !IsRead || (IsOneForAll && !IsRight) ? 2 * Of : Math.Min(2 * Of, (2 * Wrong) + (wrongName * Renamed));
 
     /// <summary>What cannot be read as the thing asked for.</summary>
     /// <param name="of">How many things are asked.</param>
@@ -49,7 +50,9 @@ internal readonly record struct LineRead(int Of, int Wrong, int Renamed = 0)
     /// <param name="asked">The note asked.</param>
     /// <param name="written">The note written.</param>
     public static Likeness Like(NoteName asked, NoteName written) =>
-        asked == written ? Likeness.Same : asked.PitchClass == written.PitchClass ? Likeness.SoundsAlike : Likeness.Other;
+        asked == written ? Likeness.Same
+        : asked.PitchClass == written.PitchClass ? Likeness.SoundsAlike
+        : Likeness.Other;
 
     /// <summary>One thing, right or not.</summary>
     /// <param name="isRight">Whether it is what is asked.</param>
@@ -75,18 +78,26 @@ internal readonly record struct LineRead(int Of, int Wrong, int Renamed = 0)
 
                 var best = Less((cost[a - 1, w].Wrong + 1, cost[a - 1, w].Renamed), (cost[a, w - 1].Wrong + 1, cost[a, w - 1].Renamed));
                 var pair = cost[a - 1, w - 1];
-                cost[a, w] = Less(best, like(a - 1, w - 1) switch
-                {
-                    Likeness.Same => pair,
-                    Likeness.SoundsAlike => (pair.Wrong, pair.Renamed + 1),
-                    _ => (pair.Wrong + 1, pair.Renamed),
-                });
+                cost[a, w] = Less(
+                    best,
+                    like(a - 1, w - 1) switch
+                    {
+                        Likeness.Same => pair,
+                        Likeness.SoundsAlike => (pair.Wrong, pair.Renamed + 1),
+                        _ => (pair.Wrong + 1, pair.Renamed),
+                    }
+                );
             }
         }
 
         var (wrong, renamed) = cost[of, written];
-        ImmutableArray<int> apart = of == written ? [.. Enumerable.Range(0, of).Where(place => like(place, place) != Likeness.Same)] : default;
-        return new LineRead(of, Math.Min(of, wrong), renamed) { IsOneForAll = isOneForAll && written > 1, Places = !apart.IsDefault && apart.Length == wrong + renamed ? apart : default };
+        ImmutableArray<int> apart =
+            of == written ? [.. Enumerable.Range(0, of).Where(place => like(place, place) != Likeness.Same)] : default;
+        return new LineRead(of, Math.Min(of, wrong), renamed)
+        {
+            IsOneForAll = isOneForAll && written > 1,
+            Places = !apart.IsDefault && apart.Length == wrong + renamed ? apart : default,
+        };
     }
 
     /// <summary>Things in any order.</summary>
@@ -101,7 +112,8 @@ internal readonly record struct LineRead(int Of, int Wrong, int Renamed = 0)
         var renamed = Taken(Likeness.SoundsAlike);
         return new LineRead(of, Math.Min(of, Math.Max(of, written) - same - renamed), renamed) { IsOneForAll = isOneForAll };
 
-        int Taken(Likeness wanted) => asked.RemoveAll(place => left.FindIndex(at => like(place, at) == wanted) is >= 0 and var found && left.Remove(left[found]));
+        int Taken(Likeness wanted) =>
+            asked.RemoveAll(place => left.FindIndex(at => like(place, at) == wanted) is >= 0 and var found && left.Remove(left[found]));
     }
 
     private static (int Wrong, int Renamed) Less((int Wrong, int Renamed) one, (int Wrong, int Renamed) other) =>

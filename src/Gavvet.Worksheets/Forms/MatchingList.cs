@@ -62,7 +62,9 @@ internal sealed class MatchingList
         return null;
     }
 
-    private bool IsSpare(string entry) => Enumerable.Range(0, _items.Count).Where(i => Fits(i, entry)).All(i => _entries.Exists(other => other != entry && Fits(i, other)));
+    private bool IsSpare(string entry) =>
+        Enumerable.Range(0, _items.Count).Where(i => Fits(i, entry)).All(i => _entries.Exists(other => other != entry && Fits(i, other)));
 
-    private bool Fits(int item, string entry) => entry == _own[item] || WordsJudge.IsRight(_items[item].Written, _items[item].Answer, entry);
+    private bool Fits(int item, string entry) =>
+        entry == _own[item] || WordsJudge.IsRight(_items[item].Written, _items[item].Answer, entry);
 }

@@ -13,16 +13,21 @@ internal static partial class NoteReading
 
     private static readonly NameSystem[] Systems = Enum.GetValues<NameSystem>();
 
-    /// <summary>The row of notes a text is, in the house style's own names or else in those of the first system that has all of them.</summary>
+    /// <summary>The row of notes a text is, in the house style's own names or else in those of the first system that has all of
+    /// them.</summary>
     /// <remarks>One reading alone: B is one note in English and another in German, and is never both.</remarks>
     /// <param name="style">The house style.</param>
     /// <param name="text">What was written.</param>
     /// <returns>The notes, or null where they are none.</returns>
-    public static ImmutableArray<NoteName>? Notes(HouseStyle style, string text) => Systems
-        .OrderBy(system => system != style.NoteNames).ThenBy(system => system != NameSystem.English)
-        .Select(system => In(system, text)).FirstOrDefault(notes => notes is not null);
+    public static ImmutableArray<NoteName>? Notes(HouseStyle style, string text) =>
+        Systems
+            .OrderBy(system => system != style.NoteNames)
+            .ThenBy(system => system != NameSystem.English)
+            .Select(system => In(system, text))
+            .FirstOrDefault(notes => notes is not null);
 
-    /// <summary>Every way a text is one key: "G maj", "Am", "B-Dur", "fis-moll", "sol majeur", or its tonic alone in the case of its mode.</summary>
+    /// <summary>Every way a text is one key: "G maj", "Am", "B-Dur", "fis-moll", "sol majeur", or its tonic alone in the case of its
+    /// mode.</summary>
     /// <param name="style">The house style.</param>
     /// <param name="text">What was written.</param>
     public static IEnumerable<Key> Keys(HouseStyle style, string text)
@@ -44,9 +49,11 @@ internal static partial class NoteReading
         {
             // As many words as make a key, from the front: E flat minor, then G.
             var words = piece.Split([' ', '\t', '\n', '\r', '\u00a0'], StringSplitOptions.RemoveEmptyEntries);
-            for (var at = 0; at < words.Length;)
+            for (var at = 0; at < words.Length; )
             {
-                var (length, keys) = Enumerable.Range(1, Math.Min(LongestKey, words.Length - at)).Reverse()
+                var (length, keys) = Enumerable
+                    .Range(1, Math.Min(LongestKey, words.Length - at))
+                    .Reverse()
                     .Select(length => (length, Keys: Keys(style, string.Join(' ', words[at..(at + length)])).Distinct().ToImmutableArray()))
                     .FirstOrDefault(one => !one.Keys.IsEmpty, (0, []));
                 if (length == 0)

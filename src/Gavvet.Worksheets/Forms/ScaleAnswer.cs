@@ -25,13 +25,19 @@ internal static partial class ScaleAnswer
             return SignsAnswer.Judge(asked, style, typed);
         if (Whole(asked, typed) is not { } notes)
             return null;
-        var judged = asked.Scale.Fill == LineFill.Gaps ? GapsAnswer.Judge(asked, style, typed, notes) : OfScale(asked, style, notes, signature);
+        var judged =
+            asked.Scale.Fill == LineFill.Gaps ? GapsAnswer.Judge(asked, style, typed, notes) : OfScale(asked, style, notes, signature);
         if (judged.Verdict is Verdict.Correct or Verdict.Accepted)
             return judged;
         if (IsUnchanged(asked, style, notes) || asked.IsHandedBack(style, rest))
             return Unchanged(asked, style, notes, judged.Of);
         // One note for all of them is no scale.
-        return typed.Length > 1 && typed.All(note => (note.Letter, note.Sign) == (typed[0].Letter, typed[0].Sign)) ? judged with { Marks = 0 } : judged;
+        return typed.Length > 1 && typed.All(note => (note.Letter, note.Sign) == (typed[0].Letter, typed[0].Sign))
+            ? judged with
+            {
+                Marks = 0,
+            }
+            : judged;
     }
 
     /// <summary>What is printed, handed back: it earns nothing.</summary>
@@ -39,40 +45,81 @@ internal static partial class ScaleAnswer
     /// <param name="style">The house style.</param>
     /// <param name="notes">What was written.</param>
     /// <param name="of">The marks there are.</param>
-    public static Judgement Unchanged(AskedQuestion asked, HouseStyle style, IEnumerable<WrittenNote> notes, int of) => new(
-        Verdict.Wrong,
-        [new Finding(FindingCode.Unchanged, 0, new FindingSubject.ScaleOn(asked.Scale!.Type, asked.Scale.Tonic), new FindingSubject.Notes([.. notes.Select(Named)]), asked.Scale.Fill switch { LineFill.Signs => "signs", LineFill.Gaps => "gaps", _ => null })],
-        0,
-        of);
+    public static Judgement Unchanged(AskedQuestion asked, HouseStyle style, IEnumerable<WrittenNote> notes, int of) =>
+        new(
+            Verdict.Wrong,
+            [
+                new Finding(
+                    FindingCode.Unchanged,
+                    0,
+                    new FindingSubject.ScaleOn(asked.Scale!.Type, asked.Scale.Tonic),
+                    new FindingSubject.Notes([.. notes.Select(Named)]),
+                    asked.Scale.Fill switch
+                    {
+                        LineFill.Signs => "signs",
+                        LineFill.Gaps => "gaps",
+                        _ => null,
+                    }
+                ),
+            ],
+            0,
+            of
+        );
 
     /// <summary>A note by its name, where no signature is read into it.</summary>
     public static NoteName Named(WrittenNote note) => new(note.Letter, note.Sign ?? Accidental.Natural);
 
-    /// <summary>The judgement of a scale: on each tonic it is right on, its notes read by their names, and under its signature where it stands under one; the reading that leaves least to mend, the plainest on a tie.</summary>
+    /// <summary>The judgement of a scale: on each tonic it is right on, its notes read by their names, and under its signature where it
+    /// stands under one; the reading that leaves least to mend, the plainest on a tie.</summary>
     /// <param name="asked">What is asked.</param>
     /// <param name="style">The house style.</param>
     /// <param name="notes">The whole line.</param>
     /// <param name="written">The signature written before it, or null.</param>
-    internal static Judgement OfScale(AskedQuestion asked, HouseStyle style, ImmutableArray<WrittenNote> notes, WrittenSignature? written = null)
+    internal static Judgement OfScale(
+        AskedQuestion asked,
+        HouseStyle style,
+        ImmutableArray<WrittenNote> notes,
+        WrittenSignature? written = null
+    )
     {
         var best = ScaleJudge.Judge(asked.AskedScale(style)!, new WrittenAnswer(notes, written));
         // Who types the signs of the signature again types names: a bare letter is then a natural.
-        if (written is not null && best.Marks < best.Of && notes.Any(note => note.Sign is { } sign && sign != Accidental.Natural && sign == written.On(note.Letter)))
+        if (
+            written is not null
+            && best.Marks < best.Of
+            && notes.Any(note => note.Sign is { } sign && sign != Accidental.Natural && sign == written.On(note.Letter))
+        )
         {
-            var named = ScaleJudge.Judge(asked.AskedScale(style)!, new WrittenAnswer([.. notes.Select(note => note with { Sign = note.Sign ?? Accidental.Natural })], written));
+            var named = ScaleJudge.Judge(
+                asked.AskedScale(style)!,
+                new WrittenAnswer([.. notes.Select(note => note with { Sign = note.Sign ?? Accidental.Natural })], written)
+            );
             if (named.Marks > best.Marks)
                 best = named with { Findings = [.. named.Findings.Where(finding => finding.Code != FindingCode.SignatureDoubled)] };
         }
 
-        foreach (var (scale, signature) in asked.Readings(style).Skip(1).TakeWhile(_ => best.Marks < best.Of || best.Verdict > Verdict.Accepted))
+        foreach (
+            var (scale, signature) in asked.Readings(style).Skip(1).TakeWhile(_ => best.Marks < best.Of || best.Verdict > Verdict.Accepted)
+        )
         {
-            var judged = ScaleJudge.Judge(scale, new WrittenAnswer(notes, signature is { } printed ? WrittenSignature.Of(printed.Notes) : written));
+            var judged = ScaleJudge.Judge(
+                scale,
+                new WrittenAnswer(notes, signature is { } printed ? WrittenSignature.Of(printed.Notes) : written)
+            );
             // The signature is printed: it earns nothing.
             judged = signature is null ? judged : judged with { Marks = judged.Marks - 1, Of = judged.Of - 1 };
-            judged = judged.Verdict == Verdict.Correct && scale.Tonic != asked.Scale!.Tonic ? judged with { Verdict = Verdict.Accepted } : judged;
+            judged =
+                judged.Verdict == Verdict.Correct && scale.Tonic != asked.Scale!.Tonic
+                    ? judged with
+                    {
+                        Verdict = Verdict.Accepted,
+                    }
+                    : judged;
             var (lost, least) = (judged.Of - judged.Marks, best.Of - best.Marks);
             // Under a signature bare letters are what a student writes: that reading is said where it needs no more words.
-            var isPlainer = judged.Verdict < best.Verdict || (signature is not null && scale.Tonic == asked.Scale!.Tonic && judged.Findings.Length <= best.Findings.Length);
+            var isPlainer =
+                judged.Verdict < best.Verdict
+                || (signature is not null && scale.Tonic == asked.Scale!.Tonic && judged.Findings.Length <= best.Findings.Length);
             if (lost < least || (lost == least && isPlainer))
                 best = judged;
         }
@@ -93,7 +140,9 @@ internal static partial class ScaleAnswer
             return [.. columns.Select(column => column is { } name ? new WrittenNote(name.Letter, name.Accidental) : typed[next++])];
         }
 
-        return asked.Lines is [{ Right: NotesPart line }] && line.Notes.Length == typed.Length && typed.Length < columns.Length ? null : typed;
+        return asked.Lines is [{ Right: NotesPart line }] && line.Notes.Length == typed.Length && typed.Length < columns.Length
+            ? null
+            : typed;
     }
 
     // The printed line at every place that was to change, or nearly: no place is as asked, and most are as they were.
@@ -108,8 +157,10 @@ internal static partial class ScaleAnswer
         if (!scale.UnderSignature)
             return false;
         // Bare letters take the signature; or they are those of the line above, under its own.
-        return (style.SignatureOf(scale.Type, scale.Tonic) is { } signature && IsCopy([.. notes.Select(note => new NoteName(note.Letter, note.Sign ?? signature.On(note.Letter)))], from, line))
-            || IsCopy([.. notes.Select(Named)], [.. from.Select(Bare)], [.. line.Select(Bare)]);
+        return (
+                style.SignatureOf(scale.Type, scale.Tonic) is { } signature
+                && IsCopy([.. notes.Select(note => new NoteName(note.Letter, note.Sign ?? signature.On(note.Letter)))], from, line)
+            ) || IsCopy([.. notes.Select(Named)], [.. from.Select(Bare)], [.. line.Select(Bare)]);
     }
 
     private static NoteName Bare(NoteName note) => new(note.Letter);
@@ -135,7 +186,9 @@ internal static partial class ScaleAnswer
         var colon = written.IndexOf(':', StringComparison.Ordinal);
         if (colon > 0 && SignatureIn(written[..colon], style) is { } before)
             return (before, written[(colon + 1)..]);
-        return Counted().Match(written) is { Success: true } count && SignatureIn(count.Value, style) is { } counted ? (counted, written[count.Length..]) : (null, written);
+        return Counted().Match(written) is { Success: true } count && SignatureIn(count.Value, style) is { } counted
+            ? (counted, written[count.Length..])
+            : (null, written);
     }
 
     private static WrittenSignature? SignatureIn(string text, HouseStyle style)
@@ -143,7 +196,10 @@ internal static partial class ScaleAnswer
         if (NumberText.Signs(text.TrimEnd(',', ';')) is { Count: <= KeySignature.Most } read && (read.Count == 0 || read.Kind is not null))
             return WrittenSignature.Of(new KeySignature(read.Kind == Accidental.Flat ? -read.Count : read.Count).Notes);
         // Signs of one kind on as many letters: no scale is that, for its tonic comes twice.
-        return NoteReading.Notes(style, text) is { Length: <= KeySignature.Most } notes && notes.All(note => Math.Abs((int)note.Accidental) == 1) && notes.Select(note => note.Letter).Distinct().Count() == notes.Length
+        return
+            NoteReading.Notes(style, text) is { Length: <= KeySignature.Most } notes
+            && notes.All(note => Math.Abs((int)note.Accidental) == 1)
+            && notes.Select(note => note.Letter).Distinct().Count() == notes.Length
             ? WrittenSignature.Of(notes)
             : null;
     }

@@ -24,17 +24,43 @@ internal static class SignsAnswer
             return NoteRow(line, typed) with { Marks = 0, Of = of };
         // What stands there where no sign was put: the letter, or what a sign before it on the staff still holds.
         var wrong = places.Where(place => ScaleAnswer.Named(notes[place]) != line[place]).ToArray();
-        var extra = Enumerable.Range(0, line.Length).Where(place => !places.Contains(place) && notes[place].Sign is not null && ScaleAnswer.Named(notes[place]) != line[place]).ToArray();
+        var extra = Enumerable
+            .Range(0, line.Length)
+            .Where(place => !places.Contains(place) && notes[place].Sign is not null && ScaleAnswer.Named(notes[place]) != line[place])
+            .ToArray();
         if (wrong.Length == 0 && extra.Length == 0)
             return new Judgement(Verdict.Correct, [], of, of);
         if (extra.Length == 0 && wrong.Length == places.Length && places.All(place => notes[place].Sign is null))
             return ScaleAnswer.Unchanged(asked, style, notes, of);
         var wrongName = MarkCount.Halves(style, FindingCode.EnharmonicName);
-        var halves = (2 * extra.Length) + wrong.Sum(place => ScaleAnswer.Named(notes[place]).PitchClass == line[place].PitchClass ? wrongName : Explanation.Mark);
+        var halves =
+            (2 * extra.Length)
+            + wrong.Sum(place => ScaleAnswer.Named(notes[place]).PitchClass == line[place].PitchClass ? wrongName : Explanation.Mark);
         // The whole line as it then reads, for what it may have been meant as; on a tie the letters printed tell the places.
-        var judged = ScaleJudge.Judge(asked.AskedScale(style)! with { SignatureAsked = false, Beside = [] }, new WrittenAnswer([.. Enumerable.Range(0, line.Length).Select(place => wrong.Contains(place) || extra.Contains(place) ? notes[place] : new WrittenNote(line[place].Letter, line[place].Accidental))], null));
+        var judged = ScaleJudge.Judge(
+            asked.AskedScale(style)! with
+            {
+                SignatureAsked = false,
+                Beside = [],
+            },
+            new WrittenAnswer(
+                [
+                    .. Enumerable
+                        .Range(0, line.Length)
+                        .Select(place =>
+                            wrong.Contains(place) || extra.Contains(place)
+                                ? notes[place]
+                                : new WrittenNote(line[place].Letter, line[place].Accidental)
+                        ),
+                ],
+                null
+            )
+        );
         var findings = judged.Verdict is Verdict.Correct or Verdict.Accepted ? NoteRow(line, notes).Findings : judged.Findings;
-        var verdict = extra.Length == 0 && wrong.All(place => ScaleAnswer.Named(notes[place]).PitchClass == line[place].PitchClass) ? Verdict.Misspelled : Verdict.Wrong;
+        var verdict =
+            extra.Length == 0 && wrong.All(place => ScaleAnswer.Named(notes[place]).PitchClass == line[place].PitchClass)
+                ? Verdict.Misspelled
+                : Verdict.Wrong;
         return new Judgement(verdict, findings, Math.Max(0, ((2 * of) - halves) / 2), of);
     }
 
@@ -60,9 +86,31 @@ internal static class SignsAnswer
     // Place by place, where nothing else explains it.
     private static Judgement NoteRow(ImmutableArray<NoteName> line, ImmutableArray<WrittenNote> typed)
     {
-        var findings = Enumerable.Range(0, Math.Min(line.Length, typed.Length)).Where(place => ScaleAnswer.Named(typed[place]) != line[place])
-            .Select(place => new Finding(typed[place].Letter == line[place].Letter ? FindingCode.AccidentalWrong : FindingCode.NotTheAnswer, place + 1, FindingSubject.Of(line[place]), FindingSubject.Of(ScaleAnswer.Named(typed[place]))));
+        var findings = Enumerable
+            .Range(0, Math.Min(line.Length, typed.Length))
+            .Where(place => ScaleAnswer.Named(typed[place]) != line[place])
+            .Select(place => new Finding(
+                typed[place].Letter == line[place].Letter ? FindingCode.AccidentalWrong : FindingCode.NotTheAnswer,
+                place + 1,
+                FindingSubject.Of(line[place]),
+                FindingSubject.Of(ScaleAnswer.Named(typed[place]))
+            ));
         ImmutableArray<Finding> all = [.. findings];
-        return new Judgement(Verdict.Wrong, all.IsEmpty ? [new Finding(FindingCode.NotTheAnswer, 0, new FindingSubject.Notes(line), new FindingSubject.Notes([.. typed.Select(ScaleAnswer.Named)]))] : all, 0, line.Length);
+        return new Judgement(
+            Verdict.Wrong,
+            all.IsEmpty
+                ?
+                [
+                    new Finding(
+                        FindingCode.NotTheAnswer,
+                        0,
+                        new FindingSubject.Notes(line),
+                        new FindingSubject.Notes([.. typed.Select(ScaleAnswer.Named)])
+                    ),
+                ]
+                : all,
+            0,
+            line.Length
+        );
     }
 }

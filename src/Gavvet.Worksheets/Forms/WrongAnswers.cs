@@ -29,7 +29,14 @@ public static class WrongAnswers
         var (question, right) = (posed.Question, posed.Answer);
         var rightPhrase = AnswerPhrase.Of(question, right.Marks);
         // Where capitals mean something, M3 is another answer than m3.
-        var taken = new HashSet<string>(right.Lines.Any(line => PartReading.HasCapitals(setting.Style, line.Right)) ? StringComparer.Ordinal : StringComparer.OrdinalIgnoreCase) { rightPhrase };
+        var taken = new HashSet<string>(
+            right.Lines.Any(line => PartReading.HasCapitals(setting.Style, line.Right))
+                ? StringComparer.Ordinal
+                : StringComparer.OrdinalIgnoreCase
+        )
+        {
+            rightPhrase,
+        };
         var found = ImmutableArray.CreateBuilder<WrongAnswer>();
         foreach (var (text, code) in Offered(kind, setting, question, right))
         {
@@ -43,15 +50,33 @@ public static class WrongAnswers
     }
 
     // What the kind is about first; then all there is to choose from, or what the question answers elsewhere.
-    private static IEnumerable<(string Text, FindingCode Code)> Offered(QuestionKind kind, QuestionSetting setting, Question question, Answer right) =>
-        kind.Confuses(setting, right).Select(confused => (AnswerPhrase.Of(question, confused.Lines, setting.Style), confused.Mistake))
-            .Concat(kind.Offers(setting) is { IsEmpty: false } all
-                ? all.Select(part => (AnswerPhrase.Around(question, setting.Style.Say(part)).First(), part is NotesPart ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer))
-                : Mistaken(kind, setting).Where(mistake => IsLike(question, kind, mistake.Setting)).Select(mistake => (AnswerPhrase.Of(question, kind.Answer(mistake.Setting).Marks), mistake.Code)));
+    private static IEnumerable<(string Text, FindingCode Code)> Offered(
+        QuestionKind kind,
+        QuestionSetting setting,
+        Question question,
+        Answer right
+    ) =>
+        kind.Confuses(setting, right)
+            .Select(confused => (AnswerPhrase.Of(question, confused.Lines, setting.Style), confused.Mistake))
+            .Concat(
+                kind.Offers(setting) is { IsEmpty: false } all
+                    ? all.Select(part =>
+                        (
+                            AnswerPhrase.Around(question, setting.Style.Say(part)).First(),
+                            part is NotesPart ? FindingCode.EnharmonicName : FindingCode.NotTheAnswer
+                        )
+                    )
+                    : Mistaken(kind, setting)
+                        .Where(mistake => IsLike(question, kind, mistake.Setting))
+                        .Select(mistake => (AnswerPhrase.Of(question, kind.Answer(mistake.Setting).Marks), mistake.Code))
+            );
 
     // With the same words around its lines: what another question says of a minor key says nothing behind "major".
     private static bool IsLike(Question question, QuestionKind kind, QuestionSetting other) =>
-        question.Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines).SequenceEqual(kind.Ask(other).Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines));
+        question
+            .Figures.OfType<AnswerLinesFigure>()
+            .SelectMany(figure => figure.Lines)
+            .SequenceEqual(kind.Ask(other).Figures.OfType<AnswerLinesFigure>().SelectMany(figure => figure.Lines));
 
     private static IEnumerable<(QuestionSetting Setting, FindingCode Code)> Mistaken(QuestionKind kind, QuestionSetting setting)
     {
@@ -60,12 +85,19 @@ public static class WrongAnswers
             if (!kind.Takes(type) || variant < 0 || variant >= kind.VariantsLike(setting, type) || !NoteName.HasFifths(fifths))
                 continue;
             var tonic = NoteName.FromFifths(fifths);
-            if (setting.Style.CanSpell(type, tonic) && IsPractical(type, tonic) && kind.CanAsk(new Draw(type, tonic, setting.Clef, variant), setting.Style))
+            if (
+                setting.Style.CanSpell(type, tonic)
+                && IsPractical(type, tonic)
+                && kind.CanAsk(new Draw(type, tonic, setting.Clef, variant), setting.Style)
+            )
                 yield return (setting with { Scale = type, Tonic = tonic, Variant = variant }, code);
         }
     }
 
-    private static IEnumerable<(ScaleType Type, int Fifths, int Variant, FindingCode Code)> Slips(QuestionKind kind, QuestionSetting setting)
+    private static IEnumerable<(ScaleType Type, int Fifths, int Variant, FindingCode Code)> Slips(
+        QuestionKind kind,
+        QuestionSetting setting
+    )
     {
         var (type, fifths, variant) = (setting.Scale, setting.Tonic.Fifths, setting.Variant);
         // Turned by the question itself, so that it is not always the sharper neighbour that comes first.
@@ -98,11 +130,12 @@ public static class WrongAnswers
     }
 
     // The parallel form first, then the scales of the same family, those with the same third before the others.
-    private static IEnumerable<ScaleType> Confused(ScaleType type) => ScaleTypes.All
-        .Where(other => other != type)
-        .OrderBy(other => other.Family != type.Family)
-        .ThenBy(other => other.HasMinorThird != type.HasMinorThird)
-        .Take(12);
+    private static IEnumerable<ScaleType> Confused(ScaleType type) =>
+        ScaleTypes
+            .All.Where(other => other != type)
+            .OrderBy(other => other.Family != type.Family)
+            .ThenBy(other => other.HasMinorThird != type.HasMinorThird)
+            .Take(12);
 
     private static bool IsPractical(ScaleType type, NoteName tonic) =>
         type.Family != ScaleFamily.MajorAndMinor || !new Key(tonic, type.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical;

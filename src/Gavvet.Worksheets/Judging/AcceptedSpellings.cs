@@ -11,7 +11,10 @@ namespace Gavvet.Worksheets.Judging;
 public static class AcceptedSpellings
 {
     // Lines of degrees that may be written either way, by scale.
-    private static readonly ImmutableDictionary<string, ImmutableArray<ImmutableArray<ImmutableArray<Degree>>>> Choices = new Dictionary<string, string>
+    private static readonly ImmutableDictionary<string, ImmutableArray<ImmutableArray<ImmutableArray<Degree>>>> Choices = new Dictionary<
+        string,
+        string
+    >
     {
         ["augmented"] = "1 #2|b3 3 5 #5|b6 7",
         ["minor-blues"] = "1 b3 4 b5|#4 5 b7",
@@ -20,10 +23,15 @@ public static class AcceptedSpellings
         ["diminished-half-whole"] = "1 b2 #2 3 #4 5 6 b7; 1 b2 b3 3 b5 5 6 b7",
     }.ToImmutableDictionary(pair => pair.Key, pair => Read(pair.Value));
 
-    private static readonly ImmutableArray<ImmutableArray<ImmutableArray<Degree>>> AlteredOnDominant = Read("1 b2 #2 3 #4|b5 #5|b6 b7; 1 b2 b3 3 b5 b6 b7");
+    private static readonly ImmutableArray<ImmutableArray<ImmutableArray<Degree>>> AlteredOnDominant = Read(
+        "1 b2 #2 3 #4|b5 #5|b6 b7; 1 b2 b3 3 b5 b6 b7"
+    );
 
     // The few scales of several spellings have dozens of them, on each tonic always the same.
-    private static readonly ConcurrentDictionary<(ScaleType Line, NoteName Tonic, bool Descending, bool AlteredAsDominant), ImmutableArray<ImmutableArray<NoteName>>> Known = new();
+    private static readonly ConcurrentDictionary<
+        (ScaleType Line, NoteName Tonic, bool Descending, bool AlteredAsDominant),
+        ImmutableArray<ImmutableArray<NoteName>>
+    > Known = new();
 
     // What the letters of a scale that is told by its sound must do.
     private static readonly ImmutableDictionary<string, Func<NoteName[], bool>> LetterRules = new Dictionary<string, Func<NoteName[], bool>>
@@ -67,7 +75,11 @@ public static class AcceptedSpellings
         yield return expected;
         if (ChoicesOf(scale, style).IsEmpty && !LetterRules.ContainsKey(scale.Type.Id))
             yield break;
-        foreach (var line in Known.GetOrAdd((scale.Type, scale.Tonic, descending, style.AlteredAsDominant), _ => [.. Others(scale, style, descending)]))
+        foreach (
+            var line in Known.GetOrAdd((scale.Type, scale.Tonic, descending, style.AlteredAsDominant), _ =>
+                [.. Others(scale, style, descending)]
+            )
+        )
             yield return line;
     }
 
@@ -86,7 +98,10 @@ public static class AcceptedSpellings
     {
         foreach (var line in ChoicesOf(scale, style))
         {
-            if (line.Length == notes.Length && Enumerable.Range(0, notes.Length).All(i => line[i].Any(degree => degree.Fifths == notes[i].Fifths - scale.Tonic.Fifths)))
+            if (
+                line.Length == notes.Length
+                && Enumerable.Range(0, notes.Length).All(i => line[i].Any(degree => degree.Fifths == notes[i].Fifths - scale.Tonic.Fifths))
+            )
                 return true;
         }
 
@@ -129,11 +144,16 @@ public static class AcceptedSpellings
 
     private static IEnumerable<NoteName[]> Lines(Scale scale, ImmutableArray<ImmutableArray<Degree>> choices)
     {
-        IEnumerable<NoteName[]> lines = [[]];
+        IEnumerable<NoteName[]> lines =
+        [
+            [],
+        ];
         foreach (var degrees in choices)
         {
-            lines = lines.SelectMany(_ => degrees.Where(degree => NoteName.HasFifths(scale.Tonic.Fifths + degree.Fifths)), (line, degree) =>
-                (NoteName[])[.. line, NoteName.FromFifths(scale.Tonic.Fifths + degree.Fifths)]);
+            lines = lines.SelectMany(
+                _ => degrees.Where(degree => NoteName.HasFifths(scale.Tonic.Fifths + degree.Fifths)),
+                (line, degree) => (NoteName[])[.. line, NoteName.FromFifths(scale.Tonic.Fifths + degree.Fifths)]
+            );
         }
 
         return lines;
@@ -192,5 +212,10 @@ public static class AcceptedSpellings
     private static int Letters(NoteName[] notes) => notes.Select(note => note.Letter).Distinct().Count();
 
     private static ImmutableArray<ImmutableArray<ImmutableArray<Degree>>> Read(string rows) =>
-        [.. rows.Split("; ").Select(row => row.Split(' ').Select(choice => choice.Split('|').Select(Degree.Parse).ToImmutableArray()).ToImmutableArray())];
+        [
+            .. rows.Split("; ")
+                .Select(row =>
+                    row.Split(' ').Select(choice => choice.Split('|').Select(Degree.Parse).ToImmutableArray()).ToImmutableArray()
+                ),
+        ];
 }

@@ -13,7 +13,18 @@ public static class AnswerText
     public const int MostNotes = 120;
 
     private static readonly ImmutableHashSet<string> SignWords =
-        ["flat", "sharp", "natural", "double", "diese", "bemol", "becarre", "sostenido", "bemolle", "diesis"];
+    [
+        "flat",
+        "sharp",
+        "natural",
+        "double",
+        "diese",
+        "bemol",
+        "becarre",
+        "sostenido",
+        "bemolle",
+        "diesis",
+    ];
 
     private const string Signs = "#♯♭♮𝄪𝄫";
 
@@ -69,8 +80,12 @@ public static class AnswerText
         note = default;
         foreach (var mark in new[] { "n", "♮", "natural", "bécarre", "becarre" })
         {
-            if (name.EndsWith(mark, StringComparison.OrdinalIgnoreCase) && name.Length > mark.Length
-                && NoteNaming.TryParse(system, name[..^mark.Length].Trim(), out note) && note.Accidental == Accidental.Natural)
+            if (
+                name.EndsWith(mark, StringComparison.OrdinalIgnoreCase)
+                && name.Length > mark.Length
+                && NoteNaming.TryParse(system, name[..^mark.Length].Trim(), out note)
+                && note.Accidental == Accidental.Natural
+            )
                 return true;
         }
 
@@ -103,7 +118,12 @@ public static class AnswerText
     {
         var separated = new StringBuilder(text.Length + 8);
         foreach (var sign in text)
-            separated.Append(sign == '|' ? " | " : char.IsWhiteSpace(sign) || Separators.Contains(sign) || char.GetUnicodeCategory(sign) == UnicodeCategory.DashPunctuation ? " " : $"{sign}");
+            separated.Append(
+                sign == '|' ? " | "
+                : char.IsWhiteSpace(sign) || Separators.Contains(sign) || char.GetUnicodeCategory(sign) == UnicodeCategory.DashPunctuation
+                    ? " "
+                : $"{sign}"
+            );
         return separated.ToString();
     }
 

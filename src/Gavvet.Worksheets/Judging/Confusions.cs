@@ -30,8 +30,15 @@ public static class Confusions
         lydian | mixolydian
         """;
 
-    private static readonly ImmutableHashSet<(string, string)> Pairs = [.. PairTable.Split('\n').Select(row => row.Split('|', StringSplitOptions.TrimEntries))
-        .SelectMany(row => new[] { (ScaleTypes.Get(row[0]).Id, ScaleTypes.Get(row[1]).Id), (ScaleTypes.Get(row[1]).Id, ScaleTypes.Get(row[0]).Id) })];
+    private static readonly ImmutableHashSet<(string, string)> Pairs =
+    [
+        .. PairTable
+            .Split('\n')
+            .Select(row => row.Split('|', StringSplitOptions.TrimEntries))
+            .SelectMany(row =>
+                new[] { (ScaleTypes.Get(row[0]).Id, ScaleTypes.Get(row[1]).Id), (ScaleTypes.Get(row[1]).Id, ScaleTypes.Get(row[0]).Id) }
+            ),
+    ];
 
     private static readonly ConcurrentDictionary<ScaleType, ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)>> Known = new();
 
@@ -41,18 +48,20 @@ public static class Confusions
     /// <param name="asked">The type asked.</param>
     /// <param name="code">The mistake.</param>
     /// <returns>The other scale, or null where the mistake is no confusion of two, or does not say with which.</returns>
-    public static ScaleType? TakenFor(ScaleType asked, FindingCode code) => code switch
-    {
-        FindingCode.OtherScale => null,
-        // Which mode it was is not told by the name; the major scale is what all modes are compared with.
-        FindingCode.OtherMode => ScaleTypes.Major,
-        FindingCode.NotRestoredDescending => ScaleTypes.MelodicMinorOneWay,
-        _ => Of(asked).FirstOrDefault(row => row.Code == code).Written,
-    };
+    public static ScaleType? TakenFor(ScaleType asked, FindingCode code) =>
+        code switch
+        {
+            FindingCode.OtherScale => null,
+            // Which mode it was is not told by the name; the major scale is what all modes are compared with.
+            FindingCode.OtherMode => ScaleTypes.Major,
+            FindingCode.NotRestoredDescending => ScaleTypes.MelodicMinorOneWay,
+            _ => Of(asked).FirstOrDefault(row => row.Code == code).Written,
+        };
 
     /// <summary>The scales that are written for a type, each with what that is called, and how many notes must speak for it.</summary>
     /// <param name="type">The type asked.</param>
-    internal static ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type) => Known.GetOrAdd(type, static type => [.. Made(type)]);
+    internal static ImmutableArray<(FindingCode Code, ScaleType Written, int Notes)> Of(ScaleType type) =>
+        Known.GetOrAdd(type, static type => [.. Made(type)]);
 
     /// <summary>
     /// Whether another scale explains an answer: where it has a name of its own, where the sheet asks it too, or where the two
@@ -61,13 +70,21 @@ public static class Confusions
     /// <param name="asked">What was asked.</param>
     /// <param name="code">What writing the other is called.</param>
     /// <param name="written">The other.</param>
-    internal static bool Explains(AskedScale asked, FindingCode code, ScaleType written) => code is not (FindingCode.OtherMode or FindingCode.OtherScale)
-        || ((asked.Beside.Contains(written) || Pairs.Contains((asked.Type.Id, written.Id))) && (code != FindingCode.OtherScale || written != asked.Type.Base));
+    internal static bool Explains(AskedScale asked, FindingCode code, ScaleType written) =>
+        code is not (FindingCode.OtherMode or FindingCode.OtherScale)
+        || (
+            (asked.Beside.Contains(written) || Pairs.Contains((asked.Type.Id, written.Id)))
+            && (code != FindingCode.OtherScale || written != asked.Type.Base)
+        );
 
     private static IEnumerable<(FindingCode Code, ScaleType Written, int Notes)> Made(ScaleType type)
     {
         foreach (var row in Rows.Where(row => row.Asked == type.Id))
-            yield return (row.Code, row.Written, row.Code is FindingCode.ParallelForRelative or FindingCode.MinorForMajor or FindingCode.MajorForMinor ? 2 : 1);
+            yield return (
+                row.Code,
+                row.Written,
+                row.Code is FindingCode.ParallelForRelative or FindingCode.MinorForMajor or FindingCode.MajorForMinor ? 2 : 1
+            );
         if (type.IsMode)
             yield return (FindingCode.ModeSignatureOfTonicMajor, ScaleTypes.Major, 1);
         // A mode is taken for another by one note; any other scale only when two notes speak for it.
@@ -83,9 +100,7 @@ public static class Confusions
         string[] cells = [.. line.Split('|').Select(cell => cell.Trim())];
         if (!FileWords.TryParse<FindingCode>(cells[2], out var code))
             throw new InvalidDataException($"There is no finding called {cells[2]}.");
-        return from asked in cells[0].Split(' ')
-               from written in cells[1].Split(' ')
-               select new Row(asked, ScaleTypes.Get(written), code);
+        return from asked in cells[0].Split(' ') from written in cells[1].Split(' ') select new Row(asked, ScaleTypes.Get(written), code);
     }
 
     private sealed record Row(string Asked, ScaleType Written, FindingCode Code);

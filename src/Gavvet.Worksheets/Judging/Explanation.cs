@@ -91,7 +91,8 @@ internal sealed class Explanation
     /// <summary>The other mistake, where up and down have one each.</summary>
     public Explanation? Also { get; init; }
 
-    /// <summary>How many slips an answer has at least against this line, counted quickly: the same slip up and down, or in two octaves, is one.</summary>
+    /// <summary>How many slips an answer has at least against this line, counted quickly: the same slip up and down, or in two octaves,
+    /// is one.</summary>
     /// <param name="written">The notes written.</param>
     public int LeastSlips(ReadOnlySpan<ReadNote> written)
     {
@@ -107,7 +108,8 @@ internal sealed class Explanation
         return Least(other, Notes.Length, Turn, written);
     }
 
-    /// <summary>Whether notes come twice in a line, going up and coming down or in two octaves, so that a slip may be made twice and count once.</summary>
+    /// <summary>Whether notes come twice in a line, going up and coming down or in two octaves, so that a slip may be made twice and
+    /// count once.</summary>
     /// <param name="length">How many notes there are.</param>
     /// <param name="turn">Where the line turns.</param>
     public static bool ComesTwice(int length, int turn)
@@ -124,7 +126,12 @@ internal sealed class Explanation
     public static int Least(int other, int length, int turn, ReadOnlySpan<ReadNote> written)
     {
         // The tonic wrong at both ends is one slip. Or one note is left out and another is one too many.
-        return Math.Min(ComesTwice(length, turn) ? (other + 1) / 2 : written[0].Name == written[^1].Name ? Math.Max(other - 1, other > 0 ? 1 : 0) : other, 2);
+        return Math.Min(
+            ComesTwice(length, turn) ? (other + 1) / 2
+                : written[0].Name == written[^1].Name ? Math.Max(other - 1, other > 0 ? 1 : 0)
+                : other,
+            2
+        );
     }
 
     /// <summary>A bit for each name.</summary>
@@ -146,24 +153,31 @@ internal sealed class Explanation
     {
         var heights = new int[notes.Length];
         for (var i = 1; i < notes.Length; i++)
-            heights[i] = heights[i - 1] + (i <= turn != fallsFirst ? notes[i - 1].Letter.LettersUpTo(notes[i].Letter) : -notes[i].Letter.LettersUpTo(notes[i - 1].Letter));
+            heights[i] =
+                heights[i - 1]
+                + (
+                    i <= turn != fallsFirst
+                        ? notes[i - 1].Letter.LettersUpTo(notes[i].Letter)
+                        : -notes[i].Letter.LettersUpTo(notes[i - 1].Letter)
+                );
         return ImmutableCollectionsMarshal.AsImmutableArray(heights);
     }
 
     /// <summary>Up here, down there: two mistakes in one answer.</summary>
     /// <param name="up">What explains the way up.</param>
     /// <param name="down">What explains the way down.</param>
-    public static Explanation Both(Explanation up, Explanation down) => new(up.Code, [.. up.Notes[..(up.Turn + 1)], .. down.Notes[(down.Turn + 1)..]], up.Turn)
-    {
-        Instead = up.Instead.IsEmpty || down.Instead.IsEmpty ? [] : up.Instead,
-        Price = up.Price + down.Price,
-        EachNote = up.EachNote,
-        Expected = up.Expected,
-        Found = up.Found,
-        Detail = up.Detail,
-        Place = up.Place,
-        Signature = up.Signature,
-        Explains = up.Explains,
-        Also = down,
-    };
+    public static Explanation Both(Explanation up, Explanation down) =>
+        new(up.Code, [.. up.Notes[..(up.Turn + 1)], .. down.Notes[(down.Turn + 1)..]], up.Turn)
+        {
+            Instead = up.Instead.IsEmpty || down.Instead.IsEmpty ? [] : up.Instead,
+            Price = up.Price + down.Price,
+            EachNote = up.EachNote,
+            Expected = up.Expected,
+            Found = up.Found,
+            Detail = up.Detail,
+            Place = up.Place,
+            Signature = up.Signature,
+            Explains = up.Explains,
+            Also = down,
+        };
 }

@@ -14,12 +14,32 @@ internal sealed class Explanations
     private const int MostKept = 128;
 
     // Mistakes that may touch one note alone, and what else is right.
-    private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfFewNotes =
-        [MistakesOfFewNotes.NotRestored, MistakesOfFewNotes.NeighbourKey, MistakesOfFewNotes.StruckDegrees, MistakesOfFewNotes.WithoutBlueNote, OtherWrittenKey, OtherSpellings];
+    private static readonly ImmutableArray<Func<LineAsked, IEnumerable<Explanation>>> OfFewNotes =
+    [
+        MistakesOfFewNotes.NotRestored,
+        MistakesOfFewNotes.NeighbourKey,
+        MistakesOfFewNotes.StruckDegrees,
+        MistakesOfFewNotes.WithoutBlueNote,
+        OtherWrittenKey,
+        OtherSpellings,
+    ];
 
     // Mistakes of a whole line: they explain nothing that one slip does not.
-    private static readonly ImmutableArray<Func<Ground, IEnumerable<Explanation>>> OfWholeLine =
-        [SignsForgotten, ConcertPitch, WrongWay, Reverse, OneDirection, BothDirections, TwoOctaves, OtherClef, StartedElsewhere, MisreadTonic, TwinTonic, Shifted];
+    private static readonly ImmutableArray<Func<LineAsked, IEnumerable<Explanation>>> OfWholeLine =
+    [
+        SignsForgotten,
+        ConcertPitch,
+        WrongWay,
+        Reverse,
+        OneDirection,
+        BothDirections,
+        TwoOctaves,
+        OtherClef,
+        StartedElsewhere,
+        MisreadTonic,
+        TwinTonic,
+        Shifted,
+    ];
 
     private static readonly ConcurrentDictionary<Question, Explanations> Known = new();
 
@@ -32,15 +52,22 @@ internal sealed class Explanations
 
     private Explanations(AskedScale asked)
     {
-        Ground = new Ground(asked);
-        Line = new SpelledLine(Ground.Line, Ground.Turn).Meant(null);
-        _near = new Lazy<ImmutableArray<Explanation>>(() => [.. OfFewNotes.SelectMany(generator => generator(Ground))]);
-        _far = new Lazy<ImmutableArray<Explanation>>(() => [.. OfWholeLine.SelectMany(generator => generator(Ground))]);
-        _forms = new Lazy<ImmutableArray<OtherForm>>(() => [.. Confusions.Of(Ground.Type).Where(form => Confusions.Explains(Ground.Asked, form.Code, form.Written)).Select(form => new OtherForm(Ground, form))]);
+        LineAsked = new LineAsked(asked);
+        Line = new SpelledLine(LineAsked.Line, LineAsked.Turn).Meant(null);
+        _near = new Lazy<ImmutableArray<Explanation>>(() => [.. OfFewNotes.SelectMany(generator => generator(LineAsked))]);
+        _far = new Lazy<ImmutableArray<Explanation>>(() => [.. OfWholeLine.SelectMany(generator => generator(LineAsked))]);
+        _forms = new Lazy<ImmutableArray<OtherForm>>(() =>
+            [
+                .. Confusions
+                    .Of(LineAsked.Type)
+                    .Where(form => Confusions.Explains(LineAsked.Asked, form.Code, form.Written))
+                    .Select(form => new OtherForm(LineAsked, form)),
+            ]
+        );
     }
 
     /// <summary>The question they stand on.</summary>
-    public Ground Ground { get; }
+    public LineAsked LineAsked { get; }
 
     /// <summary>The line asked, as the key has it.</summary>
     public Explanation Line { get; }
@@ -56,7 +83,16 @@ internal sealed class Explanations
     /// <exception cref="UnwritableNoteException">The scale asked cannot be written.</exception>
     public static Explanations Of(AskedScale asked)
     {
-        var question = new Question(asked.Type, asked.Tonic, asked.Direction, asked.Part, asked.Clef, asked.Style, asked.TonicAsked, asked.Beside);
+        var question = new Question(
+            asked.Type,
+            asked.Tonic,
+            asked.Direction,
+            asked.Part,
+            asked.Clef,
+            asked.Style,
+            asked.TonicAsked,
+            asked.Beside
+        );
         if (Known.TryGetValue(question, out var known))
             return known;
         // A class asks the same few scales many times over; beyond that nothing is kept.
@@ -81,14 +117,23 @@ internal sealed class Explanations
     /// <param name="written">The notes written.</param>
     public IEnumerable<Explanation> OnOtherTonics(ReadOnlySpan<ReadNote> written)
     {
-        var line = Ground.Line;
+        var line = LineAsked.Line;
         var tonics = new List<NoteName>(5);
         // A tonic for which one of the outer notes would be right; the first note itself is one.
-        foreach (var (place, note) in new[] { (0, 0), (1, 1), (2, 2), (line.Length - 1, written.Length - 1), (line.Length - 2, written.Length - 2) })
+        foreach (
+            var (place, note) in new[]
+            {
+                (0, 0),
+                (1, 1),
+                (2, 2),
+                (line.Length - 1, written.Length - 1),
+                (line.Length - 2, written.Length - 2),
+            }
+        )
         {
             if (place < 0 || place >= line.Length || note < 0 || note >= written.Length)
                 continue;
-            var fifths = written[note].Name.Fifths - (line[place].Fifths - Ground.Tonic.Fifths);
+            var fifths = written[note].Name.Fifths - (line[place].Fifths - LineAsked.Tonic.Fifths);
             if (NoteName.HasFifths(fifths) && !tonics.Contains(NoteName.FromFifths(fifths)))
                 tonics.Add(NoteName.FromFifths(fifths));
         }
@@ -96,10 +141,15 @@ internal sealed class Explanations
         // And one for which two others would be: as notes are mended its price must still bound what is left.
         for (var i = 3; written.Length == line.Length && i < line.Length - 2; i++)
         {
-            var fifths = written[i].Name.Fifths - (line[i].Fifths - Ground.Tonic.Fifths);
+            var fifths = written[i].Name.Fifths - (line[i].Fifths - LineAsked.Tonic.Fifths);
             for (var j = 0; written[i].Name != line[i] && j < i; j++)
             {
-                if (written[j].Name != line[j] && written[j].Name.Fifths - (line[j].Fifths - Ground.Tonic.Fifths) == fifths && NoteName.HasFifths(fifths) && !tonics.Contains(NoteName.FromFifths(fifths)))
+                if (
+                    written[j].Name != line[j]
+                    && written[j].Name.Fifths - (line[j].Fifths - LineAsked.Tonic.Fifths) == fifths
+                    && NoteName.HasFifths(fifths)
+                    && !tonics.Contains(NoteName.FromFifths(fifths))
+                )
                     tonics.Add(NoteName.FromFifths(fifths));
             }
         }
@@ -108,151 +158,265 @@ internal sealed class Explanations
     }
 
     // Styles are compared as they are passed around: looking into each of their choices would take longer than it saves.
-    private readonly record struct Question(ScaleType Type, NoteName Tonic, Direction Direction, Instrument? Part, Clef? Clef, HouseStyle Style, bool TonicAsked, ImmutableArray<ScaleType> Beside)
+    private readonly record struct Question(
+        ScaleType Type,
+        NoteName Tonic,
+        Direction Direction,
+        Instrument? Part,
+        Clef? Clef,
+        HouseStyle Style,
+        bool TonicAsked,
+        ImmutableArray<ScaleType> Beside
+    )
     {
-        public bool Equals(Question other) => TonicAsked == other.TonicAsked && Beside.AsSpan().SequenceEqual(other.Beside.AsSpan()) && Type == other.Type && Tonic == other.Tonic && Direction == other.Direction && ReferenceEquals(Part, other.Part) && ReferenceEquals(Clef, other.Clef) && ReferenceEquals(Style, other.Style);
+        public bool Equals(Question other) =>
+            TonicAsked == other.TonicAsked
+            && Beside.AsSpan().SequenceEqual(other.Beside.AsSpan())
+            && Type == other.Type
+            && Tonic == other.Tonic
+            && Direction == other.Direction
+            && ReferenceEquals(Part, other.Part)
+            && ReferenceEquals(Clef, other.Clef)
+            && ReferenceEquals(Style, other.Style);
 
-        public override int GetHashCode() => HashCode.Combine(Type, Tonic, Direction, RuntimeHelpers.GetHashCode(Part), RuntimeHelpers.GetHashCode(Style));
+        public override int GetHashCode() =>
+            HashCode.Combine(Type, Tonic, Direction, RuntimeHelpers.GetHashCode(Part), RuntimeHelpers.GetHashCode(Style));
     }
 
     // The tonic under another sign or name, and one that comes of transposing the other way, have names of their own.
     private ImmutableArray<Explanation> OnTonic(NoteName tonic)
     {
-        var wrongWay = Ground.Asked.Part is { } part ? Ground.Asked.Tonic.Fifths - part.WrittenFifths : int.MaxValue;
-        return tonic.Letter == Ground.Tonic.Letter || tonic.PitchClass == Ground.Tonic.PitchClass || tonic.Fifths == wrongWay
+        var wrongWay = LineAsked.Asked.Part is { } part ? LineAsked.Asked.Tonic.Fifths - part.WrittenFifths : int.MaxValue;
+        return tonic.Letter == LineAsked.Tonic.Letter || tonic.PitchClass == LineAsked.Tonic.PitchClass || tonic.Fifths == wrongWay
             ? []
-            : [.. Ground.On(FindingCode.WrongTonic, Ground.Type, tonic, _ => Ground.OtherTonic, FindingSubject.Of(Ground.Tonic), FindingSubject.Of(tonic))];
+            :
+            [
+                .. LineAsked.On(
+                    FindingCode.WrongTonic,
+                    LineAsked.Type,
+                    tonic,
+                    _ => LineAsked.OtherTonic,
+                    FindingSubject.Of(LineAsked.Tonic),
+                    FindingSubject.Of(tonic)
+                ),
+            ];
     }
 
-    private static IEnumerable<Explanation> OtherSpellings(Ground ground) => ground.Accepted(ground.Scale, ground.Direction).Skip(1).Select(line => line.Meant(null));
+    private static IEnumerable<Explanation> OtherSpellings(LineAsked lineAsked) =>
+        lineAsked.Accepted(lineAsked.Scale, lineAsked.Direction).Skip(1).Select(line => line.Meant(null));
 
     // No sign at all where two or more are needed: each of them, but half of all at most.
-    private static IEnumerable<Explanation> SignsForgotten(Ground ground)
+    private static IEnumerable<Explanation> SignsForgotten(LineAsked lineAsked)
     {
-        var signs = ground.Line.Where(note => note.Accidental != Accidental.Natural).Distinct().Count();
+        var signs = lineAsked.Line.Where(note => note.Accidental != Accidental.Natural).Distinct().Count();
         if (signs > 1)
-            yield return ground.Named(FindingCode.SignsForgotten, [.. ground.Line.Select(note => new NoteName(note.Letter))], ground.Turn, Math.Min(signs, ground.Line.Length / 2) * Explanation.Mark, inItsOwnTerms: false);
+            yield return lineAsked.Named(
+                FindingCode.SignsForgotten,
+                [.. lineAsked.Line.Select(note => new NoteName(note.Letter))],
+                lineAsked.Turn,
+                Math.Min(signs, lineAsked.Line.Length / 2) * Explanation.Mark,
+                inItsOwnTerms: false
+            );
     }
 
-    private static IEnumerable<Explanation> ConcertPitch(Ground ground) =>
-        ground.Asked.Part is null || ground.Asked.Tonic == ground.Tonic ? [] : ground.On(FindingCode.ConcertForWritten, ground.Type, ground.Asked.Tonic, _ => ground.OtherTonic, ground.ItsScale, new FindingSubject.ScaleOn(ground.Type, ground.Asked.Tonic));
+    private static IEnumerable<Explanation> ConcertPitch(LineAsked lineAsked) =>
+        lineAsked.Asked.Part is null || lineAsked.Asked.Tonic == lineAsked.Tonic
+            ? []
+            : lineAsked.On(
+                FindingCode.ConcertForWritten,
+                lineAsked.Type,
+                lineAsked.Asked.Tonic,
+                _ => lineAsked.OtherTonic,
+                lineAsked.ItsScale,
+                new FindingSubject.ScaleOn(lineAsked.Type, lineAsked.Asked.Tonic)
+            );
 
-    private static IEnumerable<Explanation> WrongWay(Ground ground)
+    private static IEnumerable<Explanation> WrongWay(LineAsked lineAsked)
     {
-        if (ground.Asked.Part is not { } part || !NoteName.HasFifths(ground.Asked.Tonic.Fifths - part.WrittenFifths))
+        if (lineAsked.Asked.Part is not { } part || !NoteName.HasFifths(lineAsked.Asked.Tonic.Fifths - part.WrittenFifths))
             return [];
-        var tonic = NoteName.FromFifths(ground.Asked.Tonic.Fifths - part.WrittenFifths);
-        return tonic.PitchClass == ground.Tonic.PitchClass ? [] : ground.On(FindingCode.TransposedWrongWay, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new FindingSubject.ScaleOn(ground.Type, tonic));
+        var tonic = NoteName.FromFifths(lineAsked.Asked.Tonic.Fifths - part.WrittenFifths);
+        return tonic.PitchClass == lineAsked.Tonic.PitchClass
+            ? []
+            : lineAsked.On(
+                FindingCode.TransposedWrongWay,
+                lineAsked.Type,
+                tonic,
+                lineAsked.HalfOfDiffering,
+                lineAsked.ItsScale,
+                new FindingSubject.ScaleOn(lineAsked.Type, tonic)
+            );
     }
 
     // A part that transposes may read either of two enharmonic keys; none begins on a double sharp or flat.
-    private static IEnumerable<Explanation> OtherWrittenKey(Ground ground) =>
-        ground.Asked.Part is not { } part || part.WrittenFifths == 0 ? [] : ground.Twins().Where(tonic => Math.Abs((int)tonic.Accidental) < 2).SelectMany(tonic => ground.On(null, ground.Type, tonic, _ => 0, FindingSubject.None, FindingSubject.None, placeByPlace: false));
+    private static IEnumerable<Explanation> OtherWrittenKey(LineAsked lineAsked) =>
+        lineAsked.Asked.Part is not { } part || part.WrittenFifths == 0
+            ? []
+            : lineAsked
+                .Twins()
+                .Where(tonic => Math.Abs((int)tonic.Accidental) < 2)
+                .SelectMany(tonic =>
+                    lineAsked.On(null, lineAsked.Type, tonic, _ => 0, FindingSubject.None, FindingSubject.None, placeByPlace: false)
+                );
 
-    private static IEnumerable<Explanation> TwinTonic(Ground ground) => ground.Asked.Part is { } part && part.WrittenFifths != 0 ? [] : ground.Twins()
-        .SelectMany(tonic => ground.On(FindingCode.EnharmonicName, ground.Type, tonic, _ => ground.WrongName, ground.ItsScale, new FindingSubject.ScaleOn(ground.Type, tonic)));
+    private static IEnumerable<Explanation> TwinTonic(LineAsked lineAsked) =>
+        lineAsked.Asked.Part is { } part && part.WrittenFifths != 0
+            ? []
+            : lineAsked
+                .Twins()
+                .SelectMany(tonic =>
+                    lineAsked.On(
+                        FindingCode.EnharmonicName,
+                        lineAsked.Type,
+                        tonic,
+                        _ => lineAsked.WrongName,
+                        lineAsked.ItsScale,
+                        new FindingSubject.ScaleOn(lineAsked.Type, tonic)
+                    )
+                );
 
-    private static IEnumerable<Explanation> MisreadTonic(Ground ground) => Enum.GetValues<Accidental>()
-        .Select(sign => new NoteName(ground.Tonic.Letter, sign))
-        .Where(tonic => tonic != ground.Tonic)
-        .SelectMany(tonic => ground.On(FindingCode.TonicMisread, ground.Type, tonic, ground.HalfOfDiffering, ground.ItsScale, new FindingSubject.ScaleOn(ground.Type, tonic)));
+    private static IEnumerable<Explanation> MisreadTonic(LineAsked lineAsked) =>
+        Enum.GetValues<Accidental>()
+            .Select(sign => new NoteName(lineAsked.Tonic.Letter, sign))
+            .Where(tonic => tonic != lineAsked.Tonic)
+            .SelectMany(tonic =>
+                lineAsked.On(
+                    FindingCode.TonicMisread,
+                    lineAsked.Type,
+                    tonic,
+                    lineAsked.HalfOfDiffering,
+                    lineAsked.ItsScale,
+                    new FindingSubject.ScaleOn(lineAsked.Type, tonic)
+                )
+            );
 
-    private static IEnumerable<Explanation> Reverse(Ground ground)
+    private static IEnumerable<Explanation> Reverse(LineAsked lineAsked)
     {
-        if (ground.Direction == Direction.Both)
+        if (lineAsked.Direction == Direction.Both)
         {
-            yield return ground.Named(FindingCode.WrongDirection, DownAndUp(ground), ground.Scale.Descending.Length - 1, fallsFirst: true);
+            yield return lineAsked.Named(
+                FindingCode.WrongDirection,
+                DownAndUp(lineAsked),
+                lineAsked.Scale.Descending.Length - 1,
+                fallsFirst: true
+            );
             yield break;
         }
 
-        foreach (var line in ground.Accepted(ground.Scale, ground.Direction).Take(Ground.MostSpellings))
-            yield return ground.Named(FindingCode.WrongDirection, [.. line.Notes.Reverse()], line.Notes.Length - 1 - line.Turn);
-        if (!ground.Scale.Type.IsTwoWay)
+        foreach (var line in lineAsked.Accepted(lineAsked.Scale, lineAsked.Direction).Take(LineAsked.MostSpellings))
+            yield return lineAsked.Named(FindingCode.WrongDirection, [.. line.Notes.Reverse()], line.Notes.Length - 1 - line.Turn);
+        if (!lineAsked.Scale.Type.IsTwoWay)
             yield break;
         // Of a two-way scale the other line is as much the reverse.
-        yield return ground.Direction == Direction.Ascending
-            ? ground.Named(FindingCode.WrongDirection, ground.Scale.Descending, 0)
-            : ground.Named(FindingCode.WrongDirection, ground.Scale.Ascending, ground.Scale.Ascending.Length - 1);
+        yield return lineAsked.Direction == Direction.Ascending
+            ? lineAsked.Named(FindingCode.WrongDirection, lineAsked.Scale.Descending, 0)
+            : lineAsked.Named(FindingCode.WrongDirection, lineAsked.Scale.Ascending, lineAsked.Scale.Ascending.Length - 1);
     }
 
-    private static IEnumerable<Explanation> OneDirection(Ground ground)
+    private static IEnumerable<Explanation> OneDirection(LineAsked lineAsked)
     {
-        if (ground.Direction != Direction.Both)
+        if (lineAsked.Direction != Direction.Both)
             yield break;
         foreach (var direction in new[] { Direction.Ascending, Direction.Descending })
         {
-            foreach (var line in ground.Accepted(ground.Scale, direction).Take(Ground.MostSpellings))
-                yield return line.Meant(FindingCode.DirectionMissing, (ground.Line.Length - line.Notes.Length) * Explanation.Mark, ground.ItsScale, FindingSubject.None, direction == Direction.Ascending ? "down" : "up");
+            foreach (var line in lineAsked.Accepted(lineAsked.Scale, direction).Take(LineAsked.MostSpellings))
+                yield return line.Meant(
+                    FindingCode.DirectionMissing,
+                    (lineAsked.Line.Length - line.Notes.Length) * Explanation.Mark,
+                    lineAsked.ItsScale,
+                    FindingSubject.None,
+                    direction == Direction.Ascending ? "down" : "up"
+                );
         }
     }
 
-    private static IEnumerable<Explanation> BothDirections(Ground ground)
+    private static IEnumerable<Explanation> BothDirections(LineAsked lineAsked)
     {
-        if (ground.Direction == Direction.Both)
+        if (lineAsked.Direction == Direction.Both)
             yield break;
-        yield return new SpelledLine(ground.Scale.Notes(Direction.Both), ground.Scale.Ascending.Length - 1).Meant(FindingCode.DirectionExtra, Explanation.Mark, ground.ItsScale, FindingSubject.None);
-        yield return new SpelledLine(DownAndUp(ground), ground.Scale.Descending.Length - 1, FallsFirst: true).Meant(FindingCode.DirectionExtra, Explanation.Mark, ground.ItsScale, FindingSubject.None);
+        yield return new SpelledLine(lineAsked.Scale.Notes(Direction.Both), lineAsked.Scale.Ascending.Length - 1).Meant(
+            FindingCode.DirectionExtra,
+            Explanation.Mark,
+            lineAsked.ItsScale,
+            FindingSubject.None
+        );
+        yield return new SpelledLine(DownAndUp(lineAsked), lineAsked.Scale.Descending.Length - 1, FallsFirst: true).Meant(
+            FindingCode.DirectionExtra,
+            Explanation.Mark,
+            lineAsked.ItsScale,
+            FindingSubject.None
+        );
     }
 
-    private static ImmutableArray<NoteName> DownAndUp(Ground ground) => [.. ground.Scale.Descending, .. ground.Scale.Ascending[1..]];
+    private static ImmutableArray<NoteName> DownAndUp(LineAsked lineAsked) =>
+        [.. lineAsked.Scale.Descending, .. lineAsked.Scale.Ascending[1..]];
 
-    private static IEnumerable<Explanation> TwoOctaves(Ground ground)
+    private static IEnumerable<Explanation> TwoOctaves(LineAsked lineAsked)
     {
-        var notes = ground.Scale.Notes(ground.Direction, 2);
-        var turn = ground.Direction switch
+        var notes = lineAsked.Scale.Notes(lineAsked.Direction, 2);
+        var turn = lineAsked.Direction switch
         {
             Direction.Ascending => notes.Length - 1,
             Direction.Descending => 0,
-            _ => 2 * (ground.Scale.Ascending.Length - 1),
+            _ => 2 * (lineAsked.Scale.Ascending.Length - 1),
         };
-        yield return new SpelledLine(notes, turn).Meant(FindingCode.OctaveExtra, Explanation.Mark, ground.ItsScale, FindingSubject.None);
+        yield return new SpelledLine(notes, turn).Meant(FindingCode.OctaveExtra, Explanation.Mark, lineAsked.ItsScale, FindingSubject.None);
     }
 
     // The places of the right notes in another clef are other letters, with the signs the student wrote.
-    private static IEnumerable<Explanation> OtherClef(Ground ground)
+    private static IEnumerable<Explanation> OtherClef(LineAsked lineAsked)
     {
-        if (ground.Asked.Clef is not { } clef)
+        if (lineAsked.Asked.Clef is not { } clef)
             yield break;
         foreach (var other in Clef.All)
         {
             var letters = clef.BottomLine.StaffStep - other.BottomLine.StaffStep;
             if (letters % Letters.Count == 0)
                 continue;
-            ImmutableArray<NoteName> notes = [.. ground.Line.Select(note => new NoteName(note.Letter.Up(letters), note.Accidental))];
-            yield return ground.Named(FindingCode.ClefMisread, notes, ground.Turn, ground.HalfOfDiffering(notes), FindingSubject.None, FindingSubject.None, other.InSentence);
+            ImmutableArray<NoteName> notes = [.. lineAsked.Line.Select(note => new NoteName(note.Letter.Up(letters), note.Accidental))];
+            yield return lineAsked.Named(
+                FindingCode.ClefMisread,
+                notes,
+                lineAsked.Turn,
+                lineAsked.HalfOfDiffering(notes),
+                FindingSubject.None,
+                FindingSubject.None,
+                other.InSentence
+            );
         }
     }
 
-    private static IEnumerable<Explanation> StartedElsewhere(Ground ground)
+    private static IEnumerable<Explanation> StartedElsewhere(LineAsked lineAsked)
     {
-        var up = ground.Scale.Ascending[..^1];
-        var down = ground.Scale.Descending[..^1];
+        var up = lineAsked.Scale.Ascending[..^1];
+        var down = lineAsked.Scale.Descending[..^1];
         for (var turn = 1; turn < Math.Max(up.Length, down.Length); turn++)
         {
-            if (ground.Direction == Direction.Descending)
+            if (lineAsked.Direction == Direction.Descending)
             {
                 yield return Rotated(Turned(down, turn), 0, down[turn]);
                 continue;
             }
 
             var line = Turned(up, turn);
-            if (ground.Direction == Direction.Ascending)
+            if (lineAsked.Direction == Direction.Ascending)
                 yield return Rotated(line, line.Length - 1, up[turn]);
             else if (down.IndexOf(up[turn]) is var back and >= 0)
                 yield return Rotated([.. line, .. Turned(down, back)[1..]], line.Length - 1, up[turn]);
         }
 
-        Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) => ground.Named(FindingCode.StartedElsewhere, notes, top, ground.OtherTonic, ground.ItsScale, FindingSubject.Of(first));
+        Explanation Rotated(ImmutableArray<NoteName> notes, int top, NoteName first) =>
+            lineAsked.Named(FindingCode.StartedElsewhere, notes, top, lineAsked.OtherTonic, lineAsked.ItsScale, FindingSubject.Of(first));
 
         static ImmutableArray<NoteName> Turned(ImmutableArray<NoteName> core, int by) => [.. core[by..], .. core[..by], core[by]];
     }
 
     // A letter left out, or written twice, and the line goes on from there: the count is right, and every note after it is off.
-    private static IEnumerable<Explanation> Shifted(Ground ground)
+    private static IEnumerable<Explanation> Shifted(LineAsked lineAsked)
     {
-        if (!ground.Type.IsSevenLetters || ground.Direction == Direction.Both)
+        if (!lineAsked.Type.IsSevenLetters || lineAsked.Direction == Direction.Both)
             yield break;
-        var line = ground.Line;
+        var line = lineAsked.Line;
         for (var i = 1; i < line.Length - 1; i++)
         {
             // What was left out is made up for at the end, by the next of the scale or by the closing note again.
@@ -262,6 +426,15 @@ internal sealed class Explanations
         }
 
         Explanation Off(FindingCode code, int place, ImmutableArray<NoteName> notes) =>
-            ground.Named(code, notes, ground.Turn, Explanation.Mark, FindingSubject.Of(line[place]), FindingSubject.Of(notes[place]), place: place, inItsOwnTerms: false);
+            lineAsked.Named(
+                code,
+                notes,
+                lineAsked.Turn,
+                Explanation.Mark,
+                FindingSubject.Of(line[place]),
+                FindingSubject.Of(notes[place]),
+                place: place,
+                inItsOwnTerms: false
+            );
     }
 }

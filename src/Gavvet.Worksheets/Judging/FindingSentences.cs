@@ -18,20 +18,23 @@ public static class FindingSentences
             id += $".{variant}";
         else if (finding.Nearly && Texts.Has($"{id}.nearly"))
             id += ".nearly";
-        return CountText.Capitalized(Texts.Say(
-            id,
-            ("note", Note(style, finding)),
-            ("way", finding.On == Way.Down ? Texts.Say("finding.way.down") : ""),
-            ("this", This(finding)),
-            ("expected", finding.Expected.Say(style)),
-            ("found", finding.Found.Say(style)),
-            ("detail", finding.Detail ?? ""),
-            ("part", asked.Part?.Name ?? ""),
-            ("direction", Texts.Say($"finding.direction.{FileWords.Of(asked.Direction)}")),
-            ("Scale", CountText.Capitalized(style.NameOf(asked.Type))),
-            ("asked", style.Say(asked.Type, asked.WrittenTonic)),
-            ("neighbor", style.Words.Neighbor),
-            ("tonic", style.Say(asked.WrittenTonic))));
+        return CountText.Capitalized(
+            Texts.Say(
+                id,
+                ("note", Note(style, finding)),
+                ("way", finding.On == Way.Down ? Texts.Say("finding.way.down") : ""),
+                ("this", This(finding)),
+                ("expected", finding.Expected.Say(style)),
+                ("found", finding.Found.Say(style)),
+                ("detail", finding.Detail ?? ""),
+                ("part", asked.Part?.Name ?? ""),
+                ("direction", Texts.Say($"finding.direction.{FileWords.Of(asked.Direction)}")),
+                ("Scale", CountText.Capitalized(style.NameOf(asked.Type))),
+                ("asked", style.Say(asked.Type, asked.WrittenTonic)),
+                ("neighbor", style.Words.Neighbor),
+                ("tonic", style.Say(asked.WrittenTonic))
+            )
+        );
     }
 
     /// <summary>The verdict in a teacher's words: "One note is wrong".</summary>
@@ -45,8 +48,13 @@ public static class FindingSentences
             Judging.Verdict.Accepted => Texts.Say("verdict.accepted"),
             Judging.Verdict.Misspelled => Texts.Say("verdict.misspelled"),
             Judging.Verdict.NotRead => Texts.Say("verdict.not-read"),
-            _ when said.All(finding => finding.Code is FindingCode.MissingNote or FindingCode.OctaveMissing or FindingCode.BlueNoteMissing) => Texts.Say("verdict.missing", ("count", said.Length)),
-            _ when said.All(finding => finding.Code is FindingCode.NeighbourKey or >= FindingCode.ExtraNote) => Texts.Say("verdict.notes", ("count", said.Length)),
+            _ when said.All(finding =>
+                    finding.Code is FindingCode.MissingNote or FindingCode.OctaveMissing or FindingCode.BlueNoteMissing
+                ) => Texts.Say("verdict.missing", ("count", said.Length)),
+            _ when said.All(finding => finding.Code is FindingCode.NeighbourKey or >= FindingCode.ExtraNote) => Texts.Say(
+                "verdict.notes",
+                ("count", said.Length)
+            ),
             _ => Texts.Say("verdict.mistakes", ("count", said.Length)),
         };
         return CountText.Capitalized(words);
@@ -72,20 +80,23 @@ public static class FindingSentences
     }
 
     // Some causes are said otherwise of a signature, of a whole scale, of a natural, or where nothing is to be written.
-    private static string? Variant(AskedScale asked, Finding finding) => finding.Code switch
-    {
-        FindingCode.SignatureWrong when finding.Expected is FindingSubject.Signature { Signs.Length: 0 } => "none",
-        FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor when finding.Position == 0 => "signature",
-        FindingCode.EnharmonicName when finding.Found is FindingSubject.ScaleOn => "scale",
-        FindingCode.DirectionMissing or FindingCode.Unchanged => finding.Detail,
-        FindingCode.OtherMode or FindingCode.OtherScale when finding.IsRemark => "remark",
-        FindingCode.SignsForgotten when finding.Position == 0 => "signature",
-        FindingCode.HarmonicForMelodic when asked.Expected.Type.IsTwoWay => "two-way",
-        FindingCode.LetterSkipped or FindingCode.MissingNote => finding.Detail,
-        FindingCode.AccidentalMissing when finding.Expected is FindingSubject.Notes { Names: [{ Accidental: Accidental.Natural }] } => "natural",
-        FindingCode.AccidentalExtra when finding.Expected is FindingSubject.Notes { Names: [{ Accidental: not Accidental.Natural }] } => "signature",
-        _ => null,
-    };
+    private static string? Variant(AskedScale asked, Finding finding) =>
+        finding.Code switch
+        {
+            FindingCode.SignatureWrong when finding.Expected is FindingSubject.Signature { Signs.Length: 0 } => "none",
+            FindingCode.ParallelForRelative or FindingCode.ModeSignatureOfTonicMajor when finding.Position == 0 => "signature",
+            FindingCode.EnharmonicName when finding.Found is FindingSubject.ScaleOn => "scale",
+            FindingCode.DirectionMissing or FindingCode.Unchanged => finding.Detail,
+            FindingCode.OtherMode or FindingCode.OtherScale when finding.IsRemark => "remark",
+            FindingCode.SignsForgotten when finding.Position == 0 => "signature",
+            FindingCode.HarmonicForMelodic when asked.Expected.Type.IsTwoWay => "two-way",
+            FindingCode.LetterSkipped or FindingCode.MissingNote => finding.Detail,
+            FindingCode.AccidentalMissing when finding.Expected is FindingSubject.Notes { Names: [{ Accidental: Accidental.Natural }] } =>
+                "natural",
+            FindingCode.AccidentalExtra when finding.Expected is FindingSubject.Notes { Names: [{ Accidental: not Accidental.Natural }] } =>
+                "signature",
+            _ => null,
+        };
 
     private static string Note(HouseStyle style, Finding finding)
     {
@@ -95,5 +106,6 @@ public static class FindingSentences
     }
 
     // "This is", or nearly, or only one way.
-    private static string This(Finding finding) => Texts.Say($"finding.this{(finding.Nearly ? ".nearly" : "")}{(finding.On == Way.Whole ? "" : $".{FileWords.Of(finding.On)}")}");
+    private static string This(Finding finding) =>
+        Texts.Say($"finding.this{(finding.Nearly ? ".nearly" : "")}{(finding.On == Way.Whole ? "" : $".{FileWords.Of(finding.On)}")}");
 }

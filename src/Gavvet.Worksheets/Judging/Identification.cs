@@ -29,14 +29,18 @@ public static class Identification
     {
         var right = Of(line, direction, style);
         return right.Intersect(ScaleNames.Find(name)).Any()
-            || ScaleSearch.Find(name, style).Any(match => match.Tonic == line[0] && right.Contains(match.Type) && IsWhole(name, match.Type));
+            || ScaleSearch
+                .Find(name, style)
+                .Any(match => match.Tonic == line[0] && right.Contains(match.Type) && IsWhole(name, match.Type));
     }
 
     // A search finds beginnings of names too; a name given as an answer must be whole.
     private static bool IsWhole(string name, ScaleType type)
     {
         var words = name.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        return Enumerable.Range(1, Math.Max(0, words.Length - 1)).Any(skip => ScaleNames.Find(string.Join(' ', words[skip..])).Contains(type));
+        return Enumerable
+            .Range(1, Math.Max(0, words.Length - 1))
+            .Any(skip => ScaleNames.Find(string.Join(' ', words[skip..])).Contains(type));
     }
 
     private static bool Is(Scale scale, HouseStyle style, Direction direction, ImmutableArray<NoteName> line)

@@ -19,7 +19,12 @@ internal static class NoteAlignment
     /// <param name="wrongName">What a wrong name with the right sound costs, in halves of a mark.</param>
     /// <param name="most">What is unlike may cost at most, in halves of a mark.</param>
     /// <returns>The pairs, or null where what is unlike costs more.</returns>
-    public static ImmutableArray<(int Meant, int Written)>? Align(Explanation meant, ReadOnlySpan<ReadNote> written, int wrongName, int most)
+    public static ImmutableArray<(int Meant, int Written)>? Align(
+        Explanation meant,
+        ReadOnlySpan<ReadNote> written,
+        int wrongName,
+        int most
+    )
     {
         var inOrder = written.Length == meant.Notes.Length ? InOrderCost(meant, written, wrongName) : int.MaxValue;
         // A note left out and one too many are two slips already.
@@ -30,7 +35,11 @@ internal static class NoteAlignment
             return inOrder / Half > most ? null : InOrder(written.Length);
         if (Explanation.Mark * (inOrder < int.MaxValue ? 2 : Math.Abs(written.Length - meant.Notes.Length)) > most)
             return null;
-        if (inOrder < int.MaxValue && LeastAskew(meant, written, wrongName, inOrder) is var askew && (askew >= MostAskew || askew > inOrder))
+        if (
+            inOrder < int.MaxValue
+            && LeastAskew(meant, written, wrongName, inOrder) is var askew
+            && (askew >= MostAskew || askew > inOrder)
+        )
             return inOrder / Half > most ? null : InOrder(written.Length);
         var (rows, columns) = (meant.Notes.Length + 1, written.Length + 1);
         var cost = rows * columns <= 4_096 ? stackalloc int[rows * columns] : new int[rows * columns];
@@ -43,7 +52,10 @@ internal static class NoteAlignment
                     (true, true) => 0,
                     (true, false) => cost[(i * columns) + j + 1] + Gap,
                     (false, true) => cost[((i + 1) * columns) + j] + Gap,
-                    _ => Math.Min(cost[((i + 1) * columns) + j + 1] + Unlikeness(meant, i, in written[j], wrongName), Math.Min(cost[((i + 1) * columns) + j], cost[(i * columns) + j + 1]) + Gap),
+                    _ => Math.Min(
+                        cost[((i + 1) * columns) + j + 1] + Unlikeness(meant, i, in written[j], wrongName),
+                        Math.Min(cost[((i + 1) * columns) + j], cost[(i * columns) + j + 1]) + Gap
+                    ),
                 };
             }
         }
@@ -51,10 +63,14 @@ internal static class NoteAlignment
         if (Math.Min(inOrder, cost[0]) / Half > most)
             return null;
         var pairs = ImmutableArray.CreateBuilder<(int, int)>(Math.Max(rows, columns));
-        for (var (i, j) = (0, 0); i < rows - 1 || j < columns - 1;)
+        for (var (i, j) = (0, 0); i < rows - 1 || j < columns - 1; )
         {
             var here = cost[(i * columns) + j];
-            if (i < rows - 1 && j < columns - 1 && here == cost[((i + 1) * columns) + j + 1] + Unlikeness(meant, i, in written[j], wrongName))
+            if (
+                i < rows - 1
+                && j < columns - 1
+                && here == cost[((i + 1) * columns) + j + 1] + Unlikeness(meant, i, in written[j], wrongName)
+            )
                 pairs.Add((i++, j++));
             else if (i < rows - 1 && here == cost[((i + 1) * columns) + j] + Gap)
                 pairs.Add((i++, -1));
@@ -94,7 +110,8 @@ internal static class NoteAlignment
     }
 
     // Where the count is right each note stands for the one at its place, unless one left out and one too many explain nearly all.
-    private static bool IsOneSlipAndBack(ImmutableArray<(int Meant, int Written)>.Builder pairs) => pairs.Count(pair => pair.Meant < 0) == 1;
+    private static bool IsOneSlipAndBack(ImmutableArray<(int Meant, int Written)>.Builder pairs) =>
+        pairs.Count(pair => pair.Meant < 0) == 1;
 
     private static ImmutableArray<(int Meant, int Written)> InOrder(int length)
     {

@@ -22,9 +22,16 @@ public static class ScaleJudge
         if (asked.Octaves > 1)
             return OctavesJudge.Judge(asked, answer);
         var explanations = Explanations.Of(asked);
-        var tonic = explanations.Ground.Tonic;
+        var tonic = explanations.LineAsked.Tonic;
         var signature = SignatureJudge.Judge(asked, tonic, answer.Signature, answer.Notes);
-        var reading = Read(explanations, asked, answer, answer.Signature is { } written ? written.On : NoSignature, signature, isAsWritten: true);
+        var reading = Read(
+            explanations,
+            asked,
+            answer,
+            answer.Signature is { } written ? written.On : NoSignature,
+            signature,
+            isAsWritten: true
+        );
         // Under a wrong signature a bare letter is read as the right one would have it, if that leaves no more to mend.
         if (signature is not null && SignatureJudge.Expected(asked, tonic) is { } expected)
         {
@@ -34,29 +41,45 @@ public static class ScaleJudge
         }
 
         var findings = reading.Findings;
-        var (marks, of) = MarkCount.Of(explanations.Ground, asked, answer, findings, reading.Halves);
+        var (marks, of) = MarkCount.Of(explanations.LineAsked, asked, answer, findings, reading.Halves);
         // Where the tonic itself is asked, a line on another earns half of it at most, however faultless.
-        return new Judgement(reading.Verdict, findings, explanations.Ground.IsTonicAsked && reading.IsFaultlessElsewhere ? Math.Min(marks, of / 2) : marks, of);
+        return new Judgement(
+            reading.Verdict,
+            findings,
+            explanations.LineAsked.IsTonicAsked && reading.IsFaultlessElsewhere ? Math.Min(marks, of / 2) : marks,
+            of
+        );
     }
 
     // The top of a line that goes up and down may be written once, or at the end of one and the start of the next.
-    private static Reading Read(Explanations explanations, AskedScale asked, WrittenAnswer answer, Func<Letter, Accidental> signature, Finding? wrongSignature, bool isAsWritten)
+    private static Reading Read(
+        Explanations explanations,
+        AskedScale asked,
+        WrittenAnswer answer,
+        Func<Letter, Accidental> signature,
+        Finding? wrongSignature,
+        bool isAsWritten
+    )
     {
         var read = AnswerReading.Read(answer.Notes, signature);
         var once = new Reading(explanations, asked, answer, read, -1, wrongSignature, isAsWritten);
-        if (once.Halves == 0 || TopTwice(read, explanations.Ground) is not (>= 0 and var top))
+        if (once.Halves == 0 || TopTwice(read, explanations.LineAsked) is not (>= 0 and var top))
             return once;
         var twice = new Reading(explanations, asked, answer, read, top, wrongSignature, isAsWritten);
         return twice.Halves < once.Halves ? twice : once;
     }
 
-    private static int TopTwice(ImmutableArray<ReadNote> read, Ground ground)
+    private static int TopTwice(ImmutableArray<ReadNote> read, LineAsked lineAsked)
     {
-        if (ground.Direction != Direction.Both && read.Length < (2 * ground.Line.Length) - 2)
+        if (lineAsked.Direction != Direction.Both && read.Length < (2 * lineAsked.Line.Length) - 2)
             return -1;
         for (var i = 2; i + 3 < read.Length; i++)
         {
-            if (read[i].Name == read[i + 1].Name && read[i].StaffStep == read[i + 1].StaffStep && read[i].Name.Letter == ground.Tonic.Letter)
+            if (
+                read[i].Name == read[i + 1].Name
+                && read[i].StaffStep == read[i + 1].StaffStep
+                && read[i].Name.Letter == lineAsked.Tonic.Letter
+            )
                 return i;
         }
 
@@ -88,15 +111,24 @@ public static class ScaleJudge
         private int _cap = int.MaxValue;
         private int? _told;
 
-        public Reading(Explanations explanations, AskedScale asked, WrittenAnswer answer, ImmutableArray<ReadNote> read, int folded, Finding? wrongSignature, bool isAsWritten)
+        public Reading(
+            Explanations explanations,
+            AskedScale asked,
+            WrittenAnswer answer,
+            ImmutableArray<ReadNote> read,
+            int folded,
+            Finding? wrongSignature,
+            bool isAsWritten
+        )
         {
             (_meant, _asked, _answer, _signature, _isAsWritten) = (explanations, asked, answer, wrongSignature, isAsWritten);
-            _wrongName = explanations.Ground.WrongName;
+            _wrongName = explanations.LineAsked.WrongName;
             (_read, _folded) = (read, folded);
             _notes = folded < 0 ? read : read.RemoveAt(folded + 1);
             _isHeld = _notes.Any(note => note.HeldOver);
             _isBare = _notes.All(note => note.Sign is null && note.Name.Accidental == Accidental.Natural);
-            _needsSigns = _isBare && explanations.Ground.Line.Where(note => note.Accidental != Accidental.Natural).Distinct().Skip(1).Any();
+            _needsSigns =
+                _isBare && explanations.LineAsked.Line.Where(note => note.Accidental != Accidental.Natural).Distinct().Skip(1).Any();
             foreach (var note in _notes)
                 _names |= Explanation.Bit(note.Name);
             Explain();
@@ -106,8 +138,15 @@ public static class ScaleJudge
         public int Halves => _told is { } told ? told : Math.Min(_best.Halves, _cap);
 
         /// <summary>Whether it is the scale asked without a fault, on another tonic.</summary>
-        public bool IsFaultlessElsewhere => _notes[0].Name.PitchClass != _meant.Ground.Tonic.PitchClass && _best.Slips.Count == 0
-            && _best.By.Code is FindingCode.WrongTonic or FindingCode.ConcertForWritten or FindingCode.TransposedWrongWay or FindingCode.StartedElsewhere or FindingCode.TonicMisread;
+        public bool IsFaultlessElsewhere =>
+            _notes[0].Name.PitchClass != _meant.LineAsked.Tonic.PitchClass
+            && _best.Slips.Count == 0
+            && _best.By.Code
+                is FindingCode.WrongTonic
+                    or FindingCode.ConcertForWritten
+                    or FindingCode.TransposedWrongWay
+                    or FindingCode.StartedElsewhere
+                    or FindingCode.TonicMisread;
 
         /// <summary>What is said of it.</summary>
         public ImmutableArray<Finding> Findings { get; private set; }
@@ -129,7 +168,14 @@ public static class ScaleJudge
                 foreach (var meant in _meant.Near)
                     Weigh(meant);
 
-                foreach (var meant in _meant.Forms(_names, _isHeld || _asked.Style.Confusions == ConfusionMark.EachNote ? [] : _notes, Halves, _wrongName))
+                foreach (
+                    var meant in _meant.Forms(
+                        _names,
+                        _isHeld || _asked.Style.Confusions == ConfusionMark.EachNote ? [] : _notes,
+                        Halves,
+                        _wrongName
+                    )
+                )
                     Weigh(meant);
                 if (Halves > Explanation.Mark)
                 {
@@ -165,7 +211,10 @@ public static class ScaleJudge
                 return;
             if (_best.By is not null && !CanBeCheaper(meant))
                 return;
-            if (Weighed.Of(meant, _notes, _asked, _wrongName, SignatureHalves(meant), _best.By is null ? int.MaxValue : Halves) is not { } weighed)
+            if (
+                Weighed.Of(meant, _notes, _asked, _wrongName, SignatureHalves(meant), _best.By is null ? int.MaxValue : Halves)
+                is not { } weighed
+            )
                 return;
             _cap = Math.Min(_cap, weighed.Cap);
             if (meant.Code is null && (_own.By is null || weighed.Halves < _own.Halves))
@@ -176,27 +225,38 @@ public static class ScaleJudge
                 _up = weighed;
             if (weighed.IsNamed && meant.Explains == Way.Down && (_down.By is null || weighed.Halves < _down.Halves))
                 _down = weighed;
-            if (weighed.IsNamed && (_best.By is null || weighed.Halves < _best.Halves || (weighed.Halves == _best.Halves && Order(meant) < Order(_best.By))))
+            if (
+                weighed.IsNamed
+                && (_best.By is null || weighed.Halves < _best.Halves || (weighed.Halves == _best.Halves && Order(meant) < Order(_best.By)))
+            )
                 _best = weighed;
         }
 
         // What its sentence says must be so of this answer, whatever slips stand beside it.
-        private bool IsSo(Explanation meant, Slips slips) => meant.Code switch
-        {
-            // Where a letter comes twice and one is missing, nobody can tell which of the two it is.
-            FindingCode.SignsForgotten => _isBare && (_meant.Ground.Type.IsSevenLetters || _notes.Length == meant.Notes.Length),
-            // The line is judged from the note it begins on.
-            FindingCode.WrongTonic or FindingCode.StartedElsewhere => _notes[0].Name == meant.Notes[0],
-            FindingCode.NotRestoredDescending => meant.Found is FindingSubject.Notes raised && raised.Names.All(note => (_names & Explanation.Bit(note)) != 0),
-            FindingCode.StruckDegreeKept => meant.Found is FindingSubject.Notes kept && kept.Names.All(note => (_names & Explanation.Bit(note)) != 0 && !slips.Expects(note)),
-            // Mended towards the other line of a two-way scale it would still be wrong.
-            FindingCode.WrongDirection => slips.ExpectOnly(_meant.Line.Notes),
-            FindingCode.DirectionMissing => _notes.Length < _meant.Line.Notes.Length,
-            FindingCode.BlueNoteMissing => meant.Expected is FindingSubject.Notes { Names: [var blue] } && _notes.Count(note => note.Name == blue) < _meant.Line.Notes.Count(note => note == blue),
-            FindingCode.NeighbourKey => meant.Found is FindingSubject.Notes { Names: [var moved] } && slips.PositionOf(meant.Place) is > 0 and var there && _notes[there - 1].Name == moved,
-            FindingCode.LetterRepeated or FindingCode.LetterSkipped => slips.PositionOf(meant.Place) is > 1 and var at && _notes[at - 1].Name == meant.Notes[meant.Place] && _notes[at - 2].Name == meant.Notes[meant.Place - 1],
-            _ => true,
-        };
+        private bool IsSo(Explanation meant, Slips slips) =>
+            meant.Code switch
+            {
+                // Where a letter comes twice and one is missing, nobody can tell which of the two it is.
+                FindingCode.SignsForgotten => _isBare && (_meant.LineAsked.Type.IsSevenLetters || _notes.Length == meant.Notes.Length),
+                // The line is judged from the note it begins on.
+                FindingCode.WrongTonic or FindingCode.StartedElsewhere => _notes[0].Name == meant.Notes[0],
+                FindingCode.NotRestoredDescending => meant.Found is FindingSubject.Notes raised
+                    && raised.Names.All(note => (_names & Explanation.Bit(note)) != 0),
+                FindingCode.StruckDegreeKept => meant.Found is FindingSubject.Notes kept
+                    && kept.Names.All(note => (_names & Explanation.Bit(note)) != 0 && !slips.Expects(note)),
+                // Mended towards the other line of a two-way scale it would still be wrong.
+                FindingCode.WrongDirection => slips.ExpectOnly(_meant.Line.Notes),
+                FindingCode.DirectionMissing => _notes.Length < _meant.Line.Notes.Length,
+                FindingCode.BlueNoteMissing => meant.Expected is FindingSubject.Notes { Names: [var blue] }
+                    && _notes.Count(note => note.Name == blue) < _meant.Line.Notes.Count(note => note == blue),
+                FindingCode.NeighbourKey => meant.Found is FindingSubject.Notes { Names: [var moved] }
+                    && slips.PositionOf(meant.Place) is > 0 and var there
+                    && _notes[there - 1].Name == moved,
+                FindingCode.LetterRepeated or FindingCode.LetterSkipped => slips.PositionOf(meant.Place) is > 1 and var at
+                    && _notes[at - 1].Name == meant.Notes[meant.Place]
+                    && _notes[at - 2].Name == meant.Notes[meant.Place - 1],
+                _ => true,
+            };
 
         // An explanation that leaves more to mend than what is known already is not looked at. It is said at its price and
         // whatever stands not in it; it caps the cost at a note of its own, and whatever stands neither in it nor in the line asked.
@@ -211,21 +271,39 @@ public static class ScaleJudge
         }
 
         // On a tie the slips in the line asked come after every confusion, and before a line that goes on a letter off.
-        private static FindingCode Order(Explanation meant) => meant.Code is FindingCode.LetterSkipped or FindingCode.LetterRepeated ? FindingCode.SignatureDoubled : meant.Code ?? FindingCode.MixedAccidentals;
+        private static FindingCode Order(Explanation meant) =>
+            meant.Code is FindingCode.LetterSkipped or FindingCode.LetterRepeated
+                ? FindingCode.SignatureDoubled
+                : meant.Code ?? FindingCode.MixedAccidentals;
 
         private int SignatureHalves(Explanation meant)
         {
             if (_signature is null)
                 return 0;
             if (_signature.Code == FindingCode.SignsForgotten)
-                return SignatureJudge.ForgottenHalves(_meant.Ground, _signature);
-            return _isAsWritten && meant.Signature is { } other && _asked.Style.SignatureOf(other.Type, other.Tonic) is { } signature && _answer.Signature is { } written && written.Is(signature.Fifths) ? -Explanation.Mark : Explanation.Mark;
+                return SignatureJudge.ForgottenHalves(_meant.LineAsked, _signature);
+            return
+                _isAsWritten
+                && meant.Signature is { } other
+                && _asked.Style.SignatureOf(other.Type, other.Tonic) is { } signature
+                && _answer.Signature is { } written
+                && written.Is(signature.Fifths)
+                ? -Explanation.Mark
+                : Explanation.Mark;
         }
 
         private IEnumerable<Explanation> Misreadings()
         {
-            var isAsked = _meant.Ground.IsTonicAsked;
-            return _meant.Far.Where(meant => meant.Code is FindingCode.TransposedWrongWay or FindingCode.ConcertForWritten or FindingCode.ClefMisread or FindingCode.TonicMisread || (isAsked && meant.Code == FindingCode.StartedElsewhere))
+            var isAsked = _meant.LineAsked.IsTonicAsked;
+            return _meant
+                .Far.Where(meant =>
+                    meant.Code
+                        is FindingCode.TransposedWrongWay
+                            or FindingCode.ConcertForWritten
+                            or FindingCode.ClefMisread
+                            or FindingCode.TonicMisread
+                    || (isAsked && meant.Code == FindingCode.StartedElsewhere)
+                )
                 .Concat(isAsked ? _meant.OnOtherTonics(_notes.AsSpan()) : []);
         }
 
@@ -235,7 +313,10 @@ public static class ScaleJudge
                 return false;
             for (var i = 0; i < _notes.Length; i++)
             {
-                if (_notes[i].Name != line.Notes[i] || (_notes[i].StaffStep is { } step && _notes[0].StaffStep is { } first && step - first != line.Heights[i]))
+                if (
+                    _notes[i].Name != line.Notes[i]
+                    || (_notes[i].StaffStep is { } step && _notes[0].StaffStep is { } first && step - first != line.Heights[i])
+                )
                     return false;
             }
 
@@ -246,8 +327,13 @@ public static class ScaleJudge
         {
             if (_best.Halves == 0 && _best.Slips.IsExact && _best.By.Code is null && _signature is null)
                 return ReferenceEquals(_best.By, line) || IsLine(line) ? Verdict.Correct : Verdict.Accepted;
-            var soundsRight = _signature is null && _notes.Length == line.Notes.Length && Enumerable.Range(0, _notes.Length).All(i => _notes[i].Name.PitchClass == line.Notes[i].PitchClass);
-            return soundsRight && !_best.Slips.Findings.Any(finding => finding.Code == FindingCode.OctaveDisplaced) ? Verdict.Misspelled : Verdict.Wrong;
+            var soundsRight =
+                _signature is null
+                && _notes.Length == line.Notes.Length
+                && Enumerable.Range(0, _notes.Length).All(i => _notes[i].Name.PitchClass == line.Notes[i].PitchClass);
+            return soundsRight && !_best.Slips.Findings.Any(finding => finding.Code == FindingCode.OctaveDisplaced)
+                ? Verdict.Misspelled
+                : Verdict.Wrong;
         }
 
         private IEnumerable<Finding> Said()
@@ -255,7 +341,13 @@ public static class ScaleJudge
             var findings = new List<Finding>();
             var nearly = _best.Slips.Count > 0;
             for (var meant = _best.By; meant is { Code: { } code }; meant = meant.Also)
-                findings.Add(new Finding(code, _best.Slips.PositionOf(meant.Place), meant.Expected, FoundOf(meant), meant.Detail) { Nearly = nearly, On = meant.Explains });
+                findings.Add(
+                    new Finding(code, _best.Slips.PositionOf(meant.Place), meant.Expected, FoundOf(meant), meant.Detail)
+                    {
+                        Nearly = nearly,
+                        On = meant.Explains,
+                    }
+                );
             findings.AddRange(_best.Slips.Findings);
             // The signature of another scale and its notes are one confusion.
             if (_signature is { } signature && SignatureHalves(_best.By) > 0)
@@ -265,19 +357,43 @@ public static class ScaleJudge
             }
 
             if (_folded >= 0)
-                findings = [.. findings.Select(finding => finding.Position > _folded + 1 || (finding.On == Way.Down && finding.Position == _folded + 1) ? finding with { Position = finding.Position + 1 } : finding)];
-            return findings.Select((finding, i) => (finding, i)).OrderBy(pair => pair.finding.Code).ThenBy(pair => pair.finding.Position).Select(pair => pair.finding).Concat(Remarks());
+                findings =
+                [
+                    .. findings.Select(finding =>
+                        finding.Position > _folded + 1 || (finding.On == Way.Down && finding.Position == _folded + 1)
+                            ? finding with
+                            {
+                                Position = finding.Position + 1,
+                            }
+                            : finding
+                    ),
+                ];
+            return findings
+                .Select((finding, i) => (finding, i))
+                .OrderBy(pair => pair.finding.Code)
+                .ThenBy(pair => pair.finding.Position)
+                .Select(pair => pair.finding)
+                .Concat(Remarks());
         }
 
         // Where it begins is what stands there, also where that is itself a slip of what was meant.
-        private FindingSubject FoundOf(Explanation meant) => meant.Code is FindingCode.WrongTonic or FindingCode.StartedElsewhere ? FindingSubject.Of(_notes[0].Name) : meant.Found;
+        private FindingSubject FoundOf(Explanation meant) =>
+            meant.Code is FindingCode.WrongTonic or FindingCode.StartedElsewhere ? FindingSubject.Of(_notes[0].Name) : meant.Found;
 
         private IEnumerable<Finding> Remarks()
         {
             if (_best.By.Code is null && _best.Slips.IsExact && Mixed() is { } mixed)
                 yield return mixed;
-            if (_best.By.Code is null && _best.Slips.Count > 1 && _meant.Ground.Named(_notes) is { } other)
-                yield return new Finding(other.IsSevenLetters && _meant.Ground.Type.IsSevenLetters ? FindingCode.OtherMode : FindingCode.OtherScale, 1, _meant.Ground.ItsScale, new FindingSubject.ScaleOn(other, _meant.Ground.Tonic)) { IsRemark = true };
+            if (_best.By.Code is null && _best.Slips.Count > 1 && _meant.LineAsked.Named(_notes) is { } other)
+                yield return new Finding(
+                    other.IsSevenLetters && _meant.LineAsked.Type.IsSevenLetters ? FindingCode.OtherMode : FindingCode.OtherScale,
+                    1,
+                    _meant.LineAsked.ItsScale,
+                    new FindingSubject.ScaleOn(other, _meant.LineAsked.Tonic)
+                )
+                {
+                    IsRemark = true,
+                };
             for (var i = 0; i < _read.Length && (_isAsWritten || _signature is null); i++)
             {
                 if (!_read[i].RepeatsSignature)
@@ -290,7 +406,7 @@ public static class ScaleJudge
         // Two kinds of accidental where the default has one: as good, and worth a remark.
         private Finding? Mixed()
         {
-            var scale = _meant.Ground.Scale;
+            var scale = _meant.LineAsked.Scale;
             // Each way by itself: sharps going up and flats coming down are one kind each.
             var (up, down) = _asked.Direction switch
             {
@@ -322,15 +438,34 @@ public static class ScaleJudge
         /// <summary>What the answer costs at most if it makes some of the mistakes of this explanation alone.</summary>
         public int Cap { get; private init; } = int.MaxValue;
 
-        public static Weighed? Of(Explanation meant, ImmutableArray<ReadNote> notes, AskedScale asked, int wrongName, int signature, int most)
+        public static Weighed? Of(
+            Explanation meant,
+            ImmutableArray<ReadNote> notes,
+            AskedScale asked,
+            int wrongName,
+            int signature,
+            int most
+        )
         {
-            if (Slips.Against(meant, notes, asked, wrongName, most == int.MaxValue ? most : most - (meant.Instead.IsEmpty ? meant.Price : Math.Min(meant.Price, wrongName))) is not { } slips)
+            if (
+                Slips.Against(
+                    meant,
+                    notes,
+                    asked,
+                    wrongName,
+                    most == int.MaxValue ? most : most - (meant.Instead.IsEmpty ? meant.Price : Math.Min(meant.Price, wrongName))
+                )
+                is not { } slips
+            )
                 return null;
             // A signature that goes with the explanation is one of its mistakes; any other is a slip beside it.
             var (touched, beside) = (slips.Touched + Math.Max(0, -signature), slips.Halves + Math.Max(0, signature));
             var price = meant.EachNote && !meant.Instead.IsEmpty ? touched : meant.Price;
             var isNamed = meant.Code is null || ((meant.Instead.IsEmpty || slips.IsComplete) && slips.Count <= meant.MostSlips);
-            return new Weighed(meant, slips, price + beside, isNamed) { Cap = meant.Instead.IsEmpty ? int.MaxValue : Math.Min(price, touched) + beside };
+            return new Weighed(meant, slips, price + beside, isNamed)
+            {
+                Cap = meant.Instead.IsEmpty ? int.MaxValue : Math.Min(price, touched) + beside,
+            };
         }
     }
 }

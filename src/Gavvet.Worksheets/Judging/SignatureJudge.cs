@@ -25,20 +25,31 @@ internal static class SignatureJudge
             return new Finding(FindingCode.SignatureWrong, 0, should, FindingSubject.None, Texts.Say("signature.missing"));
         var found = new FindingSubject.Signature(written.Notes);
         if (written.Is(expected.Fifths))
-            return Misplaced(expected, written) ? new Finding(FindingCode.SignatureWrong, 0, should, found, Texts.Say("signature.place")) : null;
+            return Misplaced(expected, written)
+                ? new Finding(FindingCode.SignatureWrong, 0, should, found, Texts.Say("signature.place"))
+                : null;
         var major = new Key(tonic);
         if (asked.Type.Id != ScaleTypes.Major.Id && written.Is(major.Fifths))
         {
-            var code = asked.Type.Family == ScaleFamily.MajorAndMinor ? FindingCode.ParallelForRelative : FindingCode.ModeSignatureOfTonicMajor;
-            return new Finding(code, 0, new FindingSubject.ScaleOn(asked.Type, tonic), new FindingSubject.ScaleOn(ScaleTypes.Major, tonic), "signature");
+            var code =
+                asked.Type.Family == ScaleFamily.MajorAndMinor ? FindingCode.ParallelForRelative : FindingCode.ModeSignatureOfTonicMajor;
+            return new Finding(
+                code,
+                0,
+                new FindingSubject.ScaleOn(asked.Type, tonic),
+                new FindingSubject.ScaleOn(ScaleTypes.Major, tonic),
+                "signature"
+            );
         }
 
         return new Finding(FindingCode.SignatureWrong, 0, should, found, What(asked, tonic, expected, written));
     }
 
     /// <summary>What a signature that was forgotten costs, in halves of a mark: each of its signs, at most half of all.</summary>
-    public static int ForgottenHalves(Ground ground, Finding signature) =>
-        signature.Expected is FindingSubject.Signature { Signs.Length: var count } ? Math.Min(count, (ground.Line.Length + 1) / 2) * Explanation.Mark : Explanation.Mark;
+    public static int ForgottenHalves(LineAsked lineAsked, Finding signature) =>
+        signature.Expected is FindingSubject.Signature { Signs.Length: var count }
+            ? Math.Min(count, (lineAsked.Line.Length + 1) / 2) * Explanation.Mark
+            : Explanation.Mark;
 
     private static bool Misplaced(KeySignature expected, WrittenSignature written) =>
         written.Clef is { } clef && !clef.SignaturePositions(expected).SequenceEqual(written.Positions);
@@ -53,8 +64,6 @@ internal static class SignatureJudge
             return Texts.Say(expected.Kind == Accidental.Sharp ? "signature.flats-for-sharps" : "signature.sharps-for-flats");
         if (notes.Length == expected.Count && notes.ToHashSet().SetEquals(expected.Notes))
             return Texts.Say("signature.order");
-        return notes.Length != expected.Count
-            ? Texts.Say("signature.count", ("signs", expected))
-            : Texts.Say("signature.letter");
+        return notes.Length != expected.Count ? Texts.Say("signature.count", ("signs", expected)) : Texts.Say("signature.letter");
     }
 }

@@ -12,7 +12,13 @@ internal sealed class Slips
     private readonly ImmutableArray<(int Meant, int Written)> _pairs;
     private readonly List<Slip> _slips = [];
 
-    private Slips(Explanation meant, ImmutableArray<ReadNote> written, ImmutableArray<(int Meant, int Written)> pairs, AskedScale asked, int wrongName)
+    private Slips(
+        Explanation meant,
+        ImmutableArray<ReadNote> written,
+        ImmutableArray<(int Meant, int Written)> pairs,
+        AskedScale asked,
+        int wrongName
+    )
     {
         (_meant, _written, _pairs, _asked) = (meant, written, pairs, asked);
         Name();
@@ -25,7 +31,12 @@ internal sealed class Slips
     public int Count => _slips.Count;
 
     /// <summary>The slips, one for what is the same going up and coming down.</summary>
-    public IEnumerable<Finding> Findings => _slips.Select(slip => new Finding(slip.Code, slip.Position, Of(slip.Expected), Of(slip.Found), slip.Detail) { On = WayOf(slip.Place), In = KeyAt(slip.Place) });
+    public IEnumerable<Finding> Findings =>
+        _slips.Select(slip => new Finding(slip.Code, slip.Position, Of(slip.Expected), Of(slip.Found), slip.Detail)
+        {
+            On = WayOf(slip.Place),
+            In = KeyAt(slip.Place),
+        });
 
     /// <summary>What they cost, in halves of a mark.</summary>
     public int Halves { get; private set; }
@@ -37,7 +48,11 @@ internal sealed class Slips
     public bool IsComplete { get; }
 
     /// <summary>Whether the answer is the line meant, note for note.</summary>
-    public bool IsExact => _slips.Count == 0 && _pairs.Length == _meant.Notes.Length && _pairs.Length == _written.Length && (_meant.Instead.IsEmpty || IsComplete || Touched == 0);
+    public bool IsExact =>
+        _slips.Count == 0
+        && _pairs.Length == _meant.Notes.Length
+        && _pairs.Length == _written.Length
+        && (_meant.Instead.IsEmpty || IsComplete || Touched == 0);
 
     /// <summary>The answer against a line.</summary>
     /// <param name="meant">The line.</param>
@@ -46,12 +61,24 @@ internal sealed class Slips
     /// <param name="wrongName">What a wrong name with the right sound costs, in halves of a mark.</param>
     /// <param name="most">What the slips may cost at most, in halves of a mark.</param>
     /// <returns>The slips, or null where they cost more.</returns>
-    public static Slips? Against(Explanation meant, ImmutableArray<ReadNote> written, AskedScale asked, int wrongName, int most = int.MaxValue)
+    public static Slips? Against(
+        Explanation meant,
+        ImmutableArray<ReadNote> written,
+        AskedScale asked,
+        int wrongName,
+        int most = int.MaxValue
+    )
     {
         // What one slip is counted as, where it is made twice: half of all may go, or the tonic at one end.
         var comesTwice = Explanation.ComesTwice(meant.Notes.Length, meant.Turn) || written.Any(note => note.HeldOver);
-        var mostBefore = most == int.MaxValue ? most : comesTwice ? 2 * most : written[0].Name == written[^1].Name ? most + Explanation.Mark : most;
-        return NoteAlignment.Align(meant, written.AsSpan(), wrongName, mostBefore) is { } pairs ? new Slips(meant, written, pairs, asked, wrongName) : null;
+        var mostBefore =
+            most == int.MaxValue ? most
+            : comesTwice ? 2 * most
+            : written[0].Name == written[^1].Name ? most + Explanation.Mark
+            : most;
+        return NoteAlignment.Align(meant, written.AsSpan(), wrongName, mostBefore) is { } pairs
+            ? new Slips(meant, written, pairs, asked, wrongName)
+            : null;
     }
 
     /// <summary>Whether a note should stand somewhere where it does not.</summary>
@@ -60,11 +87,13 @@ internal sealed class Slips
 
     /// <summary>Whether all that should stand somewhere are notes of a line.</summary>
     /// <param name="line">The line.</param>
-    public bool ExpectOnly(ImmutableArray<NoteName> line) => _slips.TrueForAll(slip => slip.Expected is not { } note || line.Contains(note));
+    public bool ExpectOnly(ImmutableArray<NoteName> line) =>
+        _slips.TrueForAll(slip => slip.Expected is not { } note || line.Contains(note));
 
     /// <summary>The place among the notes written where a place of the line meant stands, from 1.</summary>
     /// <param name="place">A place in the line.</param>
-    public int PositionOf(int place) => _pairs.Where(pair => pair.Meant >= place && pair.Written >= 0).Select(pair => pair.Written).FirstOrDefault() + 1;
+    public int PositionOf(int place) =>
+        _pairs.Where(pair => pair.Meant >= place && pair.Written >= 0).Select(pair => pair.Written).FirstOrDefault() + 1;
 
     private static FindingSubject Of(NoteName? note) => note is { } name ? FindingSubject.Of(name) : FindingSubject.None;
 
@@ -73,8 +102,20 @@ internal sealed class Slips
     {
         foreach (var other in _slips)
         {
-            if (other.Code == slip.Code && (slip.Code == FindingCode.CancellationForgotten || (other.Expected == slip.Expected && other.Found == slip.Found
-                && (slip.Code is not (FindingCode.MissingNote or FindingCode.ExtraNote or FindingCode.OctaveDisplaced) || other.Position == slip.Position))))
+            if (
+                other.Code == slip.Code
+                && (
+                    slip.Code == FindingCode.CancellationForgotten
+                    || (
+                        other.Expected == slip.Expected
+                        && other.Found == slip.Found
+                        && (
+                            slip.Code is not (FindingCode.MissingNote or FindingCode.ExtraNote or FindingCode.OctaveDisplaced)
+                            || other.Position == slip.Position
+                        )
+                    )
+                )
+            )
                 return;
         }
 
@@ -129,9 +170,25 @@ internal sealed class Slips
             if (w < 0)
             {
                 // A line that goes on a letter off misses a note of its own.
-                var missing = _meant.InItsOwnTerms || _meant.Instead.IsEmpty || _meant.Code is FindingCode.LetterSkipped or FindingCode.LetterRepeated ? _meant.Notes[m] : _meant.Instead[m];
+                var missing =
+                    _meant.InItsOwnTerms || _meant.Instead.IsEmpty || _meant.Code is FindingCode.LetterSkipped or FindingCode.LetterRepeated
+                        ? _meant.Notes[m]
+                        : _meant.Instead[m];
                 var isLast = m == _meant.Notes.Length - 1;
-                Add(new Slip(isLast ? FindingCode.OctaveMissing : FindingCode.MissingNote, after + 1, m, missing, null, !isLast && StandsElsewhere(missing) ? after == _written.Length ? "end" : "here" : null));
+                Add(
+                    new Slip(
+                        isLast ? FindingCode.OctaveMissing : FindingCode.MissingNote,
+                        after + 1,
+                        m,
+                        missing,
+                        null,
+                        !isLast && StandsElsewhere(missing)
+                            ? after == _written.Length
+                                ? "end"
+                                : "here"
+                            : null
+                    )
+                );
                 continue;
             }
 
@@ -148,44 +205,77 @@ internal sealed class Slips
             if (fault is null or FindingCode.EnharmonicName && octaves is { } right && Rise(expected, m, w, right) is var rise and not 0)
                 Add(new Slip(FindingCode.OctaveDisplaced, after, m, expected, _written[w].Name, rise > 0 ? "high" : "low"));
             else if (fault is { } code)
-                Add(new Slip(code, after, m, expected, _written[w].Name, code == FindingCode.LetterSkipped && !SkipsLetter(w) ? "other" : null));
+                Add(
+                    new Slip(
+                        code,
+                        after,
+                        m,
+                        expected,
+                        _written[w].Name,
+                        code == FindingCode.LetterSkipped && !SkipsLetter(w) ? "other" : null
+                    )
+                );
         }
     }
 
     // A note that is missing here stands as often as it should, but somewhere else.
-    private bool StandsElsewhere(NoteName note) => _written.Count(written => written.Name == note) >= (_meant.InItsOwnTerms || _meant.Instead.IsEmpty ? _meant.Notes : _meant.Instead).Count(name => name == note);
+    private bool StandsElsewhere(NoteName note) =>
+        _written.Count(written => written.Name == note)
+        >= (_meant.InItsOwnTerms || _meant.Instead.IsEmpty ? _meant.Notes : _meant.Instead).Count(name => name == note);
 
     // Whether a letter is left out between a note and the one before it, whichever way the line goes.
-    private bool SkipsLetter(int w) => _asked.Type.IsSevenLetters && w > 0 && _written[w - 1].Name.Letter.LettersUpTo(_written[w].Name.Letter) is not (0 or 1 or Letters.Count - 1);
+    private bool SkipsLetter(int w) =>
+        _asked.Type.IsSevenLetters
+        && w > 0
+        && _written[w - 1].Name.Letter.LettersUpTo(_written[w].Name.Letter) is not (0 or 1 or Letters.Count - 1);
 
     // In which octave most notes stand that have their right name; null where nothing is said of octaves.
-    private int? Octaves() => !_written.Any(note => note.StaffStep is not null) ? null : _pairs
-        .Where(pair => pair.Meant >= 0 && pair.Written >= 0 && _written[pair.Written].StaffStep is not null && IsRight(pair.Meant, pair.Written))
-        .GroupBy(pair => _written[pair.Written].StaffStep!.Value - Height(pair.Meant, _written[pair.Written].Name))
-        .OrderByDescending(group => group.Count())
-        .FirstOrDefault()?.Key;
+    private int? Octaves() =>
+        !_written.Any(note => note.StaffStep is not null)
+            ? null
+            : _pairs
+                .Where(pair =>
+                    pair.Meant >= 0
+                    && pair.Written >= 0
+                    && _written[pair.Written].StaffStep is not null
+                    && IsRight(pair.Meant, pair.Written)
+                )
+                .GroupBy(pair => _written[pair.Written].StaffStep!.Value - Height(pair.Meant, _written[pair.Written].Name))
+                .OrderByDescending(group => group.Count())
+                .FirstOrDefault()
+                ?.Key;
 
     // Semitones by which a note of the right sound stands too high, where the line begins at a staff place.
-    private int Rise(NoteName expected, int m, int w, int first) => _written[w].StaffStep is { } step
-        ? Pitch.At(_written[w].Name, step).Semitones - Pitch.At(expected, first + Height(m, expected)).Semitones
-        : 0;
+    private int Rise(NoteName expected, int m, int w, int first) =>
+        _written[w].StaffStep is { } step
+            ? Pitch.At(_written[w].Name, step).Semitones - Pitch.At(expected, first + Height(m, expected)).Semitones
+            : 0;
 
     // Letters above the first note for a name at a place of the line, where another letter may stand for the one meant.
-    private int Height(int place, NoteName name) => _meant.Heights[place] + ((_meant.Notes[place].Letter.LettersUpTo(name.Letter) + 3) % Letters.Count) - 3;
+    private int Height(int place, NoteName name) =>
+        _meant.Heights[place] + ((_meant.Notes[place].Letter.LettersUpTo(name.Letter) + 3) % Letters.Count) - 3;
 
-    private bool IsRight(int m, int w) => _written[w].Name == _meant.Notes[m] || (!_meant.Instead.IsEmpty && _written[w].Name == _meant.Instead[m]);
+    private bool IsRight(int m, int w) =>
+        _written[w].Name == _meant.Notes[m] || (!_meant.Instead.IsEmpty && _written[w].Name == _meant.Instead[m]);
 
     // What is said of a note is said of the line asked, except where the whole line is another.
     private NoteName Expected(int m, int w) =>
         _meant.InItsOwnTerms || _meant.Instead.IsEmpty || _written[w].Name == _meant.Notes[m] ? _meant.Notes[m] : _meant.Instead[m];
 
-    private Way WayOf(int place) => _asked.Direction == Direction.Both && _meant.Turn < _meant.Notes.Length - 1 && place > _meant.Turn != _meant.FallsFirst ? Way.Down : Way.Whole;
+    private Way WayOf(int place) =>
+        _asked.Direction == Direction.Both && _meant.Turn < _meant.Notes.Length - 1 && place > _meant.Turn != _meant.FallsFirst
+            ? Way.Down
+            : Way.Whole;
 
     // A line on another tonic, or with another number of notes, has its slips in its own key.
-    private FindingSubject.ScaleOn? Key() => _meant is { Code: not null, Signature: var (type, tonic) } && (_meant.InItsOwnTerms || _meant.Instead.IsEmpty) ? new FindingSubject.ScaleOn(type, tonic) : null;
+    private FindingSubject.ScaleOn? Key() =>
+        _meant is { Code: not null, Signature: var (type, tonic) } && (_meant.InItsOwnTerms || _meant.Instead.IsEmpty)
+            ? new FindingSubject.ScaleOn(type, tonic)
+            : null;
 
     // Where one way alone is another scale, the other way has its slips in the one asked.
-    private FindingSubject.ScaleOn? KeyAt(int place) => _meant.Explains == Way.Whole || place > _meant.Turn == (_meant.Explains == Way.Down) ? Key() : null;
+    private FindingSubject.ScaleOn? KeyAt(int place) =>
+        _meant.Explains == Way.Whole || place > _meant.Turn == (_meant.Explains == Way.Down) ? Key() : null;
 
     private FindingCode? Fault(NoteName expected, int m, int w)
     {
@@ -216,14 +306,25 @@ internal sealed class Slips
     }
 
     // A natural against the signature is a sign like any other; where it changes nothing it is none.
-    private static FindingCode WrongSign(NoteName expected, ReadNote written) => (expected.Accidental == written.BySignature, written is { Sign: Accidental.Natural, BySignature: Accidental.Natural } ? null : written.Sign) switch
-    {
-        (true, null) => FindingCode.CancellationForgotten,
-        (true, _) => FindingCode.AccidentalExtra,
-        (false, null) => FindingCode.AccidentalMissing,
-        _ => FindingCode.AccidentalWrong,
-    };
+    private static FindingCode WrongSign(NoteName expected, ReadNote written) =>
+        (
+            expected.Accidental == written.BySignature,
+            written is { Sign: Accidental.Natural, BySignature: Accidental.Natural } ? null : written.Sign
+        ) switch
+        {
+            (true, null) => FindingCode.CancellationForgotten,
+            (true, _) => FindingCode.AccidentalExtra,
+            (false, null) => FindingCode.AccidentalMissing,
+            _ => FindingCode.AccidentalWrong,
+        };
 
     // Which, where it stands among the notes written, which place of the line it is about, and the two notes.
-    private readonly record struct Slip(FindingCode Code, int Position, int Place, NoteName? Expected, NoteName? Found, string? Detail = null);
+    private readonly record struct Slip(
+        FindingCode Code,
+        int Position,
+        int Place,
+        NoteName? Expected,
+        NoteName? Found,
+        string? Detail = null
+    );
 }

@@ -31,7 +31,8 @@ public sealed record WrittenSignature(ImmutableArray<NoteName> Notes, Clef? Clef
 
     /// <summary>Whether it is a real signature of so many sharps or flats, in their order.</summary>
     /// <param name="fifths">Sharps (positive) or flats (negative).</param>
-    public bool Is(int fifths) => fifths is >= -KeySignature.Most and <= KeySignature.Most && Notes.SequenceEqual(new KeySignature(fifths).Notes);
+    public bool Is(int fifths) =>
+        fifths is >= -KeySignature.Most and <= KeySignature.Most && Notes.SequenceEqual(new KeySignature(fifths).Notes);
 }
 
 /// <summary>A written note as it is to be read.</summary>
@@ -84,16 +85,19 @@ public static class AnswerReading
                 inForce[step] = sign;
             if (note.Sign is { } written)
                 signed[note.Letter] = written;
-            read.Add(new ReadNote(
-                new NoteName(note.Letter, accidental),
-                note.Sign == bySignature && bySignature != Accidental.Natural && !isReminded,
-                note.Sign is null && held is { } holding && holding != bySignature)
-            {
-                Unheld = new NoteName(note.Letter, note.Sign ?? bySignature),
-                Sign = note.Sign,
-                BySignature = bySignature,
-                StaffStep = note.StaffStep,
-            });
+            read.Add(
+                new ReadNote(
+                    new NoteName(note.Letter, accidental),
+                    note.Sign == bySignature && bySignature != Accidental.Natural && !isReminded,
+                    note.Sign is null && held is { } holding && holding != bySignature
+                )
+                {
+                    Unheld = new NoteName(note.Letter, note.Sign ?? bySignature),
+                    Sign = note.Sign,
+                    BySignature = bySignature,
+                    StaffStep = note.StaffStep,
+                }
+            );
         }
 
         return read.MoveToImmutable();

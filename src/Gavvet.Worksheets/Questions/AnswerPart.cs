@@ -5,7 +5,8 @@ using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Worksheets.Questions;
 
-/// <summary>What an answer is, as data; <see cref="AnswerWording"/> says it in a house style. A printing's record keeps it under the names here.</summary>
+/// <summary>What an answer is, as data; <see cref="AnswerWording"/> says it in a house style. A printing's record keeps it under the
+/// names here.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "is")]
 [JsonDerivedType(typeof(NotesPart), "notes")]
 [JsonDerivedType(typeof(PairsPart), "pairs")]
@@ -40,15 +41,17 @@ public sealed record NotesPart(ImmutableArray<NoteName> Notes, bool AnyOrder = f
 {
     /// <summary>One note.</summary>
     /// <param name="note">The note.</param>
-    public NotesPart(NoteName note) : this([note])
-    {
-    }
+    public NotesPart(NoteName note)
+        : this([note]) { }
 }
 
 /// <summary>Pairs of neighbouring notes.</summary>
 /// <param name="Pairs">From the first on.</param>
 /// <param name="Wide">Further pairs, an augmented second apart.</param>
-public sealed record PairsPart(ImmutableArray<(NoteName First, NoteName Second)> Pairs, ImmutableArray<(NoteName First, NoteName Second)> Wide) : AnswerPart;
+public sealed record PairsPart(
+    ImmutableArray<(NoteName First, NoteName Second)> Pairs,
+    ImmutableArray<(NoteName First, NoteName Second)> Wide
+) : AnswerPart;
 
 /// <summary>Notes that become others.</summary>
 /// <param name="Changes">Each as it was and as it becomes.</param>
@@ -67,9 +70,8 @@ public sealed record KeysPart(ImmutableArray<Key> Keys, bool AnyOrder = false) :
 {
     /// <summary>One key.</summary>
     /// <param name="key">The key.</param>
-    public KeysPart(Key key) : this([key])
-    {
-    }
+    public KeysPart(Key key)
+        : this([key]) { }
 }
 
 /// <summary>Tonics on the circle of fifths.</summary>
@@ -159,9 +161,8 @@ public sealed record AnsweredLine(AnswerPart Right, ImmutableArray<AnswerPart> O
 {
     /// <summary>A line on which one answer is right.</summary>
     /// <param name="right">The answer.</param>
-    public AnsweredLine(AnswerPart right) : this(right, [])
-    {
-    }
+    public AnsweredLine(AnswerPart right)
+        : this(right, []) { }
 }
 
 /// <summary>Answers in the words and signs of a house style.</summary>
@@ -177,10 +178,16 @@ public static class AnswerWording
             NotesPart notes => style.Say(notes.Notes),
             PairsPart { Wide.IsEmpty: true } pairs => Pairs(style, pairs.Pairs),
             PairsPart pairs => Texts.Say("answer.pairs", ("pairs", Pairs(style, pairs.Pairs)), ("wide", Pairs(style, pairs.Wide))),
-            ChangesPart changes => string.Join(", ", changes.Changes.Select(change => Texts.Say("answer.change", ("from", style.Say(change.From)), ("to", style.Say(change.To))))),
+            ChangesPart changes => string.Join(
+                ", ",
+                changes.Changes.Select(change => Texts.Say("answer.change", ("from", style.Say(change.From)), ("to", style.Say(change.To))))
+            ),
             CorrectionPart correction => Texts.Say("answer.correction", ("place", correction.Place), ("note", style.Say(correction.Note))),
             KeysPart keys => string.Join(", ", keys.Keys.Select(key => style.Say(key))),
-            CirclePart circle => string.Join("; ", circle.Places.Select(place => Texts.Say("answer.hour", ("hour", place.Hour), ("key", style.Say(place.Tonic))))),
+            CirclePart circle => string.Join(
+                "; ",
+                circle.Places.Select(place => Texts.Say("answer.hour", ("hour", place.Hour), ("key", style.Say(place.Tonic))))
+            ),
             SignaturePart signature => $"{signature.Signature}",
             NamedSignaturePart { Signature.Count: 0 } signature => $"{signature.Signature}",
             NamedSignaturePart signature => $"{signature.Signature}: {style.Say(signature.Signature.Notes)}",
@@ -207,19 +214,21 @@ public static class AnswerWording
     /// <param name="style">The house style.</param>
     /// <param name="type">The scale type it is of.</param>
     /// <param name="degree">The degree.</param>
-    internal static string Label(this HouseStyle style, ScaleType type, Degree degree) => style.Degrees switch
-    {
-        DegreeWords.Numerals => DegreeNaming.Numeral(degree),
-        DegreeWords.Syllables => style.Syllable(type, degree) ?? $"{degree}",
-        _ => $"{degree}",
-    };
+    internal static string Label(this HouseStyle style, ScaleType type, Degree degree) =>
+        style.Degrees switch
+        {
+            DegreeWords.Numerals => DegreeNaming.Numeral(degree),
+            DegreeWords.Syllables => style.Syllable(type, degree) ?? $"{degree}",
+            _ => $"{degree}",
+        };
 
-    private static string Scale(HouseStyle style, ScalePart scale) => (scale.Tonic, scale.Name) switch
-    {
-        ({ } tonic, null) => style.Say(scale.Type, tonic),
-        ({ } tonic, { } name) => $"{style.Say(tonic)} {name}",
-        (null, var name) => name ?? style.NameOf(scale.Type),
-    };
+    private static string Scale(HouseStyle style, ScalePart scale) =>
+        (scale.Tonic, scale.Name) switch
+        {
+            ({ } tonic, null) => style.Say(scale.Type, tonic),
+            ({ } tonic, { } name) => $"{style.Say(tonic)} {name}",
+            (null, var name) => name ?? style.NameOf(scale.Type),
+        };
 
     private static string Pairs(HouseStyle style, ImmutableArray<(NoteName First, NoteName Second)> pairs) =>
         string.Join(", ", pairs.Select(pair => $"{style.Say(pair.First)}–{style.Say(pair.Second)}"));

@@ -10,74 +10,144 @@ namespace Gavvet.Worksheets.Questions;
 /// <summary>Chords written out: the triad of a key after its signature, and the commonest progression.</summary>
 internal static class ChordWritingKinds
 {
-    private const string WithSeventh = "seventh", Sevenths = "sevenths", OnStaff = "staff";
+    private const string WithSeventh = "seventh",
+        Sevenths = "sevenths",
+        OnStaff = "staff";
 
-    public static QuestionKind SignatureAndTriad { get; } = new()
-    {
-        Id = "signature-and-triad",
-        Group = QuestionGroup.Chords,
-        Uses = KindUse.Tonic | KindUse.Clef,
-        Takes = Keys,
-        PerRow = 2,
-        Weight = 6,
-        Options = [new("triad"), new(WithSeventh)],
-        Instructs = (section, style) => Texts.Say(section.Option == WithSeventh ? "signature-and-triad.instruction.seventh" : "signature-and-triad.instruction", ("wholeNotes", style.Words.WholeNotes)),
-        Pose = about =>
+    public static QuestionKind SignatureAndTriad { get; } =
+        new()
         {
-            var columns = about.Option == WithSeventh ? 2 : 1;
-            var staff = new StaffFigure(about.Clef, columns, true, StaffRows.None, ChordRoom(about), []) { NotesInBar = 1 };
-            return new PosedQuestion(new Question(about.Style.Say(about.Key), [staff]), () =>
+            Id = "signature-and-triad",
+            Group = QuestionGroup.Chords,
+            Uses = KindUse.Tonic | KindUse.Clef,
+            Takes = Keys,
+            PerRow = 2,
+            Weight = 6,
+            Options = [new("triad"), new(WithSeventh)],
+            Instructs = (section, style) =>
+                Texts.Say(
+                    section.Option == WithSeventh ? "signature-and-triad.instruction.seventh" : "signature-and-triad.instruction",
+                    ("wholeNotes", style.Words.WholeNotes)
+                ),
+            Pose = about =>
             {
-                var signature = ScaleFacts.Signature(about.Key);
-                ImmutableArray<Chord> chords = [.. Progression(about.Key, sevenths: true)];
-                var (triad, seventh) = (Tonic(about.Key), chords[1]);
-                ImmutableArray<Chord> written = columns == 2 ? [triad, seventh] : [triad];
-                return new Answer(
-                    about.Style,
-                    [[new SignatureMark(signature), .. written.SelectMany((chord, column) => Heads(about, chord, column, signature))]],
-                    [new AnsweredLine(new SignaturePart(signature)), .. written.Select(chord => new AnsweredLine(new NotesPart(chord.Notes)))],
-                    [
-                        new SignatureUsed(about.Key, signature),
-                        Why("signature-and-triad.working", ("notes", triad.Notes)),
-                        .. columns == 2 ? [Why(about.Key.Mode == KeyMode.Minor ? "signature-and-triad.working.seventh.minor" : "signature-and-triad.working.seventh", ("root", seventh.Root), ("notes", seventh.Notes), ("third", seventh.Notes[1]))] : ImmutableArray<WorkingStep>.Empty,
-                    ]);
-            });
-        },
-    };
+                var columns = about.Option == WithSeventh ? 2 : 1;
+                var staff = new StaffFigure(about.Clef, columns, true, StaffRows.None, ChordRoom(about), []) { NotesInBar = 1 };
+                return new PosedQuestion(new Question(about.Style.Say(about.Key), [staff]), () =>
+                {
+                    var signature = ScaleFacts.Signature(about.Key);
+                    ImmutableArray<Chord> chords = [.. Progression(about.Key, sevenths: true)];
+                    var (triad, seventh) = (Tonic(about.Key), chords[1]);
+                    ImmutableArray<Chord> written = columns == 2 ? [triad, seventh] : [triad];
+                    return new Answer(
+                        about.Style,
+                        [
+                            [
+                                new SignatureMark(signature),
+                                .. written.SelectMany((chord, column) => Heads(about, chord, column, signature)),
+                            ],
+                        ],
+                        [
+                            new AnsweredLine(new SignaturePart(signature)),
+                            .. written.Select(chord => new AnsweredLine(new NotesPart(chord.Notes))),
+                        ],
+                        [
+                            new SignatureUsed(about.Key, signature),
+                            Why("signature-and-triad.working", ("notes", triad.Notes)),
+                            .. columns == 2
+                                ?
+                                [
+                                    Why(
+                                        about.Key.Mode == KeyMode.Minor
+                                            ? "signature-and-triad.working.seventh.minor"
+                                            : "signature-and-triad.working.seventh",
+                                        ("root", seventh.Root),
+                                        ("notes", seventh.Notes),
+                                        ("third", seventh.Notes[1])
+                                    ),
+                                ]
+                                : ImmutableArray<WorkingStep>.Empty,
+                        ]
+                    );
+                });
+            },
+        };
 
     public static QuestionKind SpellProgression { get; } = InWords("spell-progression", QuestionGroup.Chords, Keys, about =>
-    {
-        var minor = about.Key.Mode == KeyMode.Minor;
-        var sevenths = about.Option is Sevenths or OnStaff;
-        string[] numerals = [.. (minor ? new[] { sevenths ? "spell-progression.two.minor.seventh" : "spell-progression.two.minor", "spell-progression.five", "spell-progression.one.minor" } : ["spell-progression.two", "spell-progression.five", "spell-progression.one"]).Select(id => Texts.Say(id))];
-        var prompt = Texts.Say("spell-progression.prompt", ("progression", string.Join("–", numerals)), ("key", about.Style.Say(about.Key)));
-        Figure figure = about.Option == OnStaff
-            ? new StaffFigure(about.Clef, 3, true, StaffRows.Labels, ChordRoom(about), [new SignatureMark(ScaleFacts.Signature(about.Key)), .. numerals.Select((numeral, column) => new LabelMark(column, numeral))]) { NotesInBar = 1 }
-            : new AnswerLinesFigure([.. numerals.Select(numeral => new AnswerLine(numeral, "", AnswerRoom.Name))]);
-        return new PosedQuestion(new Question(prompt, [figure]), () =>
         {
-            var signature = ScaleFacts.Signature(about.Key);
-            ImmutableArray<Chord> chords = [.. Progression(about.Key, sevenths)];
-            ImmutableArray<AnsweredLine> lines = [.. chords.Select(chord => new AnsweredLine(new NotesPart(chord.Notes)))];
-            ImmutableArray<WorkingStep> working =
+            var minor = about.Key.Mode == KeyMode.Minor;
+            var sevenths = about.Option is Sevenths or OnStaff;
+            string[] numerals =
             [
-                new SignatureUsed(about.Key, signature),
-                .. chords.Select((chord, i) => Why("spell-progression.working", ("numeral", numerals[i]), ("root", chord.Root), ("chord", CountText.WithArticle(chord.Name)), ("notes", chord.Notes))),
-                .. minor ? [Why("spell-progression.working.minor", ("third", chords[1].Notes[1]))] : ImmutableArray<WorkingStep>.Empty,
+                .. (
+                    minor
+                        ? new[]
+                        {
+                            sevenths ? "spell-progression.two.minor.seventh" : "spell-progression.two.minor",
+                            "spell-progression.five",
+                            "spell-progression.one.minor",
+                        }
+                        : ["spell-progression.two", "spell-progression.five", "spell-progression.one"]
+                ).Select(id => Texts.Say(id)),
             ];
-            return about.Option == OnStaff
-                ? new Answer(about.Style, [[.. chords.SelectMany((chord, column) => Heads(about, chord, column, signature))]], lines, working)
-                : Lines(about, working, lines);
-        });
-    }) with
-    {
-        Uses = KindUse.Tonic | KindUse.Words,
-        Weight = 8,
-        Options = [new("triads"), new(Sevenths), new(OnStaff, PrintsStaff: true)],
-    };
+            var prompt = Texts.Say(
+                "spell-progression.prompt",
+                ("progression", string.Join("–", numerals)),
+                ("key", about.Style.Say(about.Key))
+            );
+            Figure figure =
+                about.Option == OnStaff
+                    ? new StaffFigure(
+                        about.Clef,
+                        3,
+                        true,
+                        StaffRows.Labels,
+                        ChordRoom(about),
+                        [
+                            new SignatureMark(ScaleFacts.Signature(about.Key)),
+                            .. numerals.Select((numeral, column) => new LabelMark(column, numeral)),
+                        ]
+                    )
+                    {
+                        NotesInBar = 1,
+                    }
+                    : new AnswerLinesFigure([.. numerals.Select(numeral => new AnswerLine(numeral, "", AnswerRoom.Name))]);
+            return new PosedQuestion(new Question(prompt, [figure]), () =>
+            {
+                var signature = ScaleFacts.Signature(about.Key);
+                ImmutableArray<Chord> chords = [.. Progression(about.Key, sevenths)];
+                ImmutableArray<AnsweredLine> lines = [.. chords.Select(chord => new AnsweredLine(new NotesPart(chord.Notes)))];
+                ImmutableArray<WorkingStep> working =
+                [
+                    new SignatureUsed(about.Key, signature),
+                    .. chords.Select(
+                        (chord, i) =>
+                            Why(
+                                "spell-progression.working",
+                                ("numeral", numerals[i]),
+                                ("root", chord.Root),
+                                ("chord", CountText.WithArticle(chord.Name)),
+                                ("notes", chord.Notes)
+                            )
+                    ),
+                    .. minor ? [Why("spell-progression.working.minor", ("third", chords[1].Notes[1]))] : ImmutableArray<WorkingStep>.Empty,
+                ];
+                return about.Option == OnStaff
+                    ? new Answer(
+                        about.Style,
+                        [
+                            [.. chords.SelectMany((chord, column) => Heads(about, chord, column, signature))],
+                        ],
+                        lines,
+                        working
+                    )
+                    : Lines(about, working, lines);
+            });
+        }) with { Uses = KindUse.Tonic | KindUse.Words, Weight = 8, Options = [new("triads"), new(Sevenths), new(OnStaff, PrintsStaff: true)] };
 
     // The room any such chord may need, whichever key is asked.
-    private static StaffRange ChordRoom(QuestionSetting about) => StaffRange.OfScales(about.Clef, 2, null) is var room ? room with { Highest = Math.Min(room.Highest, 14) } : room;
+    private static StaffRange ChordRoom(QuestionSetting about) =>
+        StaffRange.OfScales(about.Clef, 2, null) is var room ? room with { Highest = Math.Min(room.Highest, 14) } : room;
 
     private static Chord Tonic(Key key)
     {
@@ -91,7 +161,10 @@ internal static class ChordWritingKinds
     private static IEnumerable<Chord> Progression(Key key, bool sevenths)
     {
         var minor = key.Mode == KeyMode.Minor;
-        var (natural, harmonic) = (ScaleSpelling.Spell(key.ScaleType, key.Tonic), ScaleSpelling.Spell(minor ? ScaleTypes.HarmonicMinor : key.ScaleType, key.Tonic));
+        var (natural, harmonic) = (
+            ScaleSpelling.Spell(key.ScaleType, key.Tonic),
+            ScaleSpelling.Spell(minor ? ScaleTypes.HarmonicMinor : key.ScaleType, key.Tonic)
+        );
         ImmutableArray<Chord> Of(Scale scale, bool four) => four ? Chords.SeventhsOf(scale) : Chords.TriadsOf(scale);
         // The tonic of a minor key is a triad in either case: its seventh would be a matter of school.
         (Chord Chord, NoteName Root, string Intervals)[] chords =
@@ -102,7 +175,11 @@ internal static class ChordWritingKinds
         ];
         foreach (var (chord, root, intervals) in chords)
         {
-            TwoRoutes.Agree($"the chord on {root}", chord.Notes, [root, .. intervals.Split(' ').Take(chord.Notes.Length - 1).Select(interval => root.Up(Interval.Parse(interval)))]);
+            TwoRoutes.Agree(
+                $"the chord on {root}",
+                chord.Notes,
+                [root, .. intervals.Split(' ').Take(chord.Notes.Length - 1).Select(interval => root.Up(Interval.Parse(interval)))]
+            );
             yield return chord;
         }
     }

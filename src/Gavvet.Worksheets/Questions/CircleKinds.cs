@@ -16,35 +16,60 @@ internal static class CircleKinds
     // Five places apart enough that each has a neighbor to count from.
     private static readonly int[] Blank = [0, 2, 5, 7, 10];
 
-    public static QuestionKind CircleOfFifths { get; } = new()
-    {
-        Id = "circle-of-fifths",
-        Group = QuestionGroup.Signatures,
-        Uses = KindUse.None,
-        Takes = Kinds.Keys,
-        Scaffoldings = [Scaffolding.Blank],
-        PerRow = 2,
-        Weight = 6,
-        Variants = _ => Hours,
-        Options = [new("plain"), new(Numbered)],
-        Pose = about =>
+    public static QuestionKind CircleOfFifths { get; } =
+        new()
         {
-            ImmutableArray<int> blank = [.. Blank.Select(place => ((about.Variant + place) % Hours) + 1).Order()];
-            ImmutableArray<Mark> given = [.. Enumerable.Range(1, Hours).Except(blank).Select(hour => Written(about, hour))];
-            return new PosedQuestion(new Question(Texts.Say(about.Scale.HasMinorThird ? "circle-of-fifths.minor" : "circle-of-fifths.major"), [new CircleFigure(given, about.Option == Numbered)]), () => new Answer(
-                about.Style,
-                [[.. blank.Select(hour => Written(about, hour))]],
-                [new AnsweredLine(new CirclePart([.. blank.Select(hour => (hour, KeysAt(about, hour)[0].Tonic))]))],
-                [Kinds.Why("circle-of-fifths.working"), .. blank.Select(hour => KeysAt(about, hour)[0]).Select(key => new SignatureUsed(key, ScaleFacts.Signature(key)))])
+            Id = "circle-of-fifths",
+            Group = QuestionGroup.Signatures,
+            Uses = KindUse.None,
+            Takes = Kinds.Keys,
+            Scaffoldings = [Scaffolding.Blank],
+            PerRow = 2,
+            Weight = 6,
+            Variants = _ => Hours,
+            Options = [new("plain"), new(Numbered)],
+            Pose = about =>
             {
-                Remarks =
-                [
-                    .. blank.Where(hour => KeysAt(about, hour).Length > 1)
-                        .Select(hour => Texts.Say("circle-of-fifths.remark", ("keys", string.Join(Texts.Say("or"), KeysAt(about, hour).Select(key => about.Style.Say(key.Tonic)))))),
-                ],
-            });
-        },
-    };
+                ImmutableArray<int> blank = [.. Blank.Select(place => ((about.Variant + place) % Hours) + 1).Order()];
+                ImmutableArray<Mark> given = [.. Enumerable.Range(1, Hours).Except(blank).Select(hour => Written(about, hour))];
+                return new PosedQuestion(
+                    new Question(
+                        Texts.Say(about.Scale.HasMinorThird ? "circle-of-fifths.minor" : "circle-of-fifths.major"),
+                        [new CircleFigure(given, about.Option == Numbered)]
+                    ),
+                    () =>
+                        new Answer(
+                            about.Style,
+                            [
+                                [.. blank.Select(hour => Written(about, hour))],
+                            ],
+                            [new AnsweredLine(new CirclePart([.. blank.Select(hour => (hour, KeysAt(about, hour)[0].Tonic))]))],
+                            [
+                                Kinds.Why("circle-of-fifths.working"),
+                                .. blank
+                                    .Select(hour => KeysAt(about, hour)[0])
+                                    .Select(key => new SignatureUsed(key, ScaleFacts.Signature(key))),
+                            ]
+                        )
+                        {
+                            Remarks =
+                            [
+                                .. blank
+                                    .Where(hour => KeysAt(about, hour).Length > 1)
+                                    .Select(hour =>
+                                        Texts.Say(
+                                            "circle-of-fifths.remark",
+                                            (
+                                                "keys",
+                                                string.Join(Texts.Say("or"), KeysAt(about, hour).Select(key => about.Style.Say(key.Tonic)))
+                                            )
+                                        )
+                                    ),
+                            ],
+                        }
+                );
+            },
+        };
 
     // The name with fewer signs; of two with six the sharp one.
     private static HourMark Written(QuestionSetting about, int hour) => new(hour, about.Style.Say(KeysAt(about, hour)[0].Tonic));
@@ -53,8 +78,18 @@ internal static class CircleKinds
     private static ImmutableArray<Key> KeysAt(QuestionSetting about, int hour)
     {
         var keys = about.Scale.HasMinorThird ? Key.Minors : Key.Majors;
-        ImmutableArray<Key> counted = [.. keys.Where(key => key.CirclePosition == hour).OrderBy(key => Math.Abs(key.Fifths)).ThenByDescending(key => key.Fifths)];
-        ImmutableArray<Key> signed = [.. new[] { hour % Hours, (hour % Hours) - Hours }.Where(fifths => Math.Abs(fifths) <= KeySignature.Most).OrderBy(Math.Abs).ThenByDescending(fifths => fifths).Select(fifths => ScaleFacts.KeyOf(new KeySignature(fifths), about.Key.Mode))];
+        ImmutableArray<Key> counted =
+        [
+            .. keys.Where(key => key.CirclePosition == hour).OrderBy(key => Math.Abs(key.Fifths)).ThenByDescending(key => key.Fifths),
+        ];
+        ImmutableArray<Key> signed =
+        [
+            .. new[] { hour % Hours, (hour % Hours) - Hours }
+                .Where(fifths => Math.Abs(fifths) <= KeySignature.Most)
+                .OrderBy(Math.Abs)
+                .ThenByDescending(fifths => fifths)
+                .Select(fifths => ScaleFacts.KeyOf(new KeySignature(fifths), about.Key.Mode)),
+        ];
         return TwoRoutes.Agree($"the keys at {hour}", counted, signed);
     }
 }

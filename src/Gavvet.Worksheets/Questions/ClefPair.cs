@@ -33,18 +33,33 @@ public readonly record struct ClefPair(Clef First, Clef Second)
         }
 
         var (first, second) = (First, Second);
-        ImmutableArray<(Pitch First, Pitch Second)> ways = [.. Enumerable.Range(1, 6).SelectMany(octave => new[] { octave, octave - 1, octave + 1 }, (one, other) => (new Pitch(scale.Tonic, one), new Pitch(scale.Tonic, other)))];
+        ImmutableArray<(Pitch First, Pitch Second)> ways =
+        [
+            .. Enumerable
+                .Range(1, 6)
+                .SelectMany(
+                    octave => new[] { octave, octave - 1, octave + 1 },
+                    (one, other) => (new Pitch(scale.Tonic, one), new Pitch(scale.Tonic, other))
+                ),
+        ];
         var shared = Fewest(ways.Where(way => way.First == way.Second));
-        return Enumerable.Max([Highest(first, shared.First), Highest(second, shared.Second)]) <= MostLedgerLines ? shared : Fewest(ways.Where(way => way.First != way.Second));
+        return Enumerable.Max([Highest(first, shared.First), Highest(second, shared.Second)]) <= MostLedgerLines
+            ? shared
+            : Fewest(ways.Where(way => way.First != way.Second));
 
-        (Pitch First, Pitch Second) Fewest(IEnumerable<(Pitch First, Pitch Second)> some) => some.MinBy(way => first.Ledgers(scale, way.First, 1) + second.Ledgers(scale, way.Second, 1));
-        int Highest(Clef clef, Pitch lowest) => scale.Pitches(Direction.Ascending, lowest).Max(pitch => Clef.LedgerLines(clef.Position(pitch)));
+        (Pitch First, Pitch Second) Fewest(IEnumerable<(Pitch First, Pitch Second)> some) =>
+            some.MinBy(way => first.Ledgers(scale, way.First, 1) + second.Ledgers(scale, way.Second, 1));
+        int Highest(Clef clef, Pitch lowest) =>
+            scale.Pitches(Direction.Ascending, lowest).Max(pitch => Clef.LedgerLines(clef.Position(pitch)));
     }
 
     /// <summary>The positions on the first clef's staff that any scale may take, so that the room tells nothing of the one asked.</summary>
     public StaffRange Room => Rooms.GetOrAdd(this, static pair =>
-    {
-        var tonics = ScaleTypes.All.SelectMany(_ => Enum.GetValues<Letter>(), (type, letter) => ScaleSpelling.Spell(type, new NoteName(letter))).Select(scale => pair.Lowest(scale).First).ToArray();
-        return new(Math.Min(0, tonics.Min(pair.First.Position)), Math.Max(8, tonics.Max(pair.First.Position) + Letters.Count));
-    });
+        {
+            var tonics = ScaleTypes
+                .All.SelectMany(_ => Enum.GetValues<Letter>(), (type, letter) => ScaleSpelling.Spell(type, new NoteName(letter)))
+                .Select(scale => pair.Lowest(scale).First)
+                .ToArray();
+            return new(Math.Min(0, tonics.Min(pair.First.Position)), Math.Max(8, tonics.Max(pair.First.Position) + Letters.Count));
+        });
 }

@@ -14,7 +14,14 @@ namespace Gavvet.Worksheets.Questions;
 /// <param name="Notation">Signature or accidentals.</param>
 /// <param name="Direction">Up, down or both.</param>
 /// <param name="Scaffolding">How much is given.</param>
-public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef, Notation Notation, Direction Direction, Scaffolding Scaffolding)
+public sealed record QuestionSetting(
+    ScaleType Scale,
+    NoteName Tonic,
+    Clef Clef,
+    Notation Notation,
+    Direction Direction,
+    Scaffolding Scaffolding
+)
 {
     /// <summary>A setting about a key's own scale.</summary>
     /// <param name="key">The key.</param>
@@ -23,9 +30,7 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     /// <param name="direction">Up, down or both.</param>
     /// <param name="scaffolding">How much is given.</param>
     public QuestionSetting(Key key, Clef clef, Notation notation, Direction direction, Scaffolding scaffolding)
-        : this(key.ScaleType, key.Tonic, clef, notation, direction, scaffolding)
-    {
-    }
+        : this(key.ScaleType, key.Tonic, clef, notation, direction, scaffolding) { }
 
     /// <summary>The key on the tonic: minor where the scale's third is minor.</summary>
     public Key Key => new(Tonic, Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major);
@@ -69,7 +74,12 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     {
         var read = For(kind, part);
         // Where the question has no like in the clef, it stays in the one it was drawn in.
-        return clef is not null && kind.CanAsk(new Draw(read.Scale, read.Tonic, clef, read.Variant), Style) ? read with { Clef = clef } : read;
+        return clef is not null && kind.CanAsk(new Draw(read.Scale, read.Tonic, clef, read.Variant), Style)
+            ? read with
+            {
+                Clef = clef,
+            }
+            : read;
     }
 
     private QuestionSetting For(QuestionKind kind, Instrument? part)
@@ -91,8 +101,19 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
     {
         if (Part is null)
             return Clef.LowestTonic(scale, Octaves);
-        return Part.LowestTonic(scale, Octaves) ?? throw new UnwritableNoteException(
-            CountText.Capitalized(Texts.Say("beyond-range", ("count", Octaves), ("scale", Style.Say(Scale, Tonic)), ("part", Part.Name), ("lowest", Part.Lowest), ("highest", Part.Highest))));
+        return Part.LowestTonic(scale, Octaves)
+            ?? throw new UnwritableNoteException(
+                CountText.Capitalized(
+                    Texts.Say(
+                        "beyond-range",
+                        ("count", Octaves),
+                        ("scale", Style.Say(Scale, Tonic)),
+                        ("part", Part.Name),
+                        ("lowest", Part.Lowest),
+                        ("highest", Part.Highest)
+                    )
+                )
+            );
     }
 
     /// <summary>The setting of a drawn slot.</summary>
@@ -110,7 +131,9 @@ public sealed record QuestionSetting(ScaleType Scale, NoteName Tonic, Clef Clef,
             AnswerAs = section.AnswerAs,
             Tuning = section.Tuning,
             Beside = section.Scales,
-            TellsNotation = section.Notation == Notation.Signature && section.Scales.Select(type => style.SignatureKey(type, new NoteName(Letter.C)) is null).Distinct().Count() > 1,
+            TellsNotation =
+                section.Notation == Notation.Signature
+                && section.Scales.Select(type => style.SignatureKey(type, new NoteName(Letter.C)) is null).Distinct().Count() > 1,
             Own = draw.Variant < section.Own.Length ? section.Own[draw.Variant] : null,
         };
     }
@@ -156,7 +179,8 @@ public sealed record Answer(
     HouseStyle Style,
     ImmutableArray<ImmutableArray<Mark>> Marks,
     ImmutableArray<AnsweredLine> Lines,
-    ImmutableArray<WorkingStep> Working)
+    ImmutableArray<WorkingStep> Working
+)
 {
     /// <summary>The answer as data, line by line, each with all that is right on it under every name.</summary>
     public ImmutableArray<AnsweredLine> Lines { get; init; } = [.. Lines.Select(line => RightAnswers.Line(Style, line.Right, line.Others))];
@@ -177,7 +201,8 @@ public sealed record Answer(
     public ImmutableArray<string> Accepted => [.. Lines.SelectMany(line => line.Others).Select(Style.Say)];
 
     /// <summary>Everything else that is right, as sentences.</summary>
-    public ImmutableArray<string> AlsoRight => Accepted is { IsEmpty: false } accepted ? [Texts.Say("also-right", ("answers", string.Join("; ", accepted))), .. Remarks] : Remarks;
+    public ImmutableArray<string> AlsoRight =>
+        Accepted is { IsEmpty: false } accepted ? [Texts.Say("also-right", ("answers", string.Join("; ", accepted))), .. Remarks] : Remarks;
 }
 
 /// <summary>A scale that is an answer.</summary>

@@ -47,7 +47,14 @@ public sealed record QuestionKind
     public int PerRow { get; init; } = 1;
 
     /// <summary>What the task itself weighs in a question's load.</summary>
-    public int Weight { get => field > 0 ? field : PerRow == 2 ? 3 : 5; init; }
+    public int Weight
+    {
+        get =>
+            field > 0 ? field
+            : PerRow == 2 ? 3
+            : 5;
+        init;
+    }
 
     /// <summary>How many different questions it can ask about one scale on one tonic and clef.</summary>
     public Func<ScaleType, int> Variants { get; init; } = static _ => 1;
@@ -58,16 +65,19 @@ public sealed record QuestionKind
     /// <summary>Whether there is such a question, where that hangs on more than the scale type; null where it does not.</summary>
     public Func<Draw, HouseStyle, bool>? Asks { get; init; }
 
-    /// <summary>Whether a question is set without its tonic having been added by hand: one whose answer lies in no key of the circle is not.</summary>
+    /// <summary>Whether a question is set without its tonic having been added by hand: one whose answer lies in no key of the circle is
+    /// not.</summary>
     public Func<Draw, bool> IsOrdinary { get; init; } = static _ => true;
 
     /// <summary>The scale or key the student writes or thinks in, where it is another than the one asked about.</summary>
     public Func<QuestionSetting, QuestionSetting> Writes { get; init; } = static setting => setting;
 
-    /// <summary>All the answers there are to choose from, right and wrong, where the question leaves no others; empty where it does.</summary>
+    /// <summary>All the answers there are to choose from, right and wrong, where the question leaves no others; empty where it
+    /// does.</summary>
     public Func<QuestionSetting, ImmutableArray<AnswerPart>> Offers { get; init; } = static _ => [];
 
-    /// <summary>The confusions it is about, as the answers they lead to, the likeliest first; wrong choices are made of these before any others.</summary>
+    /// <summary>The confusions it is about, as the answers they lead to, the likeliest first; wrong choices are made of these before any
+    /// others.</summary>
     public Func<QuestionSetting, Answer, IEnumerable<Confused>> Confuses { get; init; } = static (_, _) => [];
 
     /// <summary>The instruction where it hangs on the section or the style; null where one message says it.</summary>
@@ -136,7 +146,13 @@ public sealed record QuestionKind
     /// <param name="about">The question's setting.</param>
     /// <param name="type">The scale type.</param>
     public int VariantsLike(QuestionSetting about, ScaleType type) =>
-        VariantsIn(new Section(1, Id, "", [type], Key.Majors, [about.Clef], about.Notation, about.Direction, about.Scaffolding, []) { Option = about.Option }, type);
+        VariantsIn(
+            new Section(1, Id, "", [type], Key.Majors, [about.Clef], about.Notation, about.Direction, about.Scaffolding, [])
+            {
+                Option = about.Option,
+            },
+            type
+        );
 
     /// <summary>The instruction under the heading when the teacher gives none.</summary>
     /// <param name="section">The section.</param>
@@ -159,7 +175,13 @@ public sealed record QuestionKind
     private string Instruction(string option, HouseStyle style)
     {
         var id = Texts.Has($"{Id}.instruction.{option}") ? $"{Id}.instruction.{option}" : $"{Id}.instruction";
-        return Texts.Say(id, ("wholeNotes", style.Words.WholeNotes), ("staff", style.Words.Staff), ("neighboring", style.Words.Neighboring), ("halfStep", style.Word(1, 1)));
+        return Texts.Say(
+            id,
+            ("wholeNotes", style.Words.WholeNotes),
+            ("staff", style.Words.Staff),
+            ("neighboring", style.Words.Neighboring),
+            ("halfStep", style.Word(1, 1))
+        );
     }
 
     private bool Has(KindUse use) => (Uses & use) == use;

@@ -22,7 +22,12 @@ public static class QuestionLoad
         if (kind.UsesClefAs(setting.Option))
             load += setting.Clef.Unfamiliarity;
         if (kind.UsesDirection)
-            load += setting.Direction switch { Direction.Ascending => 0, Direction.Descending => 1, _ => 3 };
+            load += setting.Direction switch
+            {
+                Direction.Ascending => 0,
+                Direction.Descending => 1,
+                _ => 3,
+            };
         if (kind.UsesOctaves)
             load += 3 * (setting.Octaves - 1);
         return load;
@@ -32,20 +37,26 @@ public static class QuestionLoad
     private static int Accidentals(QuestionSetting setting)
     {
         var degrees = InDirection(setting.Style.LineOf(setting.Scale, setting.Tonic), setting.Direction);
-        return degrees.Select(degree => setting.Tonic.Fifths + degree.Fifths).Where(NoteName.HasFifths).Sum(fifths => (int)NoteName.FromFifths(fifths).Accidental switch
-        {
-            0 => 0,
-            1 or -1 => 1,
-            _ => 3,
-        });
+        return degrees
+            .Select(degree => setting.Tonic.Fifths + degree.Fifths)
+            .Where(NoteName.HasFifths)
+            .Sum(fifths =>
+                (int)NoteName.FromFifths(fifths).Accidental switch
+                {
+                    0 => 0,
+                    1 or -1 => 1,
+                    _ => 3,
+                }
+            );
     }
 
-    private static IEnumerable<Degree> InDirection(ScaleType line, Direction direction) => direction switch
-    {
-        Direction.Ascending => line.Up.Degrees,
-        Direction.Descending => line.Down.Degrees,
-        _ => line.Up.Degrees.Union(line.Down.Degrees),
-    };
+    private static IEnumerable<Degree> InDirection(ScaleType line, Direction direction) =>
+        direction switch
+        {
+            Direction.Ascending => line.Up.Degrees,
+            Direction.Descending => line.Down.Degrees,
+            _ => line.Up.Degrees.Union(line.Down.Degrees),
+        };
 
     // Degrees in the direction asked that neither major nor the natural minor has, raised or lowered on purpose. Each
     // weighs two, since it may take away an accidental and is no easier for that.
@@ -58,10 +69,11 @@ public static class QuestionLoad
     // From a worked example to a blank page.
     private static int Given(QuestionSetting setting) => (int)setting.Scaffolding;
 
-    private static int Form(QuestionSetting setting) => setting.AnswerAs switch
-    {
-        AnswerForm.TrueFalse => 0,
-        AnswerForm.Choice or AnswerForm.Matching => 1,
-        _ => 3,
-    };
+    private static int Form(QuestionSetting setting) =>
+        setting.AnswerAs switch
+        {
+            AnswerForm.TrueFalse => 0,
+            AnswerForm.Choice or AnswerForm.Matching => 1,
+            _ => 3,
+        };
 }

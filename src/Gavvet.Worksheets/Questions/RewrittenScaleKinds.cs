@@ -11,79 +11,156 @@ namespace Gavvet.Worksheets.Questions;
 /// <summary>Questions that give a scale on a staff and have another written on the staff below it.</summary>
 internal static class RewrittenScaleKinds
 {
-    public static QuestionKind ConvertForm { get; } = Again(
-        "convert-form",
-        QuestionGroup.Scales,
-        type => !Sources(type, Direction.Both).IsEmpty,
-        about => Texts.Say("convert-form.prompt", ("base", about.Style.Say(Source(about), about.Tonic)), ("scale", ScaleFacts.Named(about)), ("direction", ScaleFacts.DirectionWords(about.Direction))),
-        given: about => about with { Scale = Source(about) },
-        asked: about => about,
-        working: (about, scale) => [ScaleWorking.Derive(about.Style.Spell(Source(about), about.Tonic), scale), .. WrittenScaleKinds.Working(about, scale).Where(step => step is ChangedDescending or SignatureUsed or SignatureImpossible or EachLetterOnce or SeventhLeads or NotesCounted)]) with
-    {
-        Variants = type => Sources(type, Direction.Both).Length,
-        VariantsAs = (section, type) => Sources(type, section.Direction).Count(source => Differ(source, type, section.Direction)),
-        Asks = (draw, style) => draw.Variant < Sources(draw.Scale, Direction.Both).Length && style.CanSpell(Sources(draw.Scale, Direction.Both)[draw.Variant], draw.Tonic),
-    };
-
-    public static QuestionKind EnharmonicScale { get; } = Again(
-        "enharmonic-scale",
-        QuestionGroup.Enharmonic,
-        type => type.IsSevenLetters,
-        about => Texts.Say("enharmonic-scale.prompt", ("scale", ScaleFacts.Prompt(about)), ("tonic", about.Style.Say(Twin(about.Scale, about.Tonic)!.Value))),
-        given: about => about,
-        asked: about =>
+    public static QuestionKind ConvertForm { get; } =
+        Again(
+            "convert-form",
+            QuestionGroup.Scales,
+            type => !Sources(type, Direction.Both).IsEmpty,
+            about =>
+                Texts.Say(
+                    "convert-form.prompt",
+                    ("base", about.Style.Say(Source(about), about.Tonic)),
+                    ("scale", ScaleFacts.Named(about)),
+                    ("direction", ScaleFacts.DirectionWords(about.Direction))
+                ),
+            given: about => about with { Scale = Source(about) },
+            asked: about => about,
+            working: (about, scale) =>
+                [
+                    ScaleWorking.Derive(about.Style.Spell(Source(about), about.Tonic), scale),
+                    .. WrittenScaleKinds
+                        .Working(about, scale)
+                        .Where(step =>
+                            step
+                                is ChangedDescending
+                                    or SignatureUsed
+                                    or SignatureImpossible
+                                    or EachLetterOnce
+                                    or SeventhLeads
+                                    or NotesCounted
+                        ),
+                ]
+        ) with
         {
-            var twin = about with { Tonic = Twin(about.Scale, about.Tonic)!.Value };
-            TwoRoutes.Agree($"the sound of {about.Tonic} and {twin.Tonic}", [.. ScaleFacts.Scale(about).Ascending.Select(note => note.PitchClass)], ScaleFacts.Scale(twin).Ascending.Select(note => note.PitchClass).ToImmutableArray());
-            return twin;
-        },
-        working: (about, scale) =>
-        [
-            Why("enharmonic-scale.working", ("tonic", about.Tonic), ("twin", scale.Tonic), ("from", ScaleFacts.Scale(about).Ascending[..^1]), ("to", scale.Ascending[..^1])),
-            .. FoundAsWritten(about with { Tonic = scale.Tonic }),
-        ],
-        asksTonic: true) with
-    {
-        Writes = about => Twin(about.Scale, about.Tonic) is { } twin ? about with { Tonic = twin } : about,
-        Asks = (draw, _) => Twin(draw.Scale, draw.Tonic) is not null,
-    };
+            Variants = type => Sources(type, Direction.Both).Length,
+            VariantsAs = (section, type) => Sources(type, section.Direction).Count(source => Differ(source, type, section.Direction)),
+            Asks = (draw, style) =>
+                draw.Variant < Sources(draw.Scale, Direction.Both).Length
+                && style.CanSpell(Sources(draw.Scale, Direction.Both)[draw.Variant], draw.Tonic),
+        };
 
-    public static QuestionKind ChangeClef { get; } = Again(
-        "change-clef",
-        QuestionGroup.Scales,
-        AnyScale,
-        about => Texts.Say(Moved(about) switch { 0 => "change-clef.prompt", < 0 => "change-clef.prompt.lower", _ => "change-clef.prompt.higher" }, ("scale", ScaleFacts.Prompt(about)), ("clef", Other(about).InSentence)),
-        given: about => about,
-        asked: about => about with { Clef = Other(about), Variant = about.Clef.Number - (about.Clef.Number > Other(about).Number ? 1 : 0) },
-        working: (about, scale) => [Placed(about, scale)],
-        lowest: (of, scale) => Clefs(of).Lowest(scale).First,
-        room: of => Clefs(of).Room,
-        movesClef: true) with
-    {
-        Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
-        Variants = _ => Clef.All.Length - 1,
-    };
-
-    public static QuestionKind TransposeScale { get; } = Again(
-        "transpose-scale",
-        QuestionGroup.Enharmonic,
-        AnyScale,
-        about => Texts.Say("transpose-scale.prompt", ("scale", ScaleFacts.Prompt(about)), ("part", KeyKinds.Parts[about.Variant].InSentence)),
-        given: about => about,
-        asked: Transposed,
-        working: (about, scale) => [.. KeyKinds.Transposing(KeyKinds.Parts[about.Variant], about, scale.Tonic), .. FoundAsWritten(about with { Tonic = scale.Tonic })],
-        also: (about, asked) => [.. OtherTonics(about, asked).Select(tonic => asked with { Tonic = tonic }).Select(twin => new NotesPart(ScaleFacts.Notes(twin, ScaleFacts.Scale(twin))))],
-        asksTonic: true) with
-    {
-        Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
-        Variants = _ => KeyKinds.Parts.Length,
-        Writes = about => about with { Tonic = KeyKinds.Parts[about.Variant].WrittenTonic(about.Scale, about.Tonic) },
-        Asks = (draw, _) =>
+    public static QuestionKind EnharmonicScale { get; } =
+        Again(
+            "enharmonic-scale",
+            QuestionGroup.Enharmonic,
+            type => type.IsSevenLetters,
+            about =>
+                Texts.Say(
+                    "enharmonic-scale.prompt",
+                    ("scale", ScaleFacts.Prompt(about)),
+                    ("tonic", about.Style.Say(Twin(about.Scale, about.Tonic)!.Value))
+                ),
+            given: about => about,
+            asked: about =>
+            {
+                var twin = about with { Tonic = Twin(about.Scale, about.Tonic)!.Value };
+                TwoRoutes.Agree(
+                    $"the sound of {about.Tonic} and {twin.Tonic}",
+                    [.. ScaleFacts.Scale(about).Ascending.Select(note => note.PitchClass)],
+                    ScaleFacts.Scale(twin).Ascending.Select(note => note.PitchClass).ToImmutableArray()
+                );
+                return twin;
+            },
+            working: (about, scale) =>
+                [
+                    Why(
+                        "enharmonic-scale.working",
+                        ("tonic", about.Tonic),
+                        ("twin", scale.Tonic),
+                        ("from", ScaleFacts.Scale(about).Ascending[..^1]),
+                        ("to", scale.Ascending[..^1])
+                    ),
+                    .. FoundAsWritten(about with { Tonic = scale.Tonic }),
+                ],
+            asksTonic: true
+        ) with
         {
-            var exact = draw.Tonic.Fifths + KeyKinds.Parts[draw.Variant].WrittenFifths;
-            return Enumerable.Range(-1, 3).Select(turn => exact + (12 * turn)).Any(fifths => NoteName.HasFifths(fifths) && ScaleSpelling.CanSpell(draw.Scale, NoteName.FromFifths(fifths)));
-        },
-    };
+            Writes = about => Twin(about.Scale, about.Tonic) is { } twin ? about with { Tonic = twin } : about,
+            Asks = (draw, _) => Twin(draw.Scale, draw.Tonic) is not null,
+        };
+
+    public static QuestionKind ChangeClef { get; } =
+        Again(
+            "change-clef",
+            QuestionGroup.Scales,
+            AnyScale,
+            about =>
+                Texts.Say(
+                    Moved(about) switch
+                    {
+                        0 => "change-clef.prompt",
+                        < 0 => "change-clef.prompt.lower",
+                        _ => "change-clef.prompt.higher",
+                    },
+                    ("scale", ScaleFacts.Prompt(about)),
+                    ("clef", Other(about).InSentence)
+                ),
+            given: about => about,
+            asked: about =>
+                about with
+                {
+                    Clef = Other(about),
+                    Variant = about.Clef.Number - (about.Clef.Number > Other(about).Number ? 1 : 0),
+                },
+            working: (about, scale) => [Placed(about, scale)],
+            lowest: (of, scale) => Clefs(of).Lowest(scale).First,
+            room: of => Clefs(of).Room,
+            movesClef: true
+        ) with
+        {
+            Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
+            Variants = _ => Clef.All.Length - 1,
+        };
+
+    public static QuestionKind TransposeScale { get; } =
+        Again(
+            "transpose-scale",
+            QuestionGroup.Enharmonic,
+            AnyScale,
+            about =>
+                Texts.Say(
+                    "transpose-scale.prompt",
+                    ("scale", ScaleFacts.Prompt(about)),
+                    ("part", KeyKinds.Parts[about.Variant].InSentence)
+                ),
+            given: about => about,
+            asked: Transposed,
+            working: (about, scale) =>
+                [
+                    .. KeyKinds.Transposing(KeyKinds.Parts[about.Variant], about, scale.Tonic),
+                    .. FoundAsWritten(about with { Tonic = scale.Tonic }),
+                ],
+            also: (about, asked) =>
+                [
+                    .. OtherTonics(about, asked)
+                        .Select(tonic => asked with { Tonic = tonic })
+                        .Select(twin => new NotesPart(ScaleFacts.Notes(twin, ScaleFacts.Scale(twin)))),
+                ],
+            asksTonic: true
+        ) with
+        {
+            Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation | KindUse.Direction | KindUse.ConcertPitch,
+            Variants = _ => KeyKinds.Parts.Length,
+            Writes = about => about with { Tonic = KeyKinds.Parts[about.Variant].WrittenTonic(about.Scale, about.Tonic) },
+            Asks = (draw, _) =>
+            {
+                var exact = draw.Tonic.Fifths + KeyKinds.Parts[draw.Variant].WrittenFifths;
+                return Enumerable
+                    .Range(-1, 3)
+                    .Select(turn => exact + (12 * turn))
+                    .Any(fifths => NoteName.HasFifths(fifths) && ScaleSpelling.CanSpell(draw.Scale, NoteName.FromFifths(fifths)));
+            },
+        };
 
     private static QuestionKind Again(
         string id,
@@ -97,7 +174,8 @@ internal static class RewrittenScaleKinds
         Func<QuestionSetting, StaffRange>? room = null,
         Func<QuestionSetting, QuestionSetting, ImmutableArray<AnswerPart>>? also = null,
         bool asksTonic = false,
-        bool movesClef = false)
+        bool movesClef = false
+    )
     {
         lowest ??= (of, scale) => of.LowestTonic(scale);
         room ??= ScaleFacts.Room;
@@ -117,15 +195,43 @@ internal static class RewrittenScaleKinds
                 {
                     var scale = ScaleFacts.Scale(below);
                     ScaleFacts.Steps(scale, below.Direction);
-                    var answer = ScaleFacts.WholeScale(below, scale, [[], [.. Whole(below).Except(first)]], ScaleFacts.Notes(below, scale), working(about, scale));
-                    answer = answer with { Written = answer.Written! with { From = Copied(above, below), AsksTonic = asksTonic && about.Scaffolding != Scaffolding.Tonic } };
-                    return also is null ? answer : answer with { Lines = [answer.Lines[0] with { Others = [.. answer.Lines[0].Others, .. also(about, below)] }] };
+                    var answer = ScaleFacts.WholeScale(
+                        below,
+                        scale,
+                        [
+                            [],
+                            [.. Whole(below).Except(first)],
+                        ],
+                        ScaleFacts.Notes(below, scale),
+                        working(about, scale)
+                    );
+                    answer = answer with
+                    {
+                        Written = answer.Written! with
+                        {
+                            From = Copied(above, below),
+                            AsksTonic = asksTonic && about.Scaffolding != Scaffolding.Tonic,
+                        },
+                    };
+                    return also is null
+                        ? answer
+                        : answer with
+                        {
+                            Lines = [answer.Lines[0] with { Others = [.. answer.Lines[0].Others, .. also(about, below)] }],
+                        };
                 });
             },
         };
 
         StaffFigure Staff(QuestionSetting of, ImmutableArray<Mark> marks) =>
-            new(of.Clef, ScaleFacts.Notes(of, ScaleFacts.Scale(of)).Length, of.Notation == Notation.Signature, StaffRows.None, room(of), marks);
+            new(
+                of.Clef,
+                ScaleFacts.Notes(of, ScaleFacts.Scale(of)).Length,
+                of.Notation == Notation.Signature,
+                StaffRows.None,
+                room(of),
+                marks
+            );
 
         ImmutableArray<Mark> Whole(QuestionSetting of) => [.. SignatureOf(of), .. OnStaff(of)];
 
@@ -144,15 +250,23 @@ internal static class RewrittenScaleKinds
         }
     }
 
-    // What the scale is derived from on the board, and the other minor forms for a minor form; those with the same notes in the direction last.
+    // What the scale is derived from on the board, and the other minor forms for a minor form; those with the same notes in the direction
+    // last.
     private static ImmutableArray<ScaleType> Sources(ScaleType type, Direction direction)
     {
         ImmutableArray<ScaleType> forms = [ScaleTypes.NaturalMinor, ScaleTypes.HarmonicMinor, ScaleTypes.MelodicMinor];
-        return [.. new[] { type.Base }.OfType<ScaleType>().Union(forms.Contains(type) ? forms.Remove(type) : []).OrderBy(source => !Differ(source, type, direction))];
+        return
+        [
+            .. new[] { type.Base }
+                .OfType<ScaleType>()
+                .Union(forms.Contains(type) ? forms.Remove(type) : [])
+                .OrderBy(source => !Differ(source, type, direction)),
+        ];
     }
 
     private static bool Differ(ScaleType one, ScaleType other, Direction direction) =>
-        (direction != Direction.Descending && !one.Up.Degrees.SequenceEqual(other.Up.Degrees)) || (direction != Direction.Ascending && !one.Down.Degrees.SequenceEqual(other.Down.Degrees));
+        (direction != Direction.Descending && !one.Up.Degrees.SequenceEqual(other.Up.Degrees))
+        || (direction != Direction.Ascending && !one.Down.Degrees.SequenceEqual(other.Down.Degrees));
 
     private static ScaleType Source(QuestionSetting about) => Sources(about.Scale, about.Direction)[about.Variant];
 
@@ -161,7 +275,14 @@ internal static class RewrittenScaleKinds
     {
         var (given, asked) = Clefs(about).Lowest(scale);
         var (first, second) = (scale.Pitches(about.Direction, given)[0], scale.Pitches(about.Direction, asked)[0]);
-        return Why(given == asked ? "change-clef.working" : "change-clef.working.octave", ("note", first.Name), ("place", StaffPlaces.Say(about.Clef.Position(first), about.Style)), ("clef", about.Clef.InSentence), ("otherPlace", StaffPlaces.Say(Other(about).Position(second), about.Style)), ("otherClef", Other(about).InSentence));
+        return Why(
+            given == asked ? "change-clef.working" : "change-clef.working.octave",
+            ("note", first.Name),
+            ("place", StaffPlaces.Say(about.Clef.Position(first), about.Style)),
+            ("clef", about.Clef.InSentence),
+            ("otherPlace", StaffPlaces.Say(Other(about).Position(second), about.Style)),
+            ("otherClef", Other(about).InSentence)
+        );
     }
 
     // Twelve fifths away; both tonics with one sign at most, and such as keys have: nobody writes from B♯ what C says.
@@ -176,7 +297,8 @@ internal static class RewrittenScaleKinds
     }
 
     // The other clefs by their lasting numbers, so that a clef more changes no question that was asked.
-    private static Clef Other(QuestionSetting about) => Clef.All.Where(clef => clef != about.Clef).OrderBy(clef => clef.Number).ElementAt(about.Variant);
+    private static Clef Other(QuestionSetting about) =>
+        Clef.All.Where(clef => clef != about.Clef).OrderBy(clef => clef.Number).ElementAt(about.Variant);
 
     private static ClefPair Clefs(QuestionSetting about) => new(about.Clef, Other(about));
 
@@ -192,7 +314,11 @@ internal static class RewrittenScaleKinds
         var part = KeyKinds.Parts[about.Variant];
         var written = part.WrittenTonic(about.Scale, about.Tonic);
         // By the choice of the handier key, and by moving the pitch itself.
-        TwoRoutes.Agree($"{about.Tonic} for {part.Name}", written.PitchClass, (about.Tonic.PitchClass + ((part.IsWrittenAbove ? 1 : -1) * part.WrittenInterval.Semitones) + 24) % 12);
+        TwoRoutes.Agree(
+            $"{about.Tonic} for {part.Name}",
+            written.PitchClass,
+            (about.Tonic.PitchClass + ((part.IsWrittenAbove ? 1 : -1) * part.WrittenInterval.Semitones) + 24) % 12
+        );
         return about with { Tonic = written, Clef = part.Clef, Part = part };
     }
 
@@ -203,7 +329,10 @@ internal static class RewrittenScaleKinds
         return new[] { literal - 12, literal, literal + 12 }
             .Where(fifths => fifths != asked.Tonic.Fifths && NoteName.HasFifths(fifths))
             .Select(fifths => (IsLiteral: fifths == literal, Tonic: NoteName.FromFifths(fifths)))
-            .Where(other => (other.IsLiteral || !new Key(other.Tonic, asked.Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical) && asked.Style.CanSpell(asked.Scale, other.Tonic))
+            .Where(other =>
+                (other.IsLiteral || !new Key(other.Tonic, asked.Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major).IsTheoretical)
+                && asked.Style.CanSpell(asked.Scale, other.Tonic)
+            )
             .Select(other => other.Tonic);
     }
 }

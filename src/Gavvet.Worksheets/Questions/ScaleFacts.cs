@@ -19,7 +19,9 @@ internal static class ScaleFacts
 
     /// <summary>The signature the question is written with; empty where accidentals are asked for or none is printed.</summary>
     public static KeySignature Printed(QuestionSetting setting) =>
-        setting.Notation == Notation.Signature && setting.Style.SignatureKey(setting.Scale, setting.Tonic) is { IsTheoretical: false } key ? Signature(key) : default;
+        setting.Notation == Notation.Signature && setting.Style.SignatureKey(setting.Scale, setting.Tonic) is { IsTheoretical: false } key
+            ? Signature(key)
+            : default;
 
     /// <summary>Whether the question is written with a signature.</summary>
     public static bool HasSignature(QuestionSetting setting) =>
@@ -46,7 +48,10 @@ internal static class ScaleFacts
         };
         // A minor key lies a major sixth above its relative.
         var byLast = mode == KeyMode.Major ? major : major.Up(new Interval(5, 9));
-        return new Key(TwoRoutes.Agree($"the key with {signature}", NoteName.FromFifths(signature.Fifths + (mode == KeyMode.Major ? 0 : 3)), byLast), mode);
+        return new Key(
+            TwoRoutes.Agree($"the key with {signature}", NoteName.FromFifths(signature.Fifths + (mode == KeyMode.Major ? 0 : 3)), byLast),
+            mode
+        );
     }
 
     /// <summary>The steps in semitones: as the table has them, and as measured on notes spelled from degrees.</summary>
@@ -75,11 +80,14 @@ internal static class ScaleFacts
     public static ImmutableArray<string> StepSigns(HouseStyle style, Scale scale, Direction direction) =>
         [.. NamedSteps(scale, direction).Select(step => style.Sign(step.Semitones, step.Letters))];
 
-    /// <summary>The prompt: the scale, its formula where the name is not settled, the direction, and how it is written where its neighbors are written otherwise.</summary>
-    public static string Prompt(QuestionSetting setting) => Texts.Say(
-        setting.TellsNotation && !HasSignature(setting) ? "prompt.scale.accidentals" : "prompt.scale",
-        ("scale", Named(setting)),
-        ("direction", DirectionWords(setting.Direction)));
+    /// <summary>The prompt: the scale, its formula where the name is not settled, the direction, and how it is written where its
+    /// neighbors are written otherwise.</summary>
+    public static string Prompt(QuestionSetting setting) =>
+        Texts.Say(
+            setting.TellsNotation && !HasSignature(setting) ? "prompt.scale.accidentals" : "prompt.scale",
+            ("scale", Named(setting)),
+            ("direction", DirectionWords(setting.Direction))
+        );
 
     /// <summary>The scale by name, with its formula where the name is not settled.</summary>
     public static string Named(QuestionSetting setting)
@@ -91,7 +99,13 @@ internal static class ScaleFacts
     }
 
     /// <summary>An answer that is a whole scale, with the other spellings that earn full marks.</summary>
-    public static Answer WholeScale(QuestionSetting setting, Scale scale, ImmutableArray<ImmutableArray<Mark>> marks, ImmutableArray<NoteName> written, ImmutableArray<WorkingStep> working)
+    public static Answer WholeScale(
+        QuestionSetting setting,
+        Scale scale,
+        ImmutableArray<ImmutableArray<Mark>> marks,
+        ImmutableArray<NoteName> written,
+        ImmutableArray<WorkingStep> working
+    )
     {
         var (accepted, remarks) = OtherSpellings(setting, scale);
         return new Answer(setting.Style, marks, [new AnsweredLine(new NotesPart(written), accepted)], working)
@@ -103,17 +117,29 @@ internal static class ScaleFacts
 
     /// <summary>In one bar up and down a sign holds, and writing it again is right too.</summary>
     public static IEnumerable<string> RepeatedSigns(QuestionSetting setting, Scale scale) =>
-        setting is { Direction: Direction.Both, Notation: Notation.Accidentals } && !scale.Type.IsTwoWay && scale.AlteredNotes.Length > 0 ? [Texts.Say("also-right.signs-again")] : [];
+        setting is { Direction: Direction.Both, Notation: Notation.Accidentals } && !scale.Type.IsTwoWay && scale.AlteredNotes.Length > 0
+            ? [Texts.Say("also-right.signs-again")]
+            : [];
 
     /// <summary>Other spellings that earn full marks: as answers, or as a sentence where there are very many.</summary>
     public static (ImmutableArray<AnswerPart> Accepted, ImmutableArray<string> Remarks) OtherSpellings(QuestionSetting setting, Scale scale)
     {
-        ImmutableArray<NoteName>[] Others(bool descending) => [.. AcceptedSpellings.Of(scale, setting.Style, descending).Skip(1).Take(MostSpellings + 1)];
-        var (up, down) = (setting.Direction == Direction.Descending ? [] : Others(false), setting.Direction == Direction.Ascending ? [] : Others(true));
+        ImmutableArray<NoteName>[] Others(bool descending) =>
+            [.. AcceptedSpellings.Of(scale, setting.Style, descending).Skip(1).Take(MostSpellings + 1)];
+        var (up, down) = (
+            setting.Direction == Direction.Descending ? [] : Others(false),
+            setting.Direction == Direction.Ascending ? [] : Others(true)
+        );
         if (up.Length > MostSpellings || down.Length > MostSpellings)
             return ([], [Texts.Say("also-right.each-letter")]);
         return setting.Direction == Direction.Both
-            ? ([], [.. up.Select(notes => Texts.Say("also-right.up", ("notes", setting.Style.Say(notes)))), .. down.Select(notes => Texts.Say("also-right.down", ("notes", setting.Style.Say(notes))))])
+            ? (
+                [],
+                [
+                    .. up.Select(notes => Texts.Say("also-right.up", ("notes", setting.Style.Say(notes)))),
+                    .. down.Select(notes => Texts.Say("also-right.down", ("notes", setting.Style.Say(notes)))),
+                ]
+            )
             : ([.. up.Concat(down).Select(notes => new NotesPart(notes))], []);
     }
 
@@ -123,20 +149,27 @@ internal static class ScaleFacts
     /// <summary>The steps between those notes, as signs of the house style.</summary>
     public static ImmutableArray<string> StepSigns(QuestionSetting setting, Scale scale)
     {
-        IEnumerable<string> Repeated(Direction direction) => Enumerable.Repeat(StepSigns(setting.Style, scale, direction), setting.Octaves).SelectMany(signs => signs);
+        IEnumerable<string> Repeated(Direction direction) =>
+            Enumerable.Repeat(StepSigns(setting.Style, scale, direction), setting.Octaves).SelectMany(signs => signs);
         return setting.Direction == Direction.Both
             ? [.. Repeated(Direction.Ascending), .. Repeated(Direction.Descending)]
             : [.. Repeated(setting.Direction)];
     }
 
     /// <summary>The notes on the staff, with the signs they need.</summary>
-    public static ImmutableArray<NoteMark> OnStaff(QuestionSetting setting, Scale scale, int notesInBar = 0) => StaffNotes.InBars(
-        scale.Pitches(setting.Direction, setting.LowestTonic(scale), setting.Octaves), Printed(setting), setting.Style, notesInBar);
+    public static ImmutableArray<NoteMark> OnStaff(QuestionSetting setting, Scale scale, int notesInBar = 0) =>
+        StaffNotes.InBars(
+            scale.Pitches(setting.Direction, setting.LowestTonic(scale), setting.Octaves),
+            Printed(setting),
+            setting.Style,
+            notesInBar
+        );
 
     /// <summary>The room on the staff that any such question may need.</summary>
     public static StaffRange Room(QuestionSetting setting) => StaffRange.OfScales(setting.Clef, setting.Octaves, setting.Part);
 
-    /// <summary>How many sharps and flats, single and double, the notes asked have: each counted once and apart, since other scales than major mix them.</summary>
+    /// <summary>How many sharps and flats, single and double, the notes asked have: each counted once and apart, since other scales than
+    /// major mix them.</summary>
     public static string CountInWords(QuestionSetting setting, Scale scale)
     {
         var altered = scale.Notes(setting.Direction).Distinct().ToLookup(note => note.Accidental);
@@ -162,10 +195,13 @@ internal static class ScaleFacts
     }
 
     /// <summary>The direction in words.</summary>
-    public static string DirectionWords(Direction direction) => Texts.Say(direction switch
-    {
-        Direction.Ascending => "direction.ascending",
-        Direction.Descending => "direction.descending",
-        _ => "direction.both",
-    });
+    public static string DirectionWords(Direction direction) =>
+        Texts.Say(
+            direction switch
+            {
+                Direction.Ascending => "direction.ascending",
+                Direction.Descending => "direction.descending",
+                _ => "direction.both",
+            }
+        );
 }

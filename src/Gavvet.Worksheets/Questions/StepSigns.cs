@@ -21,14 +21,38 @@ internal static class StepSigns
     /// <param name="list">The message that joins them.</param>
     public static string Named(Section section, HouseStyle style, string list = "list.or")
     {
-        var steps = section.Scales.SelectMany(WidthsOf).Distinct().OrderBy(step => step switch { (2, _) => 0, (1, _) => 1, _ => step.Semitones }).ThenBy(step => step.Letters);
-        string[] words = [.. steps.Select(step => Texts.Say("write-steps.sign", ("sign", style.Sign(step.Semitones, step.Letters)), ("step", WithArticle(style.Word(step.Semitones, step.Letters))))).Distinct()];
+        var steps = section
+            .Scales.SelectMany(WidthsOf)
+            .Distinct()
+            .OrderBy(step =>
+                step switch
+                {
+                    (2, _) => 0,
+                    (1, _) => 1,
+                    _ => step.Semitones,
+                }
+            )
+            .ThenBy(step => step.Letters);
+        string[] words =
+        [
+            .. steps
+                .Select(step =>
+                    Texts.Say(
+                        "write-steps.sign",
+                        ("sign", style.Sign(step.Semitones, step.Letters)),
+                        ("step", WithArticle(style.Word(step.Semitones, step.Letters)))
+                    )
+                )
+                .Distinct(),
+        ];
         return words.Length == 1 ? words[0] : Texts.Say(list, ("list", string.Join(", ", words[..^1])), ("last", words[^1]));
     }
 
     /// <summary>The widths of a scale's steps, in semitones and letters.</summary>
     public static IEnumerable<(int Semitones, int Letters)> WidthsOf(ScaleType type) =>
-        ScaleFacts.NamedSteps(ScaleSpelling.Spell(type, new NoteName(Letter.C)), Direction.Both).Select(step => (step.Semitones, step.Semitones <= 2 ? 1 : step.Letters));
+        ScaleFacts
+            .NamedSteps(ScaleSpelling.Spell(type, new NoteName(Letter.C)), Direction.Both)
+            .Select(step => (step.Semitones, step.Semitones <= 2 ? 1 : step.Letters));
 
     private static string WithArticle(string words) => words.EndsWith('s') ? words : CountText.WithArticle(words);
 }

@@ -17,7 +17,8 @@ public sealed class AtlasEntry
     /// <param name="tonic">The tonic.</param>
     /// <param name="style">The house style.</param>
     /// <param name="clef">The clef it is shown in.</param>
-    /// <exception cref="UnwritableNoteException">The scale would need a triple accidental; the message offers a tonic that works.</exception>
+    /// <exception cref="UnwritableNoteException">The scale would need a triple accidental; the message offers a tonic that
+    /// works.</exception>
     public AtlasEntry(ScaleType type, NoteName tonic, HouseStyle style, Clef clef)
     {
         (Type, Style, Clef, Scale) = (type, style, clef, style.Spell(type, tonic));
@@ -56,11 +57,24 @@ public sealed class AtlasEntry
     {
         var form = Scale.Type.Form(descending);
         var notes = descending ? Scale.Descending.Reverse() : Scale.Ascending;
-        return [.. form.Degrees.Zip(notes, (degree, note) => new AtlasDegree(
-            degree, note, Style.TechnicalName(Type, degree), Style.Syllable(Type, degree), DegreeNaming.Numeral(degree), degree.FromTonic, degree.ToOctave))];
+        return
+        [
+            .. form.Degrees.Zip(notes, (degree, note) =>
+                new AtlasDegree(
+                    degree,
+                    note,
+                    Style.TechnicalName(Type, degree),
+                    Style.Syllable(Type, degree),
+                    DegreeNaming.Numeral(degree),
+                    degree.FromTonic,
+                    degree.ToOctave
+                )
+            ),
+        ];
     }
 
-    /// <summary>The chords of the line going up, and of the one coming down where it differs; none where the scale has not seven letters.</summary>
+    /// <summary>The chords of the line going up, and of the one coming down where it differs; none where the scale has not seven
+    /// letters.</summary>
     public ImmutableArray<AtlasChords> ChordLines
     {
         get
@@ -92,7 +106,14 @@ public sealed class AtlasEntry
             var notes = StaffNotes.InOneBar(pitches, Signature ?? default, Style);
             var places = pitches.Select(Clef.Position).ToArray();
             ImmutableArray<Mark> given = Signature is { } signature ? [new SignatureMark(signature), .. notes] : [.. notes];
-            return new StaffFigure(Clef, notes.Length, Signature is { Count: > 0 }, StaffRows.None, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given);
+            return new StaffFigure(
+                Clef,
+                notes.Length,
+                Signature is { Count: > 0 },
+                StaffRows.None,
+                new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())),
+                given
+            );
         }
     }
 
@@ -110,17 +131,35 @@ public sealed class AtlasEntry
             .. StaffNotes.InOneBar(pitches, Signature ?? default, Style),
             .. Style.Signs(Scale, direction).Select((sign, column) => new GapMark(column, sign)),
             // The upper tonic is the eighth where there are seven.
-            .. degrees.Select((degree, column) => new LabelMark(column, degree.Number == 1 && column == (descending ? 0 : degrees.Length - 1) && Scale.Type.IsSevenLetters ? "8" : $"{degree}")),
+            .. degrees.Select(
+                (degree, column) =>
+                    new LabelMark(
+                        column,
+                        degree.Number == 1 && column == (descending ? 0 : degrees.Length - 1) && Scale.Type.IsSevenLetters
+                            ? "8"
+                            : $"{degree}"
+                    )
+            ),
         ];
-        return new StaffFigure(Clef, pitches.Length, Signature is { Count: > 0 }, StaffRows.Gaps | StaffRows.Labels, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given);
+        return new StaffFigure(
+            Clef,
+            pitches.Length,
+            Signature is { Count: > 0 },
+            StaffRows.Gaps | StaffRows.Labels,
+            new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())),
+            given
+        );
     }
 
     /// <summary>What parts read for it to sound: those that read the same notes together, in the order of the parts.</summary>
     public ImmutableArray<AtlasReading> Readings =>
-    [
-        .. Instrument.All.Select(part => (Part: part, Read: For(part))).Where(pair => pair.Read is not null)
-            .GroupBy(pair => pair.Read!.Tonic).Select(group => new AtlasReading(group.First().Read!, [.. group.Select(pair => pair.Part)])),
-    ];
+        [
+            .. Instrument
+                .All.Select(part => (Part: part, Read: For(part)))
+                .Where(pair => pair.Read is not null)
+                .GroupBy(pair => pair.Read!.Tonic)
+                .Select(group => new AtlasReading(group.First().Read!, [.. group.Select(pair => pair.Part)])),
+        ];
 
     /// <summary>The scale going up on a keyboard.</summary>
     public KeyboardFigure Keyboard
@@ -136,7 +175,11 @@ public sealed class AtlasEntry
             var last = first.StaffStep + 1;
             while (Pitch.At(new NoteName(Letter.C.Up(last)), last).Semitones < pitches[^1].Semitones)
                 last++;
-            return new KeyboardFigure(first, last - first.StaffStep + 1, [.. pitches.Select(pitch => new KeyMark(pitch.Semitones, Style.Say(pitch.Name)))]);
+            return new KeyboardFigure(
+                first,
+                last - first.StaffStep + 1,
+                [.. pitches.Select(pitch => new KeyMark(pitch.Semitones, Style.Say(pitch.Name)))]
+            );
         }
     }
 
@@ -148,7 +191,9 @@ public sealed class AtlasEntry
         var direction = descending ? Direction.Descending : Direction.Ascending;
         ImmutableArray<Mark> given =
         [
-            .. Scale.DegreesOf(direction).Select((degree, column) => new LabelMark(column, column == form.Degrees.Length && !descending ? "8" : $"{degree}")),
+            .. Scale
+                .DegreesOf(direction)
+                .Select((degree, column) => new LabelMark(column, column == form.Degrees.Length && !descending ? "8" : $"{degree}")),
             .. Style.Signs(Scale, direction).Select((sign, column) => new GapMark(column, sign)),
         ];
         return new LetterLineFigure(form.Degrees.Length + 1, true, given);
@@ -158,21 +203,31 @@ public sealed class AtlasEntry
     /// <param name="tuning">The open strings, from the lowest.</param>
     public FretboardFigure Fretboard(ImmutableArray<Pitch> tuning)
     {
-        return new FretboardFigure([.. tuning.Select(pitch => Style.Say(pitch.Name))], Octave, [.. FretboardDots.Of(Scale, Style, tuning, Octave)]);
+        return new FretboardFigure(
+            [.. tuning.Select(pitch => Style.Say(pitch.Name))],
+            Octave,
+            [.. FretboardDots.Of(Scale, Style, tuning, Octave)]
+        );
     }
 
-    /// <summary>The scale in one position of the left hand; the fretboard goes on beyond the twelfth fret where the position does.</summary>
+    /// <summary>The scale in one position of the left hand; the fretboard goes on beyond the twelfth fret where the position
+    /// does.</summary>
     /// <param name="tuning">The open strings, from the lowest.</param>
     /// <param name="first">The first fret of the position, one of <see cref="FretPositions.Of"/>.</param>
     public FretboardFigure Fretboard(ImmutableArray<Pitch> tuning, int first)
     {
         var frets = Math.Max(Octave, first + FretPositions.Span(tuning) - 1);
         var reached = FretPositions.Notes(Scale, tuning, first);
-        return new FretboardFigure([.. tuning.Select(pitch => Style.Say(pitch.Name))], frets, [.. FretboardDots.Of(Scale, Style, tuning, frets).Where(dot => reached.Contains((dot.String, dot.Fret)))]);
+        return new FretboardFigure(
+            [.. tuning.Select(pitch => Style.Say(pitch.Name))],
+            frets,
+            [.. FretboardDots.Of(Scale, Style, tuning, frets).Where(dot => reached.Contains((dot.String, dot.Fret)))]
+        );
     }
 
     /// <summary>The notes of the scale on the circle of fifths, where each is named by its major key's place.</summary>
-    public CircleFigure Circle => new([.. Scale.Ascending.SkipLast(1).Select(note => new HourMark((((note.Fifths % 12) + 23) % 12) + 1, Style.Say(note)))]);
+    public CircleFigure Circle =>
+        new([.. Scale.Ascending.SkipLast(1).Select(note => new HourMark((((note.Fifths % 12) + 23) % 12) + 1, Style.Say(note)))]);
 
     /// <summary>What an instrument reads for it to sound, or null where that cannot be written.</summary>
     /// <param name="part">The instrument.</param>
@@ -183,17 +238,28 @@ public sealed class AtlasEntry
     }
 
     /// <summary>The working by the route the house style names.</summary>
-    public ImmutableArray<string> Working => [.. ScaleWorking.Of(Type, Tonic, Style).Select(step => WorkingSentences.Sentence(Style, step))];
+    public ImmutableArray<string> Working =>
+        [.. ScaleWorking.Of(Type, Tonic, Style).Select(step => WorkingSentences.Sentence(Style, step))];
 
     /// <summary>The route by degrees, in one sentence.</summary>
-    public string ByDegrees => Texts.Say("atlas.degrees", ("degrees", string.Join(", ", Degrees(false).Select(degree => $"{degree.Degree} {Style.Say(degree.Note)}"))));
+    public string ByDegrees =>
+        Texts.Say(
+            "atlas.degrees",
+            ("degrees", string.Join(", ", Degrees(false).Select(degree => $"{degree.Degree} {Style.Say(degree.Note)}")))
+        );
 
     /// <summary>The route by steps, in one sentence.</summary>
-    public string BySteps => WorkingSentences.Sentence(Style, new StepsWalked(Scale.Type, Scale.Ascending, Scale.MeasuredSteps(Direction.Ascending)));
+    public string BySteps =>
+        WorkingSentences.Sentence(Style, new StepsWalked(Scale.Type, Scale.Ascending, Scale.MeasuredSteps(Direction.Ascending)));
 
     /// <summary>The rotations with the tonics they begin on, the scale itself apart.</summary>
     public ImmutableArray<AtlasRotation> Rotations =>
-        [.. Scale.Type.Rotations().Skip(1).Select(rotation => new AtlasRotation(rotation.Position, Scale.Ascending[rotation.Position - 1], rotation.Types))];
+        [
+            .. Scale
+                .Type.Rotations()
+                .Skip(1)
+                .Select(rotation => new AtlasRotation(rotation.Position, Scale.Ascending[rotation.Position - 1], rotation.Types)),
+        ];
 
     /// <summary>What its pattern is like, as sentences.</summary>
     public IEnumerable<string> Pattern
@@ -222,7 +288,15 @@ public sealed class AtlasEntry
 /// <param name="Numeral">Its Roman numeral.</param>
 /// <param name="FromTonic">The interval from the tonic up to it.</param>
 /// <param name="FromUpperTonic">The interval from the upper tonic down to it.</param>
-public sealed record AtlasDegree(Degree Degree, NoteName Note, string? Technical, string? Syllable, string Numeral, Interval FromTonic, Interval FromUpperTonic);
+public sealed record AtlasDegree(
+    Degree Degree,
+    NoteName Note,
+    string? Technical,
+    string? Syllable,
+    string Numeral,
+    Interval FromTonic,
+    Interval FromUpperTonic
+);
 
 /// <summary>A scale some parts read in common.</summary>
 /// <param name="Read">The scale as they read it.</param>

@@ -11,13 +11,18 @@ namespace Gavvet.Worksheets.Reference;
 /// <param name="Bowed">The bowed instrument, or null for a keyboard.</param>
 public sealed record Fingering(string Id, BowedStrings? Bowed)
 {
-    private static readonly Fingering OneOctave = new("keyboard", null), TwoOctaves = new("keyboard-2", null);
+    private static readonly Fingering OneOctave = new("keyboard", null),
+        TwoOctaves = new("keyboard-2", null);
 
     /// <summary>The name on screen and paper.</summary>
-    public string Name => Bowed is null ? Texts.Say(this == OneOctave ? "fingering.keyboard" : "fingering.keyboard-2") : Texts.Say("fingering.bowed", ("instrument", Bowed.Name));
+    public string Name =>
+        Bowed is null
+            ? Texts.Say(this == OneOctave ? "fingering.keyboard" : "fingering.keyboard-2")
+            : Texts.Say("fingering.bowed", ("instrument", Bowed.Name));
 
     /// <summary>Every fingering that can be asked for.</summary>
-    public static ImmutableArray<Fingering> All { get; } = [OneOctave, TwoOctaves, .. BowedStrings.All.Select(bowed => new Fingering(bowed.Id, bowed))];
+    public static ImmutableArray<Fingering> All { get; } =
+    [OneOctave, TwoOctaves, .. BowedStrings.All.Select(bowed => new Fingering(bowed.Id, bowed))];
 
     /// <summary>The fingering of this name in addresses, or null.</summary>
     /// <param name="id">Such as "keyboard-2".</param>
@@ -56,14 +61,20 @@ public sealed record Fingering(string Id, BowedStrings? Bowed)
         return
         [
             .. from hand in Enum.GetValues<Hand>()
-               let clef = hand == Hand.Right ? Clef.Treble : Clef.Bass
-               let lowest = clef.LowestTonic(entry.Scale, octaves)
-               from way in down is null ? new[] { Direction.Ascending } : [Direction.Ascending, Direction.Descending]
-               let form = way == Direction.Descending ? down! : entry.Scale.Type
-               let fingers = KeyboardFingering.Of(form, entry.Tonic, hand, octaves)
-               where fingers is not null
-               let inOrder = way == Direction.Descending ? fingers.Value.Reverse() : fingers.Value
-               select Line(Texts.Say($"fingering.{FileWords.Of(hand)}{(down is null ? "" : way == Direction.Descending ? ".down" : ".up")}"), entry, clef, entry.Scale.Pitches(way, lowest, octaves), [.. inOrder.Select(finger => $"{finger}")]),
+            let clef = hand == Hand.Right ? Clef.Treble : Clef.Bass
+            let lowest = clef.LowestTonic(entry.Scale, octaves)
+            from way in down is null ? new[] { Direction.Ascending } : [Direction.Ascending, Direction.Descending]
+            let form = way == Direction.Descending ? down! : entry.Scale.Type
+            let fingers = KeyboardFingering.Of(form, entry.Tonic, hand, octaves)
+            where fingers is not null
+            let inOrder = way == Direction.Descending ? fingers.Value.Reverse() : fingers.Value
+            select Line(
+                Texts.Say($"fingering.{FileWords.Of(hand)}{(down is null ? "" : way == Direction.Descending ? ".down" : ".up")}"),
+                entry,
+                clef,
+                entry.Scale.Pitches(way, lowest, octaves),
+                [.. inOrder.Select(finger => $"{finger}")]
+            ),
         ];
     }
 
@@ -71,18 +82,28 @@ public sealed record Fingering(string Id, BowedStrings? Bowed)
     {
         var ways = entry.Scale.Type.IsTwoWay ? new[] { Direction.Ascending, Direction.Descending } : [Direction.Ascending];
         // As many octaves as lie in the hand, from the lowest tonic that has any.
-        var found = from octaves in Enumerable.Range(1, 2).Reverse()
-                    from octave in Enumerable.Range(bowed.Strings[0].Octave - 1, 4)
-                    let lines = ways.Select(way => entry.Scale.Pitches(way, new Pitch(entry.Tonic, octave), octaves)).ToArray()
-                    let fingered = lines.Select(bowed.Finger).ToArray()
-                    where fingered.All(line => line is not null)
-                    select lines.Zip(fingered, (pitches, notes) => (pitches, notes: notes!.Value)).ToArray();
+        var found =
+            from octaves in Enumerable.Range(1, 2).Reverse()
+            from octave in Enumerable.Range(bowed.Strings[0].Octave - 1, 4)
+            let lines = ways.Select(way => entry.Scale.Pitches(way, new Pitch(entry.Tonic, octave), octaves)).ToArray()
+            let fingered = lines.Select(bowed.Finger).ToArray()
+            where fingered.All(line => line is not null)
+            select lines.Zip(fingered, (pitches, notes) => (pitches, notes: notes!.Value)).ToArray();
         if (found.FirstOrDefault() is not { } chosen)
             return [];
         return
         [
-            .. chosen.Select((line, i) =>
-                Line(ways.Length == 1 ? "" : Texts.Say(i == 0 ? "fingering.going-up" : "fingering.coming-down"), entry, bowed.Clef, line.pitches, [.. line.notes.Select(note => note.Finger)], Strings(bowed, line.notes, entry.Style))),
+            .. chosen.Select(
+                (line, i) =>
+                    Line(
+                        ways.Length == 1 ? "" : Texts.Say(i == 0 ? "fingering.going-up" : "fingering.coming-down"),
+                        entry,
+                        bowed.Clef,
+                        line.pitches,
+                        [.. line.notes.Select(note => note.Finger)],
+                        Strings(bowed, line.notes, entry.Style)
+                    )
+            ),
         ];
     }
 
@@ -98,10 +119,20 @@ public sealed record Fingering(string Id, BowedStrings? Bowed)
                 runs.Add((note.String, 1));
         }
 
-        return string.Join(", ", runs.Select(run => Texts.Say("fingering.string", ("string", style.Say(bowed.Strings[run.String].Name)), ("count", run.Count))));
+        return string.Join(
+            ", ",
+            runs.Select(run => Texts.Say("fingering.string", ("string", style.Say(bowed.Strings[run.String].Name)), ("count", run.Count)))
+        );
     }
 
-    private static FingeredLine Line(string words, AtlasEntry entry, Clef clef, ImmutableArray<Pitch> pitches, ImmutableArray<string> fingers, string strings = "")
+    private static FingeredLine Line(
+        string words,
+        AtlasEntry entry,
+        Clef clef,
+        ImmutableArray<Pitch> pitches,
+        ImmutableArray<string> fingers,
+        string strings = ""
+    )
     {
         var notes = StaffNotes.InOneBar(pitches, entry.Signature ?? default, entry.Style);
         int[] places = [.. pitches.Select(clef.Position)];
@@ -111,7 +142,18 @@ public sealed record Fingering(string Id, BowedStrings? Bowed)
             .. notes,
             .. fingers.Select((finger, column) => new LabelMark(column, finger)),
         ];
-        return new FingeredLine(words, strings, new StaffFigure(clef, notes.Length, entry.Signature is { Count: > 0 }, StaffRows.Labels, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given));
+        return new FingeredLine(
+            words,
+            strings,
+            new StaffFigure(
+                clef,
+                notes.Length,
+                entry.Signature is { Count: > 0 },
+                StaffRows.Labels,
+                new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())),
+                given
+            )
+        );
     }
 }
 

@@ -37,12 +37,18 @@ public sealed record ScaleChange(NoteName? From, NoteName? To, string Words)
 
     private static IEnumerable<NoteName> Body(AtlasEntry entry) => entry.Scale.Ascending.SkipLast(1);
 
-    private static ScaleChange Change(NoteName? from, NoteName? to, HouseStyle style) => (from, to) switch
-    {
-        (null, { } come) => new ScaleChange(null, come, Texts.Say("change.comes", ("note", style.Say(come)))),
-        ({ } gone, null) => new ScaleChange(gone, null, Texts.Say("change.falls")),
-        var (before, after) => new ScaleChange(before, after, Moved(after!.Value.Accidental - before!.Value.Accidental, style.Say(after.Value))),
-    };
+    private static ScaleChange Change(NoteName? from, NoteName? to, HouseStyle style) =>
+        (from, to) switch
+        {
+            (null, { } come) => new ScaleChange(null, come, Texts.Say("change.comes", ("note", style.Say(come)))),
+            ({ } gone, null) => new ScaleChange(gone, null, Texts.Say("change.falls")),
+            var (before, after) => new ScaleChange(
+                before,
+                after,
+                Moved(after!.Value.Accidental - before!.Value.Accidental, style.Say(after.Value))
+            ),
+        };
 
-    private static string Moved(int semitones, string note) => Texts.Say(semitones > 0 ? "change.raised" : "change.lowered", ("count", Math.Abs(semitones)), ("note", note));
+    private static string Moved(int semitones, string note) =>
+        Texts.Say(semitones > 0 ? "change.raised" : "change.lowered", ("count", Math.Abs(semitones)), ("note", note));
 }

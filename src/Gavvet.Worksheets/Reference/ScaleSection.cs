@@ -16,7 +16,18 @@ public static class ScaleSection
         var place = Key.Majors.Where(key => Scope.TonicAt(type, key) == tonic).Select(key => (Key?)key).FirstOrDefault();
         // A tonic beyond the line is drawn by itself; the place that must be named is then left out again.
         var anchor = place ?? Key.Majors[Key.Majors.Length / 2];
-        return new Section(1, "write-scale", "", [type], [anchor], [clef], Notation.Accidentals, Direction.Ascending, Scaffolding.Blank, [new Slot(2, 0, false, new Draw(type, tonic, clef))])
+        return new Section(
+            1,
+            "write-scale",
+            "",
+            [type],
+            [anchor],
+            [clef],
+            Notation.Accidentals,
+            Direction.Ascending,
+            Scaffolding.Blank,
+            [new Slot(2, 0, false, new Draw(type, tonic, clef))]
+        )
         {
             AlsoTonics = place is null ? [tonic] : [],
             WithoutTonics = place is null ? [Scope.TonicAt(type, anchor)] : [],

@@ -33,9 +33,12 @@ public static class FileWords
         where T : struct, Enum
     {
         public static readonly Dictionary<T, string> Words = Enum.GetValues<T>().ToDictionary(choice => choice, Word);
-        public static readonly Dictionary<string, T> Choices = Enum.GetValues<T>().SelectMany(choice => new[] { Word(choice), Plain(choice) }.Distinct(), (choice, word) => (choice, word)).ToDictionary(pair => pair.word, pair => pair.choice);
+        public static readonly Dictionary<string, T> Choices = Enum.GetValues<T>()
+            .SelectMany(choice => new[] { Word(choice), Plain(choice) }.Distinct(), (choice, word) => (choice, word))
+            .ToDictionary(pair => pair.word, pair => pair.choice);
 
-        private static string Word(T choice) => typeof(T).GetField(choice.ToString())!.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? Plain(choice);
+        private static string Word(T choice) =>
+            typeof(T).GetField(choice.ToString())!.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? Plain(choice);
 
         private static string Plain(T choice) => JsonNamingPolicy.KebabCaseLower.ConvertName(choice.ToString());
     }

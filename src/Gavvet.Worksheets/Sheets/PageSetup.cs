@@ -37,11 +37,12 @@ public readonly record struct PaperSize(int Width, int Height)
 {
     /// <summary>The size of a paper.</summary>
     /// <param name="paper">The paper.</param>
-    public static PaperSize Of(Paper paper) => paper switch
-    {
-        Paper.A4 => new(210_000, 297_000),
-        _ => new(215_900, 279_400),
-    };
+    public static PaperSize Of(Paper paper) =>
+        paper switch
+        {
+            Paper.A4 => new(210_000, 297_000),
+            _ => new(215_900, 279_400),
+        };
 }
 
 /// <summary>Paper and staff size.</summary>

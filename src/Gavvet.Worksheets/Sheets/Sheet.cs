@@ -14,13 +14,7 @@ namespace Gavvet.Worksheets.Sheets;
 /// <param name="Setup">Paper and staff size.</param>
 /// <param name="Sections">The sections in order.</param>
 /// <param name="NextId">The id the next section or question gets; ids are never used twice on a sheet.</param>
-public sealed record Sheet(
-    ulong Seed,
-    string Title,
-    string Instructions,
-    PageSetup Setup,
-    ImmutableList<Section> Sections,
-    int NextId)
+public sealed record Sheet(ulong Seed, string Title, string Instructions, PageSetup Setup, ImmutableList<Section> Sections, int NextId)
 {
     /// <summary>The most versions of one sheet: A to Z.</summary>
     public const int MostVersions = 26;
@@ -57,11 +51,16 @@ public sealed record Sheet(
 
     /// <summary>Whether two sheets are alike in all they hold.</summary>
     /// <param name="other">The other sheet.</param>
-    public bool Equals(Sheet? other) => ReferenceEquals(this, other) || (other is not null
-        && (Seed, Title, Instructions, Setup, NextId, Style, Versions) == (other.Seed, other.Title, other.Instructions, other.Setup, other.NextId, other.Style, other.Versions)
-        && Language == other.Language
-        && Parts.SequenceEqual(other.Parts)
-        && Sections.SequenceEqual(other.Sections));
+    public bool Equals(Sheet? other) =>
+        ReferenceEquals(this, other)
+        || (
+            other is not null
+            && (Seed, Title, Instructions, Setup, NextId, Style, Versions)
+                == (other.Seed, other.Title, other.Instructions, other.Setup, other.NextId, other.Style, other.Versions)
+            && Language == other.Language
+            && Parts.SequenceEqual(other.Parts)
+            && Sections.SequenceEqual(other.Sections)
+        );
 
     /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(Seed, Title, Sections.Count, NextId);
@@ -83,7 +82,8 @@ public sealed record Sheet(
 /// <param name="KindId">Which kind of question, by its name in files.</param>
 /// <param name="Instruction">The teacher's own instruction, or empty for the kind's.</param>
 /// <param name="Scales">The scale types to draw from, in the order of the catalogue; never empty.</param>
-/// <param name="Keys">The places on the line of fifths to draw from, each by its major key; never empty. A minor scale takes the relative of a place, other scales its tonic.</param>
+/// <param name="Keys">The places on the line of fifths to draw from, each by its major key; never empty. A minor scale takes the relative
+/// of a place, other scales its tonic.</param>
 /// <param name="Clefs">The clefs to draw from, in the order of <see cref="Clef.All"/>; never empty.</param>
 /// <param name="Notation">Key signature or accidentals.</param>
 /// <param name="Direction">Up, down or both.</param>
@@ -99,7 +99,8 @@ public sealed record Section(
     Notation Notation,
     Direction Direction,
     Scaffolding Scaffolding,
-    ImmutableList<Slot> Slots)
+    ImmutableList<Slot> Slots
+)
 {
     /// <summary>The teacher's own heading, or empty for the kind's name.</summary>
     public string Title { get; init; } = "";
@@ -133,17 +134,23 @@ public sealed record Section(
 
     /// <summary>Whether two sections are alike in all they hold, the drawn questions included.</summary>
     /// <param name="other">The other section.</param>
-    public bool Equals(Section? other) => ReferenceEquals(this, other) || (other is not null
-        && (Id, KindId, Instruction, Notation, Direction, Scaffolding) == (other.Id, other.KindId, other.Instruction, other.Notation, other.Direction, other.Scaffolding)
-        && (Title, Octaves, Marks, AnswerAs, Option, Columns) == (other.Title, other.Octaves, other.Marks, other.AnswerAs, other.Option, other.Columns)
-        && Scales.SequenceEqual(other.Scales)
-        && Keys.SequenceEqual(other.Keys)
-        && Clefs.SequenceEqual(other.Clefs)
-        && AlsoTonics.SequenceEqual(other.AlsoTonics)
-        && WithoutTonics.SequenceEqual(other.WithoutTonics)
-        && Tuning.SequenceEqual(other.Tuning)
-        && Own.SequenceEqual(other.Own)
-        && Slots.SequenceEqual(other.Slots));
+    public bool Equals(Section? other) =>
+        ReferenceEquals(this, other)
+        || (
+            other is not null
+            && (Id, KindId, Instruction, Notation, Direction, Scaffolding)
+                == (other.Id, other.KindId, other.Instruction, other.Notation, other.Direction, other.Scaffolding)
+            && (Title, Octaves, Marks, AnswerAs, Option, Columns)
+                == (other.Title, other.Octaves, other.Marks, other.AnswerAs, other.Option, other.Columns)
+            && Scales.SequenceEqual(other.Scales)
+            && Keys.SequenceEqual(other.Keys)
+            && Clefs.SequenceEqual(other.Clefs)
+            && AlsoTonics.SequenceEqual(other.AlsoTonics)
+            && WithoutTonics.SequenceEqual(other.WithoutTonics)
+            && Tuning.SequenceEqual(other.Tuning)
+            && Own.SequenceEqual(other.Own)
+            && Slots.SequenceEqual(other.Slots)
+        );
 
     /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(Id, KindId, Slots.Count, Instruction);
@@ -175,9 +182,7 @@ public readonly record struct Draw(ScaleType Scale, NoteName Tonic, Clef Clef, i
     /// <param name="key">The key.</param>
     /// <param name="clef">The clef.</param>
     public Draw(Key key, Clef clef)
-        : this(key.ScaleType, key.Tonic, clef)
-    {
-    }
+        : this(key.ScaleType, key.Tonic, clef) { }
 
     /// <summary>The key on the tonic: minor where the scale's third is minor.</summary>
     public Key Key => new(Tonic, Scale.HasMinorThird ? KeyMode.Minor : KeyMode.Major);

@@ -18,7 +18,8 @@ public sealed record DrawnMarks(
     ImmutableArray<(int From, int To)> Slurs,
     ImmutableArray<(int From, int To)> Brackets,
     ImmutableArray<int> Rings,
-    ImmutableArray<(int String, int Fret)> Dots)
+    ImmutableArray<(int String, int Fret)> Dots
+)
 {
     /// <summary>Nothing that is read by its place.</summary>
     public static DrawnMarks None { get; } = new([], [], [], [], []);

@@ -7,19 +7,57 @@ using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Worksheets.Verifying;
 
-/// <summary>Settings of questions thrown with dice: any scale, key, clef, help, form of answer, part and school a kind can be asked in.</summary>
+/// <summary>Settings of questions thrown with dice: any scale, key, clef, help, form of answer, part and school a kind can be asked
+/// in.</summary>
 internal static class SettingThrow
 {
     private static readonly ImmutableArray<(string Name, HouseStyle Style)> Styles =
     [
         .. HouseStyle.Presets.Select(preset => (preset.Id, preset)),
         ("german names, numerals", HouseStyle.Classical with { NoteNames = NameSystem.German, Degrees = DegreeWords.Numerals }),
-        ("french names, la-based syllables", HouseStyle.Classical with { NoteNames = NameSystem.French, Degrees = DegreeWords.Syllables, Syllables = SyllableSchool.LaBased }),
+        (
+            "french names, la-based syllables",
+            HouseStyle.Classical with
+            {
+                NoteNames = NameSystem.French,
+                Degrees = DegreeWords.Syllables,
+                Syllables = SyllableSchool.LaBased,
+            }
+        ),
         ("dutch names, semitones", HouseStyle.Classical with { NoteNames = NameSystem.Dutch, Steps = StepWords.Semitones }),
-        ("minors and modes with accidentals", HouseStyle.Classical with { WritingMinors = MinorWriting.Accidentals, WritingModes = ModeWriting.Accidentals }),
-        ("modes with the tonic's signature", HouseStyle.Classical with { WritingModes = ModeWriting.TonicSignature, FindingModes = ModeSchool.AlteredDegrees }),
-        ("melodic minor both ways, sharp four up", HouseStyle.Classical with { MelodicMinor = MelodicSchool.SameBothWays, BlueNote = BlueNoteSpelling.SharpFourUp }),
-        ("harmonic chromatic, natural first", HouseStyle.Classical with { Chromatic = ChromaticSchool.Harmonic, CancelDouble = CancelDouble.NaturalFirst, FindingMinors = MinorSchool.ParallelMajor }),
+        (
+            "minors and modes with accidentals",
+            HouseStyle.Classical with
+            {
+                WritingMinors = MinorWriting.Accidentals,
+                WritingModes = ModeWriting.Accidentals,
+            }
+        ),
+        (
+            "modes with the tonic's signature",
+            HouseStyle.Classical with
+            {
+                WritingModes = ModeWriting.TonicSignature,
+                FindingModes = ModeSchool.AlteredDegrees,
+            }
+        ),
+        (
+            "melodic minor both ways, sharp four up",
+            HouseStyle.Classical with
+            {
+                MelodicMinor = MelodicSchool.SameBothWays,
+                BlueNote = BlueNoteSpelling.SharpFourUp,
+            }
+        ),
+        (
+            "harmonic chromatic, natural first",
+            HouseStyle.Classical with
+            {
+                Chromatic = ChromaticSchool.Harmonic,
+                CancelDouble = CancelDouble.NaturalFirst,
+                FindingMinors = MinorSchool.ParallelMajor,
+            }
+        ),
     ];
 
     /// <summary>The schools a setting may be of.</summary>
@@ -47,7 +85,8 @@ internal static class SettingThrow
             kind.UsesNotation ? (Notation)dice.Next(2) : Notation.Accidentals,
             kind.UsesDirection ? (Direction)dice.Next(3) : Direction.Ascending,
             kind.Scaffoldings[dice.Next(kind.Scaffoldings.Length)],
-            [])
+            []
+        )
         {
             Option = option,
             Octaves = kind.UsesOctaves ? 1 + dice.Next(3) : 1,
@@ -64,7 +103,11 @@ internal static class SettingThrow
         try
         {
             var setting = QuestionSetting.Of(section, draw, style).For(kind, part);
-            if (part is not null && kind.UsesClefAs(setting.Option) && part.LowestTonic(style.Spell(setting.Scale, setting.Tonic), setting.Octaves) is null)
+            if (
+                part is not null
+                && kind.UsesClefAs(setting.Option)
+                && part.LowestTonic(style.Spell(setting.Scale, setting.Tonic), setting.Octaves) is null
+            )
                 setting = setting with { Octaves = 1 };
             return (setting, school);
         }

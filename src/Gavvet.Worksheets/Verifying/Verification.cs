@@ -53,7 +53,13 @@ public sealed class Verification
     /// <param name="catalogue">The kinds of question.</param>
     /// <param name="progress">Told how many are done, now and then; or null.</param>
     /// <param name="drawn">Draws a question with its answer; or null where nothing is drawn.</param>
-    public static Verification Run(int questions, ulong seed, QuestionCatalogue catalogue, Action<int>? progress = null, Func<Question, Answer, DrawnQuestion>? drawn = null)
+    public static Verification Run(
+        int questions,
+        ulong seed,
+        QuestionCatalogue catalogue,
+        Action<int>? progress = null,
+        Func<Question, Answer, DrawnQuestion>? drawn = null
+    )
     {
         var kinds = catalogue.All;
         var verification = new Verification(kinds) { _drawn = drawn };
@@ -82,7 +88,8 @@ public sealed class Verification
     {
         _kinds[kind.Id]++;
         _schools[school]++;
-        var what = $"{kind.Id} {setting.Option}, {NoteText.Ascii(setting.Tonic)} {setting.Scale.Id} {setting.Variant}, {setting.Clef.Id}, {setting.Direction}, {setting.Notation}, {setting.Scaffolding}, {setting.AnswerAs}, {setting.Part?.Id}, {school}";
+        var what =
+            $"{kind.Id} {setting.Option}, {NoteText.Ascii(setting.Tonic)} {setting.Scale.Id} {setting.Variant}, {setting.Clef.Id}, {setting.Direction}, {setting.Notation}, {setting.Scaffolding}, {setting.AnswerAs}, {setting.Part?.Id}, {school}";
         try
         {
             var (question, answer) = AnswerForms.Ask(kind, setting);
@@ -98,7 +105,8 @@ public sealed class Verification
                 CheckDrawn(setting, question, answer, _drawn(question, answer), what);
             }
         }
-        catch (UnwritableNoteException problem) when (setting.AnswerAs != AnswerForm.Write && problem.Message.Contains("no wrong answer", StringComparison.Ordinal))
+        catch (UnwritableNoteException problem)
+            when (setting.AnswerAs != AnswerForm.Write && problem.Message.Contains("no wrong answer", StringComparison.Ordinal))
         {
             _unoffered++;
         }
@@ -112,29 +120,66 @@ public sealed class Verification
     private void CheckNotes(QuestionKind kind, QuestionSetting setting, Question question, Answer answer, string what, Dice dice)
     {
         if (answer.Written is { } written && question.Figures[^1] is StaffFigure { Columns: > 0 } staff)
-            Judge(setting, written.Type, written.Scale.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, staff, [.. staff.Given, .. answer.Marks[^1]], what, dice);
+            Judge(
+                setting,
+                written.Type,
+                written.Scale.Tonic,
+                kind.UsesDirection ? setting.Direction : Direction.Ascending,
+                staff,
+                [.. staff.Given, .. answer.Marks[^1]],
+                what,
+                dice
+            );
         // A page that shows a mistake or another scale on purpose is no key; its kind compares it by itself.
         else if (kind.PrintsScale && question.Figures[0] is StaffFigure { Columns: > 0 } given)
-            Judge(setting, setting.Scale, setting.Tonic, kind.UsesDirection ? setting.Direction : Direction.Ascending, given, given.Given, what, dice);
+            Judge(
+                setting,
+                setting.Scale,
+                setting.Tonic,
+                kind.UsesDirection ? setting.Direction : Direction.Ascending,
+                given,
+                given.Given,
+                what,
+                dice
+            );
     }
 
     // A signature the key writes: read off with its places, and with one sign put elsewhere or left out.
     private void CheckSignature(Question question, Answer answer, string what, Dice dice)
     {
-        if (question.Figures[^1] is not StaffFigure { Columns: 0 } staff || answer.Marks[^1].OfType<SignatureMark>().FirstOrDefault() is not { Signature.Count: > 0 } mark)
+        if (
+            question.Figures[^1] is not StaffFigure { Columns: 0 } staff
+            || answer.Marks[^1].OfType<SignatureMark>().FirstOrDefault() is not { Signature.Count: > 0 } mark
+        )
             return;
         var key = new Key(NoteName.FromFifths(mark.Signature.Fifths));
         var asked = new AskedScale(key.ScaleType, key.Tonic, Direction.Ascending, HouseStyle.Classical) { SignatureAsked = true };
         var positions = staff.Clef.SignaturePositions(mark.Signature);
-        var written = new WrittenSignature([.. positions.Select(position => new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + position), mark.Signature.Kind))], staff.Clef, positions);
+        var written = new WrittenSignature(
+            [.. positions.Select(position => new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + position), mark.Signature.Kind))],
+            staff.Clef,
+            positions
+        );
         Judged++;
         if (SignatureJudge.Judge(asked, key.Tonic, written, []) is { } finding)
             _failures.Add($"{what}: the judge finds {finding.Code} in the key's signature.");
         Planted++;
         var place = dice.Next(positions.Length);
-        var spoiled = dice.Next(2) == 0
-            ? written with { Positions = positions.SetItem(place, positions[place] + 1), Notes = written.Notes.SetItem(place, new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + positions[place] + 1), mark.Signature.Kind)) }
-            : written with { Positions = positions.RemoveAt(place), Notes = written.Notes.RemoveAt(place) };
+        var spoiled =
+            dice.Next(2) == 0
+                ? written with
+                {
+                    Positions = positions.SetItem(place, positions[place] + 1),
+                    Notes = written.Notes.SetItem(
+                        place,
+                        new NoteName(Letter.C.Up(staff.Clef.BottomLine.StaffStep + positions[place] + 1), mark.Signature.Kind)
+                    ),
+                }
+                : written with
+                {
+                    Positions = positions.RemoveAt(place),
+                    Notes = written.Notes.RemoveAt(place),
+                };
         if (SignatureJudge.Judge(asked, key.Tonic, spoiled, []) is null)
             _failures.Add($"{what}: sign {place + 1} of the signature spoiled, and the judge lets it pass.");
     }
@@ -190,13 +235,25 @@ public sealed class Verification
             _failures.Add($"{what}: the key’s own answer “{right}” does not pass.");
         if (setting.AnswerAs == AnswerForm.Choice && question.Figures[^1] is ChoicesFigure choices)
         {
-            var passing = Enumerable.Range(0, choices.Options.Length).Where(i => WordsJudge.IsRight(kind, written, choices.Options[i])).ToArray();
+            var passing = Enumerable
+                .Range(0, choices.Options.Length)
+                .Where(i => WordsJudge.IsRight(kind, written, choices.Options[i]))
+                .ToArray();
             if (passing is not [var only] || answer.Marks[^1].OfType<TickMark>().Single().Option != only)
                 _failures.Add($"{what}: of {string.Join(" | ", choices.Options)} not just the ticked one is right.");
         }
     }
 
-    private void Judge(QuestionSetting setting, ScaleType type, NoteName tonic, Direction direction, StaffFigure staff, ImmutableArray<Mark> marks, string what, Dice dice)
+    private void Judge(
+        QuestionSetting setting,
+        ScaleType type,
+        NoteName tonic,
+        Direction direction,
+        StaffFigure staff,
+        ImmutableArray<Mark> marks,
+        string what,
+        Dice dice
+    )
     {
         var asked = new AskedScale(type, tonic, direction, setting.Style);
         WrittenNote[] notes = StaffReading.ReadOff(staff, marks);
@@ -219,11 +276,17 @@ public sealed class Verification
             return;
         notes[place] = notes[place] with { Sign = wrong };
         Planted++;
-        var found = StaffReading.Octaves(asked, notes, signature).Any(octave =>
-        {
-            var names = AnswerReading.Read(octave.Notes, signature is null ? _ => Accidental.Natural : signature.On).Select(note => note.Name).ToArray();
-            return ScaleJudge.Judge(asked, octave).Verdict is not (Verdict.Correct or Verdict.Accepted) || StaffReading.IsAccepted(asked, names);
-        });
+        var found = StaffReading
+            .Octaves(asked, notes, signature)
+            .Any(octave =>
+            {
+                var names = AnswerReading
+                    .Read(octave.Notes, signature is null ? _ => Accidental.Natural : signature.On)
+                    .Select(note => note.Name)
+                    .ToArray();
+                return ScaleJudge.Judge(asked, octave).Verdict is not (Verdict.Correct or Verdict.Accepted)
+                    || StaffReading.IsAccepted(asked, names);
+            });
         if (!found)
             _failures.Add($"{what}: note {place + 1} spoiled, and the judge lets it pass.");
         if (signature is { Notes.Length: > 0 })
@@ -235,7 +298,13 @@ public sealed class Verification
     {
         Planted++;
         var spoiled = signature with { Notes = signature.Notes[..^1] };
-        if (StaffReading.Octaves(asked with { SignatureAsked = true }, notes, spoiled).All(octave => ScaleJudge.Judge(asked with { SignatureAsked = true }, octave).Verdict is Verdict.Correct or Verdict.Accepted))
+        if (
+            StaffReading
+                .Octaves(asked with { SignatureAsked = true }, notes, spoiled)
+                .All(octave =>
+                    ScaleJudge.Judge(asked with { SignatureAsked = true }, octave).Verdict is Verdict.Correct or Verdict.Accepted
+                )
+        )
             _failures.Add($"{what}: a sign of the signature forgotten, and the judge lets it pass.");
     }
 
@@ -247,7 +316,9 @@ public sealed class Verification
         foreach (var line in AcceptedSpellings.Of(asked.Expected, asked.Style, asked.Direction == Direction.Descending).Skip(1).Take(8))
         {
             Judged++;
-            var verdict = ScaleJudge.Judge(asked, new WrittenAnswer([.. line.Select(note => new WrittenNote(note.Letter, note.Accidental))], null)).Verdict;
+            var verdict = ScaleJudge
+                .Judge(asked, new WrittenAnswer([.. line.Select(note => new WrittenNote(note.Letter, note.Accidental))], null))
+                .Verdict;
             if (verdict is not (Verdict.Accepted or Verdict.Correct))
                 _failures.Add($"{what}: the accepted spelling {string.Join(' ', line)} is called {verdict}.");
         }

@@ -38,14 +38,19 @@ public static class SheetVersions
     /// <param name="sheet">The sheet.</param>
     public static int TotalLoad(Sheet sheet)
     {
-        return sheet.Sections.Sum(section => section.Slots.Sum(slot => LoadGroups.LoadOf(sheet, section, QuestionCatalogue.Standard.Get(section.KindId), slot.Drawn)));
+        return sheet.Sections.Sum(section =>
+            section.Slots.Sum(slot => LoadGroups.LoadOf(sheet, section, QuestionCatalogue.Standard.Get(section.KindId), slot.Drawn))
+        );
     }
 
     /// <summary>How many versions can be made before a question must come twice, and which section is the bottleneck.</summary>
     /// <param name="sheet">The sheet.</param>
     public static VersionCapacity Capacity(Sheet sheet)
     {
-        var scopes = sheet.Sections.ToDictionary(section => section.Id, section => Scope.Of(section, sheet.Style).Select(draw => QuestionIdentity.On(sheet, section, draw)).ToHashSet());
+        var scopes = sheet.Sections.ToDictionary(
+            section => section.Id,
+            section => Scope.Of(section, sheet.Style).Select(draw => QuestionIdentity.On(sheet, section, draw)).ToHashSet()
+        );
         var most = Sheet.MostVersions;
         int? bottleneck = null;
         foreach (var section in sheet.Sections.Where(section => section.Slots.Count > 0))

@@ -70,14 +70,25 @@ internal sealed class VersionPlan
     }
 
     /// <summary>The sheets of the versions, A first.</summary>
-    public IEnumerable<Sheet> Sheets() => Enumerable.Range(0, _sheet.Versions).Select(version =>
-    {
-        var drawn = _places.ToDictionary(place => place.Slot.Id, place => place.Draws[version]);
-        return _sheet with
-        {
-            Sections = [.. _sheet.Sections.Select(section => section with { Slots = [.. section.Slots.Select(slot => QuestionDraw.Taking(slot, drawn[slot.Id]))] })],
-        };
-    });
+    public IEnumerable<Sheet> Sheets() =>
+        Enumerable
+            .Range(0, _sheet.Versions)
+            .Select(version =>
+            {
+                var drawn = _places.ToDictionary(place => place.Slot.Id, place => place.Draws[version]);
+                return _sheet with
+                {
+                    Sections =
+                    [
+                        .. _sheet.Sections.Select(section =>
+                            section with
+                            {
+                                Slots = [.. section.Slots.Select(slot => QuestionDraw.Taking(slot, drawn[slot.Id]))],
+                            }
+                        ),
+                    ],
+                };
+            });
 
     private int Away(int version) => _totals[version] - _totals[0];
 
@@ -85,12 +96,15 @@ internal sealed class VersionPlan
     private Draw Mate(Place place)
     {
         var load = place.Loads[place.Slot.Drawn];
-        return place.Loads.Keys.MinBy(draw => (
-            _used.GetValueOrDefault(QuestionIdentity.On(_sheet, place.Section, draw)),
-            !place.Group.Contains(draw),
-            Math.Abs(place.Loads[draw] - load),
-            draw.Scale != place.Slot.Drawn.Scale,
-            QuestionDraw.Chance(_sheet.Seed ^ (ulong)place.Slot.Id, draw)));
+        return place.Loads.Keys.MinBy(draw =>
+            (
+                _used.GetValueOrDefault(QuestionIdentity.On(_sheet, place.Section, draw)),
+                !place.Group.Contains(draw),
+                Math.Abs(place.Loads[draw] - load),
+                draw.Scale != place.Slot.Drawn.Scale,
+                QuestionDraw.Chance(_sheet.Seed ^ (ulong)place.Slot.Id, draw)
+            )
+        );
     }
 
     // In some place two versions change draws, where that brings both nearer.
@@ -122,7 +136,10 @@ internal sealed class VersionPlan
             var now = place.Draws[version];
             foreach (var (draw, load) in place.Loads.OrderBy(pair => Math.Abs(Away(version) + pair.Value - place.Loads[now])).Take(40))
             {
-                if (_used.GetValueOrDefault(QuestionIdentity.On(_sheet, place.Section, draw)) > 0 || Math.Abs(Away(version) + load - place.Loads[now]) >= Math.Abs(Away(version)))
+                if (
+                    _used.GetValueOrDefault(QuestionIdentity.On(_sheet, place.Section, draw)) > 0
+                    || Math.Abs(Away(version) + load - place.Loads[now]) >= Math.Abs(Away(version))
+                )
                     continue;
                 Use(place.Section, now, -1);
                 Use(place.Section, draw, 1);

@@ -18,8 +18,16 @@ internal static class StaffPlaces
             -1 => Texts.Say("place.under", staff),
             TopLine + 1 => Texts.Say("place.over", staff),
             >= 0 and <= TopLine => Texts.Say(position % 2 == 0 ? "place.line" : "place.space", ("number", (position / 2) + 1)),
-            < 0 => Texts.Say(position % 2 == 0 ? "place.ledger.below" : "place.under.ledger", ("place", CountText.Ordinal(-position / 2)), staff),
-            _ => Texts.Say(position % 2 == 0 ? "place.ledger.above" : "place.over.ledger", ("place", CountText.Ordinal((position - TopLine) / 2)), staff),
+            < 0 => Texts.Say(
+                position % 2 == 0 ? "place.ledger.below" : "place.under.ledger",
+                ("place", CountText.Ordinal(-position / 2)),
+                staff
+            ),
+            _ => Texts.Say(
+                position % 2 == 0 ? "place.ledger.above" : "place.over.ledger",
+                ("place", CountText.Ordinal((position - TopLine) / 2)),
+                staff
+            ),
         };
     }
 }

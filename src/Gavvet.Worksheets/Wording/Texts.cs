@@ -21,11 +21,12 @@ public static class Texts
     /// <param name="words">The words.</param>
     public static string And(IEnumerable<string> words) => Joined("list.and", words);
 
-    private static string Joined(string id, IEnumerable<string> words) => words.ToArray() switch
-    {
-        [.. { Length: > 0 } first, var last] => Say(id, ("list", string.Join(", ", first)), ("last", last)),
-        var single => string.Concat(single),
-    };
+    private static string Joined(string id, IEnumerable<string> words) =>
+        words.ToArray() switch
+        {
+            [.. { Length: > 0 } first, var last] => Say(id, ("list", string.Join(", ", first)), ("last", last)),
+            var single => string.Concat(single),
+        };
 
     /// <inheritdoc cref="MessageTable.Term"/>
     public static string Term(string kind, string english) => Messages.Term(kind, english);

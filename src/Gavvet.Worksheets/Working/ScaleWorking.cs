@@ -13,7 +13,13 @@ public static class ScaleWorking
     /// <param name="direction">The direction asked; of a scale going up nothing is said about coming down.</param>
     /// <param name="bySignature">Whether it may be written with a key signature.</param>
     /// <exception cref="UnwritableNoteException">The scale would need a triple accidental.</exception>
-    public static ImmutableArray<WorkingStep> Of(ScaleType type, NoteName tonic, HouseStyle style, Direction direction = Direction.Both, bool bySignature = true)
+    public static ImmutableArray<WorkingStep> Of(
+        ScaleType type,
+        NoteName tonic,
+        HouseStyle style,
+        Direction direction = Direction.Both,
+        bool bySignature = true
+    )
     {
         var scale = style.Spell(type, tonic);
         return
@@ -37,15 +43,15 @@ public static class ScaleWorking
         var lost = before.Where(note => !after.Contains(note)).ToArray();
         var gained = after.Where(note => !before.Contains(note)).ToArray();
         // A degree lost and another of its number gained is one degree altered.
-        var altered = lost
-            .Select(note => new Alteration(note, gained.FirstOrDefault(other => other.Degree.Number == note.Degree.Number)))
+        var altered = lost.Select(note => new Alteration(note, gained.FirstOrDefault(other => other.Degree.Number == note.Degree.Number)))
             .Where(change => gained.Contains(change.After))
             .ToImmutableArray();
         return new DerivedFrom(
             from,
             altered,
             [.. lost.Except(altered.Select(change => change.Before))],
-            [.. gained.Except(altered.Select(change => change.After))]);
+            [.. gained.Except(altered.Select(change => change.After))]
+        );
     }
 
     private static IEnumerable<WorkingStep> Letters(Scale scale)
@@ -74,7 +80,9 @@ public static class ScaleWorking
         var byParallel = style.FindingMinors == MinorSchool.ParallelMajor;
         if (byParallel && minor.Parallel.IsTheoretical)
             yield return new WayClosed(minor.Parallel);
-        var natural = ScaleSpelling.CanSpell(ScaleTypes.NaturalMinor, scale.Tonic) ? ScaleSpelling.Spell(ScaleTypes.NaturalMinor, scale.Tonic) : null;
+        var natural = ScaleSpelling.CanSpell(ScaleTypes.NaturalMinor, scale.Tonic)
+            ? ScaleSpelling.Spell(ScaleTypes.NaturalMinor, scale.Tonic)
+            : null;
         if (natural is null)
             yield return Walked(scale);
         else if (byParallel && !minor.Parallel.IsTheoretical)
@@ -136,9 +144,15 @@ public static class ScaleWorking
         if (!scale.Type.IsTwoWay)
             yield break;
         var (up, down) = (Named(scale), Named(scale.Type.Down.Degrees, scale.Descending.Reverse()));
-        ImmutableArray<Alteration> changes = up.Length == down.Length
-            ? [.. up.Zip(down, (before, after) => new Alteration(before, after)).Where(change => change.Before != change.After).Reverse()]
-            : [];
+        ImmutableArray<Alteration> changes =
+            up.Length == down.Length
+                ?
+                [
+                    .. up.Zip(down, (before, after) => new Alteration(before, after))
+                        .Where(change => change.Before != change.After)
+                        .Reverse(),
+                ]
+                : [];
         yield return new ChangedDescending(changes);
     }
 
@@ -147,7 +161,10 @@ public static class ScaleWorking
         if (scale.Type.Id != "minor-blues")
             yield break;
         // The note between 4 and 5, under either of its names; the wider school adds the lowered 3 and 7.
-        var blue = Named(scale).Where(note => note.Degree.Semitones == 6 || (style.BlueNotes == BlueNotes.Three && note.Degree is { Alteration: Accidental.Flat }));
+        var blue = Named(scale)
+            .Where(note =>
+                note.Degree.Semitones == 6 || (style.BlueNotes == BlueNotes.Three && note.Degree is { Alteration: Accidental.Flat })
+            );
         yield return new BlueNotesNamed([.. blue]);
     }
 
@@ -165,7 +182,10 @@ public static class ScaleWorking
             yield return new SeventhLeads(scale.Ascending[^2], scale.Tonic);
         // Only major, natural minor and the modes of major never mix sharps and flats, so only there the count is a check.
         if (type.IsMajor || type.ParentId == ScaleTypes.Major.Id)
-            yield return new AlteredCounted(WorkingSentences.InSignatureOrder(scale.AlteredNotes), scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic);
+            yield return new AlteredCounted(
+                WorkingSentences.InSignatureOrder(scale.AlteredNotes),
+                scale.Tonic.Accidental == Accidental.Natural ? null : scale.Tonic
+            );
     }
 
     private static StepsWalked Walked(Scale scale) => new(scale.Type, scale.Ascending, scale.MeasuredSteps(Direction.Ascending));

@@ -60,7 +60,8 @@ public sealed record DerivedFrom(
     Scale Base,
     ImmutableArray<Alteration> Altered,
     ImmutableArray<DegreeNote> Struck,
-    ImmutableArray<DegreeNote> Added) : WorkingStep;
+    ImmutableArray<DegreeNote> Added
+) : WorkingStep;
 
 /// <summary>Coming down, some notes are other than going up.</summary>
 /// <param name="Changes">What each note going up becomes coming down, from the top.</param>

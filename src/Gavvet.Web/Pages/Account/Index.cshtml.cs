@@ -6,7 +6,13 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Account;
 
 /// <summary>The passphrase, and the browsers that are signed in with it.</summary>
-internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager<IdentityUser> users, Sessions sessions, AuditLog audit, ServerOptions options) : PageModel
+internal sealed class IndexModel(
+    SignInManager<IdentityUser> signIn,
+    UserManager<IdentityUser> users,
+    Sessions sessions,
+    AuditLog audit,
+    ServerOptions options
+) : PageModel
 {
     public IReadOnlyList<SessionRow> Open { get; private set; } = [];
 
@@ -25,8 +31,10 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
         if (!options.NeedsSignIn)
             return NotFound();
         var teacher = await users.FindByNameAsync(SetUp.Teacher);
-        Problem = teacher is null ? Say("No passphrase is set.")
-            : (fresh ?? "").Length < SetUp.ShortestPassphrase ? Say("A passphrase has at least {0} characters; a few words do well.", SetUp.ShortestPassphrase)
+        Problem =
+            teacher is null ? Say("No passphrase is set.")
+            : (fresh ?? "").Length < SetUp.ShortestPassphrase
+                ? Say("A passphrase has at least {0} characters; a few words do well.", SetUp.ShortestPassphrase)
             : fresh != again ? Say("The two are not alike. Type the new passphrase twice.")
             : (await users.ChangePasswordAsync(teacher, passphrase ?? "", fresh!)).Succeeded ? null
             : Say("The passphrase you have now is another one. Type it once more.");

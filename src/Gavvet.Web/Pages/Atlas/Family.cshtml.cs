@@ -33,20 +33,31 @@ public sealed class FamilyModel(StyleList styles) : PageModel
         return SvgWriter.Inline(FigureDrawing.Draw(entry.Staff, [], 176_000), $"row-{number}", entry.Name);
     }
 
-    /// <summary>The scales of a family that can be written on a tonic; modes with their parent and all its rotations, in their order.</summary>
+    /// <summary>The scales of a family that can be written on a tonic; modes with their parent and all its rotations, in their
+    /// order.</summary>
     internal static IReadOnlyList<AtlasEntry> EntriesOf(ScaleFamily family, NoteName tonic, HouseStyle style)
     {
         var own = ScaleTypes.All.Where(type => type.Family == family).ToArray();
         var parents = own.Select(type => type.Parent).OfType<ScaleType>().ToHashSet();
-        var types = ScaleTypes.All.Where(type => own.Contains(type) || parents.Contains(type) || (type.Parent is { } parent && parents.Contains(parent)));
-        return [.. types.Where(type => style.CanSpell(type, tonic)).OrderBy(type => type.Parent is null ? 1 : type.ParentPosition).Select(type => new AtlasEntry(type, tonic, style, Clef.Treble))];
+        var types = ScaleTypes.All.Where(type =>
+            own.Contains(type) || parents.Contains(type) || (type.Parent is { } parent && parents.Contains(parent))
+        );
+        return
+        [
+            .. types
+                .Where(type => style.CanSpell(type, tonic))
+                .OrderBy(type => type.Parent is null ? 1 : type.ParentPosition)
+                .Select(type => new AtlasEntry(type, tonic, style, Clef.Treble)),
+        ];
     }
 }
 
 /// <summary>Families by their names in addresses.</summary>
 public static class FamilyWords
 {
-    public static string Word(this ScaleFamily family) => Language.English.Saying(() => family.Name()).ToLowerInvariant().Replace(' ', '-').Replace(",", "", StringComparison.Ordinal);
+    public static string Word(this ScaleFamily family) =>
+        Language.English.Saying(() => family.Name()).ToLowerInvariant().Replace(' ', '-').Replace(",", "", StringComparison.Ordinal);
 
-    public static ScaleFamily? Find(string word) => Enum.GetValues<ScaleFamily>().Select(family => (ScaleFamily?)family).FirstOrDefault(family => family!.Value.Word() == word);
+    public static ScaleFamily? Find(string word) =>
+        Enum.GetValues<ScaleFamily>().Select(family => (ScaleFamily?)family).FirstOrDefault(family => family!.Value.Word() == word);
 }

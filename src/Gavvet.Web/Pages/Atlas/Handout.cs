@@ -15,16 +15,54 @@ internal static class Handout
 {
     public static void Map(WebApplication application)
     {
-        application.MapGet("/atlas/{type}/{tonic}/handout.pdf", (string type, string tonic, string? style, string? clef, string? paper, string? fingering, StyleList styles, HeavyWork heavy, HttpContext context) =>
-            MadeAsync(styles, style, heavy, context, house => Page(type, tonic, house, clef, paper, fingering))).WithMetadata(HeavyRequest.Mark);
+        application
+            .MapGet(
+                "/atlas/{type}/{tonic}/handout.pdf",
+                (
+                    string type,
+                    string tonic,
+                    string? style,
+                    string? clef,
+                    string? paper,
+                    string? fingering,
+                    StyleList styles,
+                    HeavyWork heavy,
+                    HttpContext context
+                ) => MadeAsync(styles, style, heavy, context, house => Page(type, tonic, house, clef, paper, fingering))
+            )
+            .WithMetadata(HeavyRequest.Mark);
         application.MapGet("/atlas/{type}/{tonic}/scale.mid", SoundAsync);
-        application.MapGet("/atlas-family/{family}/{tonic}/handout.pdf", (string family, string tonic, string? style, string? paper, StyleList styles, HeavyWork heavy, HttpContext context) =>
-            MadeAsync(styles, style, heavy, context, house => Family(family, tonic, house, paper))).WithMetadata(HeavyRequest.Mark);
-        application.MapGet("/atlas-keys/{type}/{most:int}/handout.pdf", (string type, int most, string? style, string? clef, string? paper, StyleList styles, HeavyWork heavy, HttpContext context) =>
-            MadeAsync(styles, style, heavy, context, house => Keys(type, most, house, clef, paper))).WithMetadata(HeavyRequest.Mark);
+        application
+            .MapGet(
+                "/atlas-family/{family}/{tonic}/handout.pdf",
+                (string family, string tonic, string? style, string? paper, StyleList styles, HeavyWork heavy, HttpContext context) =>
+                    MadeAsync(styles, style, heavy, context, house => Family(family, tonic, house, paper))
+            )
+            .WithMetadata(HeavyRequest.Mark);
+        application
+            .MapGet(
+                "/atlas-keys/{type}/{most:int}/handout.pdf",
+                (
+                    string type,
+                    int most,
+                    string? style,
+                    string? clef,
+                    string? paper,
+                    StyleList styles,
+                    HeavyWork heavy,
+                    HttpContext context
+                ) => MadeAsync(styles, style, heavy, context, house => Keys(type, most, house, clef, paper))
+            )
+            .WithMetadata(HeavyRequest.Mark);
     }
 
-    private static async Task<IResult> MadeAsync(StyleList styles, string? style, HeavyWork heavy, HttpContext context, Func<HouseStyle, IResult> make)
+    private static async Task<IResult> MadeAsync(
+        StyleList styles,
+        string? style,
+        HeavyWork heavy,
+        HttpContext context,
+        Func<HouseStyle, IResult> make
+    )
     {
         var house = await styles.FindAsync(style);
         return await heavy.RunAsync(Lane.Short, Person.Of(context), _ => make(house), context.RequestAborted);
@@ -35,12 +73,20 @@ internal static class Handout
         if (Find(type, tonic, house, clef) is not { } entry)
             return Results.NotFound();
         var size = FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4;
-        return Results.File(PdfWriter.Write(entry.Name, HandoutLayout.LayOut(entry, size, Fingering.Find(fingering))), "application/pdf", $"{FileName(entry)}.pdf");
+        return Results.File(
+            PdfWriter.Write(entry.Name, HandoutLayout.LayOut(entry, size, Fingering.Find(fingering))),
+            "application/pdf",
+            $"{FileName(entry)}.pdf"
+        );
     }
 
     private static IResult Family(string family, string tonic, HouseStyle house, string? paper)
     {
-        if (FamilyWords.Find(family) is not { } found || !NoteText.TryParse(tonic, out var note) || FamilyModel.EntriesOf(found, note, house) is not [_, ..] entries)
+        if (
+            FamilyWords.Find(family) is not { } found
+            || !NoteText.TryParse(tonic, out var note)
+            || FamilyModel.EntriesOf(found, note, house) is not [_, ..] entries
+        )
             return Results.NotFound();
         return Several(Say("{0} on {1}", found.Name(), note), entries, paper);
     }
@@ -50,19 +96,33 @@ internal static class Handout
     {
         if (ScaleNames.Only(type) is not { } found || most is < 0 or > 7)
             return Results.NotFound();
-        AtlasEntry[] entries = [.. Key.Majors.Where(place => Math.Abs(place.Fifths) <= most)
-            .Select(place => Scope.TonicAt(found, place))
-            .Where(tonic => house.CanSpell(found, tonic))
-            .Select(tonic => new AtlasEntry(found, tonic, house, Clef.Find(clef) ?? Clef.Treble))];
-        return entries.Length == 0 ? Results.NotFound() : Several(Say("{0} to {1} sharps and flats", CountText.Capitalized(found.Name), CountText.Word(most)), entries, paper);
+        AtlasEntry[] entries =
+        [
+            .. Key
+                .Majors.Where(place => Math.Abs(place.Fifths) <= most)
+                .Select(place => Scope.TonicAt(found, place))
+                .Where(tonic => house.CanSpell(found, tonic))
+                .Select(tonic => new AtlasEntry(found, tonic, house, Clef.Find(clef) ?? Clef.Treble)),
+        ];
+        return entries.Length == 0
+            ? Results.NotFound()
+            : Several(Say("{0} to {1} sharps and flats", CountText.Capitalized(found.Name), CountText.Word(most)), entries, paper);
     }
 
-    private static IResult Several(string title, IReadOnlyList<AtlasEntry> entries, string? paper) => Results.File(
-        PdfWriter.Write(title, HandoutLayout.Several(title, entries, FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4)), "application/pdf", "scales.pdf");
+    private static IResult Several(string title, IReadOnlyList<AtlasEntry> entries, string? paper) =>
+        Results.File(
+            PdfWriter.Write(
+                title,
+                HandoutLayout.Several(title, entries, FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4)
+            ),
+            "application/pdf",
+            "scales.pdf"
+        );
 
-    private static async Task<IResult> SoundAsync(string type, string tonic, string? style, string? clef, StyleList styles) => Find(type, tonic, await styles.FindAsync(style), clef) is { } entry
-        ? Results.File(MidiWriter.Write([new HeardLine(entry.Name, entry.Pitches)]), "audio/midi", $"{FileName(entry)}.mid")
-        : Results.NotFound();
+    private static async Task<IResult> SoundAsync(string type, string tonic, string? style, string? clef, StyleList styles) =>
+        Find(type, tonic, await styles.FindAsync(style), clef) is { } entry
+            ? Results.File(MidiWriter.Write([new HeardLine(entry.Name, entry.Pitches)]), "audio/midi", $"{FileName(entry)}.mid")
+            : Results.NotFound();
 
     private static AtlasEntry? Find(string type, string tonic, HouseStyle house, string? clef)
     {

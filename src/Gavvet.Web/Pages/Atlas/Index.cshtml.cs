@@ -77,7 +77,10 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
         const int tries = 5;
         for (var i = 0; i < tries; i++)
         {
-            if (await store.FindAsync(sheet, HttpContext.RequestAborted) is not { } stored || SheetEditor.Apply(stored.Sheet, new AddKeptSection(section)).Sheet is not { } longer)
+            if (
+                await store.FindAsync(sheet, HttpContext.RequestAborted) is not { } stored
+                || SheetEditor.Apply(stored.Sheet, new AddKeptSection(section)).Sheet is not { } longer
+            )
                 return NotFound();
             if (!(await store.SaveAsync(sheet, stored.Head, longer, null)).IsStale)
                 return Redirect($"/sheets/{sheet}");
@@ -86,7 +89,16 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
         return StatusCode(StatusCodes.Status409Conflict);
     }
 
-    public async Task OnGetAsync(string? type, string? tonic, string? style, string? clef, string? q, string? tuning, string? fingering, string? position)
+    public async Task OnGetAsync(
+        string? type,
+        string? tonic,
+        string? style,
+        string? clef,
+        string? q,
+        string? tuning,
+        string? fingering,
+        string? position
+    )
     {
         Fingering = Fingering.Find(fingering);
         OpenSheets = await store.ListAsync("", 12, HttpContext.RequestAborted);
@@ -104,20 +116,45 @@ public sealed class IndexModel(SheetStore store, StyleList styles, ClassStore cl
             Entry = new AtlasEntry(ScaleTypes.Major, default, house, staff);
         }
 
-        Position = int.TryParse(position, NumberStyles.None, CultureInfo.InvariantCulture, out var first) && Positions.Contains(first) ? first : null;
+        Position =
+            int.TryParse(position, NumberStyles.None, CultureInfo.InvariantCulture, out var first) && Positions.Contains(first)
+                ? first
+                : null;
         Played = await classes.PartsAsync(HttpContext.RequestAborted);
-        Readings = [.. Entry.Readings.Select(reading => (reading, reading.Parts.Any(part => Played.Contains(part.Id)))).OrderByDescending(row => row.Item2)];
+        Readings =
+        [
+            .. Entry
+                .Readings.Select(reading => (reading, reading.Parts.Any(part => Played.Contains(part.Id))))
+                .OrderByDescending(row => row.Item2),
+        ];
     }
 
     /// <summary>Another tonic, clef or house style chosen: the same scale at its own address.</summary>
-    public async Task<IActionResult> OnGetGoAsync(string type, string tonic, string? style, string? clef, string? tuning, string? fingering, string? position)
+    public async Task<IActionResult> OnGetGoAsync(
+        string type,
+        string tonic,
+        string? style,
+        string? clef,
+        string? tuning,
+        string? fingering,
+        string? position
+    )
     {
         if (ScaleNames.Only(type) is not { } found || !NoteText.TryParse(tonic, out var note))
             return NotFound();
         var address = Places.Atlas(found, note, await styles.FindAsync(style), Clef.Find(clef) ?? Clef.Treble);
         // What else is shown stays shown.
-        string[] shown = [.. KnownTunings.Any(known => known.Name == tuning) ? new[] { $"tuning={tuning}" } : [], .. int.TryParse(position, NumberStyles.None, CultureInfo.InvariantCulture, out var first) ? new[] { $"position={first}" } : [], .. Fingering.Find(fingering) is { } chosen ? new[] { $"fingering={chosen.Id}" } : []];
-        return Redirect(shown.Length == 0 ? address : $"{address}{(address.Contains('?', StringComparison.Ordinal) ? '&' : '?')}{string.Join('&', shown)}");
+        string[] shown =
+        [
+            .. KnownTunings.Any(known => known.Name == tuning) ? new[] { $"tuning={tuning}" } : [],
+            .. int.TryParse(position, NumberStyles.None, CultureInfo.InvariantCulture, out var first) ? new[] { $"position={first}" } : [],
+            .. Fingering.Find(fingering) is { } chosen ? new[] { $"fingering={chosen.Id}" } : [],
+        ];
+        return Redirect(
+            shown.Length == 0
+                ? address
+                : $"{address}{(address.Contains('?', StringComparison.Ordinal) ? '&' : '?')}{string.Join('&', shown)}"
+        );
     }
 
     /// <summary>What the box finds while it is typed in.</summary>

@@ -33,7 +33,9 @@ public sealed class IndexModel(Backups backups, Database data, WorkbenchViews vi
                 return Page();
             }
 
-            await using var stream = file is { Length: > 0 } ? file.OpenReadStream() : throw new BackupException(Say("Choose a backup file first."));
+            await using var stream = file is { Length: > 0 }
+                ? file.OpenReadStream()
+                : throw new BackupException(Say("Choose a backup file first."));
             Staged = await backups.StageAsync(stream);
         }
         catch (BackupException problem)

@@ -7,9 +7,20 @@ using Microsoft.AspNetCore.Mvc.ModelBinding.Validation;
 
 namespace Gavvet.Web.Pages.Check;
 
-/// <summary>What the check screen is asked, as its address has it. It checks itself; what follows from it is not the binder's to visit.</summary>
+/// <summary>What the check screen is asked, as its address has it. It checks itself; what follows from it is not the binder's to
+/// visit.</summary>
 [ValidateNever]
-public sealed record CheckRequest(string? Type, string? Tonic, string? Direction, string? Part, string? Style, string? Clef, string? Signature, string? Scheme, string? Answer)
+public sealed record CheckRequest(
+    string? Type,
+    string? Tonic,
+    string? Direction,
+    string? Part,
+    string? Style,
+    string? Clef,
+    string? Signature,
+    string? Scheme,
+    string? Answer
+)
 {
     public ScaleType Scale => ScaleTypes.Find(Type) ?? ScaleTypes.HarmonicMinor;
 
@@ -29,9 +40,18 @@ public sealed record CheckRequest(string? Type, string? Tonic, string? Direction
     public Clef OnStaff => ForPart?.Clef ?? Theory.Clef.Find(Clef) ?? Theory.Clef.Treble;
 
     /// <summary>The signature written, or null where none is.</summary>
-    public KeySignature? Written => int.TryParse(Signature, out var fifths) && fifths is >= -KeySignature.Most and <= KeySignature.Most ? new KeySignature(fifths) : null;
+    public KeySignature? Written =>
+        int.TryParse(Signature, out var fifths) && fifths is >= -KeySignature.Most and <= KeySignature.Most
+            ? new KeySignature(fifths)
+            : null;
 
-    public AskedScale Asked => new(Scale, OnTonic, Way, House) { Part = ForPart, Clef = OnStaff, Scheme = Marks };
+    public AskedScale Asked =>
+        new(Scale, OnTonic, Way, House)
+        {
+            Part = ForPart,
+            Clef = OnStaff,
+            Scheme = Marks,
+        };
 
     /// <summary>Reads and judges the answer; with nothing typed yet there is nothing to say.</summary>
     public CheckResult Judge()

@@ -23,38 +23,70 @@ public static class CheckStaff
     {
         var request = result.Request;
         var steps = Steps(result);
-        var marks = result.Notes.Select((note, column) => new NoteMark(column, Pitch.At(new NoteName(note.Letter), steps[column]), note.Sign)).ToArray();
+        var marks = result
+            .Notes.Select((note, column) => new NoteMark(column, Pitch.At(new NoteName(note.Letter), steps[column]), note.Sign))
+            .ToArray();
         ImmutableArray<Mark> given = [.. request.Written is { } signature ? new Mark[] { new SignatureMark(signature) } : [], .. marks];
         Finding[] ringed = result.Judgement is { } judgement ? [.. Ringed(judgement, marks.Length)] : [];
         var mended = Mended(ringed, marks, request.House);
         var columns = Math.Max(result.Notes.Length + 1, request.Asked.Expected.Notes(request.Way).Length);
         var places = steps.Select(step => step - request.OnStaff.BottomLine.StaffStep).ToArray();
         var range = new StaffRange(Math.Min(-6, places.DefaultIfEmpty(0).Min()), Math.Max(14, places.DefaultIfEmpty(0).Max()));
-        var figure = new StaffFigure(request.OnStaff, columns, request.Written is not null, mended.Any(mark => mark is LabelMark) ? StaffRows.Labels : StaffRows.None, range, given);
+        var figure = new StaffFigure(
+            request.OnStaff,
+            columns,
+            request.Written is not null,
+            mended.Any(mark => mark is LabelMark) ? StaffRows.Labels : StaffRows.None,
+            range,
+            given
+        );
         var page = FigureDrawing.Draw(figure, mended, WidthOf(figure));
         var drawn = page.Groups.SelectMany(group => group.Primitives).ToArray();
         var lines = drawn.OfType<LinePrimitive>().Where(line => line.Role == Role.StaffLine).Take(5).Select(line => line.Y1).ToArray();
         var rings = drawn.OfType<RectanglePrimitive>().Where(ring => ring.Role == Role.Ring).Select(ring => ring.Box);
         // The names of what belongs there stand in one row; lines begin below it.
-        var row = drawn.OfType<TextPrimitive>().Where(text => text.Ink == Ink.Answer).Select(text => text.Y + BelowName).DefaultIfEmpty(0).Max();
+        var row = drawn
+            .OfType<TextPrimitive>()
+            .Where(text => text.Ink == Ink.Answer)
+            .Select(text => text.Y + BelowName)
+            .DefaultIfEmpty(0)
+            .Max();
         return new MarkedStaff(
             SvgWriter.Inline(page, "written", Say("The answer as written")),
             Share(lines[0], page.Height),
             Share(lines[4], page.Height),
-            [.. ringed.Zip(rings, (finding, ring) => new RingedFinding(finding, Share(ring.Left + (ring.Width / 2), page.Width), Share(Math.Max(ring.Bottom, row), page.Height)))]);
+            [
+                .. ringed.Zip(rings, (finding, ring) =>
+                    new RingedFinding(
+                        finding,
+                        Share(ring.Left + (ring.Width / 2), page.Width),
+                        Share(Math.Max(ring.Bottom, row), page.Height)
+                    )
+                ),
+            ]
+        );
     }
 
     // What a finding says of one note. A confusion of the whole line rings nothing: its sentence says it.
-    private static IEnumerable<Finding> Ringed(Judgement judgement, int notes) => judgement.Findings
-        .Where(finding => finding.Code is FindingCode.NeighbourKey or FindingCode.NotRestoredDescending or (>= FindingCode.ExtraNote and < FindingCode.NotTheAnswer) && finding.Found is FindingSubject.Notes { Names.Length: 1 })
-        .Where(finding => finding.Position >= 1 && finding.Position <= notes)
-        .DistinctBy(finding => finding.Position);
+    private static IEnumerable<Finding> Ringed(Judgement judgement, int notes) =>
+        judgement
+            .Findings.Where(finding =>
+                finding.Code
+                    is FindingCode.NeighbourKey
+                        or FindingCode.NotRestoredDescending
+                        or (>= FindingCode.ExtraNote and < FindingCode.NotTheAnswer)
+                && finding.Found is FindingSubject.Notes { Names.Length: 1 }
+            )
+            .Where(finding => finding.Position >= 1 && finding.Position <= notes)
+            .DistinctBy(finding => finding.Position);
 
     private static ImmutableArray<Mark> Mended(Finding[] ringed, NoteMark[] marks, HouseStyle style) =>
-    [
-        .. ringed.Select(finding => new RingMark(marks[finding.Position - 1])),
-        .. ringed.Where(finding => finding.Expected is FindingSubject.Notes { Names.Length: 1 }).Select(finding => new LabelMark(finding.Position - 1, finding.Expected.Say(style))),
-    ];
+        [
+            .. ringed.Select(finding => new RingMark(marks[finding.Position - 1])),
+            .. ringed
+                .Where(finding => finding.Expected is FindingSubject.Notes { Names.Length: 1 })
+                .Select(finding => new LabelMark(finding.Position - 1, finding.Expected.Say(style))),
+        ];
 
     /// <summary>The scale as the key has it.</summary>
     public static string Key(CheckRequest request)
@@ -64,7 +96,14 @@ public static class CheckStaff
         var notes = StaffNotes.InOneBar(scale.Pitches(request.Way, request.OnStaff.LowestTonic(scale)), signature, request.House);
         var places = notes.Select(note => request.OnStaff.Position(note.Pitch)).ToArray();
         ImmutableArray<Mark> given = signature.Count > 0 ? [new SignatureMark(signature), .. notes] : [.. notes];
-        var figure = new StaffFigure(request.OnStaff, notes.Length, signature.Count > 0, StaffRows.None, new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())), given);
+        var figure = new StaffFigure(
+            request.OnStaff,
+            notes.Length,
+            signature.Count > 0,
+            StaffRows.None,
+            new StaffRange(Math.Min(0, places.Min()), Math.Max(8, places.Max())),
+            given
+        );
         return SvgWriter.Inline(FigureDrawing.Draw(figure, [], WidthOf(figure)), "key", Say("The scale as the key has it"));
     }
 

@@ -21,7 +21,8 @@ public sealed class IndexModel(StyleList styles) : PageModel
                 throw new FormatException(Say("Choose the score a student saved, .musicxml or .mxl."));
             using var bytes = new MemoryStream();
             await score.CopyToAsync(bytes, HttpContext.RequestAborted);
-            var staff = MusicXmlReader.Read(bytes.ToArray()).SelectMany(part => part.Staves).FirstOrDefault(staff => staff.Notes.Length > 0) ?? throw new FormatException(Say("There is no note in this score."));
+            var staff = MusicXmlReader.Read(bytes.ToArray()).SelectMany(part => part.Staves).FirstOrDefault(staff => staff.Notes.Length > 0)
+                ?? throw new FormatException(Say("There is no note in this score."));
             return new JsonResult(new { notes = staff.Text });
         }
         catch (FormatException problem)
@@ -31,7 +32,9 @@ public sealed class IndexModel(StyleList styles) : PageModel
     }
 
     /// <summary>The verdict while the answer is typed.</summary>
-    public async Task<PartialViewResult> OnGetJudgedAsync([FromQuery] CheckRequest request) => Partial("Check/_Judged", await JudgedAsync(request));
+    public async Task<PartialViewResult> OnGetJudgedAsync([FromQuery] CheckRequest request) =>
+        Partial("Check/_Judged", await JudgedAsync(request));
 
-    private async Task<CheckResult> JudgedAsync(CheckRequest request) => (request with { House = await styles.FindAsync(request.Style) }).Judge();
+    private async Task<CheckResult> JudgedAsync(CheckRequest request) =>
+        (request with { House = await styles.FindAsync(request.Style) }).Judge();
 }

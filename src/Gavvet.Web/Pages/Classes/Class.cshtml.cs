@@ -15,10 +15,17 @@ namespace Gavvet.Web.Pages.Classes;
 internal sealed record StudentLine(string ClassId, Student Student, string? Problem = null)
 {
     /// <summary>What differs from the usual, in a few words.</summary>
-    public string Summary => string.Join(" · ", new[]
-    {
-        Student.Part?.Name, Student.Clef?.Name, Student.IsLarge ? Say("large print") : null, Student.IsAway ? Say("away today") : null,
-    }.OfType<string>());
+    public string Summary =>
+        string.Join(
+            " · ",
+            new[]
+            {
+                Student.Part?.Name,
+                Student.Clef?.Name,
+                Student.IsLarge ? Say("large print") : null,
+                Student.IsAway ? Say("away today") : null,
+            }.OfType<string>()
+        );
 }
 
 /// <summary>A class: its roster, where they sit, and what was printed for it.</summary>
@@ -53,18 +60,37 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
         return await ChangedAsync(id, "students", text, async () =>
         {
             if (file is { Length: > MostCharacters } || text.Length > MostCharacters)
-                throw new FormatException(Say("This is more than a class of up to {0} students. Choose the list of one class.", SchoolClass.MostStudents));
+                throw new FormatException(
+                    Say("This is more than a class of up to {0} students. Choose the list of one class.", SchoolClass.MostStudents)
+                );
             var read = RosterText.Read(text, _ => "");
-            if (read.Select(student => PrintCheck.Problem(student.Name) is { } odd ? $"{student.Name}: {odd}" : null).FirstOrDefault(odd => odd is not null) is { } unprintable)
+            if (
+                read.Select(student => PrintCheck.Problem(student.Name) is { } odd ? $"{student.Name}: {odd}" : null)
+                    .FirstOrDefault(odd => odd is not null) is
+                { } unprintable
+            )
                 throw new FormatException(unprintable);
             return await classes.AddAsync(id, read);
         });
     }
 
     /// <summary>Changes a student; the answer is the line as it is now.</summary>
-    public async Task<IActionResult> OnPostStudentAsync(string id, string? student, string? name, string? part, string? clef, bool large, bool away, int? row, int? seat)
+    public async Task<IActionResult> OnPostStudentAsync(
+        string id,
+        string? student,
+        string? name,
+        string? part,
+        string? clef,
+        bool large,
+        bool away,
+        int? row,
+        int? seat
+    )
     {
-        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group || group.Students.FirstOrDefault(other => other.Id == student) is not { } known)
+        if (
+            await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group
+            || group.Students.FirstOrDefault(other => other.Id == student) is not { } known
+        )
             return NotFound();
         try
         {
@@ -108,9 +134,13 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
         return await classes.FindAsync(id, HttpContext.RequestAborted) is { } group ? Partial("Classes/_Room", group) : NotFound();
     }
 
-    public Task<IActionResult> OnPostRenameAsync(string id, string? name) => ChangedAsync(id, "class-name", name ?? "", () => PrintCheck.Problem(name ?? "") is { } odd ? throw new FormatException(odd) : classes.RenameAsync(id, name ?? ""));
+    public Task<IActionResult> OnPostRenameAsync(string id, string? name) =>
+        ChangedAsync(id, "class-name", name ?? "", () =>
+            PrintCheck.Problem(name ?? "") is { } odd ? throw new FormatException(odd) : classes.RenameAsync(id, name ?? "")
+        );
 
-    public Task<IActionResult> OnPostArchiveAsync(string id, bool archived) => ChangedAsync(id, "class-name", "", () => classes.ArchiveAsync(id, archived));
+    public Task<IActionResult> OnPostArchiveAsync(string id, bool archived) =>
+        ChangedAsync(id, "class-name", "", () => classes.ArchiveAsync(id, archived));
 
     private async Task<bool> ShowAsync(string id)
     {

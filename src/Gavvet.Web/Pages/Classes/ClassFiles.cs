@@ -12,13 +12,17 @@ using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Web.Pages.Classes;
 
-/// <summary>What a class gives to take away: its roster, all that is kept of one student, follow-ups in a pile, handouts and reports. No name stands in an address or the name of a file.</summary>
+/// <summary>What a class gives to take away: its roster, all that is kept of one student, follow-ups in a pile, handouts and reports. No
+/// name stands in an address or the name of a file.</summary>
 internal static class ClassFiles
 {
     public static void Map(WebApplication application)
     {
         application.MapGet("/classes/{id}/roster.csv", async (string id, ClassStore classes) =>
-            await classes.FindAsync(id) is { } group ? Results.File(Encoding.UTF8.GetBytes(RosterText.Write(group.Students)), "text/csv", "roster.csv") : Results.NotFound());
+            await classes.FindAsync(id) is { } group
+                ? Results.File(Encoding.UTF8.GetBytes(RosterText.Write(group.Students)), "text/csv", "roster.csv")
+                : Results.NotFound()
+        );
         StudentFile.Map(application);
         application.MapGet("/classes/{id}/follow-ups.pdf", PileAsync).WithMetadata(HeavyRequest.Mark);
         application.MapGet("/classes/{id}/handout.pdf", HandoutAsync).WithMetadata(HeavyRequest.Mark);
@@ -26,7 +30,17 @@ internal static class ClassFiles
     }
 
     // A handout for every part that is read in the class, in one pile: those of concert pitch first.
-    private static async Task<IResult> HandoutAsync(string id, string? what, string? tonic, string? paper, ClassStore classes, ClassPlans plans, DeskSettings settings, HeavyWork heavy, HttpContext context)
+    private static async Task<IResult> HandoutAsync(
+        string id,
+        string? what,
+        string? tonic,
+        string? paper,
+        ClassStore classes,
+        ClassPlans plans,
+        DeskSettings settings,
+        HeavyWork heavy,
+        HttpContext context
+    )
     {
         if (await classes.FindAsync(id, context.RequestAborted) is not { } group || !NoteText.TryParse(tonic ?? "C", out var note))
             return Results.NotFound();
@@ -37,7 +51,14 @@ internal static class ClassFiles
             return new Refused(StatusCodes.Status409Conflict, Say("There is no lesson to come. Lay a plan over the term first."));
         if (!FileWords.TryParse<LessonHandout>(what, out var handout) && topic is null)
             return Results.NotFound();
-        HandoutReader[] readers = [.. group.Students.Select(student => new HandoutReader(student.Part, student.Clef ?? student.Part?.Clef ?? Clef.Treble)).DefaultIfEmpty(new HandoutReader(null, Clef.Treble)).Distinct().OrderBy(reader => reader.Part is null ? -1 : Instrument.All.IndexOf(reader.Part))];
+        HandoutReader[] readers =
+        [
+            .. group
+                .Students.Select(student => new HandoutReader(student.Part, student.Clef ?? student.Part?.Clef ?? Clef.Treble))
+                .DefaultIfEmpty(new HandoutReader(null, Clef.Treble))
+                .Distinct()
+                .OrderBy(reader => reader.Part is null ? -1 : Instrument.All.IndexOf(reader.Part)),
+        ];
         try
         {
             return await heavy.RunAsync(
@@ -46,12 +67,26 @@ internal static class ClassFiles
                 _ =>
                 {
                     // Signatures are the same for all.
-                    Page[] pages = [.. (topic is null && handout == LessonHandout.Signatures ? readers[..1] : readers).SelectMany(reader => topic is not null
-                        ? LessonHandouts.OfTopic(topic.Title, topic.OnTonics.Where(scale => style.CanSpell(scale.Type, scale.Tonic)).Select(scale => (scale.Type, scale.Tonic)), style, reader, size)
-                        : LessonHandouts.Of(handout, note, style, reader, size))];
+                    Page[] pages =
+                    [
+                        .. (topic is null && handout == LessonHandout.Signatures ? readers[..1] : readers).SelectMany(reader =>
+                            topic is not null
+                                ? LessonHandouts.OfTopic(
+                                    topic.Title,
+                                    topic
+                                        .OnTonics.Where(scale => style.CanSpell(scale.Type, scale.Tonic))
+                                        .Select(scale => (scale.Type, scale.Tonic)),
+                                    style,
+                                    reader,
+                                    size
+                                )
+                                : LessonHandouts.Of(handout, note, style, reader, size)
+                        ),
+                    ];
                     return Results.File(PdfWriter.Write("Handout", pages), "application/pdf", "handout.pdf");
                 },
-                context.RequestAborted);
+                context.RequestAborted
+            );
         }
         catch (UnwritableNoteException problem)
         {
@@ -60,9 +95,22 @@ internal static class ClassFiles
     }
 
     // A page a student, or one of the class as a whole.
-    private static async Task<IResult> ReportAsync(string id, string? student, bool? all, ClassStore classes, ClassPlans plans, MarkingStore markings, DeskSettings settings, HeavyWork heavy, HttpContext context)
+    private static async Task<IResult> ReportAsync(
+        string id,
+        string? student,
+        bool? all,
+        ClassStore classes,
+        ClassPlans plans,
+        MarkingStore markings,
+        DeskSettings settings,
+        HeavyWork heavy,
+        HttpContext context
+    )
     {
-        if (await classes.FindAsync(id, context.RequestAborted) is not { } group || (student is not null && group.Students.All(one => one.Id != student)))
+        if (
+            await classes.FindAsync(id, context.RequestAborted) is not { } group
+            || (student is not null && group.Students.All(one => one.Id != student))
+        )
             return Results.NotFound();
         var style = await settings.StyleOfNewSheetsAsync();
         var evidence = (await markings.AnswersAsync(id, context.RequestAborted)).ToLookup(one => one.Student);
@@ -75,16 +123,34 @@ internal static class ClassFiles
             Person.Of(context),
             _ =>
             {
-                Page[] pages = wanted.Length > 0
-                    ? [.. wanted.SelectMany(one => ReportPage.Of(one.Name, about, Report.Of(evidence[one.Name], plan, style, day)))]
-                    : [.. ReportPage.Of(group.Name, about, Report.Of(evidence.SelectMany(own => own).OrderBy(one => one.Day), plan, style, day))];
+                Page[] pages =
+                    wanted.Length > 0
+                        ? [.. wanted.SelectMany(one => ReportPage.Of(one.Name, about, Report.Of(evidence[one.Name], plan, style, day)))]
+                        :
+                        [
+                            .. ReportPage.Of(
+                                group.Name,
+                                about,
+                                Report.Of(evidence.SelectMany(own => own).OrderBy(one => one.Day), plan, style, day)
+                            ),
+                        ];
                 return Results.File(PdfWriter.Write("Report", pages), "application/pdf", "report.pdf");
             },
-            context.RequestAborted);
+            context.RequestAborted
+        );
     }
 
     // A follow-up for each student who missed something in a span of days, in roster order.
-    private static async Task<IResult> PileAsync(string id, string? from, string? to, bool? keys, ClassStore classes, ClassResults results, HeavyWork heavy, HttpContext context)
+    private static async Task<IResult> PileAsync(
+        string id,
+        string? from,
+        string? to,
+        bool? keys,
+        ClassStore classes,
+        ClassResults results,
+        HeavyWork heavy,
+        HttpContext context
+    )
     {
         if (await classes.FindAsync(id, context.RequestAborted) is not { } group)
             return Results.NotFound();
@@ -103,10 +169,31 @@ internal static class ClassFiles
 
     private static IResult Pile(SchoolClass group, FollowUpDraw draw, bool keys)
     {
-        var drawn = group.Students.AsParallel().AsOrdered().Select(student => (student, FollowUp: draw.For([student.Name], "Follow-up"))).ToArray();
-        PersonalSheet[] sheets = [.. drawn.Where(one => one.FollowUp is not null).Select(one => new PersonalSheet(one.student.Name, one.FollowUp!.Sheet, one.student.IsLarge))];
+        var drawn = group
+            .Students.AsParallel()
+            .AsOrdered()
+            .Select(student => (student, FollowUp: draw.For([student.Name], "Follow-up")))
+            .ToArray();
+        PersonalSheet[] sheets =
+        [
+            .. drawn
+                .Where(one => one.FollowUp is not null)
+                .Select(one => new PersonalSheet(one.student.Name, one.FollowUp!.Sheet, one.student.IsLarge)),
+        ];
         return sheets.Length == 0
             ? new Refused(StatusCodes.Status409Conflict, Say("Nobody missed anything in these days."))
-            : Results.File(PdfWriter.Write("Follow-ups", FollowUpPile.Of(keys ? Say("Follow-ups for {0}: keys", group.Name) : Say("Follow-ups for {0}", group.Name), group.Name, sheets, keys)), "application/pdf", keys ? "follow-ups-keys.pdf" : "follow-ups.pdf");
+            : Results.File(
+                PdfWriter.Write(
+                    "Follow-ups",
+                    FollowUpPile.Of(
+                        keys ? Say("Follow-ups for {0}: keys", group.Name) : Say("Follow-ups for {0}", group.Name),
+                        group.Name,
+                        sheets,
+                        keys
+                    )
+                ),
+                "application/pdf",
+                keys ? "follow-ups-keys.pdf" : "follow-ups.pdf"
+            );
     }
 }

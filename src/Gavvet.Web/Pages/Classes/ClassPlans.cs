@@ -20,11 +20,15 @@ internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassSt
 {
     private const int WarmUps = 4;
 
-    private readonly ConcurrentDictionary<string, (ClassStamp? Stamp, DateOnly Day, (int Due, (string Printing, int Answers)? ToMark, string? Ready) Waiting)> _waiting = new();
+    private readonly ConcurrentDictionary<
+        string,
+        (ClassStamp? Stamp, DateOnly Day, (int Due, (string Printing, int Answers)? ToMark, string? Ready) Waiting)
+    > _waiting = new();
 
     public DateOnly Today => clock.Today();
 
-    /// <summary>What waits for each class that is not laid away. What is counted of a class is kept until something of it changes.</summary>
+    /// <summary>What waits for each class that is not laid away. What is counted of a class is kept until something of it
+    /// changes.</summary>
     public async Task<IReadOnlyList<ClassWeek>> ThisWeekAsync()
     {
         var stamps = await markings.StampsAsync();
@@ -49,7 +53,8 @@ internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassSt
         return (
             (await DueAsync(id)).Select(one => one.Skill).Distinct().Count(),
             toMark is null ? null : (toMark.Id, toMark.Items - toMark.Marked),
-            printings.FirstOrDefault(printing => printing.ReturnedAt is null && printing.Items > 0 && printing.Marked >= printing.Items)?.Id);
+            printings.FirstOrDefault(printing => printing.ReturnedAt is null && printing.Items > 0 && printing.Marked >= printing.Items)?.Id
+        );
     }
 
     /// <summary>The plan of a class, or null where none is laid or can be.</summary>
@@ -75,14 +80,22 @@ internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassSt
     public async Task<IReadOnlyList<Teaching.Standing>> DueAsync(string id)
     {
         var parts = (await classes.FindAsync(id))?.Students.ToLookup(student => student.Name, student => student.Part);
-        return [.. Teaching.Standing.On(await markings.AnswersAsync(id), Today).Where(one => one.IsDue(Today)).OrderBy(one => one.Due).Select(one => one with { Skill = one.Skill.AtConcertPitch(parts?[one.Student].FirstOrDefault()) })];
+        return
+        [
+            .. Teaching
+                .Standing.On(await markings.AnswersAsync(id), Today)
+                .Where(one => one.IsDue(Today))
+                .OrderBy(one => one.Due)
+                .Select(one => one with { Skill = one.Skill.AtConcertPitch(parts?[one.Student].FirstOrDefault()) }),
+        ];
     }
 
     /// <summary>A warm-up of what is due for a class; empty where nothing is.</summary>
     public async Task<ImmutableArray<Worksheets.Sheets.Section>> WarmUpAsync(string id, HouseStyle style) =>
         LessonSheet.WarmUp(await DueAsync(id), WarmUps, style, PageCode.FreshSeed());
 
-    /// <summary>The sheet of a class's next lesson: a warm-up of what is due, the topic, a stretch; or the warm-up alone where no plan says more.</summary>
+    /// <summary>The sheet of a class's next lesson: a warm-up of what is due, the topic, a stretch; or the warm-up alone where no plan
+    /// says more.</summary>
     public async Task<Worksheets.Sheets.Sheet?> SheetAsync(string id, ulong seed)
     {
         if (await classes.FindAsync(id) is not { } group)

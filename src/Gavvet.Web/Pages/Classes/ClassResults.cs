@@ -24,7 +24,10 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
         var skills = evidence.Where(kept => wanted(kept.Evidence)).Select(kept => kept.Evidence.Skill).ToHashSet();
         if (skills.Count == 0)
             return null;
-        var needed = evidence.Where(kept => skills.Contains(kept.Evidence.Skill) || FollowUpDraw.IsFresh(kept.Evidence.Day, Today)).Select(kept => kept.Printing).ToHashSet();
+        var needed = evidence
+            .Where(kept => skills.Contains(kept.Evidence.Skill) || FollowUpDraw.IsFresh(kept.Evidence.Day, Today))
+            .Select(kept => kept.Printing)
+            .ToHashSet();
         var answers = new List<Evidence>();
         HouseStyle? style = null;
         foreach (var printing in evidence.Where(kept => needed.Contains(kept.Printing)).GroupBy(kept => kept.Printing))
@@ -33,7 +36,11 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
                 continue;
             style = found.Papers.Style;
             var copies = found.Record.Copies.ToDictionary(copy => copy.Number);
-            answers.AddRange(printing.Where(kept => copies.ContainsKey(kept.Copy)).Select(kept => Whole(kept.Evidence, found.Papers.ItemOf(copies[kept.Copy], kept.Item))));
+            answers.AddRange(
+                printing
+                    .Where(kept => copies.ContainsKey(kept.Copy))
+                    .Select(kept => Whole(kept.Evidence, found.Papers.ItemOf(copies[kept.Copy], kept.Item)))
+            );
         }
 
         return style is null ? null : new FollowUpDraw(answers.OrderBy(answer => answer.Day), style, Today) { Wanted = wanted };
@@ -54,7 +61,15 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
         if (_asked.TryGetValue(printing, out var known))
             return known;
         var found = await open.FindAsync(printing);
-        return found is null ? [] : _asked[printing] = [.. found.Record.Copies.DistinctBy(copy => copy.Edition).SelectMany(copy => found.Papers.ItemsOf(copy)).Select(item => new ScaleOn(item.What.Type, item.What.Tonic)).Distinct()];
+        return found is null
+            ? []
+            : _asked[printing] = [
+                .. found
+                    .Record.Copies.DistinctBy(copy => copy.Edition)
+                    .SelectMany(copy => found.Papers.ItemsOf(copy))
+                    .Select(item => new ScaleOn(item.What.Type, item.What.Tonic))
+                    .Distinct(),
+            ];
     }
 
     private static Evidence Whole(Evidence answer, SetItem item) => answer with { What = item.What, Load = item.Load };

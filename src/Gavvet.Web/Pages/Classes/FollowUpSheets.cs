@@ -19,7 +19,8 @@ internal sealed class FollowUpSheets(SheetStore sheets, HeavyWork heavy)
 {
     private const int MostGroups = 40;
 
-    /// <summary>Draws for all together, for groups of like misses, or for each student, and puts the sheets on the desk. No name stands in a title.</summary>
+    /// <summary>Draws for all together, for groups of like misses, or for each student, and puts the sheets on the desk. No name stands
+    /// in a title.</summary>
     /// <param name="draw">The draw; null where nothing was marked.</param>
     /// <param name="title">What the sheets are called.</param>
     /// <param name="groups">How many groups at most; null for one sheet for all.</param>
@@ -28,7 +29,9 @@ internal sealed class FollowUpSheets(SheetStore sheets, HeavyWork heavy)
     {
         if (groups is < 1 or > MostGroups)
             groups = null;
-        ImmutableArray<FollowUp> drawn = draw is null ? [] : await heavy.RunAsync(Lane.Short, Person.Of(context), _ => draw.All(title, groups), context.RequestAborted);
+        ImmutableArray<FollowUp> drawn = draw is null
+            ? []
+            : await heavy.RunAsync(Lane.Short, Person.Of(context), _ => draw.All(title, groups), context.RequestAborted);
         var made = ImmutableArray.CreateBuilder<(FollowUp, string)>();
         foreach (var one in drawn)
             made.Add((one, (await sheets.CreateAsync(one.Sheet)).Id));

@@ -26,11 +26,15 @@ internal sealed record PlanForm(string Course, string Start, string Days, int Le
     /// <summary>The plan that was typed.</summary>
     /// <exception cref="FormatException">It cannot be laid; the message says why.</exception>
     public ClassPlan Read() =>
-        new(Course, LessonPlan.ReadDate(Start), LessonPlan.ReadDays(Days), Lessons > 0 ? Lessons : Teaching.Course.Get(Course).Lessons) { Holidays = Holidays };
+        new(Course, LessonPlan.ReadDate(Start), LessonPlan.ReadDays(Days), Lessons > 0 ? Lessons : Teaching.Course.Get(Course).Lessons)
+        {
+            Holidays = Holidays,
+        };
 }
 
 /// <summary>A class's term: a course laid over its calendar.</summary>
-internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStore markings, ClassResults results, TimeProvider clock) : PageModel
+internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStore markings, ClassResults results, TimeProvider clock)
+    : PageModel
 {
     private const string Line = "#topics";
 
@@ -66,7 +70,15 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
     public async Task<IActionResult> OnGetAsync(string id) => await ShowAsync(id) ? Page() : NotFound();
 
     /// <summary>Lays a course over the calendar.</summary>
-    public async Task<IActionResult> OnPostAsync(string id, string? course, string? start, string? days, int? lessons, string? holidays, string? seen)
+    public async Task<IActionResult> OnPostAsync(
+        string id,
+        string? course,
+        string? start,
+        string? days,
+        int? lessons,
+        string? holidays,
+        string? seen
+    )
     {
         if (!await ShowAsync(id))
             return NotFound();
@@ -75,7 +87,9 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
         {
             var typed = Typed.Read();
             _ = typed.Lay();
-            return await plans.SaveAsync(id, _kept?.LaidAnew(typed) ?? typed, seen) ? Redirect($"/classes/{id}/plan") : Refused(StatusCodes.Status409Conflict, Meanwhile, null);
+            return await plans.SaveAsync(id, _kept?.LaidAnew(typed) ?? typed, seen)
+                ? Redirect($"/classes/{id}/plan")
+                : Refused(StatusCodes.Status409Conflict, Meanwhile, null);
         }
         catch (FormatException problem)
         {
@@ -84,25 +98,44 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
     }
 
     /// <summary>Puts a topic earlier or later.</summary>
-    public Task<IActionResult> OnPostMoveAsync(string id, int topic, int to, string? seen) => ChangeAsync(id, seen, plan => plan.Changed(course => course.Moved(topic, to)));
+    public Task<IActionResult> OnPostMoveAsync(string id, int topic, int to, string? seen) =>
+        ChangeAsync(id, seen, plan => plan.Changed(course => course.Moved(topic, to)));
 
     /// <summary>Gives a topic lessons more or fewer.</summary>
     public Task<IActionResult> OnPostStretchAsync(string id, int topic, int by, string? seen) =>
-        ChangeAsync(id, seen, plan => plan.Changed(course => course.Stretched(topic, (course.Topics.ElementAtOrDefault(topic)?.Lessons ?? 0) + by)));
+        ChangeAsync(id, seen, plan =>
+            plan.Changed(course => course.Stretched(topic, (course.Topics.ElementAtOrDefault(topic)?.Lessons ?? 0) + by))
+        );
 
     /// <summary>Sets a topic once more.</summary>
-    public Task<IActionResult> OnPostRepeatAsync(string id, int topic, int at, string? seen) => ChangeAsync(id, seen, plan => plan.Changed(course => course.Repeated(topic, at)));
+    public Task<IActionResult> OnPostRepeatAsync(string id, int topic, int at, string? seen) =>
+        ChangeAsync(id, seen, plan => plan.Changed(course => course.Repeated(topic, at)));
 
     /// <summary>Takes a topic out.</summary>
-    public Task<IActionResult> OnPostRemoveAsync(string id, int topic, string? seen) => ChangeAsync(id, seen, plan => plan.Changed(course => course.Without(topic)));
+    public Task<IActionResult> OnPostRemoveAsync(string id, int topic, string? seen) =>
+        ChangeAsync(id, seen, plan => plan.Changed(course => course.Without(topic)));
 
     /// <summary>Changes a topic as it is typed, or adds one at the end.</summary>
-    public Task<IActionResult> OnPostTopicAsync(string id, int topic, string? name, int? count, string? keys, string? scales, string[]? sections, string? seen) => ChangeAsync(id, seen, plan => plan.Changed(course =>
-    {
-        ScaleType[] types = [.. (scales ?? "").Split([',', '\n'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(scale => ScaleNames.Parse(scale))];
-        NoteName[] tonics = [.. (keys ?? "").Split([' ', ','], StringSplitOptions.RemoveEmptyEntries).Select(NoteText.Parse)];
-        return course.Changed(topic, new Topic(name ?? "", count ?? 1, [], [.. types], [.. tonics], [.. sections ?? []]));
-    }));
+    public Task<IActionResult> OnPostTopicAsync(
+        string id,
+        int topic,
+        string? name,
+        int? count,
+        string? keys,
+        string? scales,
+        string[]? sections,
+        string? seen
+    ) => ChangeAsync(id, seen, plan => plan.Changed(course =>
+            {
+                ScaleType[] types =
+                [
+                    .. (scales ?? "")
+                        .Split([',', '\n'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+                        .Select(scale => ScaleNames.Parse(scale)),
+                ];
+                NoteName[] tonics = [.. (keys ?? "").Split([' ', ','], StringSplitOptions.RemoveEmptyEntries).Select(NoteText.Parse)];
+                return course.Changed(topic, new Topic(name ?? "", count ?? 1, [], [.. types], [.. tonics], [.. sections ?? []]));
+            }));
 
     /// <summary>A topic that went badly comes once more with the next lesson, or is left as it is.</summary>
     public async Task<IActionResult> OnPostDecideAsync(string id, string? name, bool again, string? seen)
@@ -115,13 +148,21 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
     /// <summary>Takes the course as it was shipped.</summary>
     public Task<IActionResult> OnPostShippedAsync(string id, string? seen) => ChangeAsync(id, seen, plan => plan with { Topics = [] });
 
-    public async Task<IActionResult> OnGetCalendarAsync(string id) => await ShowAsync(id) && Plan is { } plan
-        ? File(Encoding.UTF8.GetBytes(LessonCalendar.Write(plan.Course.Title, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))])), "text/calendar", "lessons.ics")
-        : NotFound();
+    public async Task<IActionResult> OnGetCalendarAsync(string id) =>
+        await ShowAsync(id) && Plan is { } plan
+            ? File(
+                Encoding.UTF8.GetBytes(
+                    LessonCalendar.Write(plan.Course.Title, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))])
+                ),
+                "text/calendar",
+                "lessons.ics"
+            )
+            : NotFound();
 
-    public async Task<IActionResult> OnGetPaperAsync(string id) => await ShowAsync(id) && Plan is { } plan
-        ? File(PdfWriter.Write(plan.Course.Title, PlanPage.Of(plan)), "application/pdf", "plan.pdf")
-        : NotFound();
+    public async Task<IActionResult> OnGetPaperAsync(string id) =>
+        await ShowAsync(id) && Plan is { } plan
+            ? File(PdfWriter.Write(plan.Course.Title, PlanPage.Of(plan)), "application/pdf", "plan.pdf")
+            : NotFound();
 
     private static string Meanwhile => Say("The plan was changed in another window meanwhile. This is how it is now; change it again.");
 
@@ -131,7 +172,9 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
             return NotFound();
         try
         {
-            return await plans.SaveAsync(id, change(_kept), seen) ? Redirect($"/classes/{id}/plan{Line}") : Refused(StatusCodes.Status409Conflict, null, Meanwhile);
+            return await plans.SaveAsync(id, change(_kept), seen)
+                ? Redirect($"/classes/{id}/plan{Line}")
+                : Refused(StatusCodes.Status409Conflict, null, Meanwhile);
         }
         catch (FormatException problem)
         {
@@ -168,7 +211,13 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
         if (Plan is not null)
         {
             Instrument[] parts = [.. group.Students.Select(student => student.Part).OfType<Instrument>().Distinct()];
-            Progress = TermProgress.Of(Plan, await results.PrintedAsync(id), await markings.AnswersAsync(id, HttpContext.RequestAborted), parts, Today);
+            Progress = TermProgress.Of(
+                Plan,
+                await results.PrintedAsync(id),
+                await markings.AnswersAsync(id, HttpContext.RequestAborted),
+                parts,
+                Today
+            );
         }
 
         return true;

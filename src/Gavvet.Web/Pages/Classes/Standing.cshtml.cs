@@ -1,9 +1,9 @@
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
-using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Wording;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -35,7 +35,13 @@ internal sealed record StandingCell(Skill Skill, IReadOnlyList<Teaching.Standing
 internal sealed record AnswersBehind(IReadOnlyList<(KeptEvidence Kept, string? Code)> Answers, string Follow);
 
 /// <summary>What a class knows: skills along the line of fifths, for all or for one student.</summary>
-internal sealed class StandingModel(ClassStore classes, MarkingStore markings, OpenPrintings open, ClassResults results, FollowUpSheets followUps) : PageModel
+internal sealed class StandingModel(
+    ClassStore classes,
+    MarkingStore markings,
+    OpenPrintings open,
+    ClassResults results,
+    FollowUpSheets followUps
+) : PageModel
 {
     public SchoolClass Class { get; private set; } = null!;
 
@@ -43,7 +49,8 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
     public Student? Student { get; private set; }
 
     /// <summary>The rows: a skill each, with its cells by their places on the line of fifths.</summary>
-    public IReadOnlyList<(QuestionGroup Group, ScaleType Type, IReadOnlyDictionary<int, StandingCell> Cells)> Rows { get; private set; } = [];
+    public IReadOnlyList<(QuestionGroup Group, ScaleType Type, IReadOnlyDictionary<int, StandingCell> Cells)> Rows { get; private set; } =
+    [];
 
     /// <summary>The places from the flattest to the sharpest that something stands on.</summary>
     public IReadOnlyList<int> Places { get; private set; } = [];
@@ -77,7 +84,12 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
             var (first, last) = (LessonPlan.ReadDate(Span.From), LessonPlan.ReadDate(Span.To));
             if (first > last)
                 throw new FormatException(Say("The span ends before it begins. Exchange the two days."));
-            FollowUps = await FollowAsync(id, miss => miss.Day >= first && miss.Day <= last, Say("Follow-up, {0} to {1}", DateText.Short(first), DateText.Short(last)), groups);
+            FollowUps = await FollowAsync(
+                id,
+                miss => miss.Day >= first && miss.Day <= last,
+                Say("Follow-up, {0} to {1}", DateText.Short(first), DateText.Short(last)),
+                groups
+            );
         }
         catch (FormatException problem)
         {
@@ -93,12 +105,22 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
     {
         if (!await ShowAsync(id, student) || Skill.Find(group, type, tonic) is not { } skill)
             return NotFound();
-        FollowUps = await FollowAsync(id, miss => miss.Skill == skill, Say("Follow-up: {0}", HouseStyle.Classical.Say(skill.Type, skill.Tonic)), null);
+        FollowUps = await FollowAsync(
+            id,
+            miss => miss.Skill == skill,
+            Say("Follow-up: {0}", HouseStyle.Classical.Say(skill.Type, skill.Tonic)),
+            null
+        );
         return Page();
     }
 
     private async Task<MadeFollowUps> FollowAsync(string id, Func<Evidence, bool> wanted, string title, int? groups) =>
-        await followUps.MakeAsync(await results.DrawAsync(id, miss => (Student is null || miss.Student == Student.Name) && wanted(miss)), title, groups, HttpContext);
+        await followUps.MakeAsync(
+            await results.DrawAsync(id, miss => (Student is null || miss.Student == Student.Name) && wanted(miss)),
+            title,
+            groups,
+            HttpContext
+        );
 
     private async Task<bool> ShowAsync(string id, string? student)
     {
@@ -107,12 +129,31 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
             return false;
         Class = group;
         Student = group.Students.FirstOrDefault(one => one.Id == student);
-        Evidence[] evidence = [.. (await markings.EvidenceAsync(id, HttpContext.RequestAborted)).Where(one => Student is null || one.Evidence.Student == Student.Name).Select(one => one.Evidence)];
+        Evidence[] evidence =
+        [
+            .. (await markings.EvidenceAsync(id, HttpContext.RequestAborted))
+                .Where(one => Student is null || one.Evidence.Student == Student.Name)
+                .Select(one => one.Evidence),
+        ];
         Trend = TrendWeek.Until(evidence, Today, mostWeeks);
         Span = (LessonPlan.WriteDate(Today.AddDays(-FollowUpDraw.DaysBack)), LessonPlan.WriteDate(Today));
         var standings = Teaching.Standing.On(evidence, Today);
-        Rows = [.. standings.GroupBy(one => (one.Skill.Group, one.Skill.Type)).OrderBy(row => row.Key.Group).ThenBy(row => ScaleTypes.All.IndexOf(row.Key.Type))
-            .Select(row => (row.Key.Group, row.Key.Type, (IReadOnlyDictionary<int, StandingCell>)row.GroupBy(one => one.Skill.Place).ToDictionary(cell => cell.Key, cell => new StandingCell(cell.First().Skill, [.. cell]))))];
+        Rows =
+        [
+            .. standings
+                .GroupBy(one => (one.Skill.Group, one.Skill.Type))
+                .OrderBy(row => row.Key.Group)
+                .ThenBy(row => ScaleTypes.All.IndexOf(row.Key.Type))
+                .Select(row =>
+                    (
+                        row.Key.Group,
+                        row.Key.Type,
+                        (IReadOnlyDictionary<int, StandingCell>)
+                            row.GroupBy(one => one.Skill.Place)
+                                .ToDictionary(cell => cell.Key, cell => new StandingCell(cell.First().Skill, [.. cell]))
+                    )
+                ),
+        ];
         Places = [.. Rows.SelectMany(row => row.Cells.Keys).Distinct().Order()];
         Due = [.. standings.Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
         return true;
@@ -124,16 +165,27 @@ internal sealed class StandingModel(ClassStore classes, MarkingStore markings, O
         if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } found || Skill.Find(group, type, tonic) is not { } skill)
             return NotFound();
         var one = found.Students.FirstOrDefault(other => other.Id == student);
-        var behind = (await markings.EvidenceAsync(id, HttpContext.RequestAborted)).Where(kept => (one is null || kept.Evidence.Student == one.Name) && kept.Evidence.Skill == skill).Reverse().Take(60);
+        var behind = (await markings.EvidenceAsync(id, HttpContext.RequestAborted))
+            .Where(kept => (one is null || kept.Evidence.Student == one.Name) && kept.Evidence.Skill == skill)
+            .Reverse()
+            .Take(60);
         var lines = new List<(KeptEvidence Kept, string? Code)>();
         foreach (var kept in behind)
         {
             var copy = (await open.FindAsync(kept.Printing))?.Record.Copies.FirstOrDefault(copy => copy.Number == kept.Copy);
-            var page = copy is null ? null : (await open.FindAsync(kept.Printing))!.Record.Editions[copy.Edition].Items.FirstOrDefault(item => item.Item.Number == kept.Item)?.Item.Page;
+            var page = copy is null
+                ? null
+                : (await open.FindAsync(kept.Printing))!
+                    .Record.Editions[copy.Edition]
+                    .Items.FirstOrDefault(item => item.Item.Number == kept.Item)
+                    ?.Item.Page;
             lines.Add((kept, page is { } number ? copy!.Codes.ElementAtOrDefault(number - 1) : null));
         }
 
         var of = one is null ? "" : $"&student={one.Id}";
-        return Partial("Classes/_Answers", new AnswersBehind(lines, $"/classes/{id}/standing?handler=FollowCell&{StandingCell.QueryOf(skill)}{of}"));
+        return Partial(
+            "Classes/_Answers",
+            new AnswersBehind(lines, $"/classes/{id}/standing?handler=FollowCell&{StandingCell.QueryOf(skill)}{of}")
+        );
     }
 }

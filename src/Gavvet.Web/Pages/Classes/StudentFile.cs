@@ -16,18 +16,46 @@ namespace Gavvet.Web.Pages.Classes;
 /// </summary>
 internal static class StudentFile
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { WriteIndented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        WriteIndented = true,
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     public static void Map(WebApplication application)
     {
-        application.MapGet("/classes/{id}/students/{student}.json", async (string id, string student, ClassStore classes, MarkingStore markings, OpenPrintings open, Erasure erasure, HttpContext context) =>
-            await DataAsync(id, student, classes, markings, open, erasure, context.RequestAborted) is { } data ? Results.File(data, "application/json", "student.json") : Results.NotFound());
+        application.MapGet(
+            "/classes/{id}/students/{student}.json",
+            async (
+                string id,
+                string student,
+                ClassStore classes,
+                MarkingStore markings,
+                OpenPrintings open,
+                Erasure erasure,
+                HttpContext context
+            ) =>
+                await DataAsync(id, student, classes, markings, open, erasure, context.RequestAborted) is { } data
+                    ? Results.File(data, "application/json", "student.json")
+                    : Results.NotFound()
+        );
         application.MapGet("/classes/{id}/students/{student}.zip", ArchiveAsync).WithMetadata(HeavyRequest.Mark);
     }
 
-    private static async Task<byte[]?> DataAsync(string id, string student, ClassStore classes, MarkingStore markings, OpenPrintings open, Erasure erasure, CancellationToken cancellation)
+    private static async Task<byte[]?> DataAsync(
+        string id,
+        string student,
+        ClassStore classes,
+        MarkingStore markings,
+        OpenPrintings open,
+        Erasure erasure,
+        CancellationToken cancellation
+    )
     {
-        if (await classes.FindAsync(id, cancellation) is not { } group || group.Students.FirstOrDefault(other => other.Id == student) is not { } known)
+        if (
+            await classes.FindAsync(id, cancellation) is not { } group
+            || group.Students.FirstOrDefault(other => other.Id == student) is not { } known
+        )
             return null;
         var kept = new
         {
@@ -39,9 +67,27 @@ internal static class StudentFile
             Row = known.Seat?.Row,
             Seat = known.Seat?.Number,
             Away = known.IsAway,
-            Markings = (await markings.OfStudentAsync(student, cancellation)).Select(own => new { own.Printing, own.Title, own.Kept.Copy, own.Kept.Item, Made = own.Kept.Day, own.Kept.Marking.As, own.Kept.Marking.Marks, own.Kept.Marking.Of, own.Kept.Marking.Written, own.Kept.Marking.Remark, own.Kept.Marking.IsByHand, own.Kept.Marking.Findings }),
+            Markings = (await markings.OfStudentAsync(student, cancellation)).Select(own => new
+            {
+                own.Printing,
+                own.Title,
+                own.Kept.Copy,
+                own.Kept.Item,
+                Made = own.Kept.Day,
+                own.Kept.Marking.As,
+                own.Kept.Marking.Marks,
+                own.Kept.Marking.Of,
+                own.Kept.Marking.Written,
+                own.Kept.Marking.Remark,
+                own.Kept.Marking.IsByHand,
+                own.Kept.Marking.Findings,
+            }),
             Papers = await PapersAsync(student, markings, open),
-            Elsewhere = (await erasure.ElsewhereAsync(student, cancellation)).Select(said => new { Place = FileWords.Of(said.Place), said.Words }),
+            Elsewhere = (await erasure.ElsewhereAsync(student, cancellation)).Select(said => new
+            {
+                Place = FileWords.Of(said.Place),
+                said.Words,
+            }),
         };
         return JsonSerializer.SerializeToUtf8Bytes(kept, Json);
     }
@@ -54,21 +100,44 @@ internal static class StudentFile
         {
             var found = await FoundAsync(open, printing);
             var copy = found?.Record.Copies.FirstOrDefault(copy => copy.Number == number);
-            papers.Add(new
-            {
-                Printing = printing,
-                Title = title,
-                Made = made,
-                Paper = number,
-                Codes = copy?.Codes,
-                Items = copy is null ? null : found!.Papers.ItemsOf(copy).Select(item => new { item.Number, item.SectionTitle, item.Prompt, item.Answer, item.Marks }),
-            });
+            papers.Add(
+                new
+                {
+                    Printing = printing,
+                    Title = title,
+                    Made = made,
+                    Paper = number,
+                    Codes = copy?.Codes,
+                    Items = copy is null
+                        ? null
+                        : found!
+                            .Papers.ItemsOf(copy)
+                            .Select(item => new
+                            {
+                                item.Number,
+                                item.SectionTitle,
+                                item.Prompt,
+                                item.Answer,
+                                item.Marks,
+                            }),
+                }
+            );
         }
 
         return papers;
     }
 
-    private static async Task<IResult> ArchiveAsync(string id, string student, ClassStore classes, MarkingStore markings, PrintingStore printings, OpenPrintings open, Erasure erasure, HeavyWork heavy, HttpContext context)
+    private static async Task<IResult> ArchiveAsync(
+        string id,
+        string student,
+        ClassStore classes,
+        MarkingStore markings,
+        PrintingStore printings,
+        OpenPrintings open,
+        Erasure erasure,
+        HeavyWork heavy,
+        HttpContext context
+    )
     {
         if (await DataAsync(id, student, classes, markings, open, erasure, context.RequestAborted) is not { } data)
             return Results.NotFound();
@@ -81,7 +150,13 @@ internal static class StudentFile
             var owners = (await markings.OwnersAsync(papers[i].Printing)).ToDictionary(owner => owner.Number);
             files.Add(($"{i + 1}-paper.pdf", papers[i].Title, await ClassPapers.PagesAsync(found, owners, papers[i].Number, printings)));
             foreach (var kind in new[] { "slip", "marked" })
-                files.Add(($"{i + 1}-{kind}.pdf", papers[i].Title, await ClassPapers.ReturnedAsync(papers[i].Printing, kind, papers[i].Number, owners, markings)));
+                files.Add(
+                    (
+                        $"{i + 1}-{kind}.pdf",
+                        papers[i].Title,
+                        await ClassPapers.ReturnedAsync(papers[i].Printing, kind, papers[i].Number, owners, markings)
+                    )
+                );
         }
 
         return await heavy.RunAsync(
@@ -102,7 +177,8 @@ internal static class StudentFile
 
                 return Results.File(archive.ToArray(), "application/zip", "student.zip");
             },
-            context.RequestAborted);
+            context.RequestAborted
+        );
     }
 
     private static void Write(ZipArchive zip, string name, byte[] bytes)

@@ -21,7 +21,8 @@ public sealed record DeskView(
     IReadOnlyList<PrintingOnDesk> Printings,
     IReadOnlyList<KeptSection> Own,
     IReadOnlyList<ShippedSection> Shelf,
-    IReadOnlyList<SheetOnDesk> Deleted)
+    IReadOnlyList<SheetOnDesk> Deleted
+)
 {
     /// <summary>The lists, by their names in addresses.</summary>
     public static readonly IReadOnlyList<string> Lists = ["sheets", "printings", "library", "deleted"];
@@ -32,7 +33,13 @@ public sealed record DeskView(
     /// <summary>Whether nothing was ever put here, so that the desk asks how to begin.</summary>
     public bool IsUntouched => Filter.Length == 0 && SheetCount + Printings.Count + Own.Count + Deleted.Count == 0;
 
-    public static async Task<DeskView> OfAsync(string? show, string? filter, SheetStore store, PrintingStore printings, SectionLibrary library)
+    public static async Task<DeskView> OfAsync(
+        string? show,
+        string? filter,
+        SheetStore store,
+        PrintingStore printings,
+        SectionLibrary library
+    )
     {
         var words = filter ?? "";
         var terms = DeskFilter.Terms(words);
@@ -45,17 +52,19 @@ public sealed record DeskView(
             await printings.ListAsync(null, words, MostOthers),
             [.. (await library.ListAsync()).Where(kept => Holds(Text(kept.Name, kept.Section)))],
             [.. ShippedSections.All.Where(shelved => Holds(Text(shelved.Name, shelved.Section)))],
-            await store.ListDeletedAsync(words, MostOthers));
+            await store.ListDeletedAsync(words, MostOthers)
+        );
     }
 
     private static string Text(string name, Section section) => $"{name} {string.Join(' ', section.Scales.Select(type => type.Name))}";
 
     /// <summary>A list's name on screen with how much it holds.</summary>
-    public string Name(string list) => list switch
-    {
-        "printings" => Say("Printings ({0})", Printings.Count),
-        "library" => Say("Section library ({0})", Own.Count + Shelf.Count),
-        "deleted" => Say("Recently deleted ({0})", Deleted.Count),
-        _ => Say("Sheets ({0})", Sheets.Count == MostSheets ? Say("{0} of {1}", MostSheets, SheetCount) : $"{Sheets.Count}"),
-    };
+    public string Name(string list) =>
+        list switch
+        {
+            "printings" => Say("Printings ({0})", Printings.Count),
+            "library" => Say("Section library ({0})", Own.Count + Shelf.Count),
+            "deleted" => Say("Recently deleted ({0})", Deleted.Count),
+            _ => Say("Sheets ({0})", Sheets.Count == MostSheets ? Say("{0} of {1}", MostSheets, SheetCount) : $"{Sheets.Count}"),
+        };
 }

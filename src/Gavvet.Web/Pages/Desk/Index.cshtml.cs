@@ -1,7 +1,7 @@
-using Gavvet.Web.Demo;
 using Gavvet.Engraving.Layout;
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Web.Demo;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Shared;
@@ -15,20 +15,39 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Desk;
 
 /// <summary>The desk: sheets, printings, the section library and what was deleted.</summary>
-internal sealed class IndexModel(SheetStore store, PrintingStore printings, SectionLibrary library, NewSheets begin, Erasure erasure, QuestionCatalogue catalogue, ClassPlans plans, HeavyWork heavy) : PageModel
+internal sealed class IndexModel(
+    SheetStore store,
+    PrintingStore printings,
+    SectionLibrary library,
+    NewSheets begin,
+    Erasure erasure,
+    QuestionCatalogue catalogue,
+    ClassPlans plans,
+    HeavyWork heavy
+) : PageModel
 {
     public DeskView Desk { get; private set; } = null!;
 
     /// <summary>What waits for each class.</summary>
     public IReadOnlyList<ClassWeek> Weeks { get; private set; } = [];
 
-    public async Task OnGetAsync(string? show, string? filter) => (Desk, Weeks) = (await ViewAsync(show, filter), await plans.ThisWeekAsync());
+    public async Task OnGetAsync(string? show, string? filter) =>
+        (Desk, Weeks) = (await ViewAsync(show, filter), await plans.ThisWeekAsync());
 
     /// <summary>The sheet of a class's next lesson.</summary>
     public async Task<IActionResult> OnPostLessonAsync(string? group)
     {
-        var sheet = await heavy.RunAsync(Lane.Short, Person.Of(HttpContext), _ => plans.SheetAsync(group ?? "", PageCode.FreshSeed()).GetAwaiter().GetResult(), HttpContext.RequestAborted);
-        return sheet is null ? await ChangedAsync(new DeskNotice(Say("There is no lesson to come and nothing is due. Lay a plan over the class’s term first."), null)) : Open(await store.CreateAsync(sheet));
+        var sheet = await heavy.RunAsync(
+            Lane.Short,
+            Person.Of(HttpContext),
+            _ => plans.SheetAsync(group ?? "", PageCode.FreshSeed()).GetAwaiter().GetResult(),
+            HttpContext.RequestAborted
+        );
+        return sheet is null
+            ? await ChangedAsync(
+                new DeskNotice(Say("There is no lesson to come and nothing is due. Lay a plan over the class’s term first."), null)
+            )
+            : Open(await store.CreateAsync(sheet));
     }
 
     /// <summary>The lists alone, as the filter is typed.</summary>
@@ -39,7 +58,8 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
     /// <summary>A new sheet that begins with a section of the library.</summary>
     public async Task<IActionResult> OnPostBeginAsync(string? shelf, long? kept)
     {
-        var (name, section) = ShippedSections.Find(shelf) is { } shelved ? (shelved.Name, shelved.Section)
+        var (name, section) =
+            ShippedSections.Find(shelf) is { } shelved ? (shelved.Name, shelved.Section)
             : kept is { } id && await library.FindAsync(id, HttpContext.RequestAborted) is { } own ? (own.Name, own.Section)
             : ("", null);
         if (section is null)
@@ -61,7 +81,9 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
     public async Task<IActionResult> OnPostDeleteAsync(string sheet)
     {
         var title = (await store.LookAsync(sheet, HttpContext.RequestAborted))?.Title;
-        return await store.DeleteAsync(sheet) ? await ChangedAsync(new DeskNotice(Say("“{0}” is deleted.", title), $"/?handler=Restore&sheet={sheet}")) : NotFound();
+        return await store.DeleteAsync(sheet)
+            ? await ChangedAsync(new DeskNotice(Say("“{0}” is deleted.", title), $"/?handler=Restore&sheet={sheet}"))
+            : NotFound();
     }
 
     public async Task<IActionResult> OnPostRestoreAsync(string sheet) =>
@@ -69,13 +91,26 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Sect
 
     /// <summary>Deletes a sheet of the bin with its whole history, here and in the copies.</summary>
     public async Task<IActionResult> OnPostEraseAsync(string sheet) =>
-        await erasure.SheetAsync(sheet) ? await ChangedAsync(new DeskNotice(Say("The sheet is gone for good, with all its states. Out of reach are backups that were taken away, and printed paper."), null)) : NotFound();
+        await erasure.SheetAsync(sheet)
+            ? await ChangedAsync(
+                new DeskNotice(
+                    Say(
+                        "The sheet is gone for good, with all its states. Out of reach are backups that were taken away, and printed paper."
+                    ),
+                    null
+                )
+            )
+            : NotFound();
 
     public async Task<IActionResult> OnPostForgetAsync(long kept) =>
-        await library.MarkAsync(kept, true) ? await ChangedAsync(new DeskNotice(Say("The section is out of the library."), $"/?handler=Remember&kept={kept}")) : NotFound();
+        await library.MarkAsync(kept, true)
+            ? await ChangedAsync(new DeskNotice(Say("The section is out of the library."), $"/?handler=Remember&kept={kept}"))
+            : NotFound();
 
     public async Task<IActionResult> OnPostRememberAsync(long kept) =>
-        await library.MarkAsync(kept, false) ? await ChangedAsync(new DeskNotice(Say("The section is back in the library."), null)) : NotFound();
+        await library.MarkAsync(kept, false)
+            ? await ChangedAsync(new DeskNotice(Say("The section is back in the library."), null))
+            : NotFound();
 
     /// <summary>Finds a printed page by the code at its foot.</summary>
     public async Task<IActionResult> OnPostCodeAsync(string? code)

@@ -1,9 +1,9 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Sheets;
-using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -44,18 +44,26 @@ internal sealed class IndexModel(Erasure erasure, ClassStore classes, WorkbenchV
     /// <summary>What goes, a line each.</summary>
     public IEnumerable<string> Lines => Found is null ? [] : Found.Counts.Select(count => Lined(count.Key, count.Value));
 
-    private string Lined(PersonalPlace place, int count) => (Kind, place) switch
-    {
-        (ErasureKind.Anonymous, PersonalPlace.Student) => Labels.Erased("numbered", count),
-        (ErasureKind.Class, PersonalPlace.Class) => Labels.Erased("class-itself", count),
-        _ => Labels.Erased(FileWords.Of(place), count),
-    };
+    private string Lined(PersonalPlace place, int count) =>
+        (Kind, place) switch
+        {
+            (ErasureKind.Anonymous, PersonalPlace.Student) => Labels.Erased("numbered", count),
+            (ErasureKind.Class, PersonalPlace.Class) => Labels.Erased("class-itself", count),
+            _ => Labels.Erased(FileWords.Of(place), count),
+        };
 
     public async Task<IActionResult> OnGetAsync(string? student, string? group, string? anonymous)
     {
         if (student is null && group is null && anonymous is null)
             return Page();
-        return await LookedAsync(student is not null ? ErasureKind.Student : group is not null ? ErasureKind.Class : ErasureKind.Anonymous, student ?? group ?? anonymous!) ? Page() : NotFound();
+        return await LookedAsync(
+            student is not null ? ErasureKind.Student
+                : group is not null ? ErasureKind.Class
+                : ErasureKind.Anonymous,
+            student ?? group ?? anonymous!
+        )
+            ? Page()
+            : NotFound();
     }
 
     public async Task<IActionResult> OnPostLookAsync(string? name)

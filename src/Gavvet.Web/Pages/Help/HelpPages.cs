@@ -22,8 +22,20 @@ internal static class HelpPages
     /// <summary>In the order of a teacher's work: the page's name in addresses, and the screens it is about.</summary>
     private static readonly (string Page, string[] Screens)[] Order =
     [
-        ("week", []), ("desk", ["desk"]), ("workbench", ["workbench", "history"]), ("print-room", ["printing"]), ("printings", ["printed"]), ("marking", ["marking-screen", "results"]),
-        ("classes", ["classes", "class"]), ("standing", ["standing"]), ("plan", ["plan"]), ("atlas", ["atlas"]), ("check", ["check"]), ("style", ["style"]), ("specimens", ["specimens"]), ("backup", ["backup"]),
+        ("week", []),
+        ("desk", ["desk"]),
+        ("workbench", ["workbench", "history"]),
+        ("print-room", ["printing"]),
+        ("printings", ["printed"]),
+        ("marking", ["marking-screen", "results"]),
+        ("classes", ["classes", "class"]),
+        ("standing", ["standing"]),
+        ("plan", ["plan"]),
+        ("atlas", ["atlas"]),
+        ("check", ["check"]),
+        ("style", ["style"]),
+        ("specimens", ["specimens"]),
+        ("backup", ["backup"]),
     ];
 
     /// <summary>The language the help is written in: its pages are whole texts, not sentences of the screens.</summary>
@@ -44,13 +56,20 @@ internal static class HelpPages
     public static IEnumerable<HelpPiece> Search(string text)
     {
         string[] typed = [.. text.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(8)];
-        return typed.Length == 0 ? [] : Pieces.Value
-            .Where(piece => typed.All(word => $"{piece.PageTitle} {piece.Heading} {piece.Words}".Contains(word, StringComparison.OrdinalIgnoreCase)))
-            .OrderBy(piece => !typed.All(word => $"{piece.PageTitle} {piece.Heading}".Contains(word, StringComparison.OrdinalIgnoreCase)));
+        return typed.Length == 0
+            ? []
+            : Pieces
+                .Value.Where(piece =>
+                    typed.All(word => $"{piece.PageTitle} {piece.Heading} {piece.Words}".Contains(word, StringComparison.OrdinalIgnoreCase))
+                )
+                .OrderBy(piece =>
+                    !typed.All(word => $"{piece.PageTitle} {piece.Heading}".Contains(word, StringComparison.OrdinalIgnoreCase))
+                );
     }
 }
 
-/// <summary>Reads a page as it is written. Apart from the list of pages, so that no screen but the help loads the reader of Markdown.</summary>
+/// <summary>Reads a page as it is written. Apart from the list of pages, so that no screen but the help loads the reader of
+/// Markdown.</summary>
 internal static partial class HelpText
 {
     // Ours alone, but what is no page of ours could not bring a tag with it either.
@@ -87,11 +106,19 @@ internal static partial class HelpText
         HelpPiece Piece()
         {
             var html = string.Concat(blocks.Select(block => Html(block)));
-            return new HelpPiece(page, title, heading, Spaces().Replace(heading.ToLowerInvariant(), "-"), html, WebUtility.HtmlDecode(Tags().Replace(html, "")));
+            return new HelpPiece(
+                page,
+                title,
+                heading,
+                Spaces().Replace(heading.ToLowerInvariant(), "-"),
+                html,
+                WebUtility.HtmlDecode(Tags().Replace(html, ""))
+            );
         }
     }
 
-    private static string Text(HeadingBlock heading) => string.Concat(heading.Inline!.Descendants<LiteralInline>().Select(literal => literal.Content.ToString()));
+    private static string Text(HeadingBlock heading) =>
+        string.Concat(heading.Inline!.Descendants<LiteralInline>().Select(literal => literal.Content.ToString()));
 
     private static string Html(Block block)
     {

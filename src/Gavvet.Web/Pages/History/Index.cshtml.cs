@@ -37,10 +37,18 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
     {
         if (!await ShowAsync(id))
             return NotFound();
-        if (a is { } first && b is { } second && await history.FindAsync(id, Math.Min(first, second), HttpContext.RequestAborted) is { } before && await history.FindAsync(id, Math.Max(first, second), HttpContext.RequestAborted) is { } after)
+        if (
+            a is { } first
+            && b is { } second
+            && await history.FindAsync(id, Math.Min(first, second), HttpContext.RequestAborted) is { } before
+            && await history.FindAsync(id, Math.Max(first, second), HttpContext.RequestAborted) is { } after
+        )
         {
             Compared = (before, after);
-            Differences = before.Sheet is { } earlier && after.Sheet is { } later ? SheetComparison.Between(earlier, later) : [Say("One of the two cannot be read.")];
+            Differences =
+                before.Sheet is { } earlier && after.Sheet is { } later
+                    ? SheetComparison.Between(earlier, later)
+                    : [Say("One of the two cannot be read.")];
         }
 
         return Page();
@@ -67,7 +75,9 @@ public sealed class IndexModel(SheetStore store, SheetHistory history, QuestionC
             return Redirect($"/sheets/{id}");
         if (!await ShowAsync(id))
             return NotFound();
-        Problem = outcome.Now is null ? Say("This state cannot be read. Choose another.") : Say("The sheet was changed in another window meanwhile. Look at the list again, then choose once more.");
+        Problem = outcome.Now is null
+            ? Say("This state cannot be read. Choose another.")
+            : Say("The sheet was changed in another window meanwhile. Look at the list again, then choose once more.");
         Response.StatusCode = StatusCodes.Status409Conflict;
         return Page();
     }

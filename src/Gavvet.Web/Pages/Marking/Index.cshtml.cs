@@ -2,9 +2,9 @@ using Gavvet.Exchange;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
-using Gavvet.Web.Pages.Printings;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -43,10 +43,21 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
     }
 
     /// <summary>What the screen needs, once.</summary>
-    public async Task<IActionResult> OnGetDataAsync(string id) => await open.FindAsync(id) is { } found ? new JsonResult(await MarkingData.OfAsync(found, printings, markings)) : NotFound();
+    public async Task<IActionResult> OnGetDataAsync(string id) =>
+        await open.FindAsync(id) is { } found ? new JsonResult(await MarkingData.OfAsync(found, printings, markings)) : NotFound();
 
     /// <summary>Marks an item; the answer is the marking, kept, or the one another window made of it meanwhile.</summary>
-    public async Task<IActionResult> OnPostMarkAsync(string id, int copy, int item, string? say, string? written, int? marks, string? code, string? remark, long? seen)
+    public async Task<IActionResult> OnPostMarkAsync(
+        string id,
+        int copy,
+        int item,
+        string? say,
+        string? written,
+        int? marks,
+        string? code,
+        string? remark,
+        long? seen
+    )
     {
         if (await open.FindAsync(id) is not { } found || found.Record.Copies.FirstOrDefault(paper => paper.Number == copy) is not { } own)
             return NotFound();
@@ -58,7 +69,9 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             var marking = found.Papers.Mark(set, Said(say, written, marks, code));
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
             var kept = await markings.AddAsync(id, copy, set, marking, seen, HttpContext.RequestAborted);
-            return new JsonResult(new { id = kept, marking = MarkingData.Of(await markings.SaidAsync(id, marking, HttpContext.RequestAborted)) });
+            return new JsonResult(
+                new { id = kept, marking = MarkingData.Of(await markings.SaidAsync(id, marking, HttpContext.RequestAborted)) }
+            );
         }
         catch (MarkedMeanwhileException other)
         {
@@ -78,10 +91,21 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         try
         {
             if (marking is null || await markings.UndoAsync(id, marking) is not { } undone)
-                return new JsonResult(new { problem = Say("There is nothing of this window’s to take back.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+                return new JsonResult(new { problem = Say("There is nothing of this window’s to take back.") })
+                {
+                    StatusCode = StatusCodes.Status422UnprocessableEntity,
+                };
             var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
             var before = current.GetValueOrDefault((undone.Copy, undone.Item));
-            return new JsonResult(new { copy = undone.Copy, item = undone.Item, id = before?.Id ?? 0, marking = before is null ? null : MarkingData.Of(before.Marking) });
+            return new JsonResult(
+                new
+                {
+                    copy = undone.Copy,
+                    item = undone.Item,
+                    id = before?.Id ?? 0,
+                    marking = before is null ? null : MarkingData.Of(before.Marking),
+                }
+            );
         }
         catch (MarkedMeanwhileException other)
         {
@@ -89,17 +113,20 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         }
     }
 
-    private static JsonResult Meanwhile(MarkedMeanwhileException other, string problem) => new(new
-    {
-        problem,
-        id = other.Current?.Id ?? 0,
-        copy = other.Current?.Copy,
-        item = other.Current?.Item,
-        marking = other.Current is { } current ? MarkingData.Of(current.Marking) : null,
-    })
-    {
-        StatusCode = StatusCodes.Status409Conflict,
-    };
+    private static JsonResult Meanwhile(MarkedMeanwhileException other, string problem) =>
+        new(
+            new
+            {
+                problem,
+                id = other.Current?.Id ?? 0,
+                copy = other.Current?.Copy,
+                item = other.Current?.Item,
+                marking = other.Current is { } current ? MarkingData.Of(current.Marking) : null,
+            }
+        )
+        {
+            StatusCode = StatusCodes.Status409Conflict,
+        };
 
     /// <summary>Marks a paper from the score a student saved: its staffs go to the items of their numbers.</summary>
     public async Task<IActionResult> OnPostScoreAsync(string id, int copy, IFormFile? score, long? seen)
@@ -115,11 +142,28 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             var marked = ScoreMarking.Of(found.Papers, own, MusicXmlReader.Read(bytes.ToArray(), HttpContext.RequestAborted));
             await markings.AddAllAsync(id, [.. marked.Select(item => (copy, item.Item, item.Marking))], seen, HttpContext.RequestAborted);
             var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
-            return new JsonResult(new { markings = current.Values.Where(kept => kept.Copy == copy).Select(kept => new { copy, item = kept.Item, id = kept.Id, marking = MarkingData.Of(kept.Marking) }), said = Say("{0} of the items are marked from the score.", marked.Length) });
+            return new JsonResult(
+                new
+                {
+                    markings = current
+                        .Values.Where(kept => kept.Copy == copy)
+                        .Select(kept => new
+                        {
+                            copy,
+                            item = kept.Item,
+                            id = kept.Id,
+                            marking = MarkingData.Of(kept.Marking),
+                        }),
+                    said = Say("{0} of the items are marked from the score.", marked.Length),
+                }
+            );
         }
         catch (MarkedMeanwhileException other)
         {
-            return Meanwhile(other, Say("Items of this paper were marked in another window meanwhile. Look at them, and choose the file once more."));
+            return Meanwhile(
+                other,
+                Say("Items of this paper were marked in another window meanwhile. Look at them, and choose the file once more.")
+            );
         }
         catch (FormatException problem)
         {
@@ -132,11 +176,30 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
     {
         if (await open.FindAsync(id) is null)
             return NotFound();
-        if (string.IsNullOrWhiteSpace(instead) || string.IsNullOrEmpty(said) || instead.Length > Teaching.Marking.LongestWords || said.Length > Teaching.Marking.LongestWords)
-            return new JsonResult(new { problem = Say("Write a sentence for the students.") }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        if (
+            string.IsNullOrWhiteSpace(instead)
+            || string.IsNullOrEmpty(said)
+            || instead.Length > Teaching.Marking.LongestWords
+            || said.Length > Teaching.Marking.LongestWords
+        )
+            return new JsonResult(new { problem = Say("Write a sentence for the students.") })
+            {
+                StatusCode = StatusCodes.Status422UnprocessableEntity,
+            };
         await markings.SayAsync(id, said, instead.Trim());
         var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
-        return new JsonResult(new { markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, id = kept.Id, marking = MarkingData.Of(kept.Marking) }) });
+        return new JsonResult(
+            new
+            {
+                markings = current.Values.Select(kept => new
+                {
+                    copy = kept.Copy,
+                    item = kept.Item,
+                    id = kept.Id,
+                    marking = MarkingData.Of(kept.Marking),
+                }),
+            }
+        );
     }
 
     /// <summary>Finds the paper of a page's code.</summary>
@@ -153,19 +216,29 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         catch (FormatException problem)
         {
             // A page of another printing is found there.
-            var other = PageCode.Problem(code, out var plain) is null ? await printings.FindCodeAsync(plain, HttpContext.RequestAborted) : null;
-            return new JsonResult(new { problem = problem.Message, other = other is null ? null : $"/printings/{other}/mark" }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+            var other = PageCode.Problem(code, out var plain) is null
+                ? await printings.FindCodeAsync(plain, HttpContext.RequestAborted)
+                : null;
+            return new JsonResult(new { problem = problem.Message, other = other is null ? null : $"/printings/{other}/mark" })
+            {
+                StatusCode = StatusCodes.Status422UnprocessableEntity,
+            };
         }
     }
 
-    private static Decision Said(string? say, string? written, int? marks, string? code) => say switch
-    {
-        "right" => new Decision.Right(),
-        "wrong" => new Decision.Wrong(),
-        "blank" => new Decision.Blank(),
-        "written" => new Decision.Written(written ?? ""),
-        "marks" => new Decision.Earned(marks ?? throw new FormatException(Say("Type how many marks it earns.")), written),
-        "mistake" => new Decision.Mistake(FileWords.TryParse<FindingCode>(code, out var known) ? known : throw new FormatException(Say("This mistake has no name here."))),
-        _ => throw new FormatException(Say("There is no such decision.")),
-    };
+    private static Decision Said(string? say, string? written, int? marks, string? code) =>
+        say switch
+        {
+            "right" => new Decision.Right(),
+            "wrong" => new Decision.Wrong(),
+            "blank" => new Decision.Blank(),
+            "written" => new Decision.Written(written ?? ""),
+            "marks" => new Decision.Earned(marks ?? throw new FormatException(Say("Type how many marks it earns.")), written),
+            "mistake" => new Decision.Mistake(
+                FileWords.TryParse<FindingCode>(code, out var known)
+                    ? known
+                    : throw new FormatException(Say("This mistake has no name here."))
+            ),
+            _ => throw new FormatException(Say("There is no such decision.")),
+        };
 }

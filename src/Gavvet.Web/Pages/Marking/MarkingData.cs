@@ -1,11 +1,11 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Theory;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
-using Gavvet.Web.Pages.Printings;
 
 namespace Gavvet.Web.Pages.Marking;
 
@@ -20,11 +20,18 @@ internal static class MarkingData
         // Papers of an edition differ in their codes alone, so the pages of the first stand for all.
         RecordedCopy?[] first = [.. record.Editions.Select((_, i) => record.Copies.FirstOrDefault(copy => copy.Edition == i))];
         var pages = await open.PagesAsync(printings, first.OfType<RecordedCopy>().SelectMany(copy => copy.Codes));
-        object[] editions = [.. first.Select(copy => copy is null ? new { items = Array.Empty<object>(), pages = Array.Empty<object>() } : Edition(open, pages, copy))];
+        object[] editions =
+        [
+            .. first.Select(copy =>
+                copy is null ? new { items = Array.Empty<object>(), pages = Array.Empty<object>() } : Edition(open, pages, copy)
+            ),
+        ];
         var current = await markings.CurrentAsync(open.Id);
         // What the class does wrong elsewhere; this printing's own mistakes are counted as they come.
         var group = (await markings.OfPrintingAsync(open.Id)).ClassId;
-        var before = group is null ? [] : (await markings.EvidenceAsync(group)).Where(kept => kept.Printing != open.Id).SelectMany(kept => kept.Evidence.Findings);
+        var before = group is null
+            ? []
+            : (await markings.EvidenceAsync(group)).Where(kept => kept.Printing != open.Id).SelectMany(kept => kept.Evidence.Findings);
         return new
         {
             title = record.Title,
@@ -35,27 +42,36 @@ internal static class MarkingData
                 name = MarkingStore.NameOf(owners, copy.Number, copy.Student),
                 edition = copy.Edition,
                 version = record.Editions[copy.Edition].Version,
-                part = record.Editions[copy.Edition].Part is { } part ? Instrument.All.FirstOrDefault(known => known.Id == part)?.Name : null,
+                part = record.Editions[copy.Edition].Part is { } part
+                    ? Instrument.All.FirstOrDefault(known => known.Id == part)?.Name
+                    : null,
                 codes = copy.Codes,
                 isSpare = owners.Count > 0 && owners.GetValueOrDefault(copy.Number)?.StudentId is null,
             }),
             editions,
-            markings = current.Values.Select(kept => new { copy = kept.Copy, item = kept.Item, id = kept.Id, marking = Of(kept.Marking) }),
+            markings = current.Values.Select(kept => new
+            {
+                copy = kept.Copy,
+                item = kept.Item,
+                id = kept.Id,
+                marking = Of(kept.Marking),
+            }),
         };
     }
 
     /// <summary>A marking as the screen shows it.</summary>
-    public static object Of(Teaching.Marking marking) => new
-    {
-        verdict = FileWords.Of(marking.As),
-        words = Texts.Say($"marked.{FileWords.Of(marking.As)}"),
-        marks = marking.Marks,
-        of = marking.Of,
-        findings = marking.Findings.Select(finding => new { code = FileWords.Of(finding.Code), message = finding.Message }),
-        written = marking.Written,
-        remark = marking.Remark,
-        byHand = marking.IsByHand,
-    };
+    public static object Of(Teaching.Marking marking) =>
+        new
+        {
+            verdict = FileWords.Of(marking.As),
+            words = Texts.Say($"marked.{FileWords.Of(marking.As)}"),
+            marks = marking.Marks,
+            of = marking.Of,
+            findings = marking.Findings.Select(finding => new { code = FileWords.Of(finding.Code), message = finding.Message }),
+            written = marking.Written,
+            remark = marking.Remark,
+            byHand = marking.IsByHand,
+        };
 
     private static object Edition(OpenPrinting open, IReadOnlyDictionary<string, PageSidesRead> pages, RecordedCopy copy)
     {
@@ -65,30 +81,60 @@ internal static class MarkingData
         {
             var sides = pages[copy.Codes[recorded.Item.Page - 1]];
             var (page, box) = (sides.Student, recorded.Place);
-            var staff = item.Question.Scale is not null && item.What.Clef is { } read && recorded.Anchors?.Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } lines
-                ? new { top = (double)lines.Top / page.Height, bottom = (double)lines.Bottom / page.Height, step = read.BottomLine.StaffStep }
-                : null;
-            items.Add(new
-            {
-                number = item.Number,
-                section = item.SectionTitle,
-                prompt = item.Prompt,
-                answer = item.Answer,
-                alsoRight = item.AlsoRight,
-                marks = item.Marks,
-                page = recorded.Item.Page - 1,
-                box = new[] { (double)box.Left / page.Width, (double)box.Top / page.Height, (double)box.Width / page.Width, (double)box.Height / page.Height },
-                lines = item.Question.Lines.Length,
-                asksSignature = item.Question.Scale is { AsksSignature: true },
-                choices = item.Question.Choices.IsEmpty ? item.Question.List : item.Question.Choices,
-                mistakes = item.Question.Choices.IsEmpty && item.Question.List.IsEmpty
-                    ? item.Question.Mistakes.DistinctBy(mistake => mistake.Mistake).Where(mistake => mistake.Mistake != FindingCode.NotTheAnswer).Take(6).Select(mistake => new { code = FileWords.Of(mistake.Mistake), words = item.Question.Scale is null ? mistake.Text : MistakeNames.Of(mistake.Mistake), written = mistake.Text })
-                    : [],
-                staff,
-            });
+            var staff =
+                item.Question.Scale is not null
+                && item.What.Clef is { } read
+                && recorded.Anchors?.Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } lines
+                    ? new
+                    {
+                        top = (double)lines.Top / page.Height,
+                        bottom = (double)lines.Bottom / page.Height,
+                        step = read.BottomLine.StaffStep,
+                    }
+                    : null;
+            items.Add(
+                new
+                {
+                    number = item.Number,
+                    section = item.SectionTitle,
+                    prompt = item.Prompt,
+                    answer = item.Answer,
+                    alsoRight = item.AlsoRight,
+                    marks = item.Marks,
+                    page = recorded.Item.Page - 1,
+                    box = new[]
+                    {
+                        (double)box.Left / page.Width,
+                        (double)box.Top / page.Height,
+                        (double)box.Width / page.Width,
+                        (double)box.Height / page.Height,
+                    },
+                    lines = item.Question.Lines.Length,
+                    asksSignature = item.Question.Scale is { AsksSignature: true },
+                    choices = item.Question.Choices.IsEmpty ? item.Question.List : item.Question.Choices,
+                    mistakes = item.Question.Choices.IsEmpty && item.Question.List.IsEmpty
+                        ? item
+                            .Question.Mistakes.DistinctBy(mistake => mistake.Mistake)
+                            .Where(mistake => mistake.Mistake != FindingCode.NotTheAnswer)
+                            .Take(6)
+                            .Select(mistake => new
+                            {
+                                code = FileWords.Of(mistake.Mistake),
+                                words = item.Question.Scale is null ? mistake.Text : MistakeNames.Of(mistake.Mistake),
+                                written = mistake.Text,
+                            })
+                        : [],
+                    staff,
+                }
+            );
         }
 
         var first = pages[copy.Codes[0]];
-        return new { items, shape = (double)first.Student.Height / first.Student.Width, pages = copy.Codes.Select(code => new { student = $"/p/{code}/student.svg", key = $"/p/{code}/key.svg" }) };
+        return new
+        {
+            items,
+            shape = (double)first.Student.Height / first.Student.Width,
+            pages = copy.Codes.Select(code => new { student = $"/p/{code}/student.svg", key = $"/p/{code}/key.svg" }),
+        };
     }
 }

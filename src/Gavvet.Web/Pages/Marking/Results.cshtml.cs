@@ -10,7 +10,14 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Marking;
 
 /// <summary>What happened on a printing, and what goes back.</summary>
-internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ClassStore classes, FollowUpSheets followUps, TimeProvider clock) : PageModel
+internal sealed class ResultsModel(
+    OpenPrintings open,
+    PrintingStore printings,
+    MarkingStore markings,
+    ClassStore classes,
+    FollowUpSheets followUps,
+    TimeProvider clock
+) : PageModel
 {
     private const int LargestFile = 4 * 1024 * 1024;
 
@@ -31,13 +38,19 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     {
         get
         {
-            var absent = Printing.Record.Copies.Count(copy => copy.Student is not null) - Papers.Count(paper => Printing.Record.Copies.Any(copy => copy.Number == paper.Number && copy.Student is not null));
+            var absent =
+                Printing.Record.Copies.Count(copy => copy.Student is not null)
+                - Papers.Count(paper => Printing.Record.Copies.Any(copy => copy.Number == paper.Number && copy.Student is not null));
             return (Papers.Sum(paper => paper.Open), absent) switch
             {
                 (0, <= 0) => null,
                 (0, var none) => Say("{0} are not begun; they get nothing back now.", Labels.Count(none, "paper")),
                 (var items, <= 0) => Say("{0} are not marked yet; they go back without marks.", Labels.Count(items, "answer")),
-                var (items, none) => Say("{0} are not marked yet and go back without marks; {1} are not begun and get nothing back now.", Labels.Count(items, "answer"), Labels.Count(none, "paper")),
+                var (items, none) => Say(
+                    "{0} are not marked yet and go back without marks; {1} are not begun and get nothing back now.",
+                    Labels.Count(items, "answer"),
+                    Labels.Count(none, "paper")
+                ),
             };
         }
     }
@@ -58,9 +71,14 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     public async Task<IActionResult> OnGetAsync(string id) => await ShowAsync(id) ? Page() : NotFound();
 
     /// <summary>The marks as a table: a student a line.</summary>
-    public async Task<IActionResult> OnGetTableAsync(string id) => await ShowAsync(id) && Problem is null
-        ? File(Encoding.UTF8.GetBytes(MarksTable.Write([.. Papers.Select(paper => (paper.Name, paper.Marks, paper.Of, paper.Open))])), "text/csv", "marks.csv")
-        : NotFound();
+    public async Task<IActionResult> OnGetTableAsync(string id) =>
+        await ShowAsync(id) && Problem is null
+            ? File(
+                Encoding.UTF8.GetBytes(MarksTable.Write([.. Papers.Select(paper => (paper.Name, paper.Marks, paper.Of, paper.Open))])),
+                "text/csv",
+                "marks.csv"
+            )
+            : NotFound();
 
     /// <summary>The results file.</summary>
     public async Task<IActionResult> OnGetFileAsync(string id)
@@ -68,7 +86,11 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
         if (!await ShowAsync(id) || Problem is not null)
             return NotFound();
         var record = Printing.Record;
-        return File(Encoding.UTF8.GetBytes(ResultsFile.Of(record.Title, Class?.Name, record.HouseStyle, await ResultsAsync(id)).Write()), "application/json", "results.json");
+        return File(
+            Encoding.UTF8.GetBytes(ResultsFile.Of(record.Title, Class?.Name, record.HouseStyle, await ResultsAsync(id)).Write()),
+            "application/json",
+            "results.json"
+        );
     }
 
     /// <summary>Takes the markings of a results file in: those of students and items of this printing.</summary>
@@ -137,20 +159,41 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     // All of the file or nothing: a name or an item that is not of this printing refuses it.
     private async Task TakeAsync(string id, ResultsFile results)
     {
-        var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).Where(owner => owner.Name is not null).ToDictionary(owner => owner.Name!, owner => owner.Number, StringComparer.CurrentCultureIgnoreCase);
+        var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted))
+            .Where(owner => owner.Name is not null)
+            .ToDictionary(owner => owner.Name!, owner => owner.Number, StringComparer.CurrentCultureIgnoreCase);
         var most = MarkingsEach * Printing.Record.Copies.Sum(copy => Printing.Papers.ItemsOf(copy).Length);
         if (results.Markings.Length > most)
-            throw new FormatException(Say("This file has {0:N0} markings, and this printing has place for {1:N0}. Nothing was taken in.", results.Markings.Length, most));
+            throw new FormatException(
+                Say(
+                    "This file has {0:N0} markings, and this printing has place for {1:N0}. Nothing was taken in.",
+                    results.Markings.Length,
+                    most
+                )
+            );
         var copies = Printing.Record.Copies.ToDictionary(copy => copy.Number);
         var taken = new List<(int Copy, SetItem Item, Teaching.Marking Marking)>();
         for (var i = 0; i < results.Markings.Length; i++)
         {
             var result = results.Markings[i];
             if (!owners.TryGetValue(result.Student ?? "", out var number))
-                throw new FormatException(Say("Marking {0} of the file: no paper of this printing is {1}’s. Nothing was taken in.", i + 1, result.Student ?? Say("a spare")));
+                throw new FormatException(
+                    Say(
+                        "Marking {0} of the file: no paper of this printing is {1}’s. Nothing was taken in.",
+                        i + 1,
+                        result.Student ?? Say("a spare")
+                    )
+                );
             var item = Printing.Papers.ItemOf(copies[number], result.Item);
             if (result.Of != item.Marks || result.Answer != item.Answer)
-                throw new FormatException(Say("Marking {0} of the file: item {1} of {2}’s paper asks something else. The file is of another printing; nothing was taken in.", i + 1, result.Item, result.Student));
+                throw new FormatException(
+                    Say(
+                        "Marking {0} of the file: item {1} of {2}’s paper asks something else. The file is of another printing; nothing was taken in.",
+                        i + 1,
+                        result.Item,
+                        result.Student
+                    )
+                );
             taken.Add((number, item, result.Marking));
         }
 
@@ -160,9 +203,16 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     private async Task<IEnumerable<Result>> ResultsAsync(string id)
     {
         var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
-        return (await markings.CurrentAsync(id, HttpContext.RequestAborted)).Values.OrderBy(kept => kept.Copy).ThenBy(kept => kept.Item)
+        return (await markings.CurrentAsync(id, HttpContext.RequestAborted))
+            .Values.OrderBy(kept => kept.Copy)
+            .ThenBy(kept => kept.Item)
             .Select(kept => (kept, Copy: Printing.Record.Copies.First(copy => copy.Number == kept.Copy)))
-            .Select(pair => new Result(MarkingStore.NameOf(owners, pair.kept.Copy, pair.Copy.Student), clock.DayOf(pair.kept.Day), Printing.Papers.ItemOf(pair.Copy, pair.kept.Item), pair.kept.Marking));
+            .Select(pair => new Result(
+                MarkingStore.NameOf(owners, pair.kept.Copy, pair.Copy.Student),
+                clock.DayOf(pair.kept.Day),
+                Printing.Papers.ItemOf(pair.Copy, pair.kept.Item),
+                pair.kept.Marking
+            ));
     }
 
     private async Task<bool> ShowAsync(string id)
@@ -177,12 +227,34 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
             (Class, ReturnedAt) = (group is null ? null : await classes.FindAsync(group, HttpContext.RequestAborted), returned);
             var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
             var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
-            var papers = found.Record.Copies
-                .Select(copy => (copy.Number, Name: MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? Say("Paper {0}", copy.Number), Items: found.Papers.ItemsOf(copy), Markings: current.Where(pair => pair.Key.Copy == copy.Number).ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking)))
+            var papers = found
+                .Record.Copies.Select(copy =>
+                    (
+                        copy.Number,
+                        Name: MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? Say("Paper {0}", copy.Number),
+                        Items: found.Papers.ItemsOf(copy),
+                        Markings: current
+                            .Where(pair => pair.Key.Copy == copy.Number)
+                            .ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking)
+                    )
+                )
                 .Where(paper => paper.Markings.Count > 0)
                 .ToArray();
-            Papers = [.. papers.Select(paper => (paper.Number, paper.Name, paper.Markings.Values.Sum(marking => marking.Marks), paper.Items.Sum(item => item.Marks), paper.Items.Length - paper.Markings.Count))];
-            Outcome = Outcome.Of([.. papers.Select(paper => (paper.Name, paper.Items, (IReadOnlyDictionary<int, Teaching.Marking>)paper.Markings))]);
+            Papers =
+            [
+                .. papers.Select(paper =>
+                    (
+                        paper.Number,
+                        paper.Name,
+                        paper.Markings.Values.Sum(marking => marking.Marks),
+                        paper.Items.Sum(item => item.Marks),
+                        paper.Items.Length - paper.Markings.Count
+                    )
+                ),
+            ];
+            Outcome = Outcome.Of([
+                .. papers.Select(paper => (paper.Name, paper.Items, (IReadOnlyDictionary<int, Teaching.Marking>)paper.Markings)),
+            ]);
         }
         catch (FormatException problem)
         {
@@ -193,5 +265,8 @@ internal sealed class ResultsModel(OpenPrintings open, PrintingStore printings, 
     }
 
     /// <summary>A warning where one version was harder beyond chance, or null.</summary>
-    public string? Unfair => Outcome.Unfair is var (harder, easier) ? Say("Version {0} was harder than version {1}, more than chance explains.", harder.Version, easier.Version) : null;
+    public string? Unfair =>
+        Outcome.Unfair is var (harder, easier)
+            ? Say("Version {0} was harder than version {1}, more than chance explains.", harder.Version, easier.Version)
+            : null;
 }

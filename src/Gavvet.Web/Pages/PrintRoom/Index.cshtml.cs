@@ -15,7 +15,16 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.PrintRoom;
 
 /// <summary>The print room: versions, parts, and every pile of paper they make.</summary>
-internal sealed class IndexModel(SheetStore store, PrintingStore printings, DeskSettings settings, ClassStore classes, PrintJobs jobs, ServerOptions options, QuestionCatalogue catalogue, HeavyWork heavy) : PageModel
+internal sealed class IndexModel(
+    SheetStore store,
+    PrintingStore printings,
+    DeskSettings settings,
+    ClassStore classes,
+    PrintJobs jobs,
+    ServerOptions options,
+    QuestionCatalogue catalogue,
+    HeavyWork heavy
+) : PageModel
 {
     public StoredSheet Stored { get; private set; } = null!;
 
@@ -65,7 +74,9 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         try
         {
             var address = qr ? (PublicAddress is { } open ? $"{open}/p/" : "") : null;
-            var choices = string.IsNullOrEmpty(group) ? await ForNobodyAsync(stored, seats, address) : await ForClassAsync(stored, group, spares, bySeat, address);
+            var choices = string.IsNullOrEmpty(group)
+                ? await ForNobodyAsync(stored, seats, address)
+                : await ForClassAsync(stored, group, spares, bySeat, address);
             var job = jobs.Start(stored, choices, Person.Of(HttpContext), string.IsNullOrEmpty(group) ? null : group, erasures);
             return job is null
                 ? Said(Say("Other printings are still being made. Wait until they are done."), StatusCodes.Status429TooManyRequests)
@@ -94,7 +105,11 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         Student[] students = [.. found.Present];
         if (bySeat)
             students = [.. students.OrderBy(student => student.Seat?.Row ?? int.MaxValue).ThenBy(student => student.Seat?.Number)];
-        return new PrintChoices([], null, address) { Class = found.Name, Copies = PrintedCopy.Of(students, stored.Sheet, spares, student => student.Id) };
+        return new PrintChoices([], null, address)
+        {
+            Class = found.Name,
+            Copies = PrintedCopy.Of(students, stored.Sheet, spares, student => student.Id),
+        };
     }
 
     /// <summary>How far a printing is; when it is done, the browser goes to it.</summary>
@@ -125,16 +140,27 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
     {
         if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
-        return await heavy.RunAsync<IActionResult>(Lane.Long, Person.Of(HttpContext), ended =>
-        {
-            var plan = PrintPlan.Of(stored.Sheet);
-            if ((plan.TooMuch(catalogue) ?? PrintRun.Compose(plan, catalogue, new PrintPace(1, null, ended)).Problem) is { } problem)
-                return Partial("PrintRoom/_Checked", (problem, true));
-            int[] loads = [.. plan.Versions.Select(version => version.Load)];
-            return Partial("PrintRoom/_Checked", (loads.Length == 1 ? Say("Every question can be printed.")
-                : loads.Min() == loads.Max() ? Say("Every question can be printed. Every version weighs {0}.", loads[0])
-                : Say("Every question can be printed. The versions weigh {0} to {1}.", loads.Min(), loads.Max()), false));
-        }, HttpContext.RequestAborted);
+        return await heavy.RunAsync<IActionResult>(
+            Lane.Long,
+            Person.Of(HttpContext),
+            ended =>
+            {
+                var plan = PrintPlan.Of(stored.Sheet);
+                if ((plan.TooMuch(catalogue) ?? PrintRun.Compose(plan, catalogue, new PrintPace(1, null, ended)).Problem) is { } problem)
+                    return Partial("PrintRoom/_Checked", (problem, true));
+                int[] loads = [.. plan.Versions.Select(version => version.Load)];
+                return Partial(
+                    "PrintRoom/_Checked",
+                    (
+                        loads.Length == 1 ? Say("Every question can be printed.")
+                        : loads.Min() == loads.Max() ? Say("Every question can be printed. Every version weighs {0}.", loads[0])
+                        : Say("Every question can be printed. The versions weigh {0} to {1}.", loads.Min(), loads.Max()),
+                        false
+                    )
+                );
+            },
+            HttpContext.RequestAborted
+        );
     }
 
     private static string SeatsOf(string sheet) => DeskSettings.LargePrintOf(sheet);
@@ -187,8 +213,14 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
         var played = await classes.PartsAsync(HttpContext.RequestAborted);
         Shelves =
         [
-            .. played.Count > 0 ? [(Say("Your classes"), [.. Instrument.All.Where(part => played.Contains(part.Id))])] : Array.Empty<(string, Instrument[])>(),
-            .. Instrument.All.Where(part => !played.Contains(part.Id)).GroupBy(part => part.Family).OrderBy(family => family.Key).Select(family => (Labels.Of(family.Key), family.ToArray())),
+            .. played.Count > 0
+                ? [(Say("Your classes"), [.. Instrument.All.Where(part => played.Contains(part.Id))])]
+                : Array.Empty<(string, Instrument[])>(),
+            .. Instrument
+                .All.Where(part => !played.Contains(part.Id))
+                .GroupBy(part => part.Family)
+                .OrderBy(family => family.Key)
+                .Select(family => (Labels.Of(family.Key), family.ToArray())),
         ];
         Stored = stored;
         var plan = PrintPlan.Of(stored.Sheet);
@@ -210,7 +242,11 @@ internal sealed class IndexModel(SheetStore store, PrintingStore printings, Desk
             var name = catalogue.HeadingOf(section, Sheet.Style);
             return Capacity.Versions == 1
                 ? Say("The sheet can carry one version without a question that comes twice; “{0}” allows no more.", name)
-                : Say("The sheet can carry {0} versions without a question that comes twice; “{1}” allows no more.", CountText.Word(Capacity.Versions), name);
+                : Say(
+                    "The sheet can carry {0} versions without a question that comes twice; “{1}” allows no more.",
+                    CountText.Word(Capacity.Versions),
+                    name
+                );
         }
     }
 }

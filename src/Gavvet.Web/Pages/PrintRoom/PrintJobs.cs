@@ -52,13 +52,16 @@ internal sealed class PrintJob : IDisposable
 }
 
 /// <summary>Makes printings in the background, one after another, so that the desk stays quick meanwhile.</summary>
-internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catalogue, HeavyWork heavy, ILogger<PrintJobs> log) : IHostedService
+internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catalogue, HeavyWork heavy, ILogger<PrintJobs> log)
+    : IHostedService
 {
     private const int Remembered = 50;
     private const int MostWaiting = 8;
 
     // The faces are the program's own files, so each is hashed once.
-    private static readonly Lazy<Dictionary<byte[], string>> FaceNames = new(() => SvgWriter.Faces.ToDictionary(face => face, face => PageSides.NameOf(face)));
+    private static readonly Lazy<Dictionary<byte[], string>> FaceNames = new(() =>
+        SvgWriter.Faces.ToDictionary(face => face, face => PageSides.NameOf(face))
+    );
 
     private static readonly PagePacking Packing = new(face => FaceNames.Value[face], PageSides.Pack);
 
@@ -70,14 +73,20 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     /// <param name="choices">What is printed of it.</param>
     /// <param name="person">For whom.</param>
     /// <param name="classId">The class it is made for, or null.</param>
-    /// <param name="erasures">How many erasures there were when the sheet and the class were read; null where they were read just now.</param>
+    /// <param name="erasures">How many erasures there were when the sheet and the class were read; null where they were read just
+    /// now.</param>
     public PrintJob? Start(StoredSheet stored, PrintChoices choices, string person, string? classId = null, long? erasures = null)
     {
         if (_jobs.Values.Count(job => !job.IsOver) >= MostWaiting)
             return null;
         foreach (var old in _jobs.Values.Where(job => job.IsOver).OrderByDescending(job => job.Begun).Skip(Remembered))
             _jobs.TryRemove(old.Id, out _);
-        var job = new PrintJob { SheetId = stored.Id, ClassId = classId, Erasures = erasures ?? printings.Erasures };
+        var job = new PrintJob
+        {
+            SheetId = stored.Id,
+            ClassId = classId,
+            Erasures = erasures ?? printings.Erasures,
+        };
         _jobs[job.Id] = job;
         if (_stopped)
             job.Cancel();
@@ -137,25 +146,35 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
         {
             job.Ended.ThrowIfCancellationRequested();
             var plan = PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() });
-            var frozen = await heavy.RunAsync(Lane.Long, person, ended => FrozenPrinting.Of(plan, catalogue, Packing, new PrintPace(1, job.Tell, ended)), job.Ended);
+            var frozen = await heavy.RunAsync(
+                Lane.Long,
+                person,
+                ended => FrozenPrinting.Of(plan, catalogue, Packing, new PrintPace(1, job.Tell, ended)),
+                job.Ended
+            );
             if (await printings.AddAsync(Kept(stored, frozen, job.ClassId) with { Erasures = erasures }, job.Ended) is { } kept)
                 return kept;
         }
     }
 
-    private static PrintingToKeep Kept(StoredSheet stored, FrozenPrinting frozen, string? classId) => new(
-        stored.Id,
-        stored.Head.Revision,
-        stored.Sheet.Title,
-        frozen.Record.Write(),
-        [.. frozen.Piles.Select(pile => (new KeptPile(pile.Pile.Name, pile.Pile.Title, pile.PageCount, pile.Pile.IsKey), pile.Pdf))],
-        [.. frozen.Pages.Select(page => new PackedPage(page.Code, page.Pile, page.Number, page.Edition, page.Sides))],
-        Faces.Value)
-    {
-        ClassId = classId,
-        Papers = classId is null ? [] : [.. frozen.Record.Copies.Select(copy => (copy.Student, frozen.Record.Editions[copy.Edition].Items.Length))],
-    };
+    private static PrintingToKeep Kept(StoredSheet stored, FrozenPrinting frozen, string? classId) =>
+        new(
+            stored.Id,
+            stored.Head.Revision,
+            stored.Sheet.Title,
+            frozen.Record.Write(),
+            [.. frozen.Piles.Select(pile => (new KeptPile(pile.Pile.Name, pile.Pile.Title, pile.PageCount, pile.Pile.IsKey), pile.Pdf))],
+            [.. frozen.Pages.Select(page => new PackedPage(page.Code, page.Pile, page.Number, page.Edition, page.Sides))],
+            Faces.Value
+        )
+        {
+            ClassId = classId,
+            Papers = classId is null
+                ? []
+                : [.. frozen.Record.Copies.Select(copy => (copy.Student, frozen.Record.Editions[copy.Edition].Items.Length))],
+        };
 
     private static readonly Lazy<IReadOnlyDictionary<string, ReadOnlyMemory<byte>>> Faces = new(() =>
-        SvgWriter.Faces.ToDictionary(face => PageSides.HashOf(face), face => new ReadOnlyMemory<byte>(face)));
+        SvgWriter.Faces.ToDictionary(face => PageSides.HashOf(face), face => new ReadOnlyMemory<byte>(face))
+    );
 }

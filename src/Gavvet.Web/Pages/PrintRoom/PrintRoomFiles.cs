@@ -18,35 +18,72 @@ internal static class PrintRoomFiles
         application.MapGet("/sheets/{id}/everything.zip", EverythingAsync).WithMetadata(HeavyRequest.Mark);
     }
 
-    private static Task<IResult> PileAsync(string id, string name, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) =>
-        AnswerAsync(id, store, stored => heavy.RunAsync(Lane.Short, Person.Of(context), ended =>
-            new PrintedFiles(Run(stored, catalogue, ended)).Pdf(name) is { } pdf ? Results.File(pdf, "application/pdf", $"{SheetPapers.FileName(stored.Sheet)}-{name}.pdf") : Results.NotFound(), context.RequestAborted));
+    private static Task<IResult> PileAsync(
+        string id,
+        string name,
+        SheetStore store,
+        QuestionCatalogue catalogue,
+        HeavyWork heavy,
+        HttpContext context
+    ) =>
+        AnswerAsync(id, store, stored =>
+            heavy.RunAsync(
+                Lane.Short,
+                Person.Of(context),
+                ended =>
+                    new PrintedFiles(Run(stored, catalogue, ended)).Pdf(name) is { } pdf
+                        ? Results.File(pdf, "application/pdf", $"{SheetPapers.FileName(stored.Sheet)}-{name}.pdf")
+                        : Results.NotFound(),
+                context.RequestAborted
+            )
+        );
 
-    private static Task<IResult> EverythingAsync(string id, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, DataFolder folder, HttpContext context) =>
-        AnswerAsync(id, store, stored => heavy.RunAsync(Lane.Long, Person.Of(context), ended =>
-        {
-            var path = folder.Temporary();
-            // Each file is packed as it is made, and the archive goes as soon as it is sent.
-            var archived = new FileStream(path, FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 1 << 16, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
-            try
-            {
-                Pack(archived, new PrintedFiles(Run(stored, catalogue, ended)), ended);
-                archived.Position = 0;
-                return Results.File(archived, "application/zip", $"{SheetPapers.FileName(stored.Sheet)}.zip");
-            }
-            catch
-            {
-                archived.Dispose();
-                throw;
-            }
-        }, context.RequestAborted));
+    private static Task<IResult> EverythingAsync(
+        string id,
+        SheetStore store,
+        QuestionCatalogue catalogue,
+        HeavyWork heavy,
+        DataFolder folder,
+        HttpContext context
+    ) => AnswerAsync(id, store, stored => heavy.RunAsync(
+                Lane.Long,
+                Person.Of(context),
+                ended =>
+                {
+                    var path = folder.Temporary();
+                    // Each file is packed as it is made, and the archive goes as soon as it is sent.
+                    var archived = new FileStream(
+                        path,
+                        FileMode.CreateNew,
+                        FileAccess.ReadWrite,
+                        FileShare.None,
+                        1 << 16,
+                        FileOptions.DeleteOnClose | FileOptions.Asynchronous
+                    );
+                    try
+                    {
+                        Pack(archived, new PrintedFiles(Run(stored, catalogue, ended)), ended);
+                        archived.Position = 0;
+                        return Results.File(archived, "application/zip", $"{SheetPapers.FileName(stored.Sheet)}.zip");
+                    }
+                    catch
+                    {
+                        archived.Dispose();
+                        throw;
+                    }
+                },
+                context.RequestAborted
+            ));
 
     private static void Pack(FileStream archived, PrintedFiles files, CancellationToken ended)
     {
         using var archive = new ZipArchive(archived, ZipArchiveMode.Create, leaveOpen: true);
         foreach (var file in files.Of(PrintedFiles.Keys, Formats, new PrintPace(1, null, ended)))
         {
-            var entry = archive.CreateEntry(file.Name, file.Name.EndsWith(".pdf", StringComparison.Ordinal) ? CompressionLevel.NoCompression : CompressionLevel.Fastest);
+            var entry = archive.CreateEntry(
+                file.Name,
+                file.Name.EndsWith(".pdf", StringComparison.Ordinal) ? CompressionLevel.NoCompression : CompressionLevel.Fastest
+            );
             using var stream = entry.Open();
             stream.Write(file.Bytes);
         }
@@ -58,7 +95,9 @@ internal static class PrintRoomFiles
         if (plan.TooMuch(catalogue) is { } tooMuch)
             throw new PrintingWithheldException(tooMuch);
         var run = PrintRun.Compose(plan, catalogue, new PrintPace(1, null, ended));
-        return run.Problem is { } problem ? throw new PrintingWithheldException(Say("This sheet cannot be printed yet. {0}", problem)) : run;
+        return run.Problem is { } problem
+            ? throw new PrintingWithheldException(Say("This sheet cannot be printed yet. {0}", problem))
+            : run;
     }
 
     private static async Task<IResult> AnswerAsync(string id, SheetStore store, Func<StoredSheet, Task<IResult>> make)

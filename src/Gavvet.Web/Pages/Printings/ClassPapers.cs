@@ -15,8 +15,14 @@ namespace Gavvet.Web.Pages.Printings;
 internal static class ClassPapers
 {
     /// <summary>The papers of a class in one pile, in the order they were printed.</summary>
-    public static Task<IResult> PapersAsync(string id, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) =>
-        AnswerAsync(id, open, async found =>
+    public static Task<IResult> PapersAsync(
+        string id,
+        OpenPrintings open,
+        PrintingStore printings,
+        MarkingStore markings,
+        HeavyWork heavy,
+        HttpContext context
+    ) => AnswerAsync(id, open, async found =>
         {
             var owners = (await markings.OwnersAsync(id, context.RequestAborted)).ToDictionary(owner => owner.Number);
             if (owners.Count == 0)
@@ -29,16 +35,45 @@ internal static class ClassPapers
     {
         RecordedCopy[] copies = [.. found.Record.Copies.Where(copy => paper is null || copy.Number == paper)];
         var sides = await found.PagesAsync(printings, copies.SelectMany(copy => copy.Codes));
-        return [.. copies.SelectMany(copy => copy.Codes.Select((code, i) => Named(sides[code].Student, copy.Names.ElementAtOrDefault(i), owners.GetValueOrDefault(copy.Number)?.Name)))];
+        return
+        [
+            .. copies.SelectMany(copy =>
+                copy.Codes.Select(
+                    (code, i) => Named(sides[code].Student, copy.Names.ElementAtOrDefault(i), owners.GetValueOrDefault(copy.Number)?.Name)
+                )
+            ),
+        ];
     }
 
     /// <summary>Slips or marked pages as they were given back; empty where they were not.</summary>
-    public static async Task<Page[]> ReturnedAsync(string id, string kind, int? paper, Dictionary<int, PaperOwner> owners, MarkingStore markings) =>
-        [.. (await markings.ReturnedAsync(id, kind, paper)).Select(page => Named(SvgReader.Read(page.Page), JsonSerializer.Deserialize<NamePlace>(page.NamePlace), MarkingStore.NameOf(owners, page.Copy, null)))];
+    public static async Task<Page[]> ReturnedAsync(
+        string id,
+        string kind,
+        int? paper,
+        Dictionary<int, PaperOwner> owners,
+        MarkingStore markings
+    ) =>
+        [
+            .. (await markings.ReturnedAsync(id, kind, paper)).Select(page =>
+                Named(
+                    SvgReader.Read(page.Page),
+                    JsonSerializer.Deserialize<NamePlace>(page.NamePlace),
+                    MarkingStore.NameOf(owners, page.Copy, null)
+                )
+            ),
+        ];
 
     /// <summary>Slips or marked pages, of one paper or of all: as they were given back, or else as they would be now.</summary>
-    public static Task<IResult> BackAsync(string id, string kind, int? paper, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) =>
-        AnswerAsync(id, open, async found =>
+    public static Task<IResult> BackAsync(
+        string id,
+        string kind,
+        int? paper,
+        OpenPrintings open,
+        PrintingStore printings,
+        MarkingStore markings,
+        HeavyWork heavy,
+        HttpContext context
+    ) => AnswerAsync(id, open, async found =>
         {
             var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
             var returned = await ReturnedAsync(id, kind, paper, owners, markings);
@@ -46,37 +81,91 @@ internal static class ClassPapers
                 return await PdfAsync(heavy, context, found.Record.Title, returned, $"{kind}.pdf");
             var papers = await MarkedAsync(id, paper, found, owners, printings, markings);
             Page[] pages = [.. kind == "slip" ? Slips.Of(papers) : papers.SelectMany(marked => MarkedPages.Of(marked))];
-            return pages.Length == 0 ? new Refused(StatusCodes.Status409Conflict, Say("Nothing is marked yet, so there is nothing to give back.")) : await PdfAsync(heavy, context, found.Record.Title, pages, $"{kind}.pdf");
+            return pages.Length == 0
+                ? new Refused(StatusCodes.Status409Conflict, Say("Nothing is marked yet, so there is nothing to give back."))
+                : await PdfAsync(heavy, context, found.Record.Title, pages, $"{kind}.pdf");
         });
 
     /// <summary>What is kept when the papers are given back: each slip and each marked page by itself, without the name.</summary>
-    public static async Task<IReadOnlyList<ReturnedPage>> ToReturnAsync(string id, OpenPrinting found, PrintingStore printings, MarkingStore markings)
+    public static async Task<IReadOnlyList<ReturnedPage>> ToReturnAsync(
+        string id,
+        OpenPrinting found,
+        PrintingStore printings,
+        MarkingStore markings
+    )
     {
         var nameless = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number, owner => owner with { Name = null });
         var papers = await MarkedAsync(id, null, found, nameless, printings, markings);
         var kept = new List<ReturnedPage>();
         foreach (var paper in papers)
         {
-            kept.AddRange(Slips.Of([paper]).Select((page, i) => new ReturnedPage(paper.Copy.Number, "slip", i + 1, SvgWriter.File(page, _ => ""), i == 0 ? JsonSerializer.Serialize(Slips.NamePlace(page)) : "null")));
-            kept.AddRange(MarkedPages.Of(paper).Select((page, i) => new ReturnedPage(paper.Copy.Number, "marked", i + 1, SvgWriter.File(page, _ => ""), JsonSerializer.Serialize(paper.Copy.Names.ElementAtOrDefault(i)))));
+            kept.AddRange(
+                Slips
+                    .Of([paper])
+                    .Select(
+                        (page, i) =>
+                            new ReturnedPage(
+                                paper.Copy.Number,
+                                "slip",
+                                i + 1,
+                                SvgWriter.File(page, _ => ""),
+                                i == 0 ? JsonSerializer.Serialize(Slips.NamePlace(page)) : "null"
+                            )
+                    )
+            );
+            kept.AddRange(
+                MarkedPages
+                    .Of(paper)
+                    .Select(
+                        (page, i) =>
+                            new ReturnedPage(
+                                paper.Copy.Number,
+                                "marked",
+                                i + 1,
+                                SvgWriter.File(page, _ => ""),
+                                JsonSerializer.Serialize(paper.Copy.Names.ElementAtOrDefault(i))
+                            )
+                    )
+            );
         }
 
         return kept;
     }
 
-    private static async Task<List<MarkedPaper>> MarkedAsync(string id, int? paper, OpenPrinting found, Dictionary<int, PaperOwner> owners, PrintingStore printings, MarkingStore markings)
+    private static async Task<List<MarkedPaper>> MarkedAsync(
+        string id,
+        int? paper,
+        OpenPrinting found,
+        Dictionary<int, PaperOwner> owners,
+        PrintingStore printings,
+        MarkingStore markings
+    )
     {
         var current = await markings.CurrentAsync(id);
         var days = current.GroupBy(marking => marking.Key.Copy).ToDictionary(own => own.Key, own => own.Max(marking => marking.Value.Day));
-        RecordedCopy[] copies = [.. found.Record.Copies.Where(copy => (paper is null || copy.Number == paper) && days.ContainsKey(copy.Number))];
+        RecordedCopy[] copies =
+        [
+            .. found.Record.Copies.Where(copy => (paper is null || copy.Number == paper) && days.ContainsKey(copy.Number)),
+        ];
         var pages = await found.PagesAsync(printings, copies.SelectMany(copy => copy.Codes));
-        return [.. copies.Select(copy => found.Marked(pages, copy, MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? "", days[copy.Number], current))];
+        return
+        [
+            .. copies.Select(copy =>
+                found.Marked(pages, copy, MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? "", days[copy.Number], current)
+            ),
+        ];
     }
 
-    private static Page Named(Page page, NamePlace? place, string? name) => place is null || string.IsNullOrEmpty(name) ? page : place.On(page, name);
+    private static Page Named(Page page, NamePlace? place, string? name) =>
+        place is null || string.IsNullOrEmpty(name) ? page : place.On(page, name);
 
     private static Task<IResult> PdfAsync(HeavyWork heavy, HttpContext context, string title, IReadOnlyList<Page> pages, string name) =>
-        heavy.RunAsync(Lane.Short, Person.Of(context), _ => Results.File(PdfWriter.Write(title, pages), "application/pdf", name), context.RequestAborted);
+        heavy.RunAsync(
+            Lane.Short,
+            Person.Of(context),
+            _ => Results.File(PdfWriter.Write(title, pages), "application/pdf", name),
+            context.RequestAborted
+        );
 
     private static async Task<IResult> AnswerAsync(string id, OpenPrintings open, Func<OpenPrinting, Task<IResult>> make)
     {

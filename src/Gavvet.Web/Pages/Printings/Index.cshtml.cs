@@ -21,10 +21,13 @@ public sealed class IndexModel(PrintingStore printings, MarkingStore markings, C
             return NotFound();
         Printing = printing;
         IsForClass = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).Count > 0;
-        ClassName = (await markings.OfPrintingAsync(id, HttpContext.RequestAborted)).ClassId is { } group ? (await classes.FindAsync(group, HttpContext.RequestAborted))?.Name : null;
+        ClassName = (await markings.OfPrintingAsync(id, HttpContext.RequestAborted)).ClassId is { } group
+            ? (await classes.FindAsync(group, HttpContext.RequestAborted))?.Name
+            : null;
         return Page();
     }
 
     /// <summary>Deletes the printing with its papers and its record, here and in the copies.</summary>
-    public async Task<IActionResult> OnPostEraseAsync(string id) => await erasure.PrintingAsync(id) ? Redirect("/?show=printings") : NotFound();
+    public async Task<IActionResult> OnPostEraseAsync(string id) =>
+        await erasure.PrintingAsync(id) ? Redirect("/?show=printings") : NotFound();
 }

@@ -25,14 +25,32 @@ internal sealed class OpenPrinting(string id, PrintingRecord record)
         string[] wanted = [.. codes.Distinct()];
         var sides = await printings.SidesAsync([.. wanted.Where(code => !_pages.ContainsKey(code))]);
         Parallel.ForEach(sides, page => _pages[page.Key] = PageSidesRead.Of(page.Value.Student, page.Value.Key));
-        return wanted.ToDictionary(code => code, code => _pages.TryGetValue(code, out var page) ? page : throw new FormatException(Say("A page of this printing is gone.")));
+        return wanted.ToDictionary(
+            code => code,
+            code => _pages.TryGetValue(code, out var page) ? page : throw new FormatException(Say("A page of this printing is gone."))
+        );
     }
 
     /// <summary>A paper with what was decided for it, to be drawn.</summary>
-    public MarkedPaper Marked(IReadOnlyDictionary<string, PageSidesRead> pages, RecordedCopy copy, string student, DateTimeOffset day, IReadOnlyDictionary<(int Copy, int Item), KeptMarking> markings)
+    public MarkedPaper Marked(
+        IReadOnlyDictionary<string, PageSidesRead> pages,
+        RecordedCopy copy,
+        string student,
+        DateTimeOffset day,
+        IReadOnlyDictionary<(int Copy, int Item), KeptMarking> markings
+    )
     {
-        var own = markings.Where(marking => marking.Key.Copy == copy.Number).ToDictionary(marking => marking.Key.Item, marking => marking.Value.Marking);
-        return new MarkedPaper(record, copy, student, record.Speaks.Saying(() => DateText.Long(day)), own, [.. copy.Codes.Select(code => pages[code])]);
+        var own = markings
+            .Where(marking => marking.Key.Copy == copy.Number)
+            .ToDictionary(marking => marking.Key.Item, marking => marking.Value.Marking);
+        return new MarkedPaper(
+            record,
+            copy,
+            student,
+            record.Speaks.Saying(() => DateText.Long(day)),
+            own,
+            [.. copy.Codes.Select(code => pages[code])]
+        );
     }
 }
 
@@ -77,7 +95,11 @@ internal sealed class OpenPrintings(PrintingStore printings)
             return record;
         var codes = record.Copies.DistinctBy(copy => copy.Edition).SelectMany(copy => copy.Codes).ToArray();
         var sides = await printings.SidesAsync(codes);
-        var anchored = record.Anchored(copy => copy.Codes.All(sides.ContainsKey) ? [.. copy.Codes.Select(code => PageSidesRead.Of(sides[code].Student, sides[code].Key))] : null);
+        var anchored = record.Anchored(copy =>
+            copy.Codes.All(sides.ContainsKey)
+                ? [.. copy.Codes.Select(code => PageSidesRead.Of(sides[code].Student, sides[code].Key))]
+                : null
+        );
         if (anchored.HasAnchors)
             await printings.KeepRecordAsync(id, text, anchored.Write());
         return anchored;

@@ -29,7 +29,10 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
 
     public async Task<IActionResult> OnGetAsync(string code)
     {
-        if (PageCode.Problem(code, out var plain) is not null || await printings.FindPageAsync(plain, HttpContext.RequestAborted) is not var (id, page))
+        if (
+            PageCode.Problem(code, out var plain) is not null
+            || await printings.FindPageAsync(plain, HttpContext.RequestAborted) is not var (id, page)
+        )
             return NotFound();
         (Kept, Printing) = (page, (await printings.FindAsync(id, HttpContext.RequestAborted))!);
         string[] pile = [.. Printing.Codes.Where(other => other.Pile == page.Pile).Select(other => other.Code)];
@@ -39,7 +42,13 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
         {
             var record = PrintingRecord.Read((await printings.RecordAsync(id, HttpContext.RequestAborted))!);
             Speaks = record.Speaks.Tag;
-            Items = [.. record.Copies.Where(copy => copy.Codes.Contains(page.Code)).SelectMany(copy => record.Editions[copy.Edition].Items).Where(item => item.Item.Page == page.Number)];
+            Items =
+            [
+                .. record
+                    .Copies.Where(copy => copy.Codes.Contains(page.Code))
+                    .SelectMany(copy => record.Editions[copy.Edition].Items)
+                    .Where(item => item.Item.Page == page.Number),
+            ];
         }
         catch (FormatException problem)
         {

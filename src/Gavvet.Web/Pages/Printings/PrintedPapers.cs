@@ -1,5 +1,5 @@
-using Gavvet.Printing;
 using System.Text;
+using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
 
@@ -10,14 +10,52 @@ internal static class PrintedPapers
 {
     public static void Map(WebApplication application)
     {
-        application.MapGet("/printings/{id}/papers.pdf", (string id, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) => ClassPapers.PapersAsync(id, open, printings, markings, heavy, context)).WithMetadata(HeavyRequest.Mark);
-        application.MapGet("/printings/{id}/slips.pdf", (string id, int? paper, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) => ClassPapers.BackAsync(id, "slip", paper, open, printings, markings, heavy, context)).WithMetadata(HeavyRequest.Mark);
-        application.MapGet("/printings/{id}/marked.pdf", (string id, int? paper, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) => ClassPapers.BackAsync(id, "marked", paper, open, printings, markings, heavy, context)).WithMetadata(HeavyRequest.Mark);
+        application
+            .MapGet(
+                "/printings/{id}/papers.pdf",
+                (string id, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) =>
+                    ClassPapers.PapersAsync(id, open, printings, markings, heavy, context)
+            )
+            .WithMetadata(HeavyRequest.Mark);
+        application
+            .MapGet(
+                "/printings/{id}/slips.pdf",
+                (
+                    string id,
+                    int? paper,
+                    OpenPrintings open,
+                    PrintingStore printings,
+                    MarkingStore markings,
+                    HeavyWork heavy,
+                    HttpContext context
+                ) => ClassPapers.BackAsync(id, "slip", paper, open, printings, markings, heavy, context)
+            )
+            .WithMetadata(HeavyRequest.Mark);
+        application
+            .MapGet(
+                "/printings/{id}/marked.pdf",
+                (
+                    string id,
+                    int? paper,
+                    OpenPrintings open,
+                    PrintingStore printings,
+                    MarkingStore markings,
+                    HeavyWork heavy,
+                    HttpContext context
+                ) => ClassPapers.BackAsync(id, "marked", paper, open, printings, markings, heavy, context)
+            )
+            .WithMetadata(HeavyRequest.Mark);
         application.MapGet("/printings/{id}/{pile}.pdf", async (string id, string pile, PrintingStore printings) =>
-            await printings.PdfAsync(id, pile) is { } pdf ? Results.File(pdf, "application/pdf", $"{pile}.pdf") : Results.NotFound());
+            await printings.PdfAsync(id, pile) is { } pdf ? Results.File(pdf, "application/pdf", $"{pile}.pdf") : Results.NotFound()
+        );
         application.MapGet("/printings/{id}/record.json", async (string id, PrintingStore printings) =>
-            await printings.RecordAsync(id) is { } record ? Results.File(Encoding.UTF8.GetBytes(record), "application/json", "printing.json") : Results.NotFound());
-        application.MapGet("/p/{code}/student.svg", (string code, PrintingStore printings) => PageAsync(code, printings, page => page.StudentSvg));
+            await printings.RecordAsync(id) is { } record
+                ? Results.File(Encoding.UTF8.GetBytes(record), "application/json", "printing.json")
+                : Results.NotFound()
+        );
+        application.MapGet("/p/{code}/student.svg", (string code, PrintingStore printings) =>
+            PageAsync(code, printings, page => page.StudentSvg)
+        );
         application.MapGet("/p/{code}/key.svg", (string code, PrintingStore printings) => PageAsync(code, printings, page => page.KeySvg));
     }
 

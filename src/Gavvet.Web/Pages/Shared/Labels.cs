@@ -38,7 +38,9 @@ public static class Labels
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
         var clefs = kind.UsesClefAs(section.Option) ? $" · {string.Join(", ", section.Clefs.Select(clef => clef.InSentence))}" : "";
-        var scales = section.Scales is [{ Id: "major" }] ? "" : $" · {(section.Scales.Length <= 2 ? string.Join(", ", section.Scales.Select(type => type.Name)) : Say("{0} scales", section.Scales.Length))}";
+        var scales = section.Scales is [{ Id: "major" }]
+            ? ""
+            : $" · {(section.Scales.Length <= 2 ? string.Join(", ", section.Scales.Select(type => type.Name)) : Say("{0} scales", section.Scales.Length))}";
         var keys = kind.UsesTonic ? $" · {Keys(section.Keys)}" : "";
         return $"{section.Slots.Count}{scales}{keys}{clefs}";
     }
@@ -48,9 +50,9 @@ public static class Labels
         var unbroken = keys[^1].Fifths - keys[0].Fifths == keys.Count - 1;
         return (keys.Count, unbroken) switch
         {
-            ( <= 2, _) => string.Join(", ", keys.Select(key => key.Tonic)),
+            (<= 2, _) => string.Join(", ", keys.Select(key => key.Tonic)),
             (_, true) => Say("{0} to {1}", keys[0].Tonic, keys[^1].Tonic),
-            ( <= 5, _) => string.Join(" ", keys.Select(key => key.Tonic)),
+            (<= 5, _) => string.Join(" ", keys.Select(key => key.Tonic)),
             _ => Say("{0} keys", keys.Count),
         };
     }

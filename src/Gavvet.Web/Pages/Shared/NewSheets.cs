@@ -24,7 +24,11 @@ public sealed class NewSheets(SheetStore store, DeskSettings settings)
     public async Task<(StoredSheet? Stored, string? Problem)> WithSectionAsync(Section section, string title) =>
         await KeptAsync(SheetEditor.Apply((await FreshAsync()) with { Title = title, Sections = [] }, new AddKeptSection(section)));
 
-    private async Task<Sheet> FreshAsync() => SheetEditor.NewSheet(PageCode.FreshSeed()) with { Style = await settings.StyleOfNewSheetsAsync() };
+    private async Task<Sheet> FreshAsync() =>
+        SheetEditor.NewSheet(PageCode.FreshSeed()) with
+        {
+            Style = await settings.StyleOfNewSheetsAsync(),
+        };
 
     private async Task<(StoredSheet?, string?)> KeptAsync(EditOutcome outcome) =>
         outcome.Sheet is { } begun ? (await store.CreateAsync(begun), null) : (null, outcome.Words);

@@ -21,7 +21,11 @@ public static class Places
     // What is usual goes without saying.
     private static string Choices(HouseStyle style, Clef clef)
     {
-        string[] choices = [.. style.Id == HouseStyle.Classical.Id ? [] : new[] { $"style={style.Id}" }, .. clef == Clef.Treble ? [] : new[] { $"clef={clef.Id}" }];
+        string[] choices =
+        [
+            .. style.Id == HouseStyle.Classical.Id ? [] : new[] { $"style={style.Id}" },
+            .. clef == Clef.Treble ? [] : new[] { $"clef={clef.Id}" },
+        ];
         return choices.Length == 0 ? "" : "?" + string.Join('&', choices);
     }
 }

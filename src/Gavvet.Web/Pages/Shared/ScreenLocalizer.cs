@@ -9,9 +9,11 @@ namespace Gavvet.Web.Pages.Shared;
 /// <summary>The framework's localizer, which the pseudo-language goes through too though it has no file.</summary>
 internal sealed class ScreenLocalizer(IStringLocalizer words) : IStringLocalizer
 {
-    public LocalizedString this[string name] => Language.Current == Language.Pseudo ? new LocalizedString(name, PseudoLanguage.Of(name)) : words[name];
+    public LocalizedString this[string name] =>
+        Language.Current == Language.Pseudo ? new LocalizedString(name, PseudoLanguage.Of(name)) : words[name];
 
-    public LocalizedString this[string name, params object[] arguments] => new(name, string.Format(CultureInfo.CurrentCulture, this[name].Value, arguments));
+    public LocalizedString this[string name, params object[] arguments] =>
+        new(name, string.Format(CultureInfo.CurrentCulture, this[name].Value, arguments));
 
     public IEnumerable<LocalizedString> GetAllStrings(bool includeParentCultures) => words.GetAllStrings(includeParentCultures);
 }
@@ -19,7 +21,10 @@ internal sealed class ScreenLocalizer(IStringLocalizer words) : IStringLocalizer
 /// <summary>Makes it for the pages.</summary>
 internal sealed class ScreenLocalizerFactory : IStringLocalizerFactory
 {
-    private readonly ResourceManagerStringLocalizerFactory _files = new(Options.Create(new LocalizationOptions()), NullLoggerFactory.Instance);
+    private readonly ResourceManagerStringLocalizerFactory _files = new(
+        Options.Create(new LocalizationOptions()),
+        NullLoggerFactory.Instance
+    );
 
     public IStringLocalizer Create(Type resourceSource) => new ScreenLocalizer(_files.Create(resourceSource));
 

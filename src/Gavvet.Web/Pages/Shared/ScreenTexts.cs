@@ -16,7 +16,14 @@ public sealed partial class ScreenTexts
     private static readonly IStringLocalizer Words = new ScreenLocalizerFactory().Create(typeof(ScreenTexts));
 
     private static readonly Lazy<string[]> OfScripts = new(() =>
-        [.. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "wwwroot", "js"), "*.js").SelectMany(file => SaidByScript().Matches(File.ReadAllText(file))).Select(said => said.Groups[1].Value).Distinct()]);
+        [
+            .. Directory
+                .GetFiles(Path.Combine(AppContext.BaseDirectory, "wwwroot", "js"), "*.js")
+                .SelectMany(file => SaidByScript().Matches(File.ReadAllText(file)))
+                .Select(said => said.Groups[1].Value)
+                .Distinct(),
+        ]
+    );
 
     /// <summary>All texts of the language of the screens by their English ones, for its scripts; empty for English itself.</summary>
     public static IReadOnlyDictionary<string, string> Others()

@@ -29,7 +29,9 @@ public static class Signs
         foreach (var rune in $"{text}".EnumerateRunes())
         {
             var encoded = HtmlEncoder.Default.Encode(rune.ToString());
-            html.Append(rune.Value is 0x266D or 0x266E or 0x266F or 0x1D12A or 0x1D12B ? $"<span class=\"sign\">{encoded}</span>" : encoded);
+            html.Append(
+                rune.Value is 0x266D or 0x266E or 0x266F or 0x1D12A or 0x1D12B ? $"<span class=\"sign\">{encoded}</span>" : encoded
+            );
         }
 
         return new HtmlString(html.ToString());

@@ -16,9 +16,12 @@ public sealed class StyleList(DeskSettings settings)
 
     /// <summary>The style of a name in addresses, or the classical one.</summary>
     public async Task<HouseStyle> FindAsync(string? id) =>
-        HouseStyle.Presets.FirstOrDefault(preset => preset.Id == id) ?? (await AllAsync()).FirstOrDefault(style => style.Id == id) ?? HouseStyle.Classical;
+        HouseStyle.Presets.FirstOrDefault(preset => preset.Id == id)
+        ?? (await AllAsync()).FirstOrDefault(style => style.Id == id)
+        ?? HouseStyle.Classical;
 
     /// <summary>The style a sheet is set in when this name is chosen for it, or null where there is none of this name.</summary>
     public async Task<HouseStyle?> ForSheetAsync(string? id) =>
-        HouseStyle.Presets.FirstOrDefault(preset => preset.Id == id) ?? (await settings.StylesAsync()).FirstOrDefault(own => Address(own) == id)?.Style;
+        HouseStyle.Presets.FirstOrDefault(preset => preset.Id == id)
+        ?? (await settings.StylesAsync()).FirstOrDefault(own => Address(own) == id)?.Style;
 }

@@ -9,7 +9,17 @@ namespace Gavvet.Web.Pages.SignIn;
 
 /// <summary>Asks for the passphrase, or sets the first one for whoever has the link the server printed at its start.</summary>
 [AllowAnonymous]
-internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager<IdentityUser> users, SetUp setUp, AuditLog audit, ServerOptions options, Sessions sessions, Attempts attempts, KnownBrowsers browsers, Door door) : PageModel
+internal sealed class IndexModel(
+    SignInManager<IdentityUser> signIn,
+    UserManager<IdentityUser> users,
+    SetUp setUp,
+    AuditLog audit,
+    ServerOptions options,
+    Sessions sessions,
+    Attempts attempts,
+    KnownBrowsers browsers,
+    Door door
+) : PageModel
 {
     private const int LongestPassphrase = 1_000;
 
@@ -59,12 +69,16 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
         if (attempts.Wait(who) is { Ticks: > 0 } wait)
         {
             audit.Write("made-to-wait", HttpContext);
-            return Refused(Say("Too many wrong passphrases came from here. Wait {0} and try again.", Attempts.Words(wait)), StatusCodes.Status429TooManyRequests);
+            return Refused(
+                Say("Too many wrong passphrases came from here. Wait {0} and try again.", Attempts.Words(wait)),
+                StatusCodes.Status429TooManyRequests
+            );
         }
 
         var teacher = (await users.FindByNameAsync(SetUp.Teacher))!;
         // Nobody's passphrase is longer, and a longer one is worked on for longer.
-        var isRight = passphrase.Length > LongestPassphrase ? false
+        var isRight =
+            passphrase.Length > LongestPassphrase ? false
             : KnownBrowsers.IsKnown(who) ? await users.CheckPasswordAsync(teacher, passphrase)
             : await door.KnockAsync(() => users.CheckPasswordAsync(teacher, passphrase), HttpContext.RequestAborted);
         if (isRight is null)
@@ -77,9 +91,14 @@ internal sealed class IndexModel(SignInManager<IdentityUser> signIn, UserManager
         {
             attempts.Failed(who);
             audit.Write("refused", HttpContext);
-            return Refused(attempts.Wait(who) is { Ticks: > 0 } next
-                ? Say("That is not the passphrase. Wait {0} before you try again; the wait grows with each wrong one.", Attempts.Words(next))
-                : Say("That is not the passphrase. Try again."));
+            return Refused(
+                attempts.Wait(who) is { Ticks: > 0 } next
+                    ? Say(
+                        "That is not the passphrase. Wait {0} before you try again; the wait grows with each wrong one.",
+                        Attempts.Words(next)
+                    )
+                    : Say("That is not the passphrase. Try again.")
+            );
         }
 
         attempts.Succeeded(who);

@@ -19,8 +19,10 @@ public sealed class IndexModel(NewSheets begin) : PageModel
     // Made once in a language: the program's own examples do not change while it runs.
     private static readonly ConcurrentDictionary<Language, ImmutableArray<Specimen>> Books = new();
 
-    private static ImmutableArray<Specimen> Book => Books.GetOrAdd(Language.Current, _ =>
-        [.. QuestionCatalogue.Standard.All.OrderBy(kind => kind.Group).Select(kind => Specimen.Of(kind, HouseStyle.Classical))]);
+    private static ImmutableArray<Specimen> Book =>
+        Books.GetOrAdd(Language.Current, _ =>
+            [.. QuestionCatalogue.Standard.All.OrderBy(kind => kind.Group).Select(kind => Specimen.Of(kind, HouseStyle.Classical))]
+        );
 
     public ImmutableArray<Specimen> Specimens => Book;
 
@@ -36,6 +38,10 @@ public sealed class IndexModel(NewSheets begin) : PageModel
     /// <summary>A figure with the key's marks in it.</summary>
     public static string Draw(Specimen specimen, int figure)
     {
-        return SvgWriter.Inline(FigureDrawing.Draw(specimen.Question.Figures[figure], specimen.Answer.Marks[figure], FigureWidth), $"{specimen.Kind.Id}-{figure}", specimen.Kind.Name);
+        return SvgWriter.Inline(
+            FigureDrawing.Draw(specimen.Question.Figures[figure], specimen.Answer.Marks[figure], FigureWidth),
+            $"{specimen.Kind.Id}-{figure}",
+            specimen.Kind.Name
+        );
     }
 }

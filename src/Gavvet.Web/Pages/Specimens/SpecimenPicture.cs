@@ -14,25 +14,33 @@ namespace Gavvet.Web.Pages.Specimens;
 /// <summary>A specimen as a small picture, for lists to choose from.</summary>
 internal static class SpecimenPicture
 {
-    private const int Width = 440, Height = 150, PaperWidth = 115_000;
+    private const int Width = 440,
+        Height = 150,
+        PaperWidth = 115_000;
 
     private static readonly ConcurrentDictionary<string, byte[]> Pictures = new();
 
     /// <summary>Changes with the program and the language, so that a picture is asked for once.</summary>
     public static string Version => Language.Current == Language.English ? OfProgram : $"{OfProgram}-{Language.Current}";
 
-    private static string OfProgram { get; } = Convert.ToHexStringLower(SHA256.HashData(typeof(Specimen).Module.ModuleVersionId.ToByteArray()))[..8];
+    private static string OfProgram { get; } =
+        Convert.ToHexStringLower(SHA256.HashData(typeof(Specimen).Module.ModuleVersionId.ToByteArray()))[..8];
 
     public static void Map(WebApplication application)
     {
         application.MapGet("/specimens/{kind}.png", (string kind, HttpContext context) =>
-            QuestionCatalogue.Standard.Find(kind) is { } found ? Answer(context, found.Id, () => OfKind(found)) : Results.NotFound());
+            QuestionCatalogue.Standard.Find(kind) is { } found ? Answer(context, found.Id, () => OfKind(found)) : Results.NotFound()
+        );
         application.MapGet("/specimens/{kind}/{help}.png", (string kind, string help, HttpContext context) =>
-            QuestionCatalogue.Standard.Find(kind) is { } found && FileWords.TryParse<Scaffolding>(help, out var given) && found.Scaffoldings.Contains(given)
+            QuestionCatalogue.Standard.Find(kind) is { } found
+            && FileWords.TryParse<Scaffolding>(help, out var given)
+            && found.Scaffoldings.Contains(given)
                 ? Answer(context, $"{kind} {help}", () => OfHelp(found, given))
-                : Results.NotFound());
+                : Results.NotFound()
+        );
         application.MapGet("/scales/{type}.png", (string type, HttpContext context) =>
-            ScaleTypes.Find(type) is { } found ? Answer(context, $"scale {type}", () => OfScale(found)) : Results.NotFound());
+            ScaleTypes.Find(type) is { } found ? Answer(context, $"scale {type}", () => OfScale(found)) : Results.NotFound()
+        );
     }
 
     private static IResult Answer(HttpContext context, string name, Func<byte[]> draw)

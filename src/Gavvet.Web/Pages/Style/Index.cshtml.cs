@@ -45,7 +45,8 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
             return NotFound();
         Chosen = HouseStyle.Presets.FirstOrDefault(known => known.Id == preset)
             ?? Kept.FirstOrDefault(own => own.Id == kept)?.Style
-            ?? ForSheet?.Sheet.Style ?? OfNewSheets;
+            ?? ForSheet?.Sheet.Style
+            ?? OfNewSheets;
         return Page();
     }
 
@@ -67,7 +68,8 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
         if (plain.Length is 0 or > longest)
             return Said(Say("Give the style a name of up to {0} characters, such as “Hazelmoor”.", longest), isProblem: true);
         await settings.KeepStyleAsync(plain, Read(Request.Form));
-        Response.Headers["HX-Redirect"] = $"/style?kept={(await settings.StylesAsync(HttpContext.RequestAborted)).Single(own => own.Name == plain).Id}";
+        Response.Headers["HX-Redirect"] =
+            $"/style?kept={(await settings.StylesAsync(HttpContext.RequestAborted)).Single(own => own.Name == plain).Id}";
         return StatusCode(StatusCodes.Status204NoContent);
     }
 
@@ -107,7 +109,8 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
             var style = HouseStyleFile.Read(await reader.ReadToEndAsync());
             var name = Path.GetFileNameWithoutExtension(file.FileName).Trim();
             await settings.KeepStyleAsync(name.Length is > 0 and <= 60 ? name : Say("Brought in"), style);
-            Response.Headers["HX-Redirect"] = $"/style?kept={(await settings.StylesAsync(HttpContext.RequestAborted)).Last(own => own.Style == style).Id}";
+            Response.Headers["HX-Redirect"] =
+                $"/style?kept={(await settings.StylesAsync(HttpContext.RequestAborted)).Last(own => own.Style == style).Id}";
             return StatusCode(StatusCodes.Status204NoContent);
         }
         catch (SheetFileException problem)
@@ -122,7 +125,11 @@ public sealed class IndexModel(SheetStore store, DeskSettings settings, Question
         var sheet = SheetEditor.Apply(Specimen, new ChangeHouseStyle(style)).Sheet ?? Specimen with { Style = style };
         sheet = sheet with { Title = Say("Specimen of the house style"), Language = Language.Current };
         var composition = Composer.Compose(sheet, catalogue, Edition.Only);
-        return SvgWriter.Inline(SheetLayout.Key(composition.Worksheet, composition.Key)[0], "specimen", Say("A page set in this house style, with its answers"));
+        return SvgWriter.Inline(
+            SheetLayout.Key(composition.Worksheet, composition.Key)[0],
+            "specimen",
+            Say("A page set in this house style, with its answers")
+        );
     }
 
     // A field that is missing or strange stays as the preset has it.

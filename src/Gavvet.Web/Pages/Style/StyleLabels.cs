@@ -81,10 +81,11 @@ public static class StyleLabels
     public static string Legend(string field) => Say(Legends[field]);
 
     /// <summary>What a choice is called.</summary>
-    public static string Choice(string field, string choice) => choice switch
-    {
-        "yes" => Say("Yes"),
-        "no" => Say("No"),
-        _ => Say(Choices[$"{field} {choice}"]),
-    };
+    public static string Choice(string field, string choice) =>
+        choice switch
+        {
+            "yes" => Say("Yes"),
+            "no" => Say("No"),
+            _ => Say(Choices[$"{field} {choice}"]),
+        };
 }

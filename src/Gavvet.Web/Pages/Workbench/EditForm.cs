@@ -35,15 +35,25 @@ internal static class EditForm
             "writeWith" => Choice<Notation>(form[name], name, choice => new ChangeNotation(section, choice)),
             "direction" => Choice<Direction>(form[name], name, choice => new ChangeDirection(section, choice)),
             "heading" => Good(new ChangeHeading(section, form["heading"].ToString())),
-            "octaves" => Number(form["octaves"]) is { } octaves ? Good(new ChangeOctaves(section, octaves)) : Bad("octaves", Say("Choose one, two or three octaves.")),
-            "marks" => Number(form["marks"]) is { } marks ? Good(new ChangeMarks(section, marks)) : Bad("marks", Say("Write the marks in figures, such as 2.")),
-            "columns" => Number(form["columns"]) is { } columns ? Good(new ChangeColumns(section, columns)) : Bad("columns", Say("Choose one of those shown.")),
+            "octaves" => Number(form["octaves"]) is { } octaves
+                ? Good(new ChangeOctaves(section, octaves))
+                : Bad("octaves", Say("Choose one, two or three octaves.")),
+            "marks" => Number(form["marks"]) is { } marks
+                ? Good(new ChangeMarks(section, marks))
+                : Bad("marks", Say("Write the marks in figures, such as 2.")),
+            "columns" => Number(form["columns"]) is { } columns
+                ? Good(new ChangeColumns(section, columns))
+                : Bad("columns", Say("Choose one of those shown.")),
             "answer-form" => Choice<AnswerForm>(form[name], "answerAs", choice => new ChangeAnswerForm(section, choice)),
             "option" => Good(new ChangeOption(section, form["option"].ToString())),
             "tuning" => Good(new ChangeTuning(section, form["tuning"].ToString())),
             "own" => OwnQuestions(section, form),
-            "versions" => Number(form["versions"]) is { } versions ? Good(new ChangeVersions(versions)) : Bad("versions", Say("Write the number of versions in figures, such as 3.")),
-            "language" => Language.Find(form["language"]) is { } language ? Good(new ChangeLanguage(language)) : Bad("language", Say("Choose one of those shown.")),
+            "versions" => Number(form["versions"]) is { } versions
+                ? Good(new ChangeVersions(versions))
+                : Bad("versions", Say("Write the number of versions in figures, such as 3.")),
+            "language" => Language.Find(form["language"]) is { } language
+                ? Good(new ChangeLanguage(language))
+                : Bad("language", Say("Choose one of those shown.")),
             "parts" => Parts(form["parts"]),
             "house-style" => Bad("houseStyle", Say("Choose one of those shown.")),
             "question" => QuestionForm.Read(form),
@@ -56,11 +66,26 @@ internal static class EditForm
     private static (SheetEdit?, string, string?) Setup(IFormCollection form)
     {
         var style = PageStyle.Lesson;
-        if (!FileWords.TryParse<Paper>(form["paper"], out var paper) || Number(form["staffHeight"]) is not { } height || (form.ContainsKey("pageStyle") && !FileWords.TryParse(form["pageStyle"], out style)))
-            return Bad("staffHeight", Say("Choose a paper, what it is for, and a staff from {0} to {1} mm.", PageSetup.SmallestStaff, PageSetup.LargestStaff));
+        if (
+            !FileWords.TryParse<Paper>(form["paper"], out var paper)
+            || Number(form["staffHeight"]) is not { } height
+            || (form.ContainsKey("pageStyle") && !FileWords.TryParse(form["pageStyle"], out style))
+        )
+            return Bad(
+                "staffHeight",
+                Say("Choose a paper, what it is for, and a staff from {0} to {1} mm.", PageSetup.SmallestStaff, PageSetup.LargestStaff)
+            );
         var typed = form["minutes"].ToString().Trim();
         return typed.Length == 0 || Number(typed) is > 0
-            ? Good(new ChangeSetup(paper, height) { LargeText = form.ContainsKey("largeText"), HalfSheets = form.ContainsKey("halfSheets"), Style = style, Minutes = Number(typed) ?? 0 })
+            ? Good(
+                new ChangeSetup(paper, height)
+                {
+                    LargeText = form.ContainsKey("largeText"),
+                    HalfSheets = form.ContainsKey("halfSheets"),
+                    Style = style,
+                    Minutes = Number(typed) ?? 0,
+                }
+            )
             : Bad("minutes", Texts.Say("refused.minutes", ("most", PageSetup.MostMinutes)));
     }
 
@@ -69,9 +94,10 @@ internal static class EditForm
     private static (SheetEdit?, string, string?) Bad(string field, string problem) => (null, field, problem);
 
     // The section and the place of a gap in what the sheet covers.
-    private static (SheetEdit?, string, string?) AddAt(string gap) => gap.Split(' ') is [var section, var tonic] && Key.Majors.FirstOrDefault(key => NoteText.Ascii(key.Tonic) == tonic) is { } place
-        ? Good(new AddQuestionAt(Number(section) ?? 0, place))
-        : Bad("question", Say("Choose a place on the line of fifths."));
+    private static (SheetEdit?, string, string?) AddAt(string gap) =>
+        gap.Split(' ') is [var section, var tonic] && Key.Majors.FirstOrDefault(key => NoteText.Ascii(key.Tonic) == tonic) is { } place
+            ? Good(new AddQuestionAt(Number(section) ?? 0, place))
+            : Bad("question", Say("Choose a place on the line of fifths."));
 
     private static (SheetEdit?, string, string?) Keys(int section, IFormCollection form)
     {
@@ -119,7 +145,10 @@ internal static class EditForm
         var (prompts, answers, clefs) = (form["prompt"], form["answer"], form["ownClef"]);
         if (prompts.Count != answers.Count || prompts.Count != clefs.Count)
             return Bad("own", Say("This page is older than the program. Load it again."));
-        var rows = Enumerable.Range(0, prompts.Count).Select(i => new OwnQuestion(prompts[i]!.Trim(), answers[i]!.Trim(), Clef.Find(clefs[i]))).ToList();
+        var rows = Enumerable
+            .Range(0, prompts.Count)
+            .Select(i => new OwnQuestion(prompts[i]!.Trim(), answers[i]!.Trim(), Clef.Find(clefs[i])))
+            .ToList();
         if (Number(form["remove"]) is { } gone && gone >= 0 && gone < rows.Count)
             rows.RemoveAt(gone);
         if (form.ContainsKey("more"))
@@ -140,5 +169,12 @@ internal static class EditForm
         FileWords.TryParse<T>(word, out var choice) ? Good(edit(choice)) : Bad(field, Say("Choose one of those shown."));
 
     private static int? Number(string? text) =>
-        int.TryParse(text, NumberStyles.AllowLeadingSign | NumberStyles.AllowLeadingWhite | NumberStyles.AllowTrailingWhite, CultureInfo.InvariantCulture, out var number) ? number : null;
+        int.TryParse(
+            text,
+            NumberStyles.AllowLeadingSign | NumberStyles.AllowLeadingWhite | NumberStyles.AllowTrailingWhite,
+            CultureInfo.InvariantCulture,
+            out var number
+        )
+            ? number
+            : null;
 }

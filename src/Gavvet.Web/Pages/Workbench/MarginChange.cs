@@ -27,7 +27,19 @@ public sealed record MarginChange(bool Whole, bool SheetCard, ImmutableArray<int
         var stayed = before.Sections.Select(section => section.Id).Except(gone);
         var whole = edit is ChangeHouseStyle || !stayed.SequenceEqual(after.Sections.Select(section => section.Id).Except(come));
         return edit is null
-            ? new MarginChange(whole, SheetCardOf(before) != SheetCardOf(after), gone, [.. after.Sections.Where(section => before.Find(section.Id) is { } old && (before.Style != after.Style || CardOf(old) != CardOf(section))).Select(section => section.Id)], come)
+            ? new MarginChange(
+                whole,
+                SheetCardOf(before) != SheetCardOf(after),
+                gone,
+                [
+                    .. after
+                        .Sections.Where(section =>
+                            before.Find(section.Id) is { } old && (before.Style != after.Style || CardOf(old) != CardOf(section))
+                        )
+                        .Select(section => section.Id),
+                ],
+                come
+            )
             : new MarginChange(whole, false, gone, Reshaped(before, after, edit), come);
     }
 
@@ -42,14 +54,23 @@ public sealed record MarginChange(bool Whole, bool SheetCard, ImmutableArray<int
 
     // Edits after which a section's card offers other controls, or holds other values than were typed in it.
     private static ImmutableArray<int> Reshaped(Sheet before, Sheet after, SheetEdit edit) =>
-        edit is ChangeKind or ChangeOption or ChangeNotation or RemoveQuestion or AddQuestionAt or ChangeOwnQuestions { Reshapes: true } or ChangeScales
-        && after.Find(((SectionEdit)edit).SectionId) is { } section && before.Find(section.Id) is { } old
+        edit
+            is ChangeKind
+                or ChangeOption
+                or ChangeNotation
+                or RemoveQuestion
+                or AddQuestionAt
+                or ChangeOwnQuestions { Reshapes: true }
+                or ChangeScales
+        && after.Find(((SectionEdit)edit).SectionId) is { } section
+        && before.Find(section.Id) is { } old
         // Scales that have no signature settle the notation too.
         && (edit is not ChangeScales || old.Notation != section.Notation)
             ? [section.Id]
             : [];
 
-    private static (PageSetup Setup, HouseStyle Style, string Instructions) SheetCardOf(Sheet sheet) => (sheet.Setup, sheet.Style, sheet.Instructions);
+    private static (PageSetup Setup, HouseStyle Style, string Instructions) SheetCardOf(Sheet sheet) =>
+        (sheet.Setup, sheet.Style, sheet.Instructions);
 
     // All of a section but what was drawn; the count of questions is part of it.
     private static (Section Section, int Count) CardOf(Section section) => (section with { Slots = [] }, section.Slots.Count);

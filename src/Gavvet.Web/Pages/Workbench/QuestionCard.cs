@@ -13,14 +13,32 @@ namespace Gavvet.Web.Pages.Workbench;
 /// <param name="Load">Its load.</param>
 /// <param name="Style">The house style.</param>
 /// <param name="Answer">What the key says, or null where the question is withheld.</param>
-public sealed record QuestionCard(string SheetId, Section Section, Slot Slot, QuestionKind Kind, int Number, int Load, HouseStyle Style, string? Answer)
+public sealed record QuestionCard(
+    string SheetId,
+    Section Section,
+    Slot Slot,
+    QuestionKind Kind,
+    int Number,
+    int Load,
+    HouseStyle Style,
+    string? Answer
+)
 {
     public static QuestionCard Of(WorkbenchView bench, int sectionId, int slotId)
     {
         var sheet = bench.Stored.Sheet;
         var section = sheet.Find(sectionId)!;
         var number = sheet.Sections.SelectMany(other => other.Slots).TakeWhile(slot => slot.Id != slotId).Count() + 1;
-        return new QuestionCard(bench.Stored.Id, section, section.Find(slotId)!, QuestionCatalogue.Standard.Get(section.KindId), number, bench.Coverage.Loads[number - 1], sheet.Style, bench.Composition.Key.Answers.GetValueOrDefault(slotId)?.Text);
+        return new QuestionCard(
+            bench.Stored.Id,
+            section,
+            section.Find(slotId)!,
+            QuestionCatalogue.Standard.Get(section.KindId),
+            number,
+            bench.Coverage.Loads[number - 1],
+            sheet.Style,
+            bench.Composition.Key.Answers.GetValueOrDefault(slotId)?.Text
+        );
     }
 
     /// <summary>Whether the tonic can be chosen by hand.</summary>

@@ -18,26 +18,28 @@ internal static class QuestionForm
             : (null, "question", Old);
     }
 
-    private static (SheetEdit?, string, string?) Edit(string[] words, int section, int slot, IFormCollection form) => words[0] switch
-    {
-        "redraw" => (new RedrawQuestion(section, slot), "", null),
-        "pin" => (new PinQuestion(section, slot, true), "", null),
-        "unpin" => (new PinQuestion(section, slot, false), "", null),
-        "lighter" => (new WeighQuestion(section, slot, false), "", null),
-        "heavier" => (new WeighQuestion(section, slot, true), "", null),
-        "up" => (new MoveQuestion(section, slot, -1), "", null),
-        "down" => (new MoveQuestion(section, slot, 1), "", null),
-        "move" when words.Length == 4 && Number(words[3]) is { } places => (new MoveQuestion(section, slot, places), "", null),
-        "remove" => (new RemoveQuestion(section, slot), "", null),
-        "reword" => (new RewordQuestion(section, slot, form[$"prompt-{slot}"].ToString()), "", null),
-        "tonic" => NoteText.TryParse(form[$"tonic-{slot}"], out var tonic)
-            ? (new ChooseTonic(section, slot, tonic), "", null)
-            : (null, "question", NoteText.Problem(form[$"tonic-{slot}"])),
-        "clef" => Clef.Find(form[$"clef-{slot}"]) is { } clef
-            ? (new ChooseClef(section, slot, clef), "", null)
-            : (null, "question", Say("Choose one of the clefs shown.")),
-        _ => (null, "question", Old),
-    };
+    private static (SheetEdit?, string, string?) Edit(string[] words, int section, int slot, IFormCollection form) =>
+        words[0] switch
+        {
+            "redraw" => (new RedrawQuestion(section, slot), "", null),
+            "pin" => (new PinQuestion(section, slot, true), "", null),
+            "unpin" => (new PinQuestion(section, slot, false), "", null),
+            "lighter" => (new WeighQuestion(section, slot, false), "", null),
+            "heavier" => (new WeighQuestion(section, slot, true), "", null),
+            "up" => (new MoveQuestion(section, slot, -1), "", null),
+            "down" => (new MoveQuestion(section, slot, 1), "", null),
+            "move" when words.Length == 4 && Number(words[3]) is { } places => (new MoveQuestion(section, slot, places), "", null),
+            "remove" => (new RemoveQuestion(section, slot), "", null),
+            "reword" => (new RewordQuestion(section, slot, form[$"prompt-{slot}"].ToString()), "", null),
+            "tonic" => NoteText.TryParse(form[$"tonic-{slot}"], out var tonic)
+                ? (new ChooseTonic(section, slot, tonic), "", null)
+                : (null, "question", NoteText.Problem(form[$"tonic-{slot}"])),
+            "clef" => Clef.Find(form[$"clef-{slot}"]) is { } clef
+                ? (new ChooseClef(section, slot, clef), "", null)
+                : (null, "question", Say("Choose one of the clefs shown.")),
+            _ => (null, "question", Old),
+        };
 
-    private static int? Number(string text) => int.TryParse(text, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) ? number : null;
+    private static int? Number(string text) =>
+        int.TryParse(text, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) ? number : null;
 }

@@ -18,25 +18,55 @@ internal static class SheetPapers
     public static void Map(WebApplication application)
     {
         foreach (var kind in Enum.GetValues<PaperKind>())
-            application.MapGet($"/sheets/{{id}}/{FileWords.Of(kind)}.pdf", (string id, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) => PdfAsync(id, kind, store, catalogue, heavy, context)).WithMetadata(HeavyRequest.Mark);
+            application
+                .MapGet(
+                    $"/sheets/{{id}}/{FileWords.Of(kind)}.pdf",
+                    (string id, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context) =>
+                        PdfAsync(id, kind, store, catalogue, heavy, context)
+                )
+                .WithMetadata(HeavyRequest.Mark);
         application.MapGet("/sheets/{id}/sheet.json", FileAsync);
-        application.MapGet("/sheets/{id}/recipe.json", async (string id, SheetStore store) => await store.FindAsync(id) is { } stored
-            ? Json(SheetFile.WriteRecipe(stored.Sheet), $"{FileName(stored.Sheet)}-recipe.json")
-            : Results.NotFound());
+        application.MapGet("/sheets/{id}/recipe.json", async (string id, SheetStore store) =>
+            await store.FindAsync(id) is { } stored
+                ? Json(SheetFile.WriteRecipe(stored.Sheet), $"{FileName(stored.Sheet)}-recipe.json")
+                : Results.NotFound()
+        );
         application.MapGet("/sheets/{id}/picture.png", PictureAsync);
     }
 
-    private static async Task<IResult> PdfAsync(string id, PaperKind kind, SheetStore store, QuestionCatalogue catalogue, HeavyWork heavy, HttpContext context)
+    private static async Task<IResult> PdfAsync(
+        string id,
+        PaperKind kind,
+        SheetStore store,
+        QuestionCatalogue catalogue,
+        HeavyWork heavy,
+        HttpContext context
+    )
     {
         if (await store.FindAsync(id) is not { } stored)
             return Results.NotFound();
-        return await heavy.RunAsync<IResult>(Lane.Short, Person.Of(context), _ =>
-        {
-            var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
-            return composition.Key.MayPrint
-                ? Results.File(PdfWriter.Write(stored.Sheet.Title, SheetLayout.LayOut(composition, kind)), "application/pdf", $"{FileName(stored.Sheet)}-{FileWords.Of(kind)}.pdf")
-                : new Refused(StatusCodes.Status409Conflict, Say("This sheet cannot be printed yet: question {0} is withheld. Draw it again on the workbench.", string.Join(", ", composition.Key.Withheld.Select(withheld => withheld.Number))));
-        }, context.RequestAborted);
+        return await heavy.RunAsync<IResult>(
+            Lane.Short,
+            Person.Of(context),
+            _ =>
+            {
+                var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
+                return composition.Key.MayPrint
+                    ? Results.File(
+                        PdfWriter.Write(stored.Sheet.Title, SheetLayout.LayOut(composition, kind)),
+                        "application/pdf",
+                        $"{FileName(stored.Sheet)}-{FileWords.Of(kind)}.pdf"
+                    )
+                    : new Refused(
+                        StatusCodes.Status409Conflict,
+                        Say(
+                            "This sheet cannot be printed yet: question {0} is withheld. Draw it again on the workbench.",
+                            string.Join(", ", composition.Key.Withheld.Select(withheld => withheld.Number))
+                        )
+                    );
+            },
+            context.RequestAborted
+        );
     }
 
     // The file as it is kept, which can be taken away even where the sheet cannot be read.

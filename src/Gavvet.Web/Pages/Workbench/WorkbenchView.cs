@@ -14,7 +14,13 @@ using Gavvet.Worksheets.Sheets;
 namespace Gavvet.Web.Pages.Workbench;
 
 /// <summary>A sheet on the workbench, seen as one of its papers.</summary>
-public sealed record WorkbenchView(StoredSheet Stored, PaperKind Kind, ImmutableArray<PageView> Pages, Composition Composition, Coverage Coverage)
+public sealed record WorkbenchView(
+    StoredSheet Stored,
+    PaperKind Kind,
+    ImmutableArray<PageView> Pages,
+    Composition Composition,
+    Coverage Coverage
+)
 {
     /// <summary>The word for the text outline where papers are named.</summary>
     public const string OutlineWord = "outline";
@@ -47,7 +53,13 @@ public sealed record WorkbenchView(StoredSheet Stored, PaperKind Kind, Immutable
     {
         var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
         var pages = SheetLayout.LayOut(composition, kind);
-        return new WorkbenchView(stored, kind, [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))], composition, Coverage.Of(stored.Sheet, composition));
+        return new WorkbenchView(
+            stored,
+            kind,
+            [.. pages.Select((page, index) => PageView.Of(page, index + 1, pages.Length, kind, stored.Sheet))],
+            composition,
+            Coverage.Of(stored.Sheet, composition)
+        );
     }
 }
 
@@ -55,20 +67,31 @@ public sealed record WorkbenchView(StoredSheet Stored, PaperKind Kind, Immutable
 public sealed record PagePart(WorkbenchView Bench, PageView Page, bool Waits);
 
 /// <summary>A page on the screen: the paper itself, and where on it questions and headings stand.</summary>
-public sealed record PageView(int Number, string Svg, string Hash, ImmutableArray<PlacedQuestion> Questions, ImmutableArray<PlacedHead> Heads)
+public sealed record PageView(
+    int Number,
+    string Svg,
+    string Hash,
+    ImmutableArray<PlacedQuestion> Questions,
+    ImmutableArray<PlacedHead> Heads
+)
 {
     public static PageView Of(Page page, int number, int of, PaperKind kind, Sheet sheet)
     {
         var slots = sheet.Sections.SelectMany(section => section.Slots.Select(slot => (section, slot))).ToDictionary(pair => pair.slot.Id);
         var svg = SvgWriter.Inline(page, $"p{number}", Say("{0}, page {1} of {2}", Labels.Of(kind), number, of));
-        var questions = page.Groups.Where(group => group.Kind is GroupKind.Question).Select(group =>
-        {
-            var question = (GroupKind.Question)group.Kind;
-            var (section, slot) = slots[question.SlotId];
-            return new PlacedQuestion(section.Id, slot.Id, question.Number, slot.Pinned, Place(group.Box, page));
-        }).ToImmutableArray();
-        var heads = page.Groups.Where(group => group.Kind is GroupKind.SectionHead)
-            .Select(group => new PlacedHead(((GroupKind.SectionHead)group.Kind).SectionId, Share(group.Box.Top, page.Height))).ToImmutableArray();
+        var questions = page
+            .Groups.Where(group => group.Kind is GroupKind.Question)
+            .Select(group =>
+            {
+                var question = (GroupKind.Question)group.Kind;
+                var (section, slot) = slots[question.SlotId];
+                return new PlacedQuestion(section.Id, slot.Id, question.Number, slot.Pinned, Place(group.Box, page));
+            })
+            .ToImmutableArray();
+        var heads = page
+            .Groups.Where(group => group.Kind is GroupKind.SectionHead)
+            .Select(group => new PlacedHead(((GroupKind.SectionHead)group.Kind).SectionId, Share(group.Box.Top, page.Height)))
+            .ToImmutableArray();
         var pins = string.Join(',', questions.Where(question => question.Pinned).Select(question => question.SlotId));
         var hash = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(svg + pins)))[..16];
         return new PageView(number, svg, hash, questions, heads);

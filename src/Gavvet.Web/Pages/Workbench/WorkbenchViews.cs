@@ -22,13 +22,22 @@ public sealed class WorkbenchViews(QuestionCatalogue catalogue, ILogger<Workbenc
     public void Forget() => _views.Clear();
 
     /// <summary>The view a word in an address names; the student's page for any other.</summary>
-    public WorkbenchView Of(StoredSheet stored, string? shown) => shown == WorkbenchView.OutlineWord
-        ? Of(stored, PaperKind.Student) with { IsOutline = true }
-        : Of(stored, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student);
+    public WorkbenchView Of(StoredSheet stored, string? shown) =>
+        shown == WorkbenchView.OutlineWord
+            ? Of(stored, PaperKind.Student) with
+            {
+                IsOutline = true,
+            }
+            : Of(stored, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student);
 
     public WorkbenchView Of(StoredSheet stored, PaperKind kind)
     {
-        return _views.TryGetValue((stored.Id, stored.Head, kind), out var known) ? known with { Stored = stored } : Kept(WorkbenchView.Of(stored, kind, catalogue));
+        return _views.TryGetValue((stored.Id, stored.Head, kind), out var known)
+            ? known with
+            {
+                Stored = stored,
+            }
+            : Kept(WorkbenchView.Of(stored, kind, catalogue));
     }
 
     /// <summary>Draws a sheet before it is saved, so that nothing is saved that cannot be shown.</summary>
@@ -40,7 +49,14 @@ public sealed class WorkbenchViews(QuestionCatalogue catalogue, ILogger<Workbenc
     {
         try
         {
-            return WorkbenchView.Of(stored with { Sheet = edited }, FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student, catalogue);
+            return WorkbenchView.Of(
+                stored with
+                {
+                    Sheet = edited,
+                },
+                FileWords.TryParse<PaperKind>(shown, out var kind) ? kind : PaperKind.Student,
+                catalogue
+            );
         }
         catch (Exception problem) when (problem is not OutOfMemoryException)
         {

@@ -179,9 +179,12 @@ internal static class TeachingCommands
                 {
                     file = name,
                     @for = one.For,
-                    sections = one.Sheet.Sections.Select(
-                        (section, i) => new { kind = section.KindId, because = Gavvet.Teaching.FollowUp.Words(one.Because[i]) }
-                    ),
+                    sections = one.Sections.Select(part => new
+                    {
+                        kind = part.Section.KindId,
+                        because = Gavvet.Teaching.FollowUp.Words(part.Because[0]),
+                        questions = part.Because.Select(Gavvet.Teaching.FollowUp.Words),
+                    }),
                 }
             );
         }

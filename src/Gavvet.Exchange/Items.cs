@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Figures;
@@ -181,6 +182,10 @@ public sealed record ItemAsk(
     int Variant
 )
 {
+    /// <summary>The tonic at concert pitch, where a part that transposes is asked in its own written key; otherwise null.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Sounds { get; init; }
+
     internal static ItemAsk Of(QuestionKind kind, QuestionSetting setting) =>
         new(
             setting.Scale.Id,
@@ -193,7 +198,10 @@ public sealed record ItemAsk(
             FileWords.Of(setting.AnswerAs),
             setting.Option.Length > 0 ? setting.Option : null,
             setting.Variant
-        );
+        )
+        {
+            Sounds = setting.Part is { WrittenFifths: not 0 } && setting.Sounds is { } sounds ? NoteText.Ascii(sounds) : null,
+        };
 }
 
 /// <summary>An answer: a scale, the way asked, or text a line.</summary>

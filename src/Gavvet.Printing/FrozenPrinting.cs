@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
+using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -69,6 +71,82 @@ public sealed record FrozenPrinting(
             )
         );
     }
+}
+
+/// <summary>Freezes personal sheets: each student's paper asks something else, and all of them are one printing.</summary>
+public static class PersonalPrinting
+{
+    /// <summary>Freezes a pile of personal sheets.</summary>
+    /// <param name="title">What the pile is called.</param>
+    /// <param name="plans">A plan a student, of one paper each, in the order of the pile.</param>
+    /// <param name="catalogue">The kinds of question.</param>
+    /// <param name="packing">How a page and its key are kept.</param>
+    /// <param name="pace">How it is made.</param>
+    /// <exception cref="ArgumentException">A plan is of no paper of a class, or there is none.</exception>
+    /// <exception cref="PrintingWithheldException">A question has no answer to trust, or there are too many pages.</exception>
+    /// <exception cref="OperationCanceledException">The work was ended.</exception>
+    public static FrozenPrinting Of(
+        string title,
+        IReadOnlyList<PrintPlan> plans,
+        QuestionCatalogue catalogue,
+        PagePacking packing,
+        PrintPace pace
+    )
+    {
+        if (plans.Count == 0 || plans.Any(plan => plan.Choices.Copies.Length != 1))
+            throw new ArgumentException("Each plan is of one paper.", nameof(plans));
+        using var speaking = plans[0].Sheet.Language.Speak();
+        var papers = new List<(FrozenPaper Key, ImmutableArray<FrozenPage> Pages, RecordedCopy Copy, Composition Composition)>();
+        foreach (var plan in plans)
+        {
+            pace.Cancellation.ThrowIfCancellationRequested();
+            var run = PrintRun.Compose(plan, catalogue, pace);
+            if (run.Problem is { } problem)
+                throw new PrintingWithheldException(problem);
+            var (pages, copy) = FrozenPaper.OfCopy(run, 0, packing);
+            papers.Add((FrozenPaper.Of(run, 0, packing), pages, copy, run.Compositions[0]));
+            if (papers.Sum(paper => paper.Pages.Length) > PrintPlan.MostPages)
+                throw new PrintingWithheldException(Texts.Say("pile.too-many", ("most", PrintPlan.MostPages)));
+            pace.Progress?.Invoke(papers.Count, plans.Count + 2);
+        }
+
+        var combined = PrintedFiles
+            .Combined.Select(kind =>
+                (
+                    Pile: Pile.Key(kind),
+                    Pages: SheetLayout.Combined(
+                        [.. papers.Select((paper, i) => Numbered(paper.Composition, i + 1))],
+                        kind == PrintedFiles.ShortKey ? PaperKind.Short : PaperKind.Working
+                    )
+                )
+            )
+            .Select(key => (key.Pile, key.Pages.Length, key.Pile.Pdf(title, key.Pages)));
+        return new FrozenPrinting(
+            [.. papers.Select((paper, i) => (KeyOf(i + 1), paper.Key.Key.Item2, paper.Key.Key.Item3)), .. combined],
+            [.. papers.SelectMany((paper, i) => paper.Pages.Select(page => page with { Pile = $"paper-{i + 1}" }))],
+            PrintingRecord.Of(
+                plans[0],
+                [.. papers.Select(paper => paper.Key.Record)],
+                [.. papers.Select((paper, i) => paper.Copy with { Number = i + 1, Edition = i })]
+            ) with
+            {
+                Title = title,
+            }
+        );
+    }
+
+    private static Pile KeyOf(int number) =>
+        new($"key-{number}", $"{Texts.Say("pile.paper", ("number", number))}, {Texts.Say("paper.key")}") { IsKey = true };
+
+    // On the keys of all a paper is called by its number: keys name nobody.
+    private static Composition Numbered(Composition composition, int number) =>
+        composition with
+        {
+            Worksheet = composition.Worksheet with
+            {
+                Edition = composition.Worksheet.Edition with { Student = Texts.Say("pile.paper", ("number", number)) },
+            },
+        };
 }
 
 /// <summary>How a page and its key are kept.</summary>

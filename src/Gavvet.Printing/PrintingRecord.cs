@@ -307,7 +307,7 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
             Working ?? Item.Working,
             Item.Marks,
             Item.Load,
-            What(),
+            What().Heard(Instrument.Find(edition.Part)),
             AskedQuestionFile.Read(Asked ?? throw new FormatException(Texts.Say("record.question", ("number", Item.Number))))
         );
 
@@ -320,6 +320,7 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
             NoteText.Parse(Item.Ask.Tonic)
         )
         {
+            Sounds = NoteText.TryParse(Item.Ask.Sounds, out var sounds) ? sounds : null,
             Clef = Clef.Find(Item.Ask.Clef),
             Direction = Word<Direction>(Item.Ask.Direction),
             WriteWith = Word<Notation>(Item.Ask.WriteWith),

@@ -91,6 +91,20 @@ public sealed class ClassStore(Database data, TimeProvider clock)
             return Task.CompletedTask;
         });
 
+    /// <summary>How the mark book of a class counts.</summary>
+    public async Task<MarkRules> BookAsync(string id, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return MarkRules.Read(await database.Classes.Where(row => row.Id == id).Select(row => row.Book).SingleOrDefaultAsync(cancellation));
+    }
+
+    /// <summary>Says how the mark book of a class counts.</summary>
+    public Task<bool> KeepBookAsync(string id, MarkRules rules) => ChangeAsync(id, (_, row) =>
+        {
+            row.Book = rules.Write();
+            return Task.CompletedTask;
+        });
+
     /// <summary>Adds students at the end of the roster.</summary>
     /// <param name="id">The class.</param>
     /// <param name="students">The students; their ids are given here.</param>
@@ -153,8 +167,54 @@ public sealed class ClassStore(Database data, TimeProvider clock)
     public Task<bool> AwayAsync(string id, IReadOnlyCollection<string> students) => ChangeAsync(id, (_, row) =>
         {
             foreach (var student in row.Students)
-                student.IsAway = students.Contains(student.Id);
+                student.AwayOn = students.Contains(student.Id) ? clock.Today() : null;
             return Task.CompletedTask;
+        });
+
+    /// <summary>Says that a student left the class today, or came back. What is known of them stays.</summary>
+    /// <param name="id">The class.</param>
+    /// <param name="student">The student.</param>
+    /// <param name="left">Whether they left.</param>
+    public Task<bool> LeaveAsync(string id, string student, bool left) => ChangeAsync(id, (_, row) =>
+        {
+            var known = row.Students.Find(other => other.Id == student) ?? throw new FormatException(Texts.Say("class.student-gone"));
+            known.LeftOn = left ? clock.Today() : null;
+            // A seat is for those who sit in it.
+            (known.SeatRow, known.SeatNumber) = left ? (null, null) : (known.SeatRow, known.SeatNumber);
+            return Task.CompletedTask;
+        });
+
+    /// <summary>Brings a student into another class with all that is known of them.</summary>
+    /// <param name="id">The class they are in.</param>
+    /// <param name="student">The student.</param>
+    /// <param name="other">The class they come into, at the end of its roster.</param>
+    /// <exception cref="FormatException">The other class is gone or full, or has a student of this name.</exception>
+    public Task<bool> MoveAsync(string id, string student, string other) =>
+        data.WriteAsync(async database =>
+        {
+            var moved = await database.Students.SingleOrDefaultAsync(row => row.Id == student && row.ClassId == id);
+            var into = await database.Classes.Include(row => row.Students).SingleOrDefaultAsync(row => row.Id == other);
+            if (moved is null || into is null)
+                throw new FormatException(Texts.Say(moved is null ? "class.student-gone" : "class.gone"));
+            if (into.Id == id)
+                return false;
+            if (into.Students.Count >= SchoolClass.MostStudents)
+                throw new FormatException(Texts.Say("class.most", ("most", SchoolClass.MostStudents), ("count", into.Students.Count + 1)));
+            // The seat and the day away are of the room they leave.
+            Check(into, student, Read(moved) with { Seat = null });
+            var place = into.Students.Count == 0 ? 0 : into.Students.Max(one => one.Place) + 1;
+            DateOnly? none = null;
+            await database
+                .Students.Where(row => row.Id == student)
+                .ExecuteUpdateAsync(set =>
+                    set.SetProperty(row => row.ClassId, other)
+                        .SetProperty(row => row.Place, place)
+                        .SetProperty(row => row.SeatRow, (int?)null)
+                        .SetProperty(row => row.SeatNumber, (int?)null)
+                        .SetProperty(row => row.AwayOn, none)
+                        .SetProperty(row => row.LeftOn, none)
+                );
+            return true;
         });
 
     private Task<bool> ChangeAsync(string id, Func<GavvetDatabase, ClassRow, Task> change) =>
@@ -190,26 +250,28 @@ public sealed class ClassStore(Database data, TimeProvider clock)
             throw new FormatException(Texts.Say("class.seat-taken", ("row", seat.Row), ("seat", seat.Number), ("name", there.Name)));
     }
 
-    private static void Fill(StudentRow row, Student student)
+    private void Fill(StudentRow row, Student student)
     {
-        (row.Part, row.Clef, row.IsLarge, row.IsAway) = (student.Part?.Id, student.Clef?.Id, student.IsLarge, student.IsAway);
+        (row.Part, row.Clef, row.IsLarge) = (student.Part?.Id, student.Clef?.Id, student.IsLarge);
+        row.AwayOn = student.IsAway ? clock.Today() : null;
         (row.SeatRow, row.SeatNumber) = (student.Seat?.Row, student.Seat?.Number);
     }
 
-    internal static SchoolClass Read(ClassRow row) =>
+    internal SchoolClass Read(ClassRow row) =>
         new(row.Id, row.Name, [.. row.Students.OrderBy(student => student.Place).ThenBy(student => student.Id).Select(Read)])
         {
             IsArchived = row.IsArchived,
         };
 
-    private static Student Read(StudentRow row) =>
+    private Student Read(StudentRow row) =>
         new(row.Id, row.Name)
         {
-            Part = row.Part is { } part ? Instrument.All.FirstOrDefault(known => known.Id == part) : null,
+            Part = Instrument.Find(row.Part),
             Clef = row.Clef is { } clef ? Clef.Find(clef) : null,
             IsLarge = row.IsLarge,
             Seat = row is { SeatRow: { } at, SeatNumber: { } number } ? new Seat(at, number) : null,
-            IsAway = row.IsAway,
+            IsAway = row.AwayOn == clock.Today(),
+            LeftOn = row.LeftOn,
         };
 
     private static string NewId() => Guid.NewGuid().ToString("N")[..16];

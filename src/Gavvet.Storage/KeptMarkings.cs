@@ -58,7 +58,27 @@ public sealed record ReturnedPage(int Copy, string Kind, int Number, string Page
 /// <param name="Marked">How many of them are marked.</param>
 /// <param name="Marks">Marks earned in those.</param>
 /// <param name="Of">Marks there are in those.</param>
-public sealed record ScoredPaper(int Number, string? StudentId, int Items, int Marked, int Marks, int Of);
+public sealed record ScoredPaper(int Number, string? StudentId, int Items, int Marked, int Marks, int Of)
+{
+    /// <summary>The marks of the whole paper where they were entered without its items, or null.</summary>
+    public int? Total { get; init; }
+
+    /// <summary>The marks there are in the whole paper, where its marks were entered so.</summary>
+    public int? TotalOf { get; init; }
+
+    /// <summary>The paper as the mark book takes it.</summary>
+    public BookPaper InBook =>
+        IsExcused ? new(PaperIs.Excused, 0, 0)
+        : (Total, TotalOf) is ({ } total, { } of) ? new(PaperIs.Marked, total, of)
+        : Marked == 0 ? new(PaperIs.Missing, 0, 0)
+        : new(Marked < Items ? PaperIs.Begun : PaperIs.Marked, Marks, Of);
+
+    /// <summary>Whether its student need not write it.</summary>
+    public bool IsExcused { get; init; }
+
+    /// <summary>The day it was written, where that is another than the others'.</summary>
+    public DateOnly? WrittenOn { get; init; }
+}
 
 /// <summary>A printing made for a class.</summary>
 /// <param name="Id">Its id in addresses.</param>
@@ -74,6 +94,12 @@ public sealed record ClassPrinting(
     ImmutableArray<ScoredPaper> Papers
 )
 {
+    /// <summary>The day the class wrote it.</summary>
+    public DateOnly WrittenOn { get; init; }
+
+    /// <summary>How much it weighs in the mark book; 0 where it does not count.</summary>
+    public int Weight { get; init; } = 1;
+
     /// <summary>Papers of students; a spare counts once something of it is marked.</summary>
     public IEnumerable<ScoredPaper> Used => Papers.Where(paper => paper.StudentId is not null || paper.Marked > 0);
 
@@ -90,3 +116,14 @@ public sealed record ClassPrinting(
 /// <param name="Printings">How many printings there are.</param>
 /// <param name="Returned">How many of them were given back.</param>
 public sealed record ClassStamp(long LastMarking, int Students, int Printings, int Returned);
+
+/// <summary>The days the papers of a printing were written.</summary>
+/// <param name="All">The day of all of them.</param>
+/// <param name="Own">Those of papers written on another day, by number.</param>
+public sealed record WrittenDays(DateOnly All, IReadOnlyDictionary<int, DateOnly> Own)
+{
+    /// <summary>The day a paper was written; nothing is marked before.</summary>
+    /// <param name="copy">The paper.</param>
+    /// <param name="marked">When it was marked.</param>
+    public DateOnly Of(int copy, DateOnly marked) => Own.GetValueOrDefault(copy, All) is var written && written < marked ? written : marked;
+}

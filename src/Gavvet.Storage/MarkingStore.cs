@@ -201,7 +201,7 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             if (await CountingAsync(database, printing, last.Copy, last.Item) is { } current && current.Id != last.Id)
                 throw new MarkedMeanwhileException(Kept(current));
             database.Markings.Add(
-                Row(printing, last.Copy, last.Item, last.StudentId, Read(last), (last.Group, last.Type, last.Tonic), last.Id)
+                Row(printing, last.Copy, last.Item, last.StudentId, Read(last), (last.Group, last.Type, last.Tonic, last.Sounds), last.Id)
             );
             await database.SaveChangesAsync();
             return Kept(last);
@@ -242,6 +242,8 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
                 row.Title,
                 row.MadeAt,
                 row.ReturnedAt,
+                row.WrittenOn,
+                row.Weight,
             })
             .ToListAsync(cancellation);
         string[] ids = [.. rows.Select(row => row.Id)];
@@ -297,9 +299,19 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
                             paper.Own.Length,
                             paper.Own.Sum(marking => marking.Marks),
                             paper.Own.Sum(marking => marking.Of)
-                        )),
+                        )
+                        {
+                            Total = paper.copy.Total,
+                            TotalOf = paper.copy.TotalOf,
+                            IsExcused = paper.copy.IsExcused,
+                            WrittenOn = paper.copy.WrittenOn,
+                        }),
                 ]
-            )),
+            )
+            {
+                WrittenOn = row.WrittenOn ?? clock.DayOf(row.MadeAt),
+                Weight = row.Weight,
+            }),
         ];
     }
 
@@ -377,7 +389,7 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             );
     }
 
-    /// <summary>Every answer of a class's students that counts, in the order they were marked, as evidence; each with the paper and item
+    /// <summary>Every answer of a class's students that counts, in the order of their days, as evidence; each with the paper and item
     /// it stands on.</summary>
     /// <param name="classId">The class.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
@@ -388,15 +400,26 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             from marking in database.Markings.AsNoTracking()
             join student in database.Students on marking.StudentId equals student.Id
             where student.ClassId == classId
+            join printing in database.Printings on marking.PrintingId equals printing.Id
+            join copy in database.Copies
+                on new { marking.PrintingId, Number = marking.Copy } equals new { copy.PrintingId, copy.Number }
+                into papers
+            from copy in papers.DefaultIfEmpty()
             orderby marking.Id
-            select new { Row = marking, student.Name }
+            select new
+            {
+                Row = marking,
+                student.Name,
+                student.Part,
+                Own = copy.WrittenOn,
+                printing.WrittenOn,
+                Printed = printing.MadeAt,
+            }
         ).ToListAsync(cancellation);
         var kept = new List<KeptEvidence>();
-        foreach (
-            var (row, name) in Counting(all, row => (row.Row.Id, row.Row.Undoes), row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item))
-                .Select(row => (row.Row, row.Name))
-        )
+        foreach (var one in Counting(all, row => (row.Row.Id, row.Row.Undoes), row => (row.Row.PrintingId, row.Row.Copy, row.Row.Item)))
         {
+            var row = one.Row;
             if (Skill.Find(row.Group, row.Type, row.Tonic) is { } skill && Read(row) is var marking)
                 kept.Add(
                     new KeptEvidence(
@@ -404,12 +427,15 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
                         row.Copy,
                         row.Item,
                         marking,
-                        Evidence.From(name, clock.DayOf(row.MadeAt), skill, marking)
+                        Evidence.From(one.Name, WrittenOn(one.Own, one.WrittenOn, one.Printed, row.MadeAt), skill, marking) with
+                        {
+                            Sounds = SoundsOf(row.Sounds, skill, one.Part),
+                        }
                     )
                 );
         }
 
-        return kept;
+        return [.. kept.OrderBy(one => one.Evidence.Day)];
     }
 
     /// <summary>The same evidence without the mistakes by name, which is all that standing and what is due are counted by.</summary>
@@ -422,9 +448,19 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             from marking in database.Markings
             join student in database.Students on marking.StudentId equals student.Id
             where student.ClassId == classId
+            join printing in database.Printings on marking.PrintingId equals printing.Id
+            join copy in database.Copies
+                on new { marking.PrintingId, Number = marking.Copy } equals new { copy.PrintingId, copy.Number }
+                into papers
+            from copy in papers.DefaultIfEmpty()
             orderby marking.Id
             select new
             {
+                student.Part,
+                Own = copy.WrittenOn,
+                printing.WrittenOn,
+                Printed = printing.MadeAt,
+                marking.Sounds,
                 marking.Id,
                 marking.Undoes,
                 marking.PrintingId,
@@ -445,11 +481,19 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
         {
             if (Skill.Find(row.Group, row.Type, row.Tonic) is { } skill)
                 answers.Add(
-                    Evidence.From(row.Name, clock.DayOf(row.MadeAt), skill, new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, []))
+                    Evidence.From(
+                        row.Name,
+                        WrittenOn(row.Own, row.WrittenOn, row.Printed, row.MadeAt),
+                        skill,
+                        new Marking(VerdictOf(row.Verdict), row.Marks, row.Of, [])
+                    ) with
+                    {
+                        Sounds = SoundsOf(row.Sounds, skill, row.Part),
+                    }
                 );
         }
 
-        return answers;
+        return [.. answers.OrderBy(answer => answer.Day)];
     }
 
     /// <summary>The class a printing was made for and when it was given back; nulls where it was neither.</summary>
@@ -521,7 +565,7 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
         int item,
         string? student,
         Marking marking,
-        (string Group, string Type, string Tonic) skill,
+        (string Group, string Type, string Tonic, string? Sounds) skill,
         long? undoes
     ) =>
         new()
@@ -541,11 +585,23 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             Group = skill.Group,
             Type = skill.Type,
             Tonic = skill.Tonic,
+            Sounds = skill.Sounds,
             MadeAt = clock.GetUtcNow(),
         };
 
-    private static (string Group, string Type, string Tonic) Words(Asked what) =>
-        (FileWords.Of(what.Group), what.Type.Id, NoteText.Ascii(what.Tonic));
+    private static (string Group, string Type, string Tonic, string Sounds) Words(Asked what) =>
+        (FileWords.Of(what.Group), what.Type.Id, NoteText.Ascii(what.Tonic), NoteText.Ascii(what.Sounding.Tonic));
+
+    // What sounded; where an earlier program did not keep it, it follows from the part the student reads.
+    private static NoteName? SoundsOf(string? sounds, Skill skill, string? part) =>
+        NoteText.TryParse(sounds, out var tonic) ? tonic : skill.AtConcertPitch(Instrument.Find(part)).Tonic;
+
+    // The day a paper was written; nothing is marked before.
+    private DateOnly WrittenOn(DateOnly? own, DateOnly? all, DateTimeOffset printed, DateTimeOffset marked)
+    {
+        var (written, latest) = (own ?? all ?? clock.DayOf(printed), clock.DayOf(marked));
+        return written < latest ? written : latest;
+    }
 
     // The day is the school's, so that whoever writes it down need not ask where that is.
     private KeptMarking Kept(MarkingRow row) => new(row.Id, row.Copy, row.Item, clock.Local(row.MadeAt), Read(row));

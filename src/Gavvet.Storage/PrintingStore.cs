@@ -40,6 +40,9 @@ public sealed record PrintingToKeep(
     /// <summary>The class it is printed for, or null.</summary>
     public string? ClassId { get; init; }
 
+    /// <summary>The day the class writes it, or null for the day it is printed.</summary>
+    public DateOnly? WrittenOn { get; init; }
+
     /// <summary>How many erasures there were when it was begun; null where that does not matter.</summary>
     public long? Erasures { get; init; }
 
@@ -126,6 +129,7 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             PackedRecord = PackedText.Pack(printing.Record),
             MadeAt = clock.GetUtcNow(),
             ClassId = printing.ClassId,
+            WrittenOn = printing.WrittenOn,
             Copies =
             [
                 .. printing.Papers.Select(

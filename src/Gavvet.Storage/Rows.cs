@@ -112,6 +112,12 @@ internal sealed class PrintingRow
     /// <summary>When it was given back, or null.</summary>
     public DateTimeOffset? ReturnedAt { get; set; }
 
+    /// <summary>The day the class wrote it; null in printings of earlier programs, where it is the day of printing.</summary>
+    public DateOnly? WrittenOn { get; set; }
+
+    /// <summary>How much it weighs in the mark book; 0 where it does not count.</summary>
+    public int Weight { get; set; } = 1;
+
     public List<CopyRow> Copies { get; init; } = [];
 
     public List<PrintedFileRow> Files { get; init; } = [];

@@ -11,6 +11,9 @@ internal sealed class ClassRow
 
     public DateTimeOffset MadeAt { get; init; }
 
+    /// <summary>How its mark book counts, as JSON; null as it is at first.</summary>
+    public string? Book { get; set; }
+
     public List<StudentRow> Students { get; init; } = [];
 }
 
@@ -36,7 +39,11 @@ internal sealed class StudentRow
 
     public int? SeatNumber { get; set; }
 
-    public bool IsAway { get; set; }
+    /// <summary>The last day the student was said to be away; away is of a day and ends with it.</summary>
+    public DateOnly? AwayOn { get; set; }
+
+    /// <summary>The day the student left the class, or null.</summary>
+    public DateOnly? LeftOn { get; set; }
 }
 
 /// <summary>A paper of a printing and whose it is.</summary>
@@ -52,6 +59,18 @@ internal sealed class CopyRow
 
     /// <summary>How many items it has.</summary>
     public int Items { get; init; }
+
+    /// <summary>The day it was written, where that is another than the others'.</summary>
+    public DateOnly? WrittenOn { get; set; }
+
+    /// <summary>Whether its student need not write it: then it counts for nothing in the mark book.</summary>
+    public bool IsExcused { get; set; }
+
+    /// <summary>The marks of the whole paper where they were entered without its items, or null.</summary>
+    public int? Total { get; set; }
+
+    /// <summary>The marks there are in the whole paper, where its marks were entered so.</summary>
+    public int? TotalOf { get; set; }
 }
 
 /// <summary>What was decided for an item of a paper. Rows are added and never changed; the last one not undone counts.</summary>
@@ -65,7 +84,7 @@ internal sealed class MarkingRow
 
     public required int Item { get; init; }
 
-    public string? StudentId { get; init; }
+    public string? StudentId { get; set; }
 
     /// <summary>The marking this one takes back; then it decides nothing itself.</summary>
     public long? Undoes { get; init; }
@@ -91,6 +110,9 @@ internal sealed class MarkingRow
     public required string Type { get; init; }
 
     public required string Tonic { get; init; }
+
+    /// <summary>The tonic at concert pitch; null in markings of earlier programs, which did not keep it.</summary>
+    public string? Sounds { get; init; }
 
     public DateTimeOffset MadeAt { get; init; }
 }

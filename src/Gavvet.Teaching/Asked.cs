@@ -15,14 +15,14 @@ public readonly record struct Skill(QuestionGroup Group, ScaleType Type, NoteNam
     /// <summary>Its place on the line of fifths, a minor's with its relative major.</summary>
     public int Place => Scope.PlaceOf(Type, Tonic);
 
-    /// <summary>The skill as it sounds to who reads a part: a part is asked in its written key. Questions about transposing are asked at
-    /// concert pitch already.</summary>
+    /// <summary>The skill as it sounds to who reads a part, where no more is known of the question: a part is asked in its written key,
+    /// and about transposing at concert pitch.</summary>
     /// <param name="part">The part, or null for concert pitch.</param>
     public Skill AtConcertPitch(Instrument? part) =>
-        part is { WrittenFifths: not 0 } && Group != QuestionGroup.Enharmonic && NoteName.HasFifths(Tonic.Fifths - part.WrittenFifths)
+        part is { WrittenFifths: not 0 } && Group != QuestionGroup.Enharmonic && part.SoundingTonic(Type, Tonic) is { } sounds
             ? this with
             {
-                Tonic = NoteName.FromFifths(Tonic.Fifths - part.WrittenFifths),
+                Tonic = sounds,
             }
             : this;
 
@@ -70,7 +70,28 @@ public sealed record Asked(string Kind, QuestionGroup Group, ScaleType Type, Not
     /// <summary>Which of the kind's questions about the scale.</summary>
     public int Variant { get; init; }
 
-    /// <summary>The skill it is evidence of.</summary>
+    /// <summary>The tonic at concert pitch, where a part that transposes was asked in its own written key; otherwise null.</summary>
+    public NoteName? Sounds { get; init; }
+
+    /// <summary>The same with what sounds where a record or a file of an earlier program does not say it: it follows from the part,
+    /// unless the kind asks every part about concert pitch.</summary>
+    /// <param name="part">The part, or null for concert pitch.</param>
+    public Asked Heard(Instrument? part) =>
+        Sounds is null
+        && part is { WrittenFifths: not 0 }
+        && QuestionCatalogue.Standard.Find(Kind) is not { IsTransposed: false }
+        && part.SoundingTonic(Type, Tonic) is { } sounds
+            ? this with
+            {
+                Sounds = sounds,
+            }
+            : this;
+
+    /// <summary>The skill at concert pitch.</summary>
+    [JsonIgnore]
+    public Skill Sounding => new(Group, Type, Sounds ?? Tonic);
+
+    /// <summary>The skill it is evidence of, as it is read.</summary>
     [JsonIgnore]
     public Skill Skill => new(Group, Type, Tonic);
 }

@@ -1,12 +1,13 @@
 using System.Collections.Immutable;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Judging;
 
 namespace Gavvet.Teaching;
 
 /// <summary>One answer as evidence of what a student can do.</summary>
 /// <param name="Student">The student.</param>
-/// <param name="Day">When it was marked.</param>
-/// <param name="Skill">The skill it is evidence of, in its key.</param>
+/// <param name="Day">When it was written.</param>
+/// <param name="Skill">The skill it is evidence of, in the key the student read.</param>
 /// <param name="Marks">Marks earned.</param>
 /// <param name="Of">Marks there were.</param>
 /// <param name="IsRight">Whether all of it was right.</param>
@@ -21,6 +22,15 @@ public sealed record Evidence(
     ImmutableArray<FindingCode> Findings
 )
 {
+    /// <summary>The part it was read in, or null for concert pitch.</summary>
+    public Instrument? Part { get; init; }
+
+    /// <summary>The tonic at concert pitch, where a part reads another; otherwise null.</summary>
+    public NoteName? Sounds { get; init; }
+
+    /// <summary>The skill as it sounds, the same for all parts.</summary>
+    public Skill Sounding => Sounds is { } tonic ? Skill with { Tonic = tonic } : Skill;
+
     /// <summary>Whether nothing was written.</summary>
     public bool IsBlank { get; init; }
 
@@ -53,11 +63,21 @@ public sealed record Evidence(
                 .Select(item => item.Last())
                 .OrderBy(result => result.Date)
                 .Select(result =>
-                    From(result.Student!, result.Date, result.Asked.Skill, result.Marking) with
-                    {
-                        What = result.Asked,
-                        Load = result.Load,
-                    }
+                    From(result.Student!, result.Date, result.Asked.Skill, result.Marking)
+                        .About(result.Asked, Instrument.Find(result.Part), result.Load)
                 ),
         ];
+
+    /// <summary>The same with what was asked.</summary>
+    /// <param name="asked">What was asked.</param>
+    /// <param name="part">The part it was read in, or null for concert pitch.</param>
+    /// <param name="load">The load of the item.</param>
+    public Evidence About(Asked asked, Instrument? part, int load) =>
+        this with
+        {
+            What = asked.Heard(part),
+            Part = part,
+            Sounds = asked.Heard(part).Sounds,
+            Load = load,
+        };
 }

@@ -29,9 +29,17 @@ public sealed record FollowUpReason(FindingCode? Finding, bool IsBlank, Skill Sk
         Finding is { } code ? FileWords.Of(code)
         : IsBlank ? "blank"
         : "wrong";
+
+    /// <summary>What went wrong, in a teacher's words.</summary>
+    public string Mistake => Texts.Has($"mistake.{Word}") ? Texts.Say($"mistake.{Word}") : Word.Replace('-', ' ');
+
+    /// <summary>The reason in words, as it stands on the keys.</summary>
+    /// <param name="style">The house style.</param>
+    public string Said(HouseStyle style) =>
+        Texts.Say("follow-up.because", ("mistake", Mistake), ("scale", style.Say(Skill.Type, Skill.Tonic)), ("day", DateText.Short(Day)));
 }
 
-/// <summary>A section of a follow-up with its reason.</summary>
+/// <summary>A question of a follow-up with its reason, as a section of its own.</summary>
 /// <param name="Section">The section, drawn.</param>
 /// <param name="Because">Why it is there.</param>
 public sealed record FollowUpSection(Section Section, FollowUpReason Because);
@@ -39,7 +47,7 @@ public sealed record FollowUpSection(Section Section, FollowUpReason Because);
 /// <summary>A sheet drawn from what was missed.</summary>
 /// <param name="For">Whom it is for.</param>
 /// <param name="Sheet">The sheet.</param>
-/// <param name="Because">Why each section is there, in order.</param>
+/// <param name="Because">Why each question is there, in the order of the paper.</param>
 public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, ImmutableArray<FollowUpReason> Because)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
@@ -49,13 +57,26 @@ public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, Immutable
         NewLine = "\n",
     };
 
-    /// <summary>The sheet as its file, with the reason at each section.</summary>
+    /// <summary>The reasons of each section's questions.</summary>
+    public IEnumerable<(Section Section, ImmutableArray<FollowUpReason> Because)> Sections
+    {
+        get
+        {
+            var before = 0;
+            foreach (var section in Sheet.Sections)
+            {
+                yield return (section, [.. Because.Skip(before).Take(section.Slots.Count)]);
+                before += section.Slots.Count;
+            }
+        }
+    }
+
+    /// <summary>The sheet as its file, with the first reason at each section; each question has its own in words.</summary>
     public string Write()
     {
         var file = JsonNode.Parse(SheetFile.Write(Sheet))!.AsObject();
-        var sections = file["sections"]!.AsArray();
-        for (var i = 0; i < sections.Count; i++)
-            sections[i]!["because"] = JsonSerializer.SerializeToNode(Words(Because[i]), Json);
+        foreach (var (node, (_, because)) in file["sections"]!.AsArray().Zip(Sections))
+            node!["because"] = JsonSerializer.SerializeToNode(Words(because[0]), Json);
         return file.ToJsonString(Json) + "\n";
     }
 
@@ -75,9 +96,10 @@ public sealed record FollowUp(ImmutableArray<string> For, Sheet Sheet, Immutable
 /// <summary>Draws follow-ups: a pure function from evidence to a sheet.</summary>
 public sealed class FollowUpDraw
 {
-    private const int MostSections = 12,
-        MostTries = 6,
-        LongestTitle = 100;
+    private const int LongestTitle = 100;
+
+    /// <summary>Questions of a follow-up at most.</summary>
+    public const int Most = 12;
 
     // A follow-up is at most a tenth heavier than what was missed.
     private const int HeavierPercent = 110;
@@ -88,7 +110,7 @@ public sealed class FollowUpDraw
     private readonly DateOnly _day;
 
     // What a class missed is much alike, so a question drawn for one student serves for others.
-    private readonly ConcurrentDictionary<(Wish Wish, int Attempt), (Section Section, int Load, string Prompt)?> _drawn = new();
+    private readonly ConcurrentDictionary<Wish, (Section Section, int Load)?> _drawn = [];
 
     /// <summary>How many days back what was asked is not asked again as it was, and what was missed is followed up unless a teacher says
     /// otherwise: four weeks.</summary>
@@ -104,6 +126,20 @@ public sealed class FollowUpDraw
         _loads = _evidence.GroupBy(one => (one.Student, one.Day)).ToDictionary(paper => paper.Key, paper => paper.Sum(one => one.Load));
     }
 
+    private FollowUpDraw(FollowUpDraw other)
+    {
+        (_evidence, _loads, _style, _day, _drawn) = (other._evidence, other._loads, other._style, other._day, other._drawn);
+        (Wanted, MostQuestions, MostLoad) = (other.Wanted, other.MostQuestions, other.MostLoad);
+    }
+
+    /// <summary>The same with a load at most.</summary>
+    /// <param name="load">The load, or null for a tenth more than what was missed weighed.</param>
+    public FollowUpDraw WithLoad(int? load) => new(this) { MostLoad = load };
+
+    /// <summary>The same with fewer questions at most.</summary>
+    /// <param name="most">Questions at most, from 1 to <see cref="Most"/>.</param>
+    public FollowUpDraw WithQuestions(int most) => new(this) { MostQuestions = most };
+
     /// <summary>Whether something asked on a day is too fresh to be asked again as it was.</summary>
     /// <param name="asked">When it was asked.</param>
     /// <param name="today">The day of the follow-up.</param>
@@ -111,6 +147,12 @@ public sealed class FollowUpDraw
 
     /// <summary>Which misses are followed up: all of them, or those of a span of days or of one skill and key.</summary>
     public Func<Evidence, bool> Wanted { get; init; } = _ => true;
+
+    /// <summary>Questions at most, from 1 to <see cref="Most"/>.</summary>
+    public int MostQuestions { get; init; } = Most;
+
+    /// <summary>The load at most that the teacher sets, or null: then a tenth more than what was missed weighed.</summary>
+    public int? MostLoad { get; init; }
 
     /// <summary>Everyone there is evidence of.</summary>
     public ImmutableArray<string> Students => [.. _evidence.Select(one => one.Student).Distinct().Order(StringComparer.Ordinal)];
@@ -148,35 +190,54 @@ public sealed class FollowUpDraw
         var missed = Missed(own);
         if (missed.Length == 0)
             return null;
-        var limit = students.Select(Load).DefaultIfEmpty(0).Max() * HeavierPercent / 100;
-        var recent = own.Where(one => IsFresh(one.Day, _day)).Select(one => Identity(one.What!)).ToHashSet();
+        var readers = new FollowUpReaders(own);
+        var limit = MostLoad ?? (students.Select(Load).DefaultIfEmpty(0).Max() * HeavierPercent / 100);
+        var recent = own.Where(one => IsFresh(one.Day, _day)).Select(Identity).ToHashSet();
         var taken = new List<FollowUpSection>();
         var load = 0;
         // Every miss in turn gives its next question, so that none takes all the room.
-        var waiting = missed.Select(miss => (Miss: miss, Wishes: new Queue<Wish>(Wishes(own, miss)))).ToList();
-        while (waiting.Exists(one => one.Wishes.Count > 0) && taken.Count < MostSections)
+        var waiting = missed.Select(miss => (Miss: miss, Wishes: new Queue<Wish>(Wishes(own, miss, readers)))).ToList();
+        while (waiting.Exists(one => one.Wishes.Count > 0) && taken.Count < MostQuestions)
         {
             foreach (var (miss, wishes) in waiting)
             {
-                while (wishes.Count > 0 && taken.Count < MostSections)
+                while (wishes.Count > 0 && taken.Count < MostQuestions)
                 {
                     if (Drawn(wishes.Dequeue(), recent, taken) is not { } drawn || (load + drawn.Load > limit && taken.Count > 0))
                         continue;
-                    taken.Add(new FollowUpSection(drawn.Section, FollowUpReason.Of(miss)));
+                    taken.Add(new FollowUpSection(drawn.Section, readers.Reason(miss)));
                     load += drawn.Load;
                     break;
                 }
             }
         }
 
-        return taken.Count == 0
-            ? null
-            : new FollowUp(
-                students,
-                SectionDraw.Whole(title, _style, StableHash.Of(title), taken.Select(section => section.Section)),
-                [.. taken.Select(section => section.Because)]
-            );
+        if (taken.Count == 0)
+            return null;
+        // Like questions stand under one heading, where the first of them stood.
+        var headed = taken.GroupBy(one => SectionDraw.Heading(one.Section)).ToArray();
+        var sheet = SectionDraw.Whole(
+            title,
+            _style,
+            StableHash.Of(title),
+            headed.Select(like => SectionDraw.Joined([.. like.Select(one => Explained(one))]))
+        );
+        return new FollowUp(
+            students,
+            sheet with
+            {
+                Parts = readers.Parts,
+            },
+            [.. headed.SelectMany(like => like).Select(one => one.Because)]
+        );
     }
+
+    // Each question says why it is there, on the keys too.
+    private Section Explained(FollowUpSection one) =>
+        one.Section with
+        {
+            Slots = [.. one.Section.Slots.Select(slot => slot with { Because = one.Because.Said(_style) })],
+        };
 
     /// <summary>Students parted into groups of like misses, at most so many; who missed nothing is in none.</summary>
     /// <param name="most">How many groups at most, 1 or more.</param>
@@ -233,7 +294,7 @@ public sealed class FollowUpDraw
             .. own.GroupBy(one => (one.Student, one.Skill))
                 .Where(skill => !skill.Last().IsRight && Wanted(skill.Last()))
                 .Select(skill => skill.Last())
-                .GroupBy(miss => (miss.What!.Kind, miss.Skill.Type, miss.Skill.Tonic, First(miss)))
+                .GroupBy(miss => (miss.What!.Kind, miss.Skill.Type, miss.Sounding.Tonic, First(miss)))
                 .OrderByDescending(like => like.Count())
                 .ThenBy(like => like.Average(miss => (double)miss.Marks / Math.Max(1, miss.Of)))
                 .ThenBy(like => like.Key.Type.Id, StringComparer.Ordinal)
@@ -257,8 +318,11 @@ public sealed class FollowUpDraw
         public ScaleType? Beside { get; init; }
     }
 
-    private static Identified Identity(Asked asked) =>
-        new(asked.Kind, asked.Type, asked.Tonic, asked.Clef, asked.Direction, asked.WriteWith);
+    // A part has one clef, whatever the sheet says.
+    private static Identified Identity(Evidence answer) =>
+        answer is { Part: null, What: { } asked }
+            ? new(asked.Kind, asked.Type, asked.Tonic, asked.Clef, asked.Direction, asked.WriteWith)
+            : new(answer.What!.Kind, answer.Skill.Type, answer.Sounding.Tonic, null, answer.What.Direction, answer.What.WriteWith);
 
     private static Identified Identity(QuestionKind kind, Section section, Draw drawn) =>
         new(
@@ -281,12 +345,15 @@ public sealed class FollowUpDraw
     );
 
     // The confusion told apart, the same from another side, the same in a neighbor key.
-    private static IEnumerable<Wish> Wishes(Evidence[] own, Evidence miss)
+    private static IEnumerable<Wish> Wishes(Evidence[] own, Evidence miss, FollowUpReaders readers) =>
+        Wishes(own, miss, readers.ClefFor(miss), readers.OtherClef(miss)).Where(readers.CanRead);
+
+    private static IEnumerable<Wish> Wishes(Evidence[] own, Evidence miss, Clef clef, Clef? otherClef)
     {
         var what = miss.What!;
         if (QuestionCatalogue.Standard.Find(what.Kind) is not { AsksOwn: false } kind)
             yield break;
-        var (type, tonic, clef) = (what.Type, what.Tonic, what.Clef ?? Clef.Treble);
+        var (type, tonic) = (what.Type, what.Sounding.Tonic);
         var direction = what.Direction ?? Direction.Ascending;
         var notation = what.WriteWith ?? Notation.Accidentals;
         var help = what.Scaffold ?? Scaffolding.Blank;
@@ -303,24 +370,28 @@ public sealed class FollowUpDraw
             foreach (var each in new[] { other, type })
                 yield return new Wish("write-scale", each, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "");
             if (QuestionCatalogue.Standard.Get("correct-scale").Takes(type))
-                yield return new Wish("correct-scale", type, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "");
+                yield return new Wish("correct-scale", type, tonic, clef, Direction.Ascending, Notation.Accidentals, Scaffolding.Blank, "")
+                {
+                    Beside = other,
+                };
         }
 
         var turned = new Wish(
             kind.Id,
             type,
             tonic,
-            clef == Clef.Bass ? Clef.Treble : Clef.Bass,
+            otherClef ?? clef,
             direction == Direction.Descending ? Direction.Ascending : Direction.Descending,
             notation == Notation.Signature ? Notation.Accidentals : Notation.Signature,
             help,
             what.Option ?? ""
         );
-        yield return turned with
-        {
-            Direction = direction,
-            Notation = notation,
-        };
+        if (otherClef is not null)
+            yield return turned with
+            {
+                Direction = direction,
+                Notation = notation,
+            };
         yield return turned with
         {
             Clef = clef,
@@ -370,40 +441,26 @@ public sealed class FollowUpDraw
     private (Section Section, int Load)? Drawn(Wish wish, HashSet<Identified> recent, List<FollowUpSection> taken)
     {
         var kind = QuestionCatalogue.Standard.Get(wish.Kind);
-        // Only what must speak of another scale too is worth another lot.
         var place = Scope.PlaceOf(wish.Type, wish.Tonic);
-        return kind.Takes(wish.Type) && Math.Abs(place) <= KeySignature.Most
-            ? Enumerable
-                .Range(0, wish.Beside is null ? 1 : MostTries)
-                .Select(attempt => Drawn(wish, kind, place, attempt, recent, taken))
-                .FirstOrDefault(drawn => drawn is not null)
-            : null;
-    }
-
-    private (Section Section, int Load)? Drawn(
-        Wish wish,
-        QuestionKind kind,
-        int place,
-        int attempt,
-        HashSet<Identified> recent,
-        List<FollowUpSection> taken
-    )
-    {
-        if (_drawn.GetOrAdd((wish, attempt), _ => Draw(wish, kind, place, attempt)) is not var (section, load, prompt))
+        if (!kind.Takes(wish.Type) || Math.Abs(place) > KeySignature.Most)
+            return null;
+        if (_drawn.GetOrAdd(wish, _ => Draw(wish, kind, place)) is not var (section, load))
             return null;
         var isKnown =
-            section.Slots.All(slot => recent.Contains(Identity(kind, section, slot.Drawn)))
+            section.Slots.All(slot =>
+                Identity(kind, section, slot.Drawn) is var question
+                && (recent.Contains(question) || recent.Contains(question with { Clef = null }))
+            )
             || taken.Exists(other =>
                 other.Section.KindId == section.KindId
                 && other.Section.Slots.Select(slot => slot.Drawn).SequenceEqual(section.Slots.Select(slot => slot.Drawn))
                 && other.Section.Direction == section.Direction
                 && other.Section.Notation == section.Notation
             );
-        var speaks = wish.Beside is not { } beside || prompt.Contains(beside.Name, StringComparison.OrdinalIgnoreCase);
-        return isKnown || !speaks ? null : (section, load);
+        return isKnown ? null : (section, load);
     }
 
-    private (Section Section, int Load, string Prompt)? Draw(Wish wish, QuestionKind kind, int place, int attempt)
+    private (Section Section, int Load)? Draw(Wish wish, QuestionKind kind, int place)
     {
         var wished = new SectionWish(kind, [wish.Type], [place], 1)
         {
@@ -412,12 +469,79 @@ public sealed class FollowUpDraw
             Notation = wish.Notation,
             Scaffolding = wish.Scaffolding,
             Option = wish.Option,
+            Against = wish.Beside,
         };
         return
-            SectionDraw.Of(wished, _style, StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber} {attempt}"), out var section)
-                is { } composed
+            SectionDraw.Of(wished, _style, StableHash.Of($"{wish.Kind} {wish.Tonic} {_day.DayNumber}"), out var section) is { } composed
             && section is not null
-            ? (section, composed.Worksheet.Load, composed.Worksheet.Sections[0].Items[0].Question.Prompt)
+            ? (section, composed.Worksheet.Load)
             : null;
+    }
+
+    /// <summary>What those a follow-up is for can read.</summary>
+    private sealed class FollowUpReaders
+    {
+        private readonly ImmutableArray<Instrument?> _parts;
+        private readonly ImmutableArray<Clef> _clefs;
+
+        public FollowUpReaders(Evidence[] own)
+        {
+            var students = own.GroupBy(one => one.Student).ToArray();
+            // Who changed parts reads the one of the last paper.
+            _parts = [.. students.Select(student => student.Last().Part).Distinct()];
+            var atConcertPitch = students.Where(student => student.Last().Part is null).Select(ClefsOf).ToArray();
+            _clefs =
+                atConcertPitch.Length == 0
+                    ? []
+                    : [.. atConcertPitch.Aggregate((all, one) => all.Intersect(one)).OrderBy(clef => clef.Number)];
+            Parts = _parts is [null]
+                ? []
+                :
+                [
+                    .. _parts
+                        .SelectMany(part => part is null ? atConcertPitch.Select(Concert).Distinct() : [part])
+                        .OrderBy(part => Instrument.All.IndexOf(part)),
+                ];
+        }
+
+        /// <summary>The parts the sheet is printed for; empty where nobody reads another than concert pitch.</summary>
+        public ImmutableArray<Instrument> Parts { get; }
+
+        /// <summary>The clef a miss is asked in again: its own, or one that all can read.</summary>
+        public Clef ClefFor(Evidence miss) =>
+            miss is { Part: null, What.Clef: { } own } && (_clefs.IsEmpty || _clefs.Contains(own)) ? own
+            : _clefs.IsEmpty ? Clef.Treble
+            : _clefs[0];
+
+        /// <summary>Another clef that all can read, or null: a part is read in its own, and who met one clef alone reads that.</summary>
+        public Clef? OtherClef(Evidence miss) =>
+            _parts is [null] && miss.What?.Clef is not null ? _clefs.FirstOrDefault(clef => clef != ClefFor(miss)) : null;
+
+        /// <summary>Whether a wish can be written for every part.</summary>
+        public bool CanRead(Wish wish)
+        {
+            try
+            {
+                foreach (var part in Parts)
+                    _ = part.WrittenTonic(wish.Type, wish.Tonic);
+                return true;
+            }
+            catch (UnwritableNoteException)
+            {
+                return false;
+            }
+        }
+
+        /// <summary>Why a question is there: in the key all of them read, or as it sounds.</summary>
+        public FollowUpReason Reason(Evidence miss) => FollowUpReason.Of(_parts.Length == 1 ? miss : miss with { Skill = miss.Sounding });
+
+        private static IEnumerable<Clef> ClefsOf(IEnumerable<Evidence> own)
+        {
+            Clef[] met = [.. own.Select(one => one.What?.Clef).OfType<Clef>().Distinct()];
+            return met.Length == 0 ? [Clef.Treble] : met;
+        }
+
+        private static Instrument Concert(IEnumerable<Clef> clefs) =>
+            Instrument.Find($"concert-{clefs.First().Id}") ?? Instrument.Parse("concert-treble");
     }
 }

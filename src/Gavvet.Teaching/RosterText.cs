@@ -155,7 +155,7 @@ public static class RosterText
             _ => throw new FormatException(Texts.Say("roster.size", ("word", word))),
         };
 
-    private static Seat? SeatOf(string row, string seat)
+    internal static Seat? SeatOf(string row, string seat)
     {
         if (row.Length == 0 && seat.Length == 0)
             return null;

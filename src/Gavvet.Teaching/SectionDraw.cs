@@ -28,6 +28,9 @@ internal sealed record SectionWish(QuestionKind Kind, ImmutableArray<ScaleType> 
     public string Title { get; init; } = "";
 
     public int Marks { get; init; } = 1;
+
+    /// <summary>The scale the question must set its own against, or null.</summary>
+    public ScaleType? Against { get; init; }
 }
 
 /// <summary>Draws the sections of follow-ups, warm-ups and lessons, each on a sheet of its own, so that every rule of sheets
@@ -51,12 +54,57 @@ internal static class SectionDraw
         var empty = new Sheet(seed, NoTitle, "", PageSetup.Usual, [wished], wished.Id + 1) { Style = style, Language = Language.Current };
         if (count < 1 || SheetEditor.Apply(empty, new ChangeCount(wished.Id, count)).Sheet is not { } sheet)
             return null;
+        if (wish.Against is { } other)
+        {
+            if (SetAgainst(sheet, wish.Kind, other, style) is not { } chosen)
+                return null;
+            sheet = chosen;
+        }
+
         var composed = Composer.Compose(sheet);
         if (composed.Key.Withheld.Length > 0)
             return null;
         section = sheet.Sections[0];
         return composed;
     }
+
+    // Of the kind's questions about what was drawn the first that sets it against the other scale; null where none does.
+    private static Sheet? SetAgainst(Sheet sheet, QuestionKind kind, ScaleType other, HouseStyle style)
+    {
+        var section = sheet.Sections[0];
+        var slot = section.Slots[0];
+        var draws = Enumerable
+            .Range(0, kind.VariantsIn(section, slot.Drawn.Scale))
+            .Select(variant => slot.Drawn with { Variant = variant })
+            .Where(draw => kind.CanAsk(draw, style) && kind.SetsAgainst(draw, other, style))
+            .ToArray();
+        return draws.Length == 0 ? null : sheet with { Sections = [section with { Slots = [slot with { Drawn = draws[0] }] }] };
+    }
+
+    /// <summary>What sections must have in common to stand under one heading.</summary>
+    /// <param name="section">The section.</param>
+    public static object Heading(Section section) =>
+        (
+            section.KindId,
+            section.Title,
+            section.Notation,
+            section.Direction,
+            section.Scaffolding,
+            section.Option,
+            section.Octaves,
+            section.Marks
+        );
+
+    /// <summary>Sections of one heading as one, with the questions of all of them.</summary>
+    /// <param name="sections">The sections.</param>
+    public static Section Joined(IReadOnlyList<Section> sections) =>
+        sections[0] with
+        {
+            Scales = [.. sections.SelectMany(section => section.Scales).Distinct().OrderBy(type => ScaleTypes.All.IndexOf(type))],
+            Keys = [.. sections.SelectMany(section => section.Keys).Distinct().OrderBy(key => key.Fifths)],
+            Clefs = [.. Clef.All.Intersect(sections.SelectMany(section => section.Clefs))],
+            Slots = [.. sections.SelectMany(section => section.Slots)],
+        };
 
     /// <summary>A sheet of drawn sections, their ids given anew so that none comes twice.</summary>
     /// <param name="title">Its title.</param>

@@ -28,6 +28,9 @@ public sealed record Standing(string Student, Skill Skill, StandingIs Is, DateOn
     private const int Week = 7,
         LongestWeeks = 16;
 
+    /// <summary>The skill as it sounds, the same for all parts.</summary>
+    public Skill Sounding { get; init; } = Skill;
+
     /// <summary>Where students stand on a day; what was not met is not listed.</summary>
     /// <param name="evidence">The evidence, in the order of its days.</param>
     /// <param name="day">The day; what is later does not count yet.</param>
@@ -40,7 +43,7 @@ public sealed record Standing(string Student, Skill Skill, StandingIs Is, DateOn
                 .ThenBy(own => FileWords.Of(own.Key.Skill.Group), StringComparer.Ordinal)
                 .ThenBy(own => own.Key.Skill.Type.Id, StringComparer.Ordinal)
                 .ThenBy(own => own.Key.Skill.Tonic.Fifths)
-                .Select(own => From(own.Key.Student, own.Key.Skill, [.. own])),
+                .Select(own => From(own.Key.Student, own.Key.Skill, [.. own]) with { Sounding = own.Last().Sounding }),
         ];
 
     /// <summary>Whether it is due on a day.</summary>

@@ -29,6 +29,9 @@ public sealed record Student(string Id, string Name)
 
     /// <summary>Whether the student is away today and gets no paper.</summary>
     public bool IsAway { get; init; }
+
+    /// <summary>The day the student left the class, or null; kept until the year ends.</summary>
+    public DateOnly? LeftOn { get; init; }
 }
 
 /// <summary>A group taught together.</summary>
@@ -50,7 +53,10 @@ public sealed record SchoolClass(string Id, string Name, ImmutableArray<Student>
     public bool IsArchived { get; init; }
 
     /// <summary>Those who get a paper today.</summary>
-    public ImmutableArray<Student> Present => [.. Students.Where(student => !student.IsAway)];
+    public ImmutableArray<Student> Present => [.. Current.Where(student => !student.IsAway)];
+
+    /// <summary>Those who have not left.</summary>
+    public ImmutableArray<Student> Current => [.. Students.Where(student => student.LeftOn is null)];
 
     /// <summary>What is wrong with a name, in words, or null.</summary>
     /// <param name="name">The name of a student or a class.</param>

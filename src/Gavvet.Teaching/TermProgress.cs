@@ -6,7 +6,7 @@ namespace Gavvet.Teaching;
 
 /// <summary>A day something was printed for a class, and the scales it asked about.</summary>
 /// <param name="Day">The day.</param>
-/// <param name="Scales">The scales on the tonics they were read on.</param>
+/// <param name="Scales">The scales as they sound: what several parts read is one scale.</param>
 public sealed record PrintedDay(DateOnly Day, ImmutableArray<ScaleOn> Scales);
 
 /// <summary>How a topic of a plan stands on a day.</summary>
@@ -53,15 +53,8 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
     /// <param name="plan">The plan.</param>
     /// <param name="printed">What was printed for the class.</param>
     /// <param name="evidence">What was marked, in the order of its days.</param>
-    /// <param name="parts">The parts the class reads beside concert pitch: what they were asked stands in their written keys.</param>
     /// <param name="day">The day.</param>
-    public static TermProgress Of(
-        LessonPlan plan,
-        IReadOnlyCollection<PrintedDay> printed,
-        IEnumerable<Evidence> evidence,
-        IReadOnlyCollection<Instrument> parts,
-        DateOnly day
-    )
+    public static TermProgress Of(LessonPlan plan, IReadOnlyCollection<PrintedDay> printed, IEnumerable<Evidence> evidence, DateOnly day)
     {
         var standings = Standing.On(evidence, day);
         var topics = ImmutableArray.CreateBuilder<TopicProgress>();
@@ -73,27 +66,28 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
             var (first, last) = (plan.Lessons[lesson].Date, plan.Lessons[Math.Min(lesson + topic.Lessons, plan.Lessons.Length) - 1].Date);
             lesson += topic.Lessons;
             var since = printed.Where(one => one.Day >= first && one.Day <= day).SelectMany(one => one.Scales).ToHashSet();
-            var own = topic.OnTonics.Select(scale => (Concert: scale, Read: Read(scale, parts))).ToArray();
-            var read = own.SelectMany(scale => scale.Read).ToHashSet();
-            var met = standings.Where(one => one.Last >= first && read.Contains(new ScaleOn(one.Skill.Type, one.Skill.Tonic))).ToArray();
+            var own = topic.OnTonics.ToHashSet();
+            var met = standings
+                .Where(one => one.Last >= first && own.Contains(new ScaleOn(one.Sounding.Type, one.Sounding.Tonic)))
+                .ToArray();
             topics.Add(
                 new TopicProgress(
                     topic,
                     place,
                     first,
                     last,
-                    last < day && since.Overlaps(read),
+                    last < day && since.Overlaps(own),
                     met.Count(one => one.Is == StandingIs.Shaky),
                     met.Length
                 )
             );
             foreach (var scale in own)
             {
-                var isPrinted = since.Overlaps(scale.Read);
-                if (!places.TryGetValue(scale.Concert, out var known))
-                    places[scale.Concert] = new CoveredPlace(scale.Concert, first, isPrinted);
+                var isPrinted = since.Contains(scale);
+                if (!places.TryGetValue(scale, out var known))
+                    places[scale] = new CoveredPlace(scale, first, isPrinted);
                 else if (isPrinted)
-                    places[scale.Concert] = known with { IsTaught = true };
+                    places[scale] = known with { IsTaught = true };
             }
         }
 
@@ -112,24 +106,5 @@ public sealed record TermProgress(ImmutableArray<TopicProgress> Topics, Immutabl
         return printed.Any(one =>
             one.Day >= lesson.Date && one.Day < until && one.Scales.Any(scale => lesson.Topic.Scales.Contains(scale.Type))
         );
-    }
-
-    // A scale as it stands on the papers of the class: on its own tonic, and on those the parts read.
-    private static HashSet<ScaleOn> Read(ScaleOn concert, IReadOnlyCollection<Instrument> parts)
-    {
-        HashSet<ScaleOn> read = [concert];
-        foreach (var part in parts)
-        {
-            try
-            {
-                read.Add(concert with { Tonic = part.WrittenTonic(concert.Type, concert.Tonic) });
-            }
-            catch (UnwritableNoteException)
-            {
-                // The part has no such scale, so its papers hold none.
-            }
-        }
-
-        return read;
     }
 }

@@ -1,10 +1,9 @@
 using Gavvet.Engraving.Drawing;
 using Gavvet.Teaching;
-using Gavvet.Worksheets.Editing;
 
 namespace Gavvet.Printing.Tests;
 
-/// <summary>Pages of a term: the plan to hang up, personal follow-ups in a pile, reports for parents.</summary>
+/// <summary>Pages of a term: the plan to hang up, reports for parents.</summary>
 public class TermPagesTests
 {
     private static readonly DateOnly Monday = new(2026, 9, 7);
@@ -63,54 +62,6 @@ public class TermPagesTests
             Topics = [Course.Shipped[0].Topics[0] with { Name = new string('w', 100), Keys = [.. NoteName.All] }],
         };
         Assert.All(PlanPage.Of(LessonPlan.Of(long1, Monday, [DayOfWeek.Monday], 3, new HashSet<DateOnly>())), LiesWell);
-    }
-
-    private static Sheet Sheet(ulong seed, int questions) =>
-        SheetEditor.Apply(SheetEditor.NewSheet(seed), new ChangeCount(1, questions)).Sheet!;
-
-    [Fact]
-    public void The_contents_of_a_pile_name_everyone_and_the_page_their_sheet_begins_on()
-    {
-        PersonalSheet[] sheets = [new("Mira", Sheet(1, 1), false), new("Bo", Sheet(2, 5), true), new("Ida", Sheet(3, 2), false)];
-        var pages = FollowUpPile.Of("Follow-ups for Hazelmoor strings", "Hazelmoor strings", sheets, keys: false);
-        LiesWell(pages[0]);
-        var contents = Words(pages[0]);
-        foreach (var (sheet, count) in sheets.Zip(["one question", "five questions", "two questions"]))
-        {
-            var number = System.Text.RegularExpressions.Regex.Match(contents, $"{sheet.Student} {count} page ([0-9]+)").Groups[1].Value;
-            var begins = pages[int.Parse(number, System.Globalization.CultureInfo.InvariantCulture) - 1];
-            Assert.Contains("Name", Words(begins), StringComparison.Ordinal);
-            Assert.Contains(sheet.Student, Words(begins), StringComparison.Ordinal);
-            // On no page stands another's name.
-            Assert.DoesNotContain(sheets.Where(other => other != sheet), other =>
-                Words(begins).Contains(other.Student, StringComparison.Ordinal)
-            );
-        }
-
-        // Large print has larger letters.
-        static int Largest(Page page) => Texts(page).Max(text => text.Text.Size);
-        Assert.True(Largest(pages[2]) > Largest(pages[1]));
-    }
-
-    [Fact]
-    public void A_class_larger_than_a_page_has_contents_of_two_and_the_numbers_follow()
-    {
-        PersonalSheet[] sheets = [.. Enumerable.Range(1, 60).Select(i => new PersonalSheet($"Student {i}", Sheet((ulong)i, 1), false))];
-        var pages = FollowUpPile.Of("Follow-ups", "Class", sheets, keys: false);
-        Assert.Equal(62, pages.Length);
-        Assert.Contains("Student 1 one question page 3", Words(pages[0]), StringComparison.Ordinal);
-        Assert.Contains("Student 60 one question page 62", Words(pages[1]), StringComparison.Ordinal);
-        Assert.Contains("Student 60", Words(pages[61]), StringComparison.Ordinal);
-    }
-
-    [Fact]
-    public void The_keys_of_a_pile_hold_the_answers_and_the_pile_does_not()
-    {
-        PersonalSheet[] sheets = [new("Mira", Sheet(1, 2), false)];
-        static int Answers(IEnumerable<Page> pages) =>
-            pages.SelectMany(page => page.Groups).SelectMany(group => group.Primitives).Count(primitive => primitive.Ink == Ink.Answer);
-        Assert.Equal(0, Answers(FollowUpPile.Of("Pile", "Class", sheets, keys: false)));
-        Assert.True(Answers(FollowUpPile.Of("Pile", "Class", sheets, keys: true)) > 10);
     }
 
     [Fact]

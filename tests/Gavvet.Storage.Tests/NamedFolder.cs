@@ -26,6 +26,7 @@ internal sealed record NamedFolder(string Class, string Student, string Other, s
         );
         var group = await classes.CreateAsync(className.Contains(name, StringComparison.Ordinal) ? className : $"{className} with {name}");
         await classes.AddAsync(group, [new Student("", name), new Student("", "Bo Ekman")]);
+        await classes.KeepBookAsync(group, new MarkRules([new MarkBand($"As {name}", 90)]));
         var students = (await classes.FindAsync(group))!.Students;
         var named = (await classes.FindAsync(group))!.Name;
         var sheet = await sheets.CreateAsync(

@@ -40,7 +40,7 @@ public sealed class PersonalRegisterTests : OnFolder
     public void Every_text_of_a_sheet_file_is_a_choice_or_among_the_words_that_are_mended()
     {
         string[] choices = ["ask", "finding", "skill", "type", "tonic", "date"];
-        string[] mended = ["title", "instructions", "instruction", "prompt", "answer"];
+        string[] mended = ["title", "instructions", "instruction", "prompt", "answer", "because"];
         var texts = typeof(SheetFile)
             .Assembly.GetTypes()
             .Where(type => type.Namespace == "Gavvet.Worksheets.Files" && type.Name.EndsWith("Document", StringComparison.Ordinal))

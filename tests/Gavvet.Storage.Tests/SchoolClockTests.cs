@@ -22,7 +22,7 @@ public sealed class SchoolClockTests : OnFolder
     [InlineData("America/New_York", -5, 0)]
     [InlineData("Pacific/Pago_Pago", -11, 0)]
     [InlineData("Australia/Lord_Howe", 11, 0)]
-    public async Task What_is_marked_before_midnight_is_of_the_day_before(string zone, int hours, int minutes)
+    public async Task What_is_printed_before_midnight_is_of_the_day_before_whenever_it_is_marked(string zone, int hours, int minutes)
     {
         var clock = await ClockIn(zone);
         var offset = new TimeSpan(hours, minutes, 0);
@@ -35,29 +35,32 @@ public sealed class SchoolClockTests : OnFolder
         await classes.AddAsync(group, [new Student("", "Mira")]);
         var student = (await classes.FindAsync(group))!.Students[0].Id;
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
-        var printing = (
-            await Printings.AddAsync(
-                new PrintingToKeep(sheet.Id, sheet.Head.Revision, "", "{}", [], [], new Dictionary<string, ReadOnlyMemory<byte>>())
-                {
-                    ClassId = group,
-                    Papers = [(student, 2)],
-                }
-            )
-        )!;
+        async Task<string> PrintAsync() =>
+            (
+                await new PrintingStore(Data, clock).AddAsync(
+                    new PrintingToKeep(sheet.Id, sheet.Head.Revision, "", "{}", [], [], new Dictionary<string, ReadOnlyMemory<byte>>())
+                    {
+                        ClassId = group,
+                        Papers = [(student, 2)],
+                    }
+                )
+            )!;
+        var printing = await PrintAsync();
         var markings = new MarkingStore(Data, clock);
         await markings.AddAsync(printing, 1, Item, new Marking(MarkedAs.Wrong, 0, 1, []));
         await new Backups(Folder, clock).KeepDailyAsync();
         Clock.Pass(TimeSpan.FromMinutes(1));
         Assert.Equal(new DateOnly(2026, 3, 4), clock.Today());
         await markings.AddAsync(printing, 1, Item with { Number = 2 }, new Marking(MarkedAs.Wrong, 0, 1, []));
+        await markings.AddAsync(await PrintAsync(), 1, Item, new Marking(MarkedAs.Wrong, 0, 1, []));
         await new Backups(Folder, clock).KeepDailyAsync();
 
         Assert.Equal(
-            [new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 4)],
+            [new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 4)],
             (await markings.AnswersAsync(group)).Select(answer => answer.Day)
         );
         Assert.Equal(
-            [new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 4)],
+            [new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 3), new DateOnly(2026, 3, 4)],
             (await markings.EvidenceAsync(group)).Select(kept => kept.Evidence.Day)
         );
         Assert.Equal(["2026-03-04", "2026-03-03"], new Backups(Folder, clock).Copies().Select(copy => copy.Name));

@@ -79,13 +79,7 @@ public class ClassPlanTests
         ];
         // Two lessons on: the first two topics have begun.
         var day = Monday.AddDays(4);
-        var progress = TermProgress.Of(
-            plan,
-            [new PrintedDay(Monday, [new ScaleOn(ScaleTypes.Major, NoteText.Parse("C"))])],
-            wrong,
-            [],
-            day
-        );
+        var progress = TermProgress.Of(plan, [new PrintedDay(Monday, [new ScaleOn(ScaleTypes.Major, NoteText.Parse("C"))])], wrong, day);
         var bad = Assert.Single(progress.Undecided([]));
         Assert.Equal(plan.Course.Topics[0].Name, bad.Topic.Name);
         Assert.Empty(progress.Undecided([bad.Topic.Name]));
@@ -127,7 +121,6 @@ public class ClassPlanTests
                 plan,
                 [new PrintedDay(Monday.AddDays(day), [new ScaleOn(ScaleTypes.Major, NoteText.Parse("C"))])],
                 [],
-                [],
                 Monday.AddDays(60)
             );
             Assert.Equal([lesson], progress.SetLessons);
@@ -135,13 +128,7 @@ public class ClassPlanTests
 
         Assert.Empty(
             TermProgress
-                .Of(
-                    plan,
-                    [new PrintedDay(Monday, [new ScaleOn(ScaleTypes.Get("dorian"), NoteText.Parse("C"))])],
-                    [],
-                    [],
-                    Monday.AddDays(60)
-                )
+                .Of(plan, [new PrintedDay(Monday, [new ScaleOn(ScaleTypes.Get("dorian"), NoteText.Parse("C"))])], [], Monday.AddDays(60))
                 .SetLessons
         );
         Assert.Empty(
@@ -149,7 +136,6 @@ public class ClassPlanTests
                 .Of(
                     plan,
                     [new PrintedDay(Monday.AddDays(-1), [new ScaleOn(ScaleTypes.Major, NoteText.Parse("C"))])],
-                    [],
                     [],
                     Monday.AddDays(60)
                 )
@@ -166,7 +152,14 @@ public class ClassPlanTests
             {
                 // By the interval, which the program counts in fifths.
                 var sounds = new Skill(QuestionGroup.Scales, ScaleTypes.Major, read).AtConcertPitch(part).Tonic;
-                Assert.Equal(part.IsWrittenAbove ? read : sounds, (part.IsWrittenAbove ? sounds : read).Up(part.WrittenInterval));
+                // No part is given C sharp where D flat is easier, so nothing sounds that it would be.
+                if (part.SoundingTonic(ScaleTypes.Major, read) is not null)
+                    Assert.Equal(
+                        (part.IsWrittenAbove ? read : sounds).PitchClass,
+                        (part.IsWrittenAbove ? sounds : read).Up(part.WrittenInterval).PitchClass
+                    );
+                else
+                    Assert.Equal(read, sounds);
                 Assert.Equal(read, new Skill(QuestionGroup.Enharmonic, ScaleTypes.Major, read).AtConcertPitch(part).Tonic);
             }
         }

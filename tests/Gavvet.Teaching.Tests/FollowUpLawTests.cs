@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Worksheets.Figures;
 
 namespace Gavvet.Teaching.Tests;
 
@@ -108,6 +109,17 @@ public class FollowUpLawTests
         ]
     );
 
+    // Each question as a section of its own, with its reason, in the order of the paper.
+    private static (Section Section, FollowUpReason Because)[] Questions(FollowUp drawn) =>
+        [
+            .. drawn
+                .Sheet.Sections.SelectMany(section => section.Slots.Select(slot => section with { Slots = [slot] }))
+                .Zip(drawn.Because, (section, because) => (section, because)),
+        ];
+
+    private static Section[] Questions(IEnumerable<Evidence> evidence, DateOnly today, params string[] students) =>
+        [.. Questions(new FollowUpDraw(evidence, HouseStyle.Classical, today).For([.. students], "Next")!).Select(one => one.Section)];
+
     private static IEnumerable<(Evidence[] Term, DateOnly Day, string[] Students, FollowUp Drawn)> All =>
         Drawn.Value.Where(one => one.Drawn is not null).Select(one => (one.Term, one.Day, one.Students, one.Drawn!));
 
@@ -118,7 +130,7 @@ public class FollowUpLawTests
         foreach (var (term, day, students, drawn) in All)
         {
             var misses = Misses(term, day, students);
-            Assert.Equal(drawn.Sheet.Sections.Count, drawn.Because.Length);
+            Assert.Equal(drawn.Sheet.QuestionCount, drawn.Because.Length);
             Assert.All(drawn.Because, because => Assert.Contains(misses, miss => FollowUpReason.Of(miss) == because));
         }
 
@@ -127,7 +139,7 @@ public class FollowUpLawTests
 
     // Missed by many before missed by few, then what earned least.
     [Fact]
-    public void The_heaviest_misses_come_first()
+    public void The_heaviest_miss_comes_first()
     {
         foreach (var (term, day, students, drawn) in All)
         {
@@ -153,11 +165,13 @@ public class FollowUpLawTests
                             .First()
                     ),
             ];
-            for (var i = 1; i < seen.Length; i++)
+            // Like questions stand together, so the others follow their headings.
+            Assert.All(seen, other =>
                 Assert.True(
-                    seen[i - 1].Count > seen[i].Count || (seen[i - 1].Count == seen[i].Count && seen[i - 1].Share <= seen[i].Share + 1e-9),
+                    seen[0].Count > other.Count || (seen[0].Count == other.Count && seen[0].Share <= other.Share + 1e-9),
                     $"{string.Join(' ', seen)}"
-                );
+                )
+            );
         }
     }
 
@@ -176,8 +190,8 @@ public class FollowUpLawTests
             }
 
             var load = Composer.Compose(drawn.Sheet).Worksheet.Load;
-            Assert.True(10 * load <= 11 * heaviest || drawn.Sheet.Sections.Count == 1, $"{load} against {heaviest}");
-            Assert.InRange(drawn.Sheet.Sections.Count, 1, 12);
+            Assert.True(10 * load <= 11 * heaviest || drawn.Sheet.QuestionCount == 1, $"{load} against {heaviest}");
+            Assert.InRange(drawn.Sheet.QuestionCount, 1, 12);
             full += 10 * load > 8 * heaviest ? 1 : 0;
         }
 
@@ -191,7 +205,7 @@ public class FollowUpLawTests
         var (helped, turned, neighbors) = (0, 0, 0);
         foreach (var (term, day, students, drawn) in All)
         {
-            foreach (var (section, because) in drawn.Sheet.Sections.Zip(drawn.Because))
+            foreach (var (section, because) in Questions(drawn))
             {
                 var asked = Misses(term, day, students).Where(miss => FollowUpReason.Of(miss) == because).ToArray();
                 var question = section.Slots.Single().Drawn;
@@ -224,8 +238,9 @@ public class FollowUpLawTests
                 turned += question.Tonic == because.Skill.Tonic ? 1 : 0;
             }
 
-            var questions = drawn
-                .Sheet.Sections.Select(section => (section.KindId, section.Slots[0].Drawn, section.Direction, section.Notation))
+            var questions = Questions(drawn)
+                .Select(one => one.Section)
+                .Select(section => (section.KindId, section.Slots[0].Drawn, section.Direction, section.Notation))
                 .ToArray();
             Assert.Equal(questions.Length, questions.Distinct().Count());
         }
@@ -254,12 +269,14 @@ public class FollowUpLawTests
         ).For(["Mira"], "Next")!;
         Assert.Equal(
             again,
-            drawn.Sheet.Sections.Any(section =>
-                section is { Direction: Direction.Ascending, Notation: Notation.Accidentals }
-                && section.Slots[0].Drawn is var question
-                && question.Clef == Clef.Treble
-                && question.Tonic == NoteText.Parse("G")
-            )
+            Questions(drawn)
+                .Any(one =>
+                    one.Section is var section
+                    && section is { Direction: Direction.Ascending, Notation: Notation.Accidentals }
+                    && section.Slots[0].Drawn is var question
+                    && question.Clef == Clef.Treble
+                    && question.Tonic == NoteText.Parse("G")
+                )
         );
         Assert.Equal(again, !FollowUpDraw.IsFresh(today.AddDays(-daysAgo), today));
     }
@@ -280,7 +297,7 @@ public class FollowUpLawTests
     {
         var today = First.AddDays(60);
         Evidence[] missed = [.. new[] { "C", "G", "D", "F", "Bb" }.Select(tonic => Asked(2, tonic, 6, today) with { Load = 500 })];
-        Assert.Equal(12, new FollowUpDraw(missed, HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections.Count);
+        Assert.Equal(12, Questions(missed, today, "Mira").Length);
     }
 
     // A confusion is told apart where it was made twice, or in half of what could show it; a slip that looks like one is not.
@@ -310,7 +327,7 @@ public class FollowUpLawTests
                     Load = 400,
                 }),
         ];
-        var sections = new FollowUpDraw(evidence, HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections;
+        var sections = Questions(evidence, today, "Mira");
         Assert.Equal(pair, sections.Any(section => section.KindId == "convert-form"));
         // The two forms side by side on the tonic it was made on, and the mistake to be found in a scale.
         Assert.Equal(
@@ -338,7 +355,7 @@ public class FollowUpLawTests
             What = Sample.Asked("harmonic-minor", "D") with { WriteWith = Notation.Signature },
             Load = 400,
         };
-        var sections = new FollowUpDraw([missed], HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections;
+        var sections = Questions([missed], today, "Mira");
         Assert.Equal(
             ["convert-form harmonic-minor", "write-scale natural-minor", "write-scale harmonic-minor", "correct-scale harmonic-minor"],
             sections.Take(4).Select(section => $"{section.KindId} {section.Slots[0].Drawn.Scale.Id}")
@@ -353,9 +370,7 @@ public class FollowUpLawTests
             What = Sample.Asked("major", "D"),
             Findings = [FindingCode.OtherMode],
         };
-        Assert.All(new FollowUpDraw([mode], HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections, section =>
-            Assert.Equal("write-scale", section.KindId)
-        );
+        Assert.All(Questions([mode], today, "Mira"), section => Assert.Equal("write-scale", section.KindId));
     }
 
     // What was confused with another kind of question says nothing of this one.
@@ -403,7 +418,7 @@ public class FollowUpLawTests
     {
         var today = First.AddDays(60);
         Evidence[] evidence = [Asked(30, "C", 8, today) with { Load = 900 }, Asked(2, "D", 6, today) with { Load = 20 }];
-        Assert.Single(new FollowUpDraw(evidence, HouseStyle.Classical, today).For(["Mira"], "Next")!.Sheet.Sections);
+        Assert.Single(Questions(evidence, today, "Mira"));
     }
 
     // Of three alike in nothing the first two go together; what two have missed together counts for the next.
@@ -449,7 +464,7 @@ public class FollowUpLawTests
             )!;
             Assert.Equal(
                 [toward, away],
-                drawn.Sheet.Sections.Select(section => NoteText.Ascii(section.Slots[0].Drawn.Tonic)).Where(tonic => tonic != missed)
+                Questions(drawn).Select(one => NoteText.Ascii(one.Section.Slots[0].Drawn.Tonic)).Where(tonic => tonic != missed)
             );
         }
     }
@@ -467,5 +482,133 @@ public class FollowUpLawTests
         Assert.Equal(["Next 1", "Next 2"], groups.Select(group => group.Sheet.Title));
         Assert.Equal(draw.Missing, groups.SelectMany(group => group.For).Order(StringComparer.Ordinal));
         Assert.Empty(new FollowUpDraw([.. term.Where(answer => answer.IsRight)], HouseStyle.Classical, First.AddDays(40)).All("Next"));
+    }
+
+    private static Evidence Read(string student, string? part, string type, string tonic, DateOnly day, FindingCode? code = null) =>
+        new Evidence(student, day, Sample.Skill(type, tonic), 6, 8, false, code is { } named ? [named] : []).About(
+            Sample.Asked(type, tonic) with
+            {
+                Clef = Instrument.Find(part)?.Clef ?? Clef.Treble,
+                WriteWith = Notation.Accidentals,
+            },
+            Instrument.Find(part),
+            400
+        );
+
+    // What a part missed in its written key comes back in that key when the sheet is printed for the part: reckoned from the printed
+    // paper, not from the draw.
+    [Fact]
+    public void A_part_is_asked_again_in_the_key_it_read()
+    {
+        var today = First.AddDays(60);
+        foreach (var part in Instrument.All)
+        {
+            foreach (var tonic in new[] { "F#", "C", "Ab", "B" })
+            {
+                // No sheet asks beyond seven accidentals, so no paper of the part has it.
+                if (part.SoundingTonic(ScaleTypes.Major, NoteText.Parse(tonic)) is not { Fifths: >= -7 and <= 7 })
+                    continue;
+                var drawn = new FollowUpDraw([Read("Mira", part.Id, "major", tonic, today.AddDays(-2))], HouseStyle.Classical, today).For(
+                    ["Mira"],
+                    "Next"
+                )!;
+                Assert.Equal([part], drawn.Sheet.Parts);
+                var paper = Composer.Compose(drawn.Sheet, QuestionCatalogue.Standard, new Edition(null, part)).Worksheet;
+                var settings = paper.Sections.SelectMany(section => section.Items).Select(item => item.Setting!).ToArray();
+                Assert.Contains(settings, setting => setting.Tonic == NoteText.Parse(tonic));
+                Assert.All(settings, setting => Assert.Equal(part.Clef, setting.Clef));
+                Assert.All(drawn.Because, because => Assert.Equal(NoteText.Parse(tonic), because.Skill.Tonic));
+            }
+        }
+    }
+
+    // A trumpet's D and a saxophone's A sound the same C: one question serves both, and each reads its own key.
+    [Fact]
+    public void A_group_is_asked_at_concert_pitch()
+    {
+        var today = First.AddDays(60);
+        Evidence[] evidence =
+        [
+            Read("Bo", "trumpet", "major", "D", today.AddDays(-2)),
+            Read("Mira", "alto-sax", "major", "A", today.AddDays(-2)),
+            Read("Ida", null, "major", "C", today.AddDays(-2)),
+        ];
+        var drawn = new FollowUpDraw(evidence, HouseStyle.Classical, today).For(["Bo", "Ida", "Mira"], "Next")!;
+        Assert.Equal(["concert-treble", "trumpet", "alto-sax"], drawn.Sheet.Parts.Select(part => part.Id));
+        Assert.Equal(NoteText.Parse("C"), Questions(drawn)[0].Section.Slots[0].Drawn.Tonic);
+        Assert.All(drawn.Because, because => Assert.Equal(NoteText.Parse("C"), because.Skill.Tonic));
+        foreach (var (part, written) in new[] { ("trumpet", "D"), ("alto-sax", "A"), ("concert-treble", "C") })
+        {
+            var paper = Composer.Compose(drawn.Sheet, QuestionCatalogue.Standard, new Edition(null, Instrument.Parse(part))).Worksheet;
+            Assert.Equal(NoteText.Parse(written), paper.Sections[0].Items[0].Setting!.Tonic);
+        }
+    }
+
+    [Theory]
+    [InlineData("treble", "treble")]
+    [InlineData("alto", "alto")]
+    [InlineData("treble bass", "bass treble")]
+    public void Another_clef_is_one_the_student_has_read(string met, string asked)
+    {
+        var today = First.AddDays(60);
+        Evidence[] evidence =
+        [
+            .. met.Split(' ')
+                .Select(
+                    (clef, i) =>
+                        Read("Mira", null, "major", i == 0 ? "D" : "Ab", today.AddDays(-2)) is var one
+                            ? one with
+                            {
+                                What = one.What! with { Clef = Clef.Find(clef) },
+                            }
+                            : null!
+                ),
+        ];
+        Assert.Equal(
+            asked.Split(' '),
+            Questions(evidence, today, "Mira").Select(section => section.Slots[0].Drawn.Clef.Id).Distinct().Order(StringComparer.Ordinal)
+        );
+    }
+
+    // The seventh that was not raised is the note that is wrong in the scale to be mended.
+    [Theory]
+    [InlineData("D", "C")]
+    [InlineData("G", "F")]
+    [InlineData("C", "Bb")]
+    public void The_mistake_planted_is_the_one_that_was_made(string tonic, string planted)
+    {
+        var today = First.AddDays(60);
+        var missed = Read("Mira", null, "harmonic-minor", tonic, today.AddDays(-2), FindingCode.NaturalForHarmonic);
+        var drawn = new FollowUpDraw([missed], HouseStyle.Classical, today).For(["Mira"], "Next")!;
+        var notes = Assert
+            .Single(Composer.Compose(drawn.Sheet).Worksheet.Sections, section => section.KindId == "correct-scale")
+            .Items[0]
+            .Question.Figures.OfType<StaffFigure>()
+            .Single()
+            .Given.OfType<NoteMark>()
+            .ToArray();
+        Assert.Equal(NoteText.Parse(planted), notes[6].Pitch.Name);
+    }
+
+    [Fact]
+    public void Like_questions_stand_under_one_heading_and_each_says_why_on_the_key()
+    {
+        foreach (var (_, _, _, drawn) in All)
+        {
+            var headings = drawn
+                .Sheet.Sections.Select(section =>
+                    (section.KindId, section.Notation, section.Direction, section.Scaffolding, section.Option)
+                )
+                .ToArray();
+            Assert.Equal(headings.Length, headings.Distinct().Count());
+            Assert.Equal(
+                drawn.Because.Select(because => because.Said(HouseStyle.Classical)),
+                drawn.Sheet.Sections.SelectMany(section => section.Slots).Select(slot => slot.Because)
+            );
+            // What the file says is what was drawn.
+            var read = SheetFile.Read(drawn.Write());
+            Assert.Equal(drawn.Sheet.Sections, read.Sections);
+            Assert.Equal(drawn.Sheet.Parts, read.Parts);
+        }
     }
 }

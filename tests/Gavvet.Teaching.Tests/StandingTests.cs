@@ -162,7 +162,7 @@ public class StandingTests
             Result("Mira", Monday, 6, "major", "F", true, null),
         };
         var follow = Draw(results).For(["Mira"], "Next")!;
-        Assert.Equal(follow.Sheet.Sections.Count, follow.Because.Length);
+        Assert.Equal(follow.Sheet.QuestionCount, follow.Because.Length);
         Assert.Contains(follow.Sheet.Sections, section => section.KindId == "convert-form");
         Assert.Contains(follow.Because, because =>
             because == new FollowUpReason(FindingCode.NeighbourKey, false, Sample.Skill("major", "E"), Monday)

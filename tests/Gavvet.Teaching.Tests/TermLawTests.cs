@@ -154,7 +154,7 @@ public class TermLawTests
                     .OrderBy(answer => answer.Day),
             ];
             var day = Start.AddDays(dice.Next(70));
-            var progress = TermProgress.Of(plan, printed, evidence, [], day);
+            var progress = TermProgress.Of(plan, printed, evidence, day);
             var lesson = 0;
             var at = 0;
             foreach (var topic in course.Topics)

@@ -29,8 +29,14 @@ public partial class ScreenTextsTests
                 Path.GetExtension(file) is ".cs" or ".cshtml"
                 && !file.Contains("/obj/", StringComparison.Ordinal)
                 && !Path.GetFileName(file).StartsWith("Demo", StringComparison.Ordinal)
-            from line in File.ReadLines(file)
-            where !line.TrimStart().StartsWith("//", StringComparison.Ordinal) && !AtTheConsole().IsMatch(line)
+            let lines = File.ReadAllLines(file)
+            from number in Enumerable.Range(0, lines.Length)
+            let line = lines[number]
+            where
+                !line.TrimStart().StartsWith("//", StringComparison.Ordinal)
+                && !AtTheConsole().IsMatch(line)
+                // A sentence too long for the line of its localizer stands on the next.
+                && !(number > 0 && lines[number - 1].EndsWith("Say(", StringComparison.Ordinal))
             from Match bare in BareSentences().Matches(line)
             select $"{Path.GetFileName(file)}: {bare.Value}";
         Assert.Equal("", string.Join('\n', found));

@@ -1,12 +1,14 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
+using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Engraving.Layout;
 
-/// <summary>What else is right, on the key in place: beside its question where there is room, otherwise in a list at the end.</summary>
+/// <summary>What the key in place says of its questions: what else is right, beside the question where there is room, otherwise in a list
+/// at the end; and why questions are asked, in a list after it.</summary>
 internal static class AlsoRightList
 {
     /// <summary>The accepted answers after the prompt, small; nothing where they do not fit.</summary>
@@ -20,13 +22,31 @@ internal static class AlsoRightList
             : [.. TextSetter.Line(words, TextStyle.BoldItalic, metrics.Small, start, baseline, Ink.Answer)];
     }
 
-    /// <summary>The list at the end of the key.</summary>
-    public static IEnumerable<Block> Blocks(IReadOnlyList<(int Number, ImmutableArray<string> AlsoRight)> unplaced, PageMetrics metrics)
+    /// <summary>What else is right, as a list at the end of the key.</summary>
+    public static IEnumerable<Block> Blocks(IReadOnlyList<(int Number, ImmutableArray<string> AlsoRight)> unplaced, PageMetrics metrics) =>
+        List(Texts.Say("paper.also-right"), unplaced, metrics);
+
+    /// <summary>Why questions are asked, as a list at the end of the key; nothing where nothing is to be said.</summary>
+    public static IEnumerable<Block> Reasons(Worksheet sheet, PageMetrics metrics)
     {
-        var heading = Texts.Say("paper.also-right");
+        (int, ImmutableArray<string>)[] reasons =
+        [
+            .. sheet.Sections.SelectMany(section => section.Items).Where(item => item.Because.Length > 0).Select(Reason),
+        ];
+        return reasons.Length == 0 ? [] : List(Texts.Say("paper.because"), reasons, metrics);
+    }
+
+    private static (int, ImmutableArray<string>) Reason(WorksheetItem item) => (item.Number, [item.Because]);
+
+    private static IEnumerable<Block> List(
+        string heading,
+        IReadOnlyList<(int Number, ImmutableArray<string> Sentences)> rows,
+        PageMetrics metrics
+    )
+    {
         var head = TextSetter.Line(heading, TextStyle.BoldItalic, metrics.Heading, 0, metrics.Heading, Ink.Answer);
         yield return Block(metrics.Heading + (metrics.LineHeight / 2), true, [.. head], metrics, heading);
-        foreach (var (number, sentences) in unplaced)
+        foreach (var (number, sentences) in rows)
         {
             var indent = TextSetter.Width("000.", TextStyle.Bold, metrics.Small) + (metrics.Small / 2);
             var primitives = ImmutableArray.CreateBuilder<Primitive>();

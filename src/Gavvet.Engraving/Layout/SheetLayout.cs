@@ -51,6 +51,8 @@ public static class SheetLayout
         // What else is right and has no room beside its question stands at the end, after the student's pages.
         if (unplaced.Count > 0)
             blocks.AddRange(AlsoRightList.Blocks(unplaced, metrics));
+        if (key is not null)
+            blocks.AddRange(AlsoRightList.Reasons(sheet, metrics));
         var pages = Pagination.Fill(blocks, metrics, new SheetFurniture(sheet, kind, metrics));
         return sheet.Setup.HalfSheets ? [.. pages.Select(HalfSheets.Doubled)] : pages;
     }

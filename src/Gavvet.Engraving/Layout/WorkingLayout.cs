@@ -3,6 +3,7 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Wording;
 using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Engraving.Layout;
@@ -87,6 +88,9 @@ internal static class WorkingLayout
                 foreach (var sentence in answer.Working.Select(step => WorkingSentences.Sentence(style, step)).Concat(answer.AlsoRight))
                     Write(sentence, TextStyle.Regular, Ink.Given);
             }
+
+            if (item.Because.Length > 0)
+                Write(Texts.Say("paper.because-of", ("reason", item.Because)), TextStyle.Italic, Ink.Given);
         }
         else
         {

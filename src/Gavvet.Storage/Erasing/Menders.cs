@@ -15,7 +15,7 @@ internal delegate object? Mender(object value, string row, ErasedNames names);
 internal static class Menders
 {
     // The words of a sheet that are the teacher's own; the names of kinds and scales are no one's.
-    private static readonly string[] SheetWords = ["title", "instructions", "instruction", "prompt", "answer"];
+    private static readonly string[] SheetWords = ["title", "instructions", "instruction", "prompt", "answer", "because"];
 
     // The words of a plan that are.
     private static readonly string[] PlanWords = ["name", "left"];
@@ -99,6 +99,13 @@ internal static class Menders
         {
             return Changed(plan, names.AboutMusic.Without(plan));
         }
+    }
+
+    /// <summary>How a mark book counts: its bands are named by the teacher.</summary>
+    public static object? Book(object value, string row, ErasedNames names)
+    {
+        var book = (string)value;
+        return Json(book, names.AboutMusic, field => field == "name", Plain);
     }
 
     /// <summary>The record of a printing: whose a paper is, the class, and every text in it.</summary>

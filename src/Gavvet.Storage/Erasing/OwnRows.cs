@@ -212,7 +212,7 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
             return;
         _names.Add(group.Name);
         Count(PersonalPlace.Class, 1);
-        Going.Add(Row("Classes", group.Id));
+        Going.Add(Row("Classes.Name", group.Id));
         OwnPrintings = await PrintingsAsync(group.Id);
         var taken = await database.Classes.Where(other => other.Id != group.Id).Select(other => other.Name).ToListAsync();
         ClassInstead = Enumerable

@@ -26,10 +26,24 @@ internal sealed class Sweep(GavvetDatabase database, ErasedNames names, IReadOnl
     {
         await database.Database.OpenConnectionAsync(cancellation);
         foreach (var column in PersonalRegister.Columns.Where(column => column.Mend is not null))
-            await GoThroughAsync(column, erase, cancellation);
+        {
+            // A copy of an earlier program lacks what came later.
+            if (await HasAsync(column, cancellation))
+                await GoThroughAsync(column, erase, cancellation);
+        }
+
         if (erase)
             await PrintedPiles.MendAsync(database, names, _changedPiles);
         return _found.ToDictionary(found => found.Key, found => found.Value.Count);
+    }
+
+    private async Task<bool> HasAsync(PersonalColumn column, CancellationToken cancellation)
+    {
+        await using var command = Command(
+            "SELECT count(*) FROM pragma_table_info($table) WHERE name = $column",
+            [("$table", column.Table), ("$column", column.Column)]
+        );
+        return Convert.ToInt64(await command.ExecuteScalarAsync(cancellation), CultureInfo.InvariantCulture) > 0;
     }
 
     // First every value is looked at, one at a time, since a year's states together would fill the memory; then those that hold a name

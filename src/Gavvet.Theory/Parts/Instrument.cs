@@ -120,6 +120,10 @@ public sealed record Instrument
     /// <summary>Fifths from a concert tonic to the written one.</summary>
     public int WrittenFifths => (IsWrittenAbove ? 1 : -1) * WrittenInterval.Fifths;
 
+    /// <summary>The part of this id, just as files have it, or null.</summary>
+    /// <param name="id">Such as "alto-sax", or null.</param>
+    public static Instrument? Find(string? id) => All.FirstOrDefault(part => part.Id == id);
+
     /// <summary>The part of this id.</summary>
     /// <param name="id">Such as "alto-sax".</param>
     /// <exception cref="FormatException">There is none; the message offers the nearest.</exception>

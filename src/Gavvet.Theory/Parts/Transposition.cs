@@ -44,6 +44,26 @@ public static class Transposition
             );
     }
 
+    /// <summary>The tonic at concert pitch of a scale as a part reads it: an exact interval away, or the enharmonic twin that the part
+    /// would be given the written tonic for.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="type">The scale type.</param>
+    /// <param name="written">The tonic on the part's page.</param>
+    /// <returns>The tonic, or null where no scale at concert pitch is written so for the part.</returns>
+    public static NoteName? SoundingTonic(this Instrument part, ScaleType type, NoteName written)
+    {
+        foreach (var turn in new[] { 0, 12, -12 })
+        {
+            var fifths = written.Fifths - part.WrittenFifths + turn;
+            if (!NoteName.HasFifths(fifths) || NoteName.FromFifths(fifths) is var sounds && !ScaleSpelling.CanSpell(type, sounds))
+                continue;
+            if (part.WrittenTonic(type, sounds) == written)
+                return sounds;
+        }
+
+        return null;
+    }
+
     /// <summary>
     /// Of a tonic and its enharmonic twins the one whose scale has fewer accidentals, a double counting two; on a tie the one
     /// that keeps the kind of accidentals of the scale it came from. Null where none can be written.

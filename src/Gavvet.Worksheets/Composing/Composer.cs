@@ -61,6 +61,7 @@ public static class Composer
                     {
                         Setting = setting,
                         Load = QuestionLoad.Of(kind, setting),
+                        Because = slot.Because,
                     }
                 );
             }

@@ -85,6 +85,9 @@ public sealed record WorksheetItem(int SlotId, int Number, Question Question)
 
     /// <summary>Its load.</summary>
     public int Load { get; init; }
+
+    /// <summary>Why it is asked, for the keys alone; empty where nothing is to be said.</summary>
+    public string Because { get; init; } = "";
 }
 
 /// <summary>The answers to a worksheet, and the questions that have none to trust.</summary>

@@ -68,7 +68,7 @@ public static class QuestionDraw
     /// <param name="draw">What it is to ask.</param>
     public static Slot Taking(Slot slot, Draw draw)
     {
-        return slot.Drawn == draw ? slot : slot with { Drawn = draw, Prompt = "" };
+        return slot.Drawn == draw ? slot : slot with { Drawn = draw, Prompt = "", Because = "" };
     }
 
     /// <summary>A number that orders draws by chance, the same for the same seed and draw.</summary>

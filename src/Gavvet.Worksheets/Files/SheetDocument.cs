@@ -97,11 +97,11 @@ internal sealed record SectionDocument
 
     public ImmutableArray<DrawnDocument>? Drawn { get; init; }
 
-    /// <summary>Why a follow-up asks it: said to the teacher in the file, and not kept.</summary>
+    /// <summary>Why a follow-up asks the first of its questions: said in the file, and not kept; each question has its own in words.</summary>
     public BecauseDocument? Because { get; init; }
 }
 
-/// <summary>Why a follow-up asks a section.</summary>
+/// <summary>Why a follow-up asks a question.</summary>
 internal sealed record BecauseDocument
 {
     public string? Finding { get; init; }
@@ -157,4 +157,6 @@ internal sealed record DrawnDocument
     public Clef? Clef { get; init; }
 
     public string? Prompt { get; init; }
+
+    public string? Because { get; init; }
 }

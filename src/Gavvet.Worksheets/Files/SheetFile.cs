@@ -149,6 +149,7 @@ public static class SheetFile
             Variant = slot.Drawn.Variant,
             Clef = slot.Drawn.Clef,
             Prompt = slot.Prompt.Length > 0 ? slot.Prompt : null,
+            Because = slot.Because.Length > 0 ? slot.Because : null,
         };
 
     // The stretch that holds every place, and what is left out of it or added.

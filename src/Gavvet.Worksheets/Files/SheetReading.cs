@@ -206,6 +206,7 @@ internal static class SheetReading
         )
         {
             Prompt = document.Prompt is { } words ? Ruled($"{path}.prompt", words, SheetRules.OwnWords) : "",
+            Because = document.Because is { } reason ? Ruled($"{path}.because", reason, SheetRules.OwnWords) : "",
         };
     }
 

@@ -181,7 +181,8 @@ internal static class PrintedScaleKinds
             });
         }) with { Variants = _ => EveryThird - 1 };
 
-    public static QuestionKind CorrectScale { get; } = GoingUp("correct-scale", QuestionGroup.Scales, AnyScale, about =>
+    public static QuestionKind CorrectScale { get; } =
+        GoingUp("correct-scale", QuestionGroup.Scales, AnyScale, about =>
         {
             var scale = ScaleFacts.Scale(about);
             var (place, wrong) = (about.Variant + 1, Planted(scale, about.Variant)!.Value);
@@ -239,7 +240,19 @@ internal static class PrintedScaleKinds
                     };
                 }
             );
-        }) with { Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation, Variants = type => type.Degrees.Length - 1, Asks = CanPlant };
+        }) with
+        {
+            Uses = KindUse.Tonic | KindUse.Clef | KindUse.Notation,
+            Variants = type => type.Degrees.Length - 1,
+            Asks = CanPlant,
+            // The note planted is the one the other scale has there.
+            SetsAgainst = (draw, other, style) =>
+                style.CanSpell(other, draw.Tonic)
+                && style.Spell(other, draw.Tonic).Ascending is var line
+                && style.Spell(draw.Scale, draw.Tonic) is var scale
+                && line.Length == scale.Ascending.Length
+                && Planted(scale, draw.Variant) == line[draw.Variant + 1],
+        };
 
     public static QuestionKind RingDifferences { get; } = GoingUp("ring-differences", QuestionGroup.Scales, Changes, about =>
         {

@@ -53,6 +53,9 @@ public sealed record QuestionSetting(
     /// <summary>The part the page is for, or null at concert pitch; tonic and clef are the part's already.</summary>
     public Instrument? Part { get; init; }
 
+    /// <summary>The tonic at concert pitch, where a part is asked in its own written key; otherwise null.</summary>
+    public NoteName? Sounds { get; init; }
+
     /// <summary>Whether some questions of the section have a key signature and some have none, so that each says which.</summary>
     public bool TellsNotation { get; init; }
 
@@ -91,7 +94,16 @@ public sealed record QuestionSetting(
             return read;
         var tonic = part.WrittenTonic(Scale, Tonic);
         // Where the question has no like on the written tonic, it stays in the concert key.
-        return kind.CanAsk(new Draw(Scale, tonic, part.Clef, Variant), Style) ? read with { Tonic = tonic } : read;
+        return kind.CanAsk(new Draw(Scale, tonic, part.Clef, Variant), Style)
+            ? read with
+            {
+                Tonic = tonic,
+                Sounds = Tonic,
+            }
+            : read with
+            {
+                Sounds = Tonic,
+            };
     }
 
     /// <summary>The lower tonic a scale is written from: in the part's range, or where the clef needs the fewest ledger lines.</summary>

@@ -65,6 +65,10 @@ public sealed record QuestionKind
     /// <summary>Whether there is such a question, where that hangs on more than the scale type; null where it does not.</summary>
     public Func<Draw, HouseStyle, bool>? Asks { get; init; }
 
+    /// <summary>Whether a question sets its scale against another: made of it, or with its note planted. No kind does unless it says
+    /// so.</summary>
+    public Func<Draw, ScaleType, HouseStyle, bool> SetsAgainst { get; init; } = static (_, _, _) => false;
+
     /// <summary>Whether a question is set without its tonic having been added by hand: one whose answer lies in no key of the circle is
     /// not.</summary>
     public Func<Draw, bool> IsOrdinary { get; init; } = static _ => true;

@@ -47,6 +47,7 @@ internal static class RewrittenScaleKinds
             Asks = (draw, style) =>
                 draw.Variant < Sources(draw.Scale, Direction.Both).Length
                 && style.CanSpell(Sources(draw.Scale, Direction.Both)[draw.Variant], draw.Tonic),
+            SetsAgainst = (draw, other, _) => Sources(draw.Scale, Direction.Both).ElementAtOrDefault(draw.Variant) == other,
         };
 
     public static QuestionKind EnharmonicScale { get; } =

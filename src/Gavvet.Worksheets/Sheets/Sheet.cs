@@ -169,6 +169,10 @@ public sealed record Slot(int Id, int Redraws, bool Pinned, Draw Drawn)
 {
     /// <summary>The teacher's own words beside the number, or empty for the kind's. They go when another question is drawn.</summary>
     public string Prompt { get; init; } = "";
+
+    /// <summary>Why it is asked, for the teacher alone: it stands on the keys. Empty where nothing is to be said. It goes when another
+    /// question is drawn.</summary>
+    public string Because { get; init; } = "";
 }
 
 /// <summary>What a draw decides: the rest of a question is the section's.</summary>

@@ -32,7 +32,7 @@ public sealed record CheckRequest(
 
     public Direction Way => FileWords.TryParse<Direction>(Direction, out var way) ? way : Theory.Direction.Ascending;
 
-    public Instrument? ForPart => Instrument.All.FirstOrDefault(part => part.Id == Part);
+    public Instrument? ForPart => Instrument.Find(Part);
 
     public MarkScheme Marks => FileWords.TryParse<MarkScheme>(Scheme, out var scheme) ? scheme : MarkScheme.PerNote;
 

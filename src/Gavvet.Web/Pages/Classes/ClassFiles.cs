@@ -24,7 +24,6 @@ internal static class ClassFiles
                 : Results.NotFound()
         );
         StudentFile.Map(application);
-        application.MapGet("/classes/{id}/follow-ups.pdf", PileAsync).WithMetadata(HeavyRequest.Mark);
         application.MapGet("/classes/{id}/handout.pdf", HandoutAsync).WithMetadata(HeavyRequest.Mark);
         application.MapGet("/classes/{id}/report.pdf", ReportAsync).WithMetadata(HeavyRequest.Mark);
     }
@@ -138,62 +137,5 @@ internal static class ClassFiles
             },
             context.RequestAborted
         );
-    }
-
-    // A follow-up for each student who missed something in a span of days, in roster order.
-    private static async Task<IResult> PileAsync(
-        string id,
-        string? from,
-        string? to,
-        bool? keys,
-        ClassStore classes,
-        ClassResults results,
-        HeavyWork heavy,
-        HttpContext context
-    )
-    {
-        if (await classes.FindAsync(id, context.RequestAborted) is not { } group)
-            return Results.NotFound();
-        try
-        {
-            var (first, last) = (LessonPlan.ReadDate(from ?? ""), LessonPlan.ReadDate(to ?? ""));
-            if (await results.DrawAsync(id, miss => miss.Day >= first && miss.Day <= last) is not { } draw)
-                return new Refused(StatusCodes.Status409Conflict, Say("Nothing is marked in these days."));
-            return await heavy.RunAsync(Lane.Short, Person.Of(context), _ => Pile(group, draw, keys == true), context.RequestAborted);
-        }
-        catch (FormatException problem)
-        {
-            return new Refused(StatusCodes.Status422UnprocessableEntity, problem.Message);
-        }
-    }
-
-    private static IResult Pile(SchoolClass group, FollowUpDraw draw, bool keys)
-    {
-        var drawn = group
-            .Students.AsParallel()
-            .AsOrdered()
-            .Select(student => (student, FollowUp: draw.For([student.Name], "Follow-up")))
-            .ToArray();
-        PersonalSheet[] sheets =
-        [
-            .. drawn
-                .Where(one => one.FollowUp is not null)
-                .Select(one => new PersonalSheet(one.student.Name, one.FollowUp!.Sheet, one.student.IsLarge)),
-        ];
-        return sheets.Length == 0
-            ? new Refused(StatusCodes.Status409Conflict, Say("Nobody missed anything in these days."))
-            : Results.File(
-                PdfWriter.Write(
-                    "Follow-ups",
-                    FollowUpPile.Of(
-                        keys ? Say("Follow-ups for {0}: keys", group.Name) : Say("Follow-ups for {0}", group.Name),
-                        group.Name,
-                        sheets,
-                        keys
-                    )
-                ),
-                "application/pdf",
-                keys ? "follow-ups-keys.pdf" : "follow-ups.pdf"
-            );
     }
 }

@@ -76,17 +76,20 @@ internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassSt
     /// <summary>The next lesson of a class from today on, or null.</summary>
     public async Task<Lesson?> NextAsync(string id) => (await LaidAsync(id))?.Lessons.FirstOrDefault(lesson => lesson.Date >= Today);
 
+    /// <summary>The day a class writes what is printed for it today: its next lesson, where that is within a week; otherwise null.</summary>
+    public async Task<DateOnly?> WrittenAsync(string id) =>
+        await NextAsync(id) is { } lesson && lesson.Date < Today.AddDays(7) ? lesson.Date : null;
+
     /// <summary>What is due for a class at concert pitch, the longest first.</summary>
     public async Task<IReadOnlyList<Teaching.Standing>> DueAsync(string id)
     {
-        var parts = (await classes.FindAsync(id))?.Students.ToLookup(student => student.Name, student => student.Part);
         return
         [
             .. Teaching
                 .Standing.On(await markings.AnswersAsync(id), Today)
                 .Where(one => one.IsDue(Today))
                 .OrderBy(one => one.Due)
-                .Select(one => one with { Skill = one.Skill.AtConcertPitch(parts?[one.Student].FirstOrDefault()) }),
+                .Select(one => one with { Skill = one.Sounding }),
         ];
     }
 

@@ -46,7 +46,7 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
         return style is null ? null : new FollowUpDraw(answers.OrderBy(answer => answer.Day), style, Today) { Wanted = wanted };
     }
 
-    /// <summary>The days on which something was printed for a class, with the scales it asked about.</summary>
+    /// <summary>The days on which something was printed for a class, with the scales it asked about, as they sound.</summary>
     /// <param name="classId">The class.</param>
     public async Task<IReadOnlyList<PrintedDay>> PrintedAsync(string classId)
     {
@@ -67,10 +67,10 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
                 .. found
                     .Record.Copies.DistinctBy(copy => copy.Edition)
                     .SelectMany(copy => found.Papers.ItemsOf(copy))
-                    .Select(item => new ScaleOn(item.What.Type, item.What.Tonic))
+                    .Select(item => new ScaleOn(item.What.Type, item.What.Sounding.Tonic))
                     .Distinct(),
             ];
     }
 
-    private static Evidence Whole(Evidence answer, SetItem item) => answer with { What = item.What, Load = item.Load };
+    private static Evidence Whole(Evidence answer, SetItem item) => answer.About(item.What, Instrument.Find(item.Part), item.Load);
 }

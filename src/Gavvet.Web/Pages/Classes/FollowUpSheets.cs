@@ -1,40 +1,191 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Classes;
 
-/// <summary>Follow-ups just made, each with its sheet on the desk, and what is to be said of them.</summary>
+/// <summary>A follow-up just made.</summary>
+/// <param name="Drawn">The follow-up.</param>
+/// <param name="SheetId">Its sheet on the desk.</param>
+/// <param name="Print">Where it is printed for those it is for, or null where they are of no class.</param>
+public sealed record MadeFollowUp(FollowUp Drawn, string SheetId, string? Print);
+
+/// <summary>Follow-ups just made, and what is to be said of them.</summary>
 /// <param name="Made">The follow-ups.</param>
 /// <param name="Words">What is to be said, or null.</param>
-public sealed record MadeFollowUps(ImmutableArray<(FollowUp Drawn, string SheetId)> Made, string? Words)
+public sealed record MadeFollowUps(ImmutableArray<MadeFollowUp> Made, string? Words)
 {
     /// <summary>None were asked for.</summary>
     public static MadeFollowUps None { get; } = new([], null);
 }
 
-/// <summary>Makes follow-ups as ordinary sheets.</summary>
-internal sealed class FollowUpSheets(SheetStore sheets, HeavyWork heavy)
+/// <summary>How large personal follow-ups may be.</summary>
+/// <param name="Pages">Pages a student at most, or null.</param>
+/// <param name="Load">Load a student at most, or null for a tenth more than what was missed weighed.</param>
+public sealed record FollowUpSize(int? Pages, int? Load)
+{
+    public const int MostPages = 6;
+    public const int MostLoad = 999;
+}
+
+/// <summary>Makes follow-ups: as ordinary sheets, or as a pile of personal papers.</summary>
+internal sealed class FollowUpSheets(SheetStore sheets, PrintingStore printings, PrintJobs jobs, ClassPlans plans, HeavyWork heavy)
 {
     private const int MostGroups = 40;
+    private const int Remembered = 200;
 
-    /// <summary>Draws for all together, for groups of like misses, or for each student, and puts the sheets on the desk. No name stands
-    /// in a title.</summary>
+    // What a form made is shown again where it is sent once more, and nothing is made twice. Names stand in it, so it is kept nowhere else.
+    private readonly ConcurrentDictionary<string, (DateTimeOffset At, Task<MadeFollowUps> Made)> _made = new();
+
+    /// <summary>What a form made, or nothing where that is no longer known.</summary>
+    /// <param name="form">What tells the form from others.</param>
+    public async Task<MadeFollowUps> MadeAsync(string? form) =>
+        form is not null && _made.TryGetValue(form, out var known) ? await known.Made : MadeFollowUps.None;
+
+    /// <summary>Lets go of what was made: after an erasure none is as it was.</summary>
+    public void Forget() => _made.Clear();
+
+    /// <summary>Draws for all together or for groups of like misses, and puts the sheets on the desk. No name stands in a title.</summary>
+    /// <param name="form">What tells the form that asks from others; the same form makes nothing twice.</param>
     /// <param name="draw">The draw; null where nothing was marked.</param>
     /// <param name="title">What the sheets are called.</param>
     /// <param name="groups">How many groups at most; null for one sheet for all.</param>
+    /// <param name="group">The class, or null.</param>
     /// <param name="context">Who asks.</param>
-    public async Task<MadeFollowUps> MakeAsync(FollowUpDraw? draw, string title, int? groups, HttpContext context)
+    public async Task<MadeFollowUps> MakeAsync(
+        string form,
+        Func<Task<FollowUpDraw?>> draw,
+        string title,
+        int? groups,
+        SchoolClass? group,
+        HttpContext context
+    )
+    {
+        foreach (var old in _made.OrderByDescending(made => made.Value.At).Skip(Remembered))
+            _made.TryRemove(old.Key, out _);
+        var lazy = new TaskCompletionSource<MadeFollowUps>(TaskCreationOptions.RunContinuationsAsynchronously);
+        var (_, making) = _made.GetOrAdd(form, (DateTimeOffset.UtcNow, lazy.Task));
+        if (making != lazy.Task)
+            return await making;
+        try
+        {
+            lazy.SetResult(await NewAsync(await draw(), title, groups, group, context));
+        }
+        catch (Exception problem)
+        {
+            _made.TryRemove(form, out _);
+            lazy.SetException(problem);
+        }
+
+        return await lazy.Task;
+    }
+
+    private async Task<MadeFollowUps> NewAsync(FollowUpDraw? draw, string title, int? groups, SchoolClass? group, HttpContext context)
     {
         if (groups is < 1 or > MostGroups)
             groups = null;
         ImmutableArray<FollowUp> drawn = draw is null
             ? []
             : await heavy.RunAsync(Lane.Short, Person.Of(context), _ => draw.All(title, groups), context.RequestAborted);
-        var made = ImmutableArray.CreateBuilder<(FollowUp, string)>();
+        var made = ImmutableArray.CreateBuilder<MadeFollowUp>();
         foreach (var one in drawn)
-            made.Add((one, (await sheets.CreateAsync(one.Sheet)).Id));
+        {
+            var sheet = (await sheets.CreateAsync(one.Sheet)).Id;
+            string[] whose = [.. group?.Current.Where(student => one.For.Contains(student.Name)).Select(student => student.Id) ?? []];
+            made.Add(
+                new MadeFollowUp(
+                    one,
+                    sheet,
+                    whose.Length == 0 ? null : $"/sheets/{sheet}/print?group={group!.Id}&only={string.Join(',', whose)}"
+                )
+            );
+        }
+
         return new MadeFollowUps(made.ToImmutable(), made.Count == 0 ? Say("Nothing was missed, so there is nothing to follow up.") : null);
+    }
+
+    /// <summary>Draws a follow-up for each student and prints them as one pile with codes, keys and a record.</summary>
+    /// <param name="form">What tells the form that asks from others; the same form makes nothing twice.</param>
+    /// <param name="draw">The draw; null where nothing was marked.</param>
+    /// <param name="title">What the pile is called.</param>
+    /// <param name="students">Whom it is for, in the order of the pile.</param>
+    /// <param name="size">How large each may be.</param>
+    /// <param name="group">The class.</param>
+    /// <param name="context">Who asks.</param>
+    /// <returns>The printing, or why there is none, in words.</returns>
+    public async Task<(string? Printing, string? Problem)> PileAsync(
+        string form,
+        FollowUpDraw? draw,
+        string title,
+        IReadOnlyList<Student> students,
+        FollowUpSize size,
+        SchoolClass group,
+        HttpContext context
+    )
+    {
+        if (jobs.OfForm(form) is not { } job)
+        {
+            var erasures = printings.Erasures;
+            (Sheet Sheet, PrintedCopy Copy)[] papers = draw is null
+                ? []
+                : await heavy.RunAsync(
+                    Lane.Short,
+                    Person.Of(context),
+                    _ =>
+                        students
+                            .AsParallel()
+                            .AsOrdered()
+                            .Select(student => (student, FollowUp: Of(draw, student, title, size)))
+                            .Where(one => one.FollowUp is not null)
+                            .Select(one =>
+                                (
+                                    one.FollowUp!.Sheet,
+                                    new PrintedCopy(one.student.Id, 0, one.student.Part, one.student.Clef, one.student.IsLarge)
+                                )
+                            )
+                            .ToArray(),
+                    context.RequestAborted
+                );
+            if (papers.Length == 0)
+                return (null, Say("Nobody missed anything in these days."));
+            var begun = jobs.Start(
+                title,
+                papers,
+                group.Name,
+                Person.Of(context),
+                new PrintJob
+                {
+                    SheetId = "",
+                    Form = form,
+                    ClassId = group.Id,
+                    Erasures = erasures,
+                    WrittenOn = await plans.WrittenAsync(group.Id),
+                }
+            );
+            if (begun is null)
+                return (null, Say("Other printings are still being made. Wait until they are done."));
+            job = begun;
+        }
+
+        await job.Making.WaitAsync(context.RequestAborted);
+        return (job.PrintingId, job.Problem);
+    }
+
+    private static FollowUp? Of(FollowUpDraw draw, Student student, string title, FollowUpSize size)
+    {
+        var limited = draw.WithLoad(size.Load);
+        return size.Pages is { } pages
+            ? FollowUpPages.Within(
+                most => limited.WithQuestions(most).For([student.Name], title),
+                new Edition(null, student.Part) { Clef = student.Clef, IsLarge = student.IsLarge },
+                pages
+            )
+            : limited.For([student.Name], title);
     }
 }

@@ -210,12 +210,10 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
 
         if (Plan is not null)
         {
-            Instrument[] parts = [.. group.Students.Select(student => student.Part).OfType<Instrument>().Distinct()];
             Progress = TermProgress.Of(
                 Plan,
                 await results.PrintedAsync(id),
                 await markings.AnswersAsync(id, HttpContext.RequestAborted),
-                parts,
                 Today
             );
         }

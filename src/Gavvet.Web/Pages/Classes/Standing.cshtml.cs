@@ -71,10 +71,71 @@ internal sealed class StandingModel(
 
     public DateOnly Today => results.Today;
 
-    public async Task<IActionResult> OnGetAsync(string id, string? student) => await ShowAsync(id, student) ? Page() : NotFound();
+    /// <summary>What tells this form from others, so that it makes nothing twice.</summary>
+    public string Form { get; } = Guid.NewGuid().ToString("N");
+
+    public async Task<IActionResult> OnGetAsync(string id, string? student, string? made)
+    {
+        if (!await ShowAsync(id, student))
+            return NotFound();
+        FollowUps = await followUps.MadeAsync(made);
+        return Page();
+    }
 
     /// <summary>Draws a follow-up of what was missed within a span of days.</summary>
-    public async Task<IActionResult> OnPostFollowAsync(string id, string? student, string? from, string? to, int? groups)
+    public Task<IActionResult> OnPostFollowAsync(string id, string? student, string? from, string? to, int? groups, string? form) =>
+        InSpanAsync(id, student, from, to, async (first, last) =>
+            Shown(
+                await FollowAsync(
+                    id,
+                    form,
+                    miss => miss.Day >= first && miss.Day <= last,
+                    Say("Follow-up, {0} to {1}", DateText.Short(first), DateText.Short(last)),
+                    groups
+                )
+            )
+        );
+
+    /// <summary>Prints a follow-up for each student of what was missed within a span of days, in one pile.</summary>
+    public Task<IActionResult> OnPostPersonalAsync(
+        string id,
+        string? student,
+        string? from,
+        string? to,
+        int? pages,
+        int? load,
+        string[]? only,
+        string? form
+    ) => InSpanAsync(id, student, from, to, async (first, last) =>
+        {
+            Only = only ?? [];
+            if (pages is < 1 or > FollowUpSize.MostPages)
+                throw new FormatException(Say("Pages for each: write a number from 1 to {0}, or nothing.", FollowUpSize.MostPages));
+            if (load is < 1 or > FollowUpSize.MostLoad)
+                throw new FormatException(Say("Load for each: write a number from 1 to {0}, or nothing.", FollowUpSize.MostLoad));
+            Student[] whom = [.. Class.Current.Where(one => Student is null ? Only.Count == 0 || Only.Contains(one.Id) : one == Student)];
+            var (printing, problem) = await followUps.PileAsync(
+                form ?? Form,
+                await results.DrawAsync(id, miss => miss.Day >= first && miss.Day <= last),
+                Say("Follow-ups, {0} to {1}", DateText.Short(first), DateText.Short(last)),
+                whom,
+                new FollowUpSize(pages, load),
+                Class,
+                HttpContext
+            );
+            return printing is null ? throw new FormatException(problem) : Redirect($"/printings/{printing}");
+        });
+
+    /// <summary>Those a pile was asked for, by id; empty for everyone.</summary>
+    public IReadOnlyCollection<string> Only { get; private set; } = [];
+
+    private async Task<IActionResult> InSpanAsync(
+        string id,
+        string? student,
+        string? from,
+        string? to,
+        Func<DateOnly, DateOnly, Task<IActionResult>> make
+    )
     {
         if (!await ShowAsync(id, student))
             return NotFound();
@@ -84,12 +145,7 @@ internal sealed class StandingModel(
             var (first, last) = (LessonPlan.ReadDate(Span.From), LessonPlan.ReadDate(Span.To));
             if (first > last)
                 throw new FormatException(Say("The span ends before it begins. Exchange the two days."));
-            FollowUps = await FollowAsync(
-                id,
-                miss => miss.Day >= first && miss.Day <= last,
-                Say("Follow-up, {0} to {1}", DateText.Short(first), DateText.Short(last)),
-                groups
-            );
+            return await make(first, last);
         }
         catch (FormatException problem)
         {
@@ -101,26 +157,48 @@ internal sealed class StandingModel(
     }
 
     /// <summary>Draws a follow-up of one place of the map.</summary>
-    public async Task<IActionResult> OnPostFollowCellAsync(string id, string? student, string? group, string? type, string? tonic)
+    public async Task<IActionResult> OnPostFollowCellAsync(
+        string id,
+        string? student,
+        string? group,
+        string? type,
+        string? tonic,
+        string? form
+    )
     {
         if (!await ShowAsync(id, student) || Skill.Find(group, type, tonic) is not { } skill)
             return NotFound();
-        FollowUps = await FollowAsync(
-            id,
-            miss => miss.Skill == skill,
-            Say("Follow-up: {0}", HouseStyle.Classical.Say(skill.Type, skill.Tonic)),
-            null
+        return Shown(
+            await FollowAsync(
+                id,
+                form,
+                miss => SkillOf(miss) == skill,
+                Say("Follow-up: {0}", HouseStyle.Classical.Say(skill.Type, skill.Tonic)),
+                null
+            )
         );
-        return Page();
     }
 
-    private async Task<MadeFollowUps> FollowAsync(string id, Func<Evidence, bool> wanted, string title, int? groups) =>
+    // Loading the page once more makes nothing twice.
+    private RedirectResult Shown(string made) =>
+        Redirect($"/classes/{Class.Id}/standing?made={made}{(Student is null ? "" : $"&student={Student.Id}")}#next");
+
+    // A class stands together as it sounds, a student as it is read.
+    private Skill SkillOf(Evidence answer) => Student is null ? answer.Sounding : answer.Skill;
+
+    private async Task<string> FollowAsync(string id, string? form, Func<Evidence, bool> wanted, string title, int? groups)
+    {
+        var key = string.IsNullOrEmpty(form) ? Form : form;
         await followUps.MakeAsync(
-            await results.DrawAsync(id, miss => (Student is null || miss.Student == Student.Name) && wanted(miss)),
+            key,
+            () => results.DrawAsync(id, miss => (Student is null || miss.Student == Student.Name) && wanted(miss)),
             title,
             groups,
+            Class,
             HttpContext
         );
+        return key;
+    }
 
     private async Task<bool> ShowAsync(string id, string? student)
     {
@@ -138,6 +216,8 @@ internal sealed class StandingModel(
         Trend = TrendWeek.Until(evidence, Today, mostWeeks);
         Span = (LessonPlan.WriteDate(Today.AddDays(-FollowUpDraw.DaysBack)), LessonPlan.WriteDate(Today));
         var standings = Teaching.Standing.On(evidence, Today);
+        if (Student is null)
+            standings = [.. standings.Select(one => one with { Skill = one.Sounding })];
         Rows =
         [
             .. standings
@@ -166,7 +246,9 @@ internal sealed class StandingModel(
             return NotFound();
         var one = found.Students.FirstOrDefault(other => other.Id == student);
         var behind = (await markings.EvidenceAsync(id, HttpContext.RequestAborted))
-            .Where(kept => (one is null || kept.Evidence.Student == one.Name) && kept.Evidence.Skill == skill)
+            .Where(kept =>
+                one is null ? kept.Evidence.Sounding == skill : kept.Evidence.Student == one.Name && kept.Evidence.Skill == skill
+            )
             .Reverse()
             .Take(60);
         var lines = new List<(KeptEvidence Kept, string? Code)>();

@@ -1,5 +1,6 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
@@ -13,7 +14,8 @@ namespace Gavvet.Web.Pages.Erase;
 /// Takes names away, after a look at where they stand: a name that is typed, a student, a class, or the names of one. What is
 /// typed is posted, and a student or class is an id, so that no name is in an address.
 /// </summary>
-internal sealed class IndexModel(Erasure erasure, ClassStore classes, WorkbenchViews views, OpenPrintings open) : PageModel
+internal sealed class IndexModel(Erasure erasure, ClassStore classes, WorkbenchViews views, OpenPrintings open, FollowUpSheets followUps)
+    : PageModel
 {
     private const int Shortest = 2;
 
@@ -114,6 +116,7 @@ internal sealed class IndexModel(Erasure erasure, ClassStore classes, WorkbenchV
         Found = await erase();
         views.Forget();
         open.Close();
+        followUps.Forget();
         IsErased = Found is not null;
         return IsErased ? Page() : NotFound();
     }

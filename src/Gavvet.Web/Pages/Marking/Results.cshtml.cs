@@ -68,7 +68,43 @@ internal sealed class ResultsModel(
 
     public string? ImportProblem { get; private set; }
 
-    public async Task<IActionResult> OnGetAsync(string id) => await ShowAsync(id) ? Page() : NotFound();
+    /// <summary>The days the papers were written.</summary>
+    public WrittenDays Written { get; private set; } = new(default, new Dictionary<int, DateOnly>());
+
+    /// <summary>Why a day cannot be one, or null.</summary>
+    public string? DayProblem { get; private set; }
+
+    /// <summary>Says when the papers were written: all of them, or one.</summary>
+    public async Task<IActionResult> OnPostWrittenAsync(string id, string? day, int? paper, string? own)
+    {
+        if (!await ShowAsync(id))
+            return NotFound();
+        try
+        {
+            if (paper is { } copy)
+                await markings.WriteOnAsync(id, copy, string.IsNullOrWhiteSpace(own) ? null : LessonPlan.ReadDate(own));
+            else
+                await markings.WriteOnAsync(id, LessonPlan.ReadDate(day ?? ""));
+            return Redirect($"/printings/{id}/results");
+        }
+        catch (FormatException problem)
+        {
+            DayProblem = problem.Message;
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+    }
+
+    /// <summary>What tells this form from others, so that it makes nothing twice.</summary>
+    public string Form { get; } = Guid.NewGuid().ToString("N");
+
+    public async Task<IActionResult> OnGetAsync(string id, string? made)
+    {
+        if (!await ShowAsync(id))
+            return NotFound();
+        FollowUps = await followUps.MadeAsync(made);
+        return Page();
+    }
 
     /// <summary>The marks as a table: a student a line.</summary>
     public async Task<IActionResult> OnGetTableAsync(string id) =>
@@ -145,15 +181,26 @@ internal sealed class ResultsModel(
     }
 
     /// <summary>Draws the next sheet from what was missed: for all together, for groups of like misses, or one for each student.</summary>
-    public async Task<IActionResult> OnPostFollowAsync(string id, int? groups)
+    public async Task<IActionResult> OnPostFollowAsync(string id, int? groups, string? form)
     {
         if (!await ShowAsync(id) || Problem is not null)
             return NotFound();
         var record = Printing.Record;
-        var results = ResultsFile.Of(record.Title, Class?.Name, record.HouseStyle, await ResultsAsync(id));
-        var draw = new FollowUpDraw(Evidence.From(results.Markings), Printing.Papers.Style, clock.Today());
-        FollowUps = await followUps.MakeAsync(draw, FollowUpDraw.TitleOf(record.Title), groups, HttpContext);
-        return Page();
+        var key = string.IsNullOrEmpty(form) ? Form : form;
+        await followUps.MakeAsync(
+            key,
+            async () =>
+                new FollowUpDraw(
+                    Evidence.From(ResultsFile.Of(record.Title, Class?.Name, record.HouseStyle, await ResultsAsync(id)).Markings),
+                    Printing.Papers.Style,
+                    clock.Today()
+                ),
+            FollowUpDraw.TitleOf(record.Title),
+            groups,
+            Class,
+            HttpContext
+        );
+        return Redirect($"/printings/{id}/results?made={key}#next");
     }
 
     // All of the file or nothing: a name or an item that is not of this printing refuses it.
@@ -203,13 +250,14 @@ internal sealed class ResultsModel(
     private async Task<IEnumerable<Result>> ResultsAsync(string id)
     {
         var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
+        var written = await markings.WrittenAsync(id, HttpContext.RequestAborted);
         return (await markings.CurrentAsync(id, HttpContext.RequestAborted))
             .Values.OrderBy(kept => kept.Copy)
             .ThenBy(kept => kept.Item)
             .Select(kept => (kept, Copy: Printing.Record.Copies.First(copy => copy.Number == kept.Copy)))
             .Select(pair => new Result(
                 MarkingStore.NameOf(owners, pair.kept.Copy, pair.Copy.Student),
-                clock.DayOf(pair.kept.Day),
+                written.Of(pair.kept.Copy, clock.DayOf(pair.kept.Day)),
                 Printing.Papers.ItemOf(pair.Copy, pair.kept.Item),
                 pair.kept.Marking
             ));
@@ -224,6 +272,7 @@ internal sealed class ResultsModel(
             Printing = found;
             var (group, returned) = await markings.OfPrintingAsync(id, HttpContext.RequestAborted);
             Changed = await markings.ChangedSinceReturnAsync(id, HttpContext.RequestAborted);
+            Written = await markings.WrittenAsync(id, HttpContext.RequestAborted);
             (Class, ReturnedAt) = (group is null ? null : await classes.FindAsync(group, HttpContext.RequestAborted), returned);
             var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
             var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);

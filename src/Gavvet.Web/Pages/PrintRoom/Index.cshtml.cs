@@ -14,6 +14,17 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gavvet.Web.Pages.PrintRoom;
 
+/// <summary>The students of a class that a sheet is printed for.</summary>
+/// <param name="ClassId">The class.</param>
+/// <param name="Students">Its students.</param>
+/// <param name="Only">The ids of those chosen, or null for everyone who is here today.</param>
+public sealed record ChosenStudents(string ClassId, ImmutableArray<Student> Students, string[]? Only)
+{
+    /// <summary>Whether a student gets a paper.</summary>
+    /// <param name="student">The student.</param>
+    public bool Has(Student student) => Only is null ? !student.IsAway : Only.Contains(student.Id);
+}
+
 /// <summary>The print room: versions, parts, and every pile of paper they make.</summary>
 internal sealed class IndexModel(
     SheetStore store,
@@ -22,6 +33,7 @@ internal sealed class IndexModel(
     ClassStore classes,
     PrintJobs jobs,
     ServerOptions options,
+    Classes.ClassPlans plans,
     QuestionCatalogue catalogue,
     HeavyWork heavy
 ) : PageModel
@@ -57,16 +69,38 @@ internal sealed class IndexModel(
     /// <summary>The address a QR code leads to, or null where it holds the page's code alone.</summary>
     public string? PublicAddress => options.PublicAddress;
 
-    public async Task<IActionResult> OnGetAsync(string id)
+    /// <summary>The class it is printed for and whom of it, as an address or a choice says; null where none is chosen.</summary>
+    public ChosenStudents? Chosen { get; private set; }
+
+    public async Task<IActionResult> OnGetAsync(string id, string? group, string? only)
     {
         if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         await ShowAsync(stored);
+        Chosen = await ChosenAsync(group, only);
         return Page();
     }
 
+    /// <summary>The students of a class to choose from.</summary>
+    public async Task<IActionResult> OnGetStudentsAsync(string? group) =>
+        Partial("PrintRoom/_Students", await ChosenAsync(group, null) ?? new ChosenStudents("", [], null));
+
+    private async Task<ChosenStudents?> ChosenAsync(string? group, string? only) =>
+        string.IsNullOrEmpty(group) || await classes.FindAsync(group, HttpContext.RequestAborted) is not { } found
+            ? null
+            : new ChosenStudents(found.Id, found.Current, only?.Split(','));
+
     /// <summary>Begins a printing that is kept.</summary>
-    public async Task<IActionResult> OnPostPrintAsync(string id, string? seats, bool qr, string? group, int spares, bool bySeat)
+    public async Task<IActionResult> OnPostPrintAsync(
+        string id,
+        string? seats,
+        bool qr,
+        string? group,
+        int spares,
+        bool bySeat,
+        bool chosen,
+        string[]? students
+    )
     {
         var erasures = printings.Erasures;
         if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
@@ -76,8 +110,15 @@ internal sealed class IndexModel(
             var address = qr ? (PublicAddress is { } open ? $"{open}/p/" : "") : null;
             var choices = string.IsNullOrEmpty(group)
                 ? await ForNobodyAsync(stored, seats, address)
-                : await ForClassAsync(stored, group, spares, bySeat, address);
-            var job = jobs.Start(stored, choices, Person.Of(HttpContext), string.IsNullOrEmpty(group) ? null : group, erasures);
+                : await ForClassAsync(stored, group, spares, bySeat, chosen ? students ?? [] : null, address);
+            var job = jobs.Start(
+                stored,
+                choices,
+                Person.Of(HttpContext),
+                string.IsNullOrEmpty(group) ? null : group,
+                erasures,
+                string.IsNullOrEmpty(group) ? null : await plans.WrittenAsync(group)
+            );
             return job is null
                 ? Said(Say("Other printings are still being made. Wait until they are done."), StatusCodes.Status429TooManyRequests)
                 : Partial("PrintRoom/_Job", job);
@@ -95,14 +136,23 @@ internal sealed class IndexModel(
         return new PrintChoices(students, null, address);
     }
 
-    // A paper for each student who is there; the papers bear ids, so that a name can be taken away.
-    private async Task<PrintChoices> ForClassAsync(StoredSheet stored, string group, int spares, bool bySeat, string? address)
+    // A paper for each student who is chosen, or else is there; the papers bear ids, so that a name can be taken away.
+    private async Task<PrintChoices> ForClassAsync(
+        StoredSheet stored,
+        string group,
+        int spares,
+        bool bySeat,
+        string[]? chosen,
+        string? address
+    )
     {
         if (await classes.FindAsync(group, HttpContext.RequestAborted) is not { } found)
             throw new FormatException(Say("This class is gone. Load the page again."));
-        if (found.Present.IsEmpty)
+        if (chosen is null && found.Present.IsEmpty)
             throw new FormatException(Say("Nobody of {0} is here today. Look at the roster.", found.Name));
-        Student[] students = [.. found.Present];
+        Student[] students = chosen is null ? [.. found.Present] : [.. found.Current.Where(student => chosen.Contains(student.Id))];
+        if (students.Length == 0)
+            throw new FormatException(Say("Nobody is chosen. Tick the students who get a paper."));
         if (bySeat)
             students = [.. students.OrderBy(student => student.Seat?.Row ?? int.MaxValue).ThenBy(student => student.Seat?.Number)];
         return new PrintChoices([], null, address)
@@ -176,7 +226,7 @@ internal sealed class IndexModel(
     {
         if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
-        var outcome = Chosen(stored.Sheet, versions, parts);
+        var outcome = Edited(stored.Sheet, versions, parts);
         if (outcome.Sheet is null)
         {
             await ShowAsync(stored);
@@ -189,7 +239,7 @@ internal sealed class IndexModel(
         return saved.IsStale ? StatusCode(StatusCodes.Status409Conflict) : Redirect($"/sheets/{id}/print");
     }
 
-    private static EditOutcome Chosen(Sheet sheet, int? versions, string[]? parts)
+    private static EditOutcome Edited(Sheet sheet, int? versions, string[]? parts)
     {
         ImmutableArray<Instrument> chosen;
         try

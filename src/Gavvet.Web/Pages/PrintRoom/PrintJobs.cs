@@ -4,6 +4,7 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
 using Gavvet.Worksheets.Questions;
+using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.PrintRoom;
 
@@ -20,6 +21,12 @@ internal sealed class PrintJob : IDisposable
 
     /// <summary>The class it is made for, or null.</summary>
     public string? ClassId { get; init; }
+
+    /// <summary>What tells the form that began it from others, or null.</summary>
+    public string? Form { get; init; }
+
+    /// <summary>The day the class writes it, or null for the day of printing.</summary>
+    public DateOnly? WrittenOn { get; init; }
 
     /// <summary>How many erasures there were when what it prints was read.</summary>
     public long Erasures { get; init; }
@@ -75,22 +82,76 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     /// <param name="classId">The class it is made for, or null.</param>
     /// <param name="erasures">How many erasures there were when the sheet and the class were read; null where they were read just
     /// now.</param>
-    public PrintJob? Start(StoredSheet stored, PrintChoices choices, string person, string? classId = null, long? erasures = null)
+    /// <param name="written">The day the class writes it, or null for the day of printing.</param>
+    public PrintJob? Start(
+        StoredSheet stored,
+        PrintChoices choices,
+        string person,
+        string? classId = null,
+        long? erasures = null,
+        DateOnly? written = null
+    )
+    {
+        return Begin(
+            new PrintJob
+            {
+                SheetId = stored.Id,
+                ClassId = classId,
+                WrittenOn = written,
+                Erasures = erasures ?? printings.Erasures,
+            },
+            (stored.Id, stored.Head.Revision, stored.Sheet.Title),
+            pace =>
+                FrozenPrinting.Of(PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() }), catalogue, Packing, pace),
+            person
+        );
+    }
+
+    /// <summary>Begins a printing of personal sheets; null when too many are waiting already.</summary>
+    /// <param name="title">What the pile is called.</param>
+    /// <param name="sheets">The sheets, each with its paper, in the order of the pile.</param>
+    /// <param name="group">The class's name.</param>
+    /// <param name="person">For whom.</param>
+    /// <param name="job">The class and what else is known of it.</param>
+    public PrintJob? Start(
+        string title,
+        IReadOnlyList<(Sheet Sheet, PrintedCopy Copy)> sheets,
+        string group,
+        string person,
+        PrintJob job
+    ) =>
+        Begin(
+            job,
+            ("", 0, title),
+            pace =>
+                PersonalPrinting.Of(
+                    title,
+                    [
+                        .. sheets.Select(one =>
+                            PrintPlan.Of(one.Sheet, new PrintChoices([], PageCode.FreshSeed(), "") { Class = group, Copies = [one.Copy] })
+                        ),
+                    ],
+                    catalogue,
+                    Packing,
+                    pace
+                ),
+            person
+        );
+
+    /// <summary>The job that was begun by the same form, or null: a form sent twice makes nothing twice.</summary>
+    /// <param name="form">What tells the form from others, or null.</param>
+    public PrintJob? OfForm(string? form) => string.IsNullOrEmpty(form) ? null : _jobs.Values.FirstOrDefault(job => job.Form == form);
+
+    private PrintJob? Begin(PrintJob job, (string Id, long Revision, string Title) of, Func<PrintPace, FrozenPrinting> make, string person)
     {
         if (_jobs.Values.Count(job => !job.IsOver) >= MostWaiting)
             return null;
         foreach (var old in _jobs.Values.Where(job => job.IsOver).OrderByDescending(job => job.Begun).Skip(Remembered))
             _jobs.TryRemove(old.Id, out _);
-        var job = new PrintJob
-        {
-            SheetId = stored.Id,
-            ClassId = classId,
-            Erasures = erasures ?? printings.Erasures,
-        };
         _jobs[job.Id] = job;
         if (_stopped)
             job.Cancel();
-        job.Making = MakeAsync(job, stored, choices, person);
+        job.Making = MakeAsync(job, of, make, person);
         return job;
     }
 
@@ -107,11 +168,16 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
 
     public PrintJob? Find(string? id) => id is null ? null : _jobs.GetValueOrDefault(id);
 
-    private async Task MakeAsync(PrintJob job, StoredSheet stored, PrintChoices choices, string person)
+    private async Task MakeAsync(
+        PrintJob job,
+        (string Id, long Revision, string Title) of,
+        Func<PrintPace, FrozenPrinting> make,
+        string person
+    )
     {
         try
         {
-            job.Kept(await KeepAsync(job, stored, choices, person));
+            job.Kept(await KeepAsync(job, of, make, person));
         }
         catch (OperationCanceledException)
         {
@@ -132,36 +198,45 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
         }
         catch (Exception problem)
         {
-            log.LogError(problem, "A printing of sheet {Sheet} failed", stored.Id);
+            log.LogError(problem, "A printing of sheet {Sheet} failed", of.Id);
             job.Failed(StorageMessages.Of(problem) ?? Say("The printing could not be made. Nothing was kept of it; try once more."));
         }
     }
 
     // A code that is taken already means other codes for the whole printing; with 35 random bits that is a rare thing.
-    private async Task<string> KeepAsync(PrintJob job, StoredSheet stored, PrintChoices choices, string person)
+    private async Task<string> KeepAsync(
+        PrintJob job,
+        (string Id, long Revision, string Title) of,
+        Func<PrintPace, FrozenPrinting> make,
+        string person
+    )
     {
         // The sheet and the choices were read before this, so the count is of then.
         var erasures = job.Erasures;
         while (true)
         {
             job.Ended.ThrowIfCancellationRequested();
-            var plan = PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() });
-            var frozen = await heavy.RunAsync(
-                Lane.Long,
-                person,
-                ended => FrozenPrinting.Of(plan, catalogue, Packing, new PrintPace(1, job.Tell, ended)),
-                job.Ended
-            );
-            if (await printings.AddAsync(Kept(stored, frozen, job.ClassId) with { Erasures = erasures }, job.Ended) is { } kept)
+            var frozen = await heavy.RunAsync(Lane.Long, person, ended => make(new PrintPace(1, job.Tell, ended)), job.Ended);
+            if (
+                await printings.AddAsync(
+                    Kept(of, frozen, job.ClassId) with
+                    {
+                        Erasures = erasures,
+                        WrittenOn = job.WrittenOn,
+                    },
+                    job.Ended
+                ) is
+                { } kept
+            )
                 return kept;
         }
     }
 
-    private static PrintingToKeep Kept(StoredSheet stored, FrozenPrinting frozen, string? classId) =>
+    private static PrintingToKeep Kept((string Id, long Revision, string Title) of, FrozenPrinting frozen, string? classId) =>
         new(
-            stored.Id,
-            stored.Head.Revision,
-            stored.Sheet.Title,
+            of.Id,
+            of.Revision,
+            of.Title,
             frozen.Record.Write(),
             [.. frozen.Piles.Select(pile => (new KeptPile(pile.Pile.Name, pile.Pile.Title, pile.PageCount, pile.Pile.IsKey), pile.Pdf))],
             [.. frozen.Pages.Select(page => new PackedPage(page.Code, page.Pile, page.Number, page.Edition, page.Sides))],

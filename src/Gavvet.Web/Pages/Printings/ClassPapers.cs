@@ -14,9 +14,11 @@ namespace Gavvet.Web.Pages.Printings;
 /// </summary>
 internal static class ClassPapers
 {
-    /// <summary>The papers of a class in one pile, in the order they were printed.</summary>
+    /// <summary>The papers of a class in one pile, in the order they were printed, or one of them.</summary>
     public static Task<IResult> PapersAsync(
         string id,
+        int? paper,
+        bool twoSided,
         OpenPrintings open,
         PrintingStore printings,
         MarkingStore markings,
@@ -27,21 +29,35 @@ internal static class ClassPapers
             var owners = (await markings.OwnersAsync(id, context.RequestAborted)).ToDictionary(owner => owner.Number);
             if (owners.Count == 0)
                 return Results.NotFound();
-            return await PdfAsync(heavy, context, found.Record.Title, await PagesAsync(found, owners, null, printings), "papers.pdf");
+            var pages = await PagesAsync(found, owners, paper, printings, twoSided);
+            return pages.Length == 0 ? Results.NotFound() : await PdfAsync(heavy, context, found.Record.Title, pages, "papers.pdf");
         });
 
-    /// <summary>The pages of one paper, or of all, with the names on them.</summary>
-    public static async Task<Page[]> PagesAsync(OpenPrinting found, Dictionary<int, PaperOwner> owners, int? paper, PrintingStore printings)
+    /// <summary>The pages of one paper, or of all, with the names on them; for two sides with a blank one where a paper would begin on
+    /// the back of another.</summary>
+    public static async Task<Page[]> PagesAsync(
+        OpenPrinting found,
+        Dictionary<int, PaperOwner> owners,
+        int? paper,
+        PrintingStore printings,
+        bool twoSided = false
+    )
     {
         RecordedCopy[] copies = [.. found.Record.Copies.Where(copy => paper is null || copy.Number == paper)];
         var sides = await found.PagesAsync(printings, copies.SelectMany(copy => copy.Codes));
         return
         [
             .. copies.SelectMany(copy =>
-                copy.Codes.Select(
-                    (code, i) => Named(sides[code].Student, copy.Names.ElementAtOrDefault(i), owners.GetValueOrDefault(copy.Number)?.Name)
-                )
-            ),
+            {
+                Page[] own =
+                [
+                    .. copy.Codes.Select(
+                        (code, i) =>
+                            Named(sides[code].Student, copy.Names.ElementAtOrDefault(i), owners.GetValueOrDefault(copy.Number)?.Name)
+                    ),
+                ];
+                return twoSided && own.Length % 2 == 1 ? [.. own, own[0] with { Groups = [] }] : own;
+            }),
         ];
     }
 

@@ -1,4 +1,5 @@
 using Gavvet.Storage;
+using Gavvet.Teaching;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -13,19 +14,32 @@ public sealed class IndexModel(PrintingStore printings, MarkingStore markings, C
     public bool IsForClass { get; private set; }
 
     /// <summary>The class, or null where it is gone.</summary>
-    public string? ClassName { get; private set; }
+    public SchoolClass? Class { get; private set; }
+
+    /// <summary>Whose the papers are, in order.</summary>
+    public IReadOnlyList<PaperOwner> Owners { get; private set; } = [];
+
+    /// <summary>Those of the class who have no paper of this printing: a spare can be theirs.</summary>
+    public IEnumerable<Student> Without => Class?.Current.Where(student => Owners.All(owner => owner.StudentId != student.Id)) ?? [];
 
     public async Task<IActionResult> OnGetAsync(string id)
     {
         if (await printings.FindAsync(id, HttpContext.RequestAborted) is not { } printing)
             return NotFound();
         Printing = printing;
-        IsForClass = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).Count > 0;
-        ClassName = (await markings.OfPrintingAsync(id, HttpContext.RequestAborted)).ClassId is { } group
-            ? (await classes.FindAsync(group, HttpContext.RequestAborted))?.Name
+        Owners = await markings.OwnersAsync(id, HttpContext.RequestAborted);
+        IsForClass = Owners.Count > 0;
+        Class = (await markings.OfPrintingAsync(id, HttpContext.RequestAborted)).ClassId is { } group
+            ? await classes.FindAsync(group, HttpContext.RequestAborted)
             : null;
         return Page();
     }
+
+    /// <summary>Gives a spare to a student, or takes it back.</summary>
+    public async Task<IActionResult> OnPostGiveAsync(string id, int paper, string? student) =>
+        await markings.GiveAsync(id, paper, string.IsNullOrEmpty(student) ? null : student)
+            ? Redirect($"/printings/{id}#papers")
+            : NotFound();
 
     /// <summary>Deletes the printing with its papers and its record, here and in the copies.</summary>
     public async Task<IActionResult> OnPostEraseAsync(string id) =>

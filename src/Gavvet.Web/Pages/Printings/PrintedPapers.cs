@@ -13,8 +13,16 @@ internal static class PrintedPapers
         application
             .MapGet(
                 "/printings/{id}/papers.pdf",
-                (string id, OpenPrintings open, PrintingStore printings, MarkingStore markings, HeavyWork heavy, HttpContext context) =>
-                    ClassPapers.PapersAsync(id, open, printings, markings, heavy, context)
+                (
+                    string id,
+                    int? paper,
+                    int? sides,
+                    OpenPrintings open,
+                    PrintingStore printings,
+                    MarkingStore markings,
+                    HeavyWork heavy,
+                    HttpContext context
+                ) => ClassPapers.PapersAsync(id, paper, sides == 2, open, printings, markings, heavy, context)
             )
             .WithMetadata(HeavyRequest.Mark);
         application

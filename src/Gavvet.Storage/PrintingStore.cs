@@ -43,6 +43,9 @@ public sealed record PrintingToKeep(
     /// <summary>The day the class writes it, or null for the day it is printed.</summary>
     public DateOnly? WrittenOn { get; init; }
 
+    /// <summary>When it was made, where that is not now.</summary>
+    public DateTimeOffset? MadeAt { get; init; }
+
     /// <summary>How many erasures there were when it was begun; null where that does not matter.</summary>
     public long? Erasures { get; init; }
 
@@ -127,7 +130,7 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             Title = printing.Title,
             Words = DeskFilter.Plain(string.Join('\n', printing.Pages.Select(page => page.Code).Prepend(printing.Title))),
             PackedRecord = PackedText.Pack(printing.Record),
-            MadeAt = clock.GetUtcNow(),
+            MadeAt = printing.MadeAt ?? clock.GetUtcNow(),
             ClassId = printing.ClassId,
             WrittenOn = printing.WrittenOn,
             Copies =

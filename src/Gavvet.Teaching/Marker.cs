@@ -94,11 +94,13 @@ public static class Marker
             {
                 Findings =
                 [
-                    .. judged.Findings.Select(finding =>
-                        Texts.Has(Anywhere(finding.Code))
-                            ? new MarkedFinding(finding.Code, 0, "", "", Texts.Say(Anywhere(finding.Code)))
-                            : finding
-                    ),
+                    .. judged.Findings.Select(finding => new MarkedFinding(
+                        finding.Code,
+                        0,
+                        "",
+                        "",
+                        Texts.Has(Anywhere(finding.Code)) ? Texts.Say(Anywhere(finding.Code)) : finding.Message
+                    )),
                 ],
             };
     }

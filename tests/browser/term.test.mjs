@@ -115,10 +115,29 @@ test("a follow-up comes of a span of days, of one place, and for each in one pil
   await at.page.getByText("Nothing was missed").waitFor();
 
   const today = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);
-  const pile = await pdfText(`${group}/follow-ups.pdf?from=2020-01-01&to=${today}`);
-  for (const name of ["Mira", "Bo", "Ida", "Tom"]) assert.match(pile, new RegExp(`${name}\\s+\\S+ questions?\\s+page \\d`), pile.slice(0, 600));
-  assert.match(pile, /Name\s+Mira/);
-  assert.match(await pdfText(`${group}/follow-ups.pdf?from=2020-01-01&to=${today}&keys=true`), /Follow-ups for Hazelmoor strings: keys/);
+  // A paper for each in one pile is a printing: codes, keys with the reasons, and a reload makes nothing twice.
+  await at.page.goto(`${at.server.address}${group}/standing`);
+  await at.page.locator("#from").fill("2020-01-01");
+  await at.page.locator("#to").fill(today);
+  await at.page.locator("#pages").fill("1");
+  const form = await at.page.locator("input[name=form]").inputValue();
+  await Promise.all([at.page.waitForURL(/\/printings\/[0-9a-f]+$/), at.page.getByRole("button", { name: "Print a follow-up for each" }).click()]);
+  const personal = new URL(at.page.url()).pathname;
+  assert.deepEqual(await at.page.locator("#papers + .table-wrap tbody tr td:nth-child(2)").allInnerTexts(), ["Mira", "Bo", "Ida", "Tom"]);
+  assert.deepEqual(await violations(at.page), []);
+  const pile = await pdfText(`${personal}/papers.pdf`);
+  for (const name of ["Mira", "Bo", "Ida", "Tom"]) assert.match(pile, new RegExp(`Name\\s+${name}`), pile.slice(0, 600));
+  assert.equal(pile.split("\f").length - 1, 4);
+  assert.match(await pdfText(`${personal}/key-working.pdf`), /Why it is asked: .* in [A-G].{0,3} major, \d/);
+  const page = await at.page.locator(".page-code").first().getAttribute("href");
+  await at.page.goto(`${at.server.address}${personal}/mark`);
+  await at.page.locator(".marking-body[data-shown]").waitFor();
+  await at.page.goto(at.server.address + page);
+  assert.ok(await at.page.locator("tbody tr").count() > 0);
+  // The same form sent once more leads to the same printing.
+  const token = await at.page.goto(`${at.server.address}${group}/standing`).then(() => at.page.locator("input[name=__RequestVerificationToken]").first().inputValue());
+  const again = await at.page.request.post(`${at.server.address}${group}/standing?handler=Personal`, { form: { __RequestVerificationToken: token, from: "2020-01-01", to: today, form }, maxRedirects: 0 });
+  assert.equal(again.headers().location, personal);
 });
 
 test("handouts come for every part, reports name nobody else, and a warm-up begins any sheet", async () => {

@@ -8,9 +8,19 @@ using Gavvet.Worksheets.Judging;
 
 namespace Gavvet.Web.Demo;
 
+/// <summary>The clock as it was some days ago.</summary>
+/// <param name="inner">The clock that runs.</param>
+/// <param name="days">How many days ago.</param>
+internal sealed class DemoClock(TimeProvider inner, int days) : TimeProvider
+{
+    public override TimeZoneInfo LocalTimeZone => inner.LocalTimeZone;
+
+    public override DateTimeOffset GetUtcNow() => inner.GetUtcNow().AddDays(-days);
+}
+
 /// <summary>
-/// Two classes of the made-up Hazelmoor School of Music with three printings, whose students make real mistakes: each has
-/// a skill, and some have a confusion of their own.
+/// Two classes of the made-up Hazelmoor School of Music with three printings and a term behind them, whose students make real
+/// mistakes: each has a skill that grows, and some have a confusion of their own.
 /// </summary>
 internal sealed class DemoClasses(
     ClassStore classes,
@@ -20,6 +30,7 @@ internal sealed class DemoClasses(
     OpenPrintings open,
     PrintJobs jobs,
     PlanStore plans,
+    Database data,
     TimeProvider clock,
     ILogger<DemoClasses> log
 ) : BackgroundService
@@ -94,14 +105,16 @@ internal sealed class DemoClasses(
 
         if (known.Count == Groups.Length && await plans.FindAsync(known[0].Id) is null)
         {
-            // A term that began some weeks ago, so that the next lesson lies within a week.
-            var start = clock.Today().AddDays(-38);
-            foreach (var (row, course) in known.Select(row => (row, row.Name == Groups[0].Name ? "exam-course" : "string-class")))
-                await plans.SaveAsync(
-                    row.Id,
-                    new ClassPlan(course, start, [DayOfWeek.Monday, DayOfWeek.Thursday], Course.Get(course).Lessons),
-                    null
-                );
+            // A term that began eight weeks ago, so that the next lesson lies within a week: twice a week, and once.
+            var start = clock.Today().AddDays(-56);
+            foreach (var row in known)
+            {
+                var (course, days) =
+                    row.Name == Groups[0].Name
+                        ? ("exam-course", new[] { DayOfWeek.Monday, DayOfWeek.Thursday })
+                        : ("string-class", [DayOfWeek.Monday]);
+                await plans.SaveAsync(row.Id, new ClassPlan(course, start, [.. days], Course.Get(course).Lessons), null);
+            }
         }
 
         string[] ids = [.. Groups.Select(group => known.FirstOrDefault(row => row.Name == group.Name)?.Id).OfType<string>()];
@@ -144,6 +157,9 @@ internal sealed class DemoClasses(
                 )
                     await MarkAsync(opened, marked, returned, ended);
             }
+
+            for (var group = 0; group < _ids.Length; group++)
+                await TermAsync(group, ended);
         }
         catch (OperationCanceledException)
         {
@@ -155,6 +171,59 @@ internal sealed class DemoClasses(
         }
     }
 
+    // A quiz for each lesson that is over, one a week, marked the evening after and given back.
+    private async Task TermAsync(int group, CancellationToken ended)
+    {
+        if (
+            await plans.FindAsync(_ids[group], ended) is not { Plan: { } kept }
+            || await classes.FindAsync(_ids[group], ended) is not { } found
+        )
+            return;
+        var printed = (await markings.PrintingsOfAsync(_ids[group], ended)).Select(printing => printing.Title).ToHashSet();
+        var lessons = kept.Lay().Lessons.Where(lesson => lesson.Date < clock.Today() && lesson.Date.DayOfWeek == DayOfWeek.Monday);
+        foreach (var (lesson, week) in lessons.Select((lesson, week) => (lesson, week)))
+        {
+            ended.ThrowIfCancellationRequested();
+            var title = Say("Week {0}: {1}", week + 1, lesson.Topic.Title);
+            if (
+                printed.Contains(title)
+                || LessonSheet.Of(lesson.Topic, [], 0, HouseStyle.Classical, (ulong)(100 + week), title) is not { } sheet
+            )
+                continue;
+            var morning = lesson.Date.ToDateTime(new TimeOnly(8, 0));
+            var job = jobs.Start(
+                sheet with
+                {
+                    Versions = 1,
+                    Parts = [],
+                },
+                PrintChoices.None with
+                {
+                    QrAddress = "",
+                    Class = found.Name,
+                    Copies = PrintedCopy.Of(found.Present, sheet, 0, student => student.Id),
+                },
+                "demo",
+                new PrintJob
+                {
+                    SheetId = "",
+                    ClassId = found.Id,
+                    WrittenOn = lesson.Date,
+                    Erasures = printings.Erasures,
+                    MadeAt = new DateTimeOffset(morning, clock.LocalTimeZone.GetUtcOffset(morning)),
+                }
+            );
+            if (job is null)
+                return;
+            await job.Making.WaitAsync(ended);
+            if (job.PrintingId is not { } id || await open.FindAsync(id) is not { } opened)
+                continue;
+            var evening = new DemoClock(clock, clock.Today().DayNumber - lesson.Date.DayNumber - 1);
+            await MarkAsync(opened, opened.Record.Copies.Length, false, ended, week + 1, new MarkingStore(data, evening));
+            await new MarkingStore(data, evening).ReturnAsync(id, []);
+        }
+    }
+
     private async Task<string?> PrintedAsync(StoredSheet stored, PrintChoices choices, string classId, CancellationToken ended)
     {
         if (jobs.Start(stored, choices, "demo", classId) is not { } job)
@@ -163,26 +232,33 @@ internal sealed class DemoClasses(
         return job.PrintingId;
     }
 
-    private async Task MarkAsync(OpenPrinting printing, int papers, bool returned, CancellationToken ended)
+    private async Task MarkAsync(
+        OpenPrinting printing,
+        int papers,
+        bool returned,
+        CancellationToken ended,
+        int week = 8,
+        MarkingStore? keeper = null
+    )
     {
         var made = new List<(int Copy, SetItem Item, Teaching.Marking Marking)>();
         foreach (var copy in printing.Record.Copies.Where(copy => copy.Student is not null).Take(papers))
         {
             ended.ThrowIfCancellationRequested();
             foreach (var item in printing.Papers.ItemsOf(copy))
-                made.Add((copy.Number, item, printing.Papers.Mark(item, Said(copy.Number, item))));
+                made.Add((copy.Number, item, printing.Papers.Mark(item, Said(copy.Number, item, week))));
         }
 
-        await markings.AddAllAsync(printing.Id, made, cancellation: ended);
+        await (keeper ?? markings).AddAllAsync(printing.Id, made, cancellation: ended);
         if (returned)
             await markings.ReturnAsync(printing.Id, await ClassPapers.ToReturnAsync(printing.Id, printing, printings, markings));
     }
 
     // By lot, the same each time: the weaker a student, the more often a mistake; every fourth takes natural for harmonic.
-    private static Decision Said(int student, SetItem item)
+    private static Decision Said(int student, SetItem item, int week)
     {
         var lot = SplitMix64.At(StableHash.Of(item.Prompt + item.Answer), (ulong)student);
-        var skill = 96 - (int)(SplitMix64.At(77, (ulong)student) % 30);
+        var skill = 96 - (int)(SplitMix64.At(77, (ulong)student) % 30) - (3 * (8 - Math.Min(8, week)));
         var own = item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == FindingCode.NaturalForHarmonic);
         if (own is not null && student % 4 == 1)
             return new Decision.Mistake(own.Mistake);

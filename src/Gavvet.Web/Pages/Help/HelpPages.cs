@@ -30,6 +30,7 @@ internal static class HelpPages
         ("marking", ["marking-screen", "results"]),
         ("classes", ["classes", "class"]),
         ("standing", ["standing"]),
+        ("mark-book", ["book"]),
         ("plan", ["plan"]),
         ("atlas", ["atlas"]),
         ("check", ["check"]),

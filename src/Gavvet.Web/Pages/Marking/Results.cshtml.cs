@@ -110,8 +110,13 @@ internal sealed class ResultsModel(
     public async Task<IActionResult> OnGetTableAsync(string id) =>
         await ShowAsync(id) && Problem is null
             ? File(
-                Encoding.UTF8.GetBytes(MarksTable.Write([.. Papers.Select(paper => (paper.Name, paper.Marks, paper.Of, paper.Open))])),
-                "text/csv",
+                TableForm.Bytes(
+                    MarksTable.Write(
+                        [.. Papers.Select(paper => (paper.Name, paper.Marks, paper.Of, paper.Open))],
+                        TableForm.Of(Request.Headers.AcceptLanguage.ToString().Split(',', ';')[0].Trim())
+                    )
+                ),
+                "text/csv; charset=utf-8",
                 "marks.csv"
             )
             : NotFound();
@@ -130,7 +135,7 @@ internal sealed class ResultsModel(
     }
 
     /// <summary>Takes the markings of a results file in: those of students and items of this printing.</summary>
-    public async Task<IActionResult> OnPostBringAsync(string id, IFormFile? file)
+    public async Task<IActionResult> OnPostBringAsync(string id, IFormFile? file, bool over)
     {
         if (!await ShowAsync(id))
             return NotFound();
@@ -140,7 +145,7 @@ internal sealed class ResultsModel(
                 throw new FormatException(Say("Choose a results file, as “mark --results” or this page writes it."));
             using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
             var results = ResultsFile.Read(await reader.ReadToEndAsync(HttpContext.RequestAborted));
-            await TakeAsync(id, results);
+            await TakeAsync(id, results, over);
             return Redirect($"/printings/{id}/results");
         }
         catch (FormatException problem)
@@ -204,7 +209,7 @@ internal sealed class ResultsModel(
     }
 
     // All of the file or nothing: a name or an item that is not of this printing refuses it.
-    private async Task TakeAsync(string id, ResultsFile results)
+    private async Task TakeAsync(string id, ResultsFile results, bool over)
     {
         var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted))
             .Where(owner => owner.Name is not null)
@@ -244,6 +249,21 @@ internal sealed class ResultsModel(
             taken.Add((number, item, result.Marking));
         }
 
+        // What is marked otherwise here is not written over without a word.
+        var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
+        var others = taken
+            .GroupBy(one => (one.Copy, one.Item.Number))
+            .Count(item =>
+                current.TryGetValue(item.Key, out var known)
+                && (known.Marking.As, known.Marking.Marks) != (item.Last().Marking.As, item.Last().Marking.Marks)
+            );
+        if (others > 0 && !over)
+            throw new FormatException(
+                Say(
+                    "{0} are marked otherwise here. Nothing was taken in. Tick “in their place” and choose the file once more if the file is to stand.",
+                    Labels.Count(others, "answer")
+                )
+            );
         await markings.AddAllAsync(id, taken);
     }
 

@@ -28,6 +28,9 @@ internal sealed class PrintJob : IDisposable
     /// <summary>The day the class writes it, or null for the day of printing.</summary>
     public DateOnly? WrittenOn { get; init; }
 
+    /// <summary>When it is said to be made, where that is not now.</summary>
+    public DateTimeOffset? MadeAt { get; init; }
+
     /// <summary>How many erasures there were when what it prints was read.</summary>
     public long Erasures { get; init; }
 
@@ -138,6 +141,19 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
             person
         );
 
+    /// <summary>Begins a printing of a sheet that lies on no desk; null when too many are waiting already.</summary>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="choices">What is printed of it.</param>
+    /// <param name="person">For whom.</param>
+    /// <param name="job">The class and what else is known of it.</param>
+    public PrintJob? Start(Sheet sheet, PrintChoices choices, string person, PrintJob job) =>
+        Begin(
+            job,
+            ("", 0, sheet.Title),
+            pace => FrozenPrinting.Of(PrintPlan.Of(sheet, choices with { CodeSeed = PageCode.FreshSeed() }), catalogue, Packing, pace),
+            person
+        );
+
     /// <summary>The job that was begun by the same form, or null: a form sent twice makes nothing twice.</summary>
     /// <param name="form">What tells the form from others, or null.</param>
     public PrintJob? OfForm(string? form) => string.IsNullOrEmpty(form) ? null : _jobs.Values.FirstOrDefault(job => job.Form == form);
@@ -223,6 +239,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
                     {
                         Erasures = erasures,
                         WrittenOn = job.WrittenOn,
+                        MadeAt = job.MadeAt,
                     },
                     job.Ended
                 ) is

@@ -3,7 +3,11 @@
 import { address, at, goTo, item, keyOf, marked, now, paper, seen, take } from "./marking-papers.js";
 import { text } from "./words.js";
 
+// Each window keeps its own, longer than the window lasts: what a closed one could not send, the next one sends.
 const store = `gavvet-marking ${address}`;
+const own = sessionStorage.getItem("gavvet-window") ?? crypto.randomUUID();
+sessionStorage.setItem("gavvet-window", own);
+const nameOf = (window) => `${store} ${window}`;
 let queue = []; // entered, and not kept yet
 let aside = []; // entered for items that another window marked meanwhile: the teacher says which stands
 let entered = []; // ids of what this window has entered, to be taken back
@@ -39,7 +43,26 @@ const button = (words, press) => {
 let settled = () => {};
 export const whenSettled = (act) => (settled = act);
 
-const keep = () => sessionStorage.setItem(store, JSON.stringify({ queue, aside, entered }));
+const keep = () => {
+  if (queue.length + aside.length + entered.length === 0) localStorage.removeItem(nameOf(own));
+  else localStorage.setItem(nameOf(own), JSON.stringify({ queue, aside, entered }));
+};
+
+// What another window that is closed by now has left; one that is open holds its lock.
+const left = async () => {
+  const found = [];
+  const others = Object.keys(localStorage).filter((name) => name.startsWith(`${store} `) && name !== nameOf(own));
+  for (const name of navigator.locks ? others : []) {
+    await navigator.locks.request(name, { ifAvailable: true }, (lock) => {
+      if (!lock) return;
+      found.push(JSON.parse(localStorage.getItem(name) ?? "{}"));
+      localStorage.removeItem(name);
+    });
+  }
+  // Held as long as this window is.
+  navigator.locks?.request(nameOf(own), () => new Promise(() => {}));
+  return found;
+};
 
 // Only an answer of the program that says it is done is one: a sign-in page looks like an answer too.
 export const post = async (handler, values, isAgain = false) => {
@@ -153,6 +176,14 @@ addEventListener("online", () => wake());
 export const decide = (what, shown) => {
   const key = keyOf(paper().number, item().number);
   refused.delete(key);
+  // A remark that was typed before goes with what is decided, whatever key decides it.
+  const remark = what.remark ?? remarks.get(key) ?? now()?.remark;
+  remarks.delete(key);
+  if (remark) {
+    what = { ...what, remark };
+    shown = { ...shown, remark };
+  }
+
   const pending = { ...shown, of: item().marks, findings: shown.findings ?? [], pending: true };
   const entry = { copy: paper().number, item: item().number, before: now() ?? null, shown: pending, seen: seen.get(key) ?? 0, words: what.written ? `${shown.words} “${what.written}”` : shown.words, ...what };
   marked.set(key, pending);
@@ -161,6 +192,11 @@ export const decide = (what, shown) => {
   send();
   told();
 };
+
+// A remark that is typed and not kept yet, by item.
+const remarks = new Map();
+export const noteRemark = (key, words) => (words ? remarks.set(key, words) : remarks.delete(key));
+export const remarkOf = (key) => remarks.get(key);
 
 // What could not be read of an item stays to be mended, wherever the teacher was meanwhile.
 export const unread = (key) => refused.get(key);
@@ -193,9 +229,13 @@ export const undo = async () => {
 };
 
 // What an earlier load of the page could not send stands as entered, and is sent once the screen is there.
-export const resume = () => {
-  const kept = JSON.parse(sessionStorage.getItem(store) ?? "{}");
-  ({ queue = [], aside = [], entered = [] } = Array.isArray(kept) ? { queue: kept } : kept);
+export const resume = async () => {
+  ({ queue = [], aside = [], entered = [] } = JSON.parse(localStorage.getItem(nameOf(own)) ?? "{}"));
+  for (const other of await left()) {
+    queue = [...(other.queue ?? []), ...queue];
+    aside = [...(other.aside ?? []), ...aside];
+  }
+  keep();
   for (const entry of queue) marked.set(keyOf(entry.copy, entry.item), entry.shown);
 };
 

@@ -1,6 +1,6 @@
 // What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
 import { at, forward, isAtEnd, isOpen, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing, take } from "./marking-papers.js";
-import { decide, notice, post, unread } from "./marking-queue.js";
+import { decide, notice, post, remarkOf, unread } from "./marking-queue.js";
 import { text } from "./words.js";
 
 export const element = (name, text, attributes = {}) => {
@@ -23,10 +23,14 @@ export const showView = (view, side) => {
   view.scrollTop = Math.max(0, top * tall - (view.clientHeight - height * tall) / 3);
 };
 
-// Of the mistakes an item invites, those this class makes come first.
+// Of the mistakes an item invites, those this class makes come first: as it was when the window opened, so that a key means the
+// same on every paper.
+let made = null;
 const likelyOf = () => {
-  const made = new Map(Object.entries(printing.data.made));
-  for (const marking of marked.values()) for (const finding of marking.findings) made.set(finding.code, (made.get(finding.code) ?? 0) + 1);
+  if (!made) {
+    made = new Map(Object.entries(printing.data.made));
+    for (const marking of marked.values()) for (const finding of marking.findings) made.set(finding.code, (made.get(finding.code) ?? 0) + 1);
+  }
   return item().mistakes.map((mistake, i) => ({ ...mistake, i })).sort((a, b) => (made.get(b.code) ?? 0) - (made.get(a.code) ?? 0) || a.i - b.i);
 };
 
@@ -129,7 +133,7 @@ const clearFields = () => {
   if (here === shown) return;
   shown = here;
   at("marks").value = now() && !now().pending ? now().marks : "";
-  at("remark").value = now()?.remark ?? "";
+  at("remark").value = remarkOf(here) ?? now()?.remark ?? "";
   const left = unread(here);
   at("written").value = left?.written ?? "";
   at("written-problem").textContent = left?.problem ?? "";

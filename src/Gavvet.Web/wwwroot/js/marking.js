@@ -1,6 +1,6 @@
 // Marking by keys: what a key, a click or a finger does.
 import { address, at, isOpen, item, itemsOf, keyOf, mode, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
-import { decide, forget, goOn, isWaiting, post, resume, undo, whenSettled } from "./marking-queue.js";
+import { decide, forget, goOn, isWaiting, noteRemark, post, resume, undo, whenSettled } from "./marking-queue.js";
 import { act, advance, element, options, show, showView } from "./marking-view.js";
 import { text } from "./words.js";
 
@@ -12,16 +12,38 @@ const sayings = {
   wrong: () => decide({ say: "wrong" }, { verdict: "wrong", words: text("Not right"), marks: 0 }),
 };
 
+// All that is open of the paper in hand, or in the walk by questions of the question in hand on the papers handed out.
+const restIsRight = () => {
+  const here = { ...place };
+  const rest = mode.byQuestion
+    ? printing.data.papers.flatMap((one, p) => (!one.isSpare || p === here.paper) && here.item < itemsOf(one).length && isOpen(one, here.item) ? [[p, here.item]] : [])
+    : itemsOf(paper()).flatMap((_, i) => (isOpen(paper(), i) ? [[here.paper, i]] : []));
+  for (const [p, i] of rest) {
+    Object.assign(place, { paper: p, item: i });
+    sayings.right();
+  }
+  Object.assign(place, here);
+  at("last").textContent = text("{0} marked right.", rest.length);
+  advance();
+};
+
+// How the screen is set stays over a reload: above all that names are hidden.
+const kept = `gavvet-marking-mode ${address}`;
+
 const listen = () => {
+  at("rest").addEventListener("click", restIsRight);
   for (const control of document.querySelectorAll("[data-say]")) control.addEventListener("click", () => act(sayings[control.dataset.say]));
   at("undo").addEventListener("click", undo);
   for (const [id, name] of [["walk", "byQuestion"], ["hide-names", "hidden"], ["totals", "totals"]]) {
     at(id).addEventListener("click", () => {
       mode[name] = !mode[name];
       at(id).setAttribute("aria-pressed", mode[name]);
+      sessionStorage.setItem(kept, JSON.stringify(mode));
       show();
     });
+    at(id).setAttribute("aria-pressed", mode[name]);
   }
+  at("remark").addEventListener("input", () => noteRemark(keyOf(paper().number, item().number), at("remark").value.trim()));
   at("written-form").addEventListener("submit", (event) => {
     event.preventDefault();
     const written = at("written").value.trim();
@@ -44,6 +66,8 @@ const listen = () => {
     event.preventDefault();
     const marks = Number(at("marks").value);
     const remark = at("remark").value.trim();
+    // A remark alone goes to what is decided already, or waits for what is decided next.
+    if (at("marks").value === "" && remark) return (at("marks-problem").textContent = text("The remark is kept with what you decide next of this answer: R, X, B, or marks."));
     if (at("marks").value === "" || !Number.isInteger(marks) || marks < 0 || marks > item().marks) return (at("marks-problem").textContent = text("Type whole marks from 0 to {0}.", item().marks));
     const before = now();
     decide({ say: "marks", marks, remark, written: before?.written ?? undefined }, { ...(before ?? {}), words: text("By hand"), verdict: marks === item().marks ? "correct" : "wrong", marks, remark });
@@ -125,7 +149,8 @@ const listen = () => {
 const begin = async () => {
   printing.data = await (await fetch(`${address}?handler=Data`)).json();
   for (const each of printing.data.markings) take(each);
-  resume();
+  Object.assign(mode, JSON.parse(sessionStorage.getItem(kept) ?? "{}"));
+  await resume();
   const first = printing.data.papers.findIndex((one) => !one.isSpare && itemsOf(one).some((_, i) => isOpen(one, i)));
   place.paper = Math.max(0, first);
   place.item = Math.max(0, itemsOf(paper()).findIndex((_, i) => isOpen(paper(), i)));

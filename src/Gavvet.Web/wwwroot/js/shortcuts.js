@@ -54,7 +54,8 @@ const press = (target, event) => {
   event.preventDefault();
   if (!typing(target)) return target.click();
   target.focus();
-  target.select();
+  // A list to choose from has nothing to mark.
+  target.select?.();
 };
 
 document.addEventListener("keydown", (event) => {

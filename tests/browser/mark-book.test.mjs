@@ -2,7 +2,7 @@
 // spare is given away, the day is set, whole marks are entered, one is excused, weights and grades are the teacher's.
 import assert from "node:assert/strict";
 import { execFileSync } from "node:child_process";
-import { writeFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { test } from "node:test";
 import { temporaryFolder } from "../support/commands.mjs";
@@ -171,4 +171,33 @@ test("what is known is of the day it was written, and goes along into another cl
   await sent("Is back");
   assert.equal((await at.page.locator(".student-name").allInnerTexts()).length, 3);
   assert.deepEqual(await violations(at.page), []);
+});
+
+// A key that help names acts: it stands in the list of shortcuts of one of the screens the page is about, and none stands there twice.
+test("every key a help page names is a key of its screens", async () => {
+  await at.page.goto(at.server.address + printing);
+  const sheet = await at.page.getByRole("link", { name: "Print room of the sheet" }).getAttribute("href");
+  const code = await at.page.locator(".page-code").first().getAttribute("href");
+  const screens = {
+    desk: ["/"], workbench: [sheet.replace("/print", "")], "print-room": [sheet], printings: [printing, code], marking: [`${printing}/mark`, `${printing}/results`],
+    classes: ["/classes", group], standing: [`${group}/standing`], "mark-book": [`${group}/book`], plan: [`${group}/plan`], atlas: ["/atlas"], check: ["/check"], style: ["/style"], specimens: ["/specimens"], backup: ["/backup"],
+  };
+  let named = 0;
+  for (const [page, paths] of Object.entries(screens)) {
+    const words = readFileSync(new URL(`../../docs/help/${page}.md`, import.meta.url), "utf8").replace(/`[^`]*`|“[^”]*”|\*[^*]*\*/g, "");
+    const keys = [...words.matchAll(/\(([A-Z])\)|(?:^|[.;,] |and )([A-Z]) (?=[a-z])/gm)].map((match) => match[1] ?? match[2]).filter((key) => key !== "A" && key !== "I");
+    const listed = [];
+    for (const path of paths) {
+      await at.page.goto(at.server.address + path);
+      await at.page.waitForLoadState();
+      await at.page.keyboard.press("?");
+      const rows = await at.page.locator("#keys-list dt").allInnerTexts();
+      assert.equal(rows.length, new Set(rows).size, `${path} lists a key twice: ${rows}`);
+      listed.push(...(await at.page.locator("#keys-list kbd").allInnerTexts()));
+      await at.page.keyboard.press("Escape");
+    }
+    for (const key of keys) assert.ok(listed.includes(key), `help of ${page} names ${key}, and its screens have ${[...new Set(listed)].join(" ")}`);
+    named += keys.length;
+  }
+  assert.ok(named > 15, `${named}`);
 });

@@ -177,3 +177,41 @@ test("the same entry sent twice, because its confirmation was lost, is one marki
   const data = await (await at.page.request.get(`${printing}/mark?handler=Data`)).json();
   assert.equal(data.markings.length, 1);
 });
+
+test("the rest is right by one key, a remark goes with whatever decides, and hidden names stay hidden", async () => {
+  const printing = await opened();
+  await at.page.keyboard.press("h");
+  await at.page.keyboard.press("k");
+  await at.page.keyboard.type("Mind the clef");
+  await at.page.keyboard.press("Escape");
+  await at.page.locator("#item-title").click();
+  await at.page.keyboard.press("x");
+  await saved();
+  await at.page.keyboard.press("e");
+  await saved();
+  const { markings, papers } = await (await at.page.request.get(`${printing}/mark?handler=Data`)).json();
+  assert.equal(markings.length, 8);
+  assert.deepEqual(markings.map((one) => [one.copy, one.marking.verdict]).filter(([copy]) => copy === papers[0].number).length, 8);
+  assert.equal(markings.filter((one) => one.marking.verdict === "correct").length, 7);
+  assert.equal(markings.find((one) => one.item === 1).marking.remark, "Mind the clef");
+  await open(at.page, printing);
+  assert.match(await at.page.locator("#who").textContent(), /^Paper/);
+  assert.equal(await at.page.locator("#hide-names").getAttribute("aria-pressed"), "true");
+});
+
+test("what a closed window could not send is sent by the next one", async () => {
+  const printing = await opened();
+  const other = await at.page.context().newPage();
+  await open(other, printing);
+  await other.route(isMark, (route) => route.abort());
+  await other.keyboard.press("r");
+  await other.waitForFunction(() => document.getElementById("marking-saved").textContent === "1 not saved");
+  await other.close({ runBeforeUnload: false });
+  assert.equal((await (await at.page.request.get(`${printing}/mark?handler=Data`)).json()).markings.length, 0);
+  const next = await at.page.context().newPage();
+  await open(next, printing);
+  await saved(next);
+  assert.equal((await (await at.page.request.get(`${printing}/mark?handler=Data`)).json()).markings.length, 1);
+  assert.equal(await next.evaluate(() => Object.values(localStorage).filter((kept) => /Mira|Bo/.test(kept)).length), 0);
+  await next.close();
+});

@@ -3,6 +3,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Hosting;
+using Gavvet.Worksheets.Wording;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -140,7 +141,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
                 throw new FormatException(
                     Say("This is more than a class of up to {0} students. Choose the list of one class.", SchoolClass.MostStudents)
                 );
-            Reading = Printable(RosterGuess.Read(text));
+            Reading = await MarkedAsync(id, RosterGuess.Read(text));
             if (Reading.Any(line => line.NeedsALook))
                 throw new FormatException(Say("Look these lines over, mend what is not right, and write them in."));
             return await classes.AddAsync(id, [.. Reading.Select(line => line.Student())]);
@@ -150,7 +151,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
     /// <summary>Writes students in that were looked over.</summary>
     public async Task<IActionResult> OnPostMendedAsync(string id, RosterForm form) => await ChangedAsync(id, "students", "", async () =>
         {
-            Reading = Printable(RosterGuess.Checked(form.Lines()));
+            Reading = await MarkedAsync(id, RosterGuess.Checked(form.Lines()));
             if (Reading.Count == 0)
                 throw new FormatException(Say("Every line is left out. Keep the ones that are to be written in."));
             if (Reading.Any(line => line.Problem is not null))
@@ -158,8 +159,16 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
             return await classes.AddAsync(id, [.. Reading.Select(line => line.Student())]);
         });
 
-    private static RosterLine[] Printable(IEnumerable<RosterLine> lines) =>
-        [.. lines.Select(line => line.Problem is null && PrintCheck.Problem(line.Name) is { } odd ? line with { Problem = odd } : line)];
+    // What the class has already, or no face can print, is said at its line.
+    private async Task<RosterLine[]> MarkedAsync(string id, IEnumerable<RosterLine> lines)
+    {
+        var group = await classes.FindAsync(id, HttpContext.RequestAborted);
+        string? Problem(RosterLine line) =>
+            group?.Students.FirstOrDefault(other => NameSearch.AreAlike(other.Name, line.Name)) is { } same
+                ? Texts.Say("class.student-taken", ("name", same.Name))
+                : PrintCheck.Problem(line.Name);
+        return [.. lines.Select(line => line.Problem is null && Problem(line) is { } odd ? line with { Problem = odd } : line)];
+    }
 
     /// <summary>Says that a student left, or came back.</summary>
     public Task<IActionResult> OnPostLeaveAsync(string id, string? student, bool left) =>

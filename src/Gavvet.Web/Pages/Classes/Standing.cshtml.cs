@@ -123,7 +123,7 @@ internal sealed class StandingModel(
                 Class,
                 HttpContext
             );
-            return printing is null ? throw new FormatException(problem) : Redirect($"/printings/{printing}");
+            return printing is null ? throw new FormatException(problem) : Redirect($"/printings/{printing}#papers");
         });
 
     /// <summary>Those a pile was asked for, by id; empty for everyone.</summary>

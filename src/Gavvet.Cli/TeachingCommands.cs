@@ -128,7 +128,12 @@ internal static class TeachingCommands
         if (ics is not null)
             File.WriteAllText(
                 ics.FullName,
-                LessonCalendar.Write(plan.Course.Title, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))])
+                LessonCalendar.Write(
+                    plan.Course.Name,
+                    plan.Course.Title,
+                    [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))],
+                    TimeProvider.System.GetUtcNow()
+                )
             );
         if (pdf is not null)
             File.WriteAllBytes(pdf.FullName, PdfWriter.Write(plan.Course.Title, PlanPage.Of(plan)));

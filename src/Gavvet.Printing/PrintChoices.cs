@@ -18,6 +18,9 @@ public sealed record PrintChoices(ImmutableArray<LargePrintSeat> Seats, ulong? C
     /// <summary>The papers of a class, in the order they lie in the pile; empty where none is printed for.</summary>
     public ImmutableArray<PrintedCopy> Copies { get; init; } = [];
 
+    /// <summary>Whether every part writes in the same written keys, instead of sounding together.</summary>
+    public bool SameWrittenKeys { get; init; }
+
     /// <summary>The class’s name, as it stands on the papers.</summary>
     public string? Class { get; init; }
 }

@@ -33,11 +33,16 @@ public sealed class PrintPlan
                 [
                     .. Enumerable
                         .Range(0, sheet.Versions)
-                        .SelectMany(_ => parts, (version, part) => new Edition(lettered ? (char)('A' + version) : null, part)),
+                        .SelectMany(
+                            _ => parts,
+                            (version, part) =>
+                                new Edition(lettered ? (char)('A' + version) : null, part) { SameWrittenKeys = choices.SameWrittenKeys }
+                        ),
                     .. choices.Seats.Select(seat => new Edition(lettered ? seat.Version ?? 'A' : null, seat.Part)
                     {
                         Student = seat.Name,
                         IsLarge = true,
+                        SameWrittenKeys = choices.SameWrittenKeys,
                     }),
                 ];
         _versions = new Lazy<ImmutableArray<SheetVersion>>(() => SheetVersions.Of(sheet));
@@ -129,6 +134,7 @@ public sealed class PrintPlan
             Clef = copy.Clef,
             IsLarge = copy.IsLarge,
             Class = Choices.Class,
+            SameWrittenKeys = Choices.SameWrittenKeys,
         };
 }
 

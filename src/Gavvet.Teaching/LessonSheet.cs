@@ -22,9 +22,18 @@ public static class LessonSheet
     /// <param name="title">The sheet's title.</param>
     public static Sheet? Of(Topic topic, IEnumerable<Standing> due, int warmUps, HouseStyle style, ulong seed, string title)
     {
-        Section[] sections = [.. WarmUp(due, warmUps, style, seed), .. New(topic, style, seed), .. Stretch(topic, style, seed)];
+        Section[] lesson = [.. New(topic, style, seed), .. Stretch(topic, style, seed)];
+        var warmUp = WarmUp(due, warmUps, style, seed);
+        // A warm-up is no heavier than the lesson it leads to.
+        var most = lesson.Length == 0 ? int.MaxValue : Load(lesson, style);
+        while (warmUp.Length > 1 && Load(warmUp, style) > most)
+            warmUp = warmUp.RemoveAt(warmUp.Length - 1);
+        Section[] sections = [.. warmUp, .. lesson];
         return sections.Length == 0 ? null : SectionDraw.Whole(title, style, seed, sections);
     }
+
+    private static int Load(IEnumerable<Section> sections, HouseStyle style) =>
+        Composer.Compose(SectionDraw.Whole("Load", style, 0, sections)).Worksheet.Load;
 
     /// <summary>A warm-up: a question for each skill that is due, each skill and key once.</summary>
     /// <param name="due">What is due, the longest first.</param>
@@ -58,22 +67,47 @@ public static class LessonSheet
         foreach (var (id, i) in topic.Sections.Select((id, i) => (id, i)))
         {
             var shipped = ShippedSections.Find(id)!.Section;
-            SectionDraw.Of(
-                Wish(topic, QuestionCatalogue.Standard.Get(shipped.KindId), OfEach) with
-                {
-                    Clefs = shipped.Clefs,
-                    Direction = shipped.Direction,
-                    Notation = shipped.Notation,
-                    Scaffolding = shipped.Scaffolding,
-                    Option = shipped.Option,
-                },
-                style,
-                seed + 100 + (ulong)i,
-                out var section
-            );
-            if (section is not null)
+            var wish = Wish(topic, QuestionCatalogue.Standard.Get(shipped.KindId), OfEach) with
+            {
+                Clefs = shipped.Clefs,
+                Direction = shipped.Direction,
+                Notation = shipped.Notation,
+                Scaffolding = shipped.Scaffolding,
+                Option = shipped.Option,
+            };
+            // One key has one question of a kind; it is asked from other sides until there are enough.
+            var count = 0;
+            foreach (var side in Sides(wish))
+            {
+                if (count >= OfEach)
+                    break;
+                SectionDraw.Of(side with { Count = OfEach - count }, style, seed + 100 + (ulong)(10 * i) + (ulong)count, out var section);
+                if (section is null)
+                    continue;
+                count += section.Slots.Count;
                 yield return section;
+            }
         }
+    }
+
+    // The wish as it is, then its scale the other way, then with the signature for accidentals or the other way round, then both.
+    private static IEnumerable<SectionWish> Sides(SectionWish wish)
+    {
+        yield return wish;
+        var turned = wish with { Direction = wish.Direction == Direction.Descending ? Direction.Ascending : Direction.Descending };
+        var other = wish.Notation == Notation.Signature ? Notation.Accidentals : Notation.Signature;
+        if (wish.Kind.UsesDirection)
+            yield return turned;
+        if (wish.Kind.UsesNotation)
+            yield return wish with
+            {
+                Notation = other,
+            };
+        if (wish.Kind.UsesDirection && wish.Kind.UsesNotation)
+            yield return turned with
+            {
+                Notation = other,
+            };
     }
 
     // The nearest key the topic leaves out, the one farther from C where two are as near.

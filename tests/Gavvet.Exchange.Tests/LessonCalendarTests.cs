@@ -15,14 +15,35 @@ public class LessonCalendarTests
     [Fact]
     public void Each_lesson_is_an_event_of_its_day_when_the_file_is_read_back()
     {
-        var calendar = Calendar.Load(LessonCalendar.Write("Hazelmoor strings", Lessons))!;
+        var calendar = Calendar.Load(Written(Lessons))!;
         Assert.Equal(Lessons, calendar.Events.Select(lesson => (DateOnly.FromDateTime(lesson.Start!.Value), lesson.Summary!)).Order());
         Assert.All(calendar.Events, lesson => Assert.False(lesson.Start!.HasTime));
         Assert.All(calendar.Events, lesson => Assert.Equal(lesson.Start!.Value.AddDays(1), lesson.End!.Value));
         Assert.Equal(Lessons.Length, calendar.Events.Select(lesson => lesson.Uid).Distinct().Count());
     }
 
+    // A holiday moves every lesson after it, and a topic is changed: the same events, with a higher number, so that a calendar which has
+    // them changes them.
     [Fact]
-    public void The_same_plan_is_the_same_file() =>
-        Assert.Equal(LessonCalendar.Write("Hazelmoor strings", Lessons), LessonCalendar.Write("Hazelmoor strings", Lessons));
+    public void A_plan_that_moved_is_the_same_events_of_a_later_writing()
+    {
+        var before = Calendar.Load(Written(Lessons))!.Events.OrderBy(lesson => lesson.Uid).ToArray();
+        var moved = Lessons.Select(lesson => (lesson.Item1.AddDays(7), lesson.Item2 + ", again")).ToArray();
+        var after = Calendar.Load(Written(moved, 1))!.Events.OrderBy(lesson => lesson.Uid).ToArray();
+        Assert.Equal(before.Select(lesson => lesson.Uid), after.Select(lesson => lesson.Uid));
+        Assert.All(before.Zip(after), pair => Assert.True(pair.Second.Sequence > pair.First.Sequence));
+        Assert.All(before.Zip(after), pair => Assert.Equal(pair.First.Start!.Value.AddDays(7), pair.Second.Start!.Value));
+        Assert.Empty(
+            before
+                .Select(lesson => lesson.Uid)
+                .Intersect(Calendar.Load(LessonCalendar.Write("b", "Hazelmoor strings", Lessons, Now))!.Events.Select(lesson => lesson.Uid))
+        );
+        Assert.All(before, lesson => Assert.Equal(TransparencyType.Transparent, lesson.Transparency));
+        Assert.All(before, lesson => Assert.Equal(Now.UtcDateTime, lesson.DtStamp!.Value));
+    }
+
+    private static readonly DateTimeOffset Now = new(2026, 10, 1, 18, 0, 0, TimeSpan.Zero);
+
+    private static string Written((DateOnly, string)[] lessons, int hours = 0) =>
+        LessonCalendar.Write("a", "Hazelmoor strings", lessons, Now.AddHours(hours));
 }

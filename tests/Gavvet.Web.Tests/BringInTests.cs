@@ -4,7 +4,6 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Pages.Printings;
-using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Editing;
 using Microsoft.Extensions.DependencyInjection;
 
@@ -61,10 +60,11 @@ public sealed class BringInTests : IAsyncLifetime
         }
     }
 
-    private async Task<(HttpStatusCode Status, string? Said)> BringAsync(string printing, string text)
+    private async Task<(HttpStatusCode Status, string? Said)> BringAsync(string printing, string text, bool over = false)
     {
         await _visitor.OpenAsync($"/printings/{printing}/results");
         using var form = new MultipartFormDataContent { { new ByteArrayContent(Encoding.UTF8.GetBytes(text)), "file", "results.json" } };
+        form.Add(new StringContent(over ? "true" : "false"), "over");
         var (answer, page) = await _visitor.PostAsync($"/printings/{printing}/results?handler=Bring", form);
         return (answer.StatusCode, page.QuerySelector("#error-results")?.TextContent.Trim());
     }
@@ -104,9 +104,16 @@ public sealed class BringInTests : IAsyncLifetime
             Assert.Equal(marks, await MarksAsync(printing));
         }
 
-        // A mark that was changed by hand in the file is the mark now.
+        // What is marked otherwise here stays until it is said that the file stands.
         var first = file.IndexOf("\"marks\": 0", StringComparison.Ordinal);
-        (status, _) = await BringAsync(printing, file[..first] + "\"marks\": 1" + file[(first + 10)..]);
+        var changed = file[..first] + "\"marks\": 1" + file[(first + 10)..];
+        (status, said) = await BringAsync(printing, changed);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
+        Assert.Contains("marked otherwise here", said, StringComparison.Ordinal);
+        Assert.Equal(marks, await MarksAsync(printing));
+
+        // A mark that was changed by hand in the file is the mark then.
+        (status, _) = await BringAsync(printing, changed, over: true);
         Assert.Equal(HttpStatusCode.Redirect, status);
         Assert.Equal(marks.Sum() + 1, (await MarksAsync(printing)).Sum());
     }

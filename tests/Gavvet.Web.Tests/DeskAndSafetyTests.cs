@@ -3,7 +3,7 @@ using System.Text;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Demo;
-using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Start;
 using Gavvet.Worksheets.Editing;
 using Microsoft.Extensions.DependencyInjection;

@@ -6,7 +6,6 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Pages.Printings;
-using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Editing;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Routing;

@@ -3,7 +3,6 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Printings;
-using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Worksheets.Judging;
 
 namespace Gavvet.Web.Demo;
@@ -184,7 +183,7 @@ internal sealed class DemoClasses(
         foreach (var (lesson, week) in lessons.Select((lesson, week) => (lesson, week)))
         {
             ended.ThrowIfCancellationRequested();
-            var title = Say("Week {0}: {1}", week + 1, lesson.Topic.Title);
+            var title = string.Concat("Hazelmoor week ", week + 1);
             if (
                 printed.Contains(title)
                 || LessonSheet.Of(lesson.Topic, [], 0, HouseStyle.Classical, (ulong)(100 + week), title) is not { } sheet

@@ -1,6 +1,6 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
-using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Files;
 
 namespace Gavvet.Web.Demo;

@@ -8,7 +8,6 @@ using Gavvet.Web.Demo;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Printings;
-using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;

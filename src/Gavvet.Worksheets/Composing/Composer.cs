@@ -51,7 +51,9 @@ public static class Composer
             var number = ++key.Number;
             try
             {
-                var setting = QuestionSetting.Of(section, slot.Drawn, sheet.Style).For(kind, edition.Part, edition.Clef);
+                var setting = QuestionSetting
+                    .Of(section, slot.Drawn, sheet.Style)
+                    .For(kind, edition.Part, edition.Clef, edition.SameWrittenKeys);
                 var (question, answer) = AnswerForms.Ask(kind, setting);
                 if (setting.AnswerAs == AnswerForm.Matching && AnswerForms.CanBe(kind, AnswerForm.Matching, setting.Option))
                     matched.Add((slot, setting, kind.Ask(setting), answer));

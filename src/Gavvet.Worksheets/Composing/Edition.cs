@@ -21,6 +21,9 @@ public sealed record Edition(char? Version, Instrument? Part)
     /// <summary>Whether it is in large print.</summary>
     public bool IsLarge { get; init; }
 
+    /// <summary>Whether every part writes in the same written keys, instead of sounding together.</summary>
+    public bool SameWrittenKeys { get; init; }
+
     /// <summary>The class it is printed for, or null.</summary>
     public string? Class { get; init; }
 

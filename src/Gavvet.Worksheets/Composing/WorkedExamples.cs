@@ -57,7 +57,7 @@ internal static class WorkedExamples
     {
         try
         {
-            var read = setting.For(kind, edition.Part, edition.Clef);
+            var read = setting.For(kind, edition.Part, edition.Clef, edition.SameWrittenKeys);
             return (read, kind.Pose(read));
         }
         catch (UnwritableNoteException)

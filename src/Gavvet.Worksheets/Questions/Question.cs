@@ -72,10 +72,11 @@ public sealed record QuestionSetting(
     /// <param name="kind">The kind.</param>
     /// <param name="part">The part, or null at concert pitch.</param>
     /// <param name="clef">The clef its player reads, or null for the part's own.</param>
+    /// <param name="sameWritten">Whether every part is asked in the same written key, so that they do not sound together.</param>
     /// <exception cref="UnwritableNoteException">The scale cannot be written for the part.</exception>
-    public QuestionSetting For(QuestionKind kind, Instrument? part, Clef? clef = null)
+    public QuestionSetting For(QuestionKind kind, Instrument? part, Clef? clef = null, bool sameWritten = false)
     {
-        var read = For(kind, part);
+        var read = For(kind, part, sameWritten);
         // Where the question has no like in the clef, it stays in the one it was drawn in.
         return clef is not null && kind.CanAsk(new Draw(read.Scale, read.Tonic, clef, read.Variant), Style)
             ? read with
@@ -85,13 +86,15 @@ public sealed record QuestionSetting(
             : read;
     }
 
-    private QuestionSetting For(QuestionKind kind, Instrument? part)
+    private QuestionSetting For(QuestionKind kind, Instrument? part, bool sameWritten)
     {
         if (part is null)
             return this;
         var read = this with { Part = part, Clef = part.Clef };
         if (!kind.IsTransposed)
             return read;
+        if (sameWritten)
+            return read with { Sounds = part.SoundingTonic(Scale, Tonic) ?? Tonic };
         var tonic = part.WrittenTonic(Scale, Tonic);
         // Where the question has no like on the written tonic, it stays in the concert key.
         return kind.CanAsk(new Draw(Scale, tonic, part.Clef, Variant), Style)

@@ -4,7 +4,7 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Hosting;
-using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Sheets;
 

@@ -152,7 +152,12 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
         await ShowAsync(id) && Plan is { } plan
             ? File(
                 Encoding.UTF8.GetBytes(
-                    LessonCalendar.Write(plan.Course.Title, [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))])
+                    LessonCalendar.Write(
+                        Class.Id,
+                        $"{Class.Name}: {plan.Course.Title}",
+                        [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))],
+                        DateTimeOffset.UtcNow
+                    )
                 ),
                 "text/calendar",
                 "lessons.ics"

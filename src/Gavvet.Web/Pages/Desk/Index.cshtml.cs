@@ -47,7 +47,7 @@ internal sealed class IndexModel(
             ? await ChangedAsync(
                 new DeskNotice(Say("There is no lesson to come and nothing is due. Lay a plan over the class’s term first."), null)
             )
-            : Open(await store.CreateAsync(sheet));
+            : Open(await store.CreateAsync(sheet), group);
     }
 
     /// <summary>The lists alone, as the filter is typed.</summary>
@@ -148,9 +148,10 @@ internal sealed class IndexModel(
 
     private Task<DeskView> ViewAsync(string? show, string? filter) => DeskView.OfAsync(show, filter, store, printings, library);
 
-    private StatusCodeResult Open(StoredSheet stored)
+    // A sheet that was made for a class knows it as far as the print room.
+    private StatusCodeResult Open(StoredSheet stored, string? group = null)
     {
-        Response.Headers["HX-Redirect"] = $"/sheets/{stored.Id}";
+        Response.Headers["HX-Redirect"] = $"/sheets/{stored.Id}{(group is null ? "" : $"?group={Uri.EscapeDataString(group)}")}";
         return StatusCode(StatusCodes.Status204NoContent);
     }
 

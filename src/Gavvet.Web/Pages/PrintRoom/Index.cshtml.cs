@@ -4,6 +4,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Questions;
@@ -99,7 +100,8 @@ internal sealed class IndexModel(
         int spares,
         bool bySeat,
         bool chosen,
-        string[]? students
+        string[]? students,
+        bool same
     )
     {
         var erasures = printings.Erasures;
@@ -113,7 +115,10 @@ internal sealed class IndexModel(
                 : await ForClassAsync(stored, group, spares, bySeat, chosen ? students ?? [] : null, address);
             var job = jobs.Start(
                 stored,
-                choices,
+                choices with
+                {
+                    SameWrittenKeys = same,
+                },
                 Person.Of(HttpContext),
                 string.IsNullOrEmpty(group) ? null : group,
                 erasures,

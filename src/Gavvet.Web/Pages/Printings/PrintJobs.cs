@@ -6,7 +6,7 @@ using Gavvet.Web.Hosting;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
-namespace Gavvet.Web.Pages.PrintRoom;
+namespace Gavvet.Web.Pages.Printings;
 
 /// <summary>A printing being made.</summary>
 internal sealed class PrintJob : IDisposable

@@ -43,7 +43,7 @@ try {
   // The term behind the demo school is printed and marked while the program runs already.
   const book = `${new URL(page.url()).pathname}/book`;
   do await page.goto(server.address + book);
-  while ((await page.locator("input[name=weight]").count()) < 8);
+  while ((await page.locator("input[name=weight]").count()) < 10 || (await page.getByText("missing", { exact: true }).count()) > 9);
   await page.screenshot({ path: join(shots, "mark-book.png") });
   await page.goto(`${server.address}/classes`);
   await page.getByRole("link", { name: "Hazelmoor strings", exact: true }).click();

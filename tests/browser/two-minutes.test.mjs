@@ -24,7 +24,7 @@ test("from the desk to the PDF of a sheet of four sections in two versions in at
   }
   await press("Escape");
   await press("p");
-  await at.page.waitForURL(/\/print$/);
+  await at.page.waitForURL(/\/print(\?|$)/);
   await at.page.waitForLoadState();
   await click(at.page.locator("#versions"));
   await press("Control+a");

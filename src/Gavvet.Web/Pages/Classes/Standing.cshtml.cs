@@ -181,7 +181,7 @@ internal sealed class StandingModel(
 
     // Loading the page once more makes nothing twice.
     private RedirectResult Shown(string made) =>
-        Redirect($"/classes/{Class.Id}/standing?made={made}{(Student is null ? "" : $"&student={Student.Id}")}#next");
+        Redirect($"/classes/{Class.Id}/standing?made={Uri.EscapeDataString(made)}{(Student is null ? "" : $"&student={Student.Id}")}#next");
 
     // A class stands together as it sounds, a student as it is read.
     private Skill SkillOf(Evidence answer) => Student is null ? answer.Sounding : answer.Skill;

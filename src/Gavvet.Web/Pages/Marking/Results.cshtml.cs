@@ -205,7 +205,7 @@ internal sealed class ResultsModel(
             Class,
             HttpContext
         );
-        return Redirect($"/printings/{id}/results?made={key}#next");
+        return Redirect($"/printings/{id}/results?made={Uri.EscapeDataString(key)}#next");
     }
 
     // All of the file or nothing: a name or an item that is not of this printing refuses it.

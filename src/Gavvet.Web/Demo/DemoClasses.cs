@@ -261,6 +261,9 @@ internal sealed class DemoClasses(
         var own = item.Question.Mistakes.FirstOrDefault(mistake => mistake.Mistake == FindingCode.NaturalForHarmonic);
         if (own is not null && student % 4 == 1)
             return new Decision.Mistake(own.Mistake);
+        // The key's own words say the notes alone.
+        if ((int)(lot % 100) < skill && item.Question.Scale is { AsksSignature: true })
+            return new Decision.Right();
         if ((int)(lot % 100) < skill)
             return new Decision.Written(item.Question.Choices.IsEmpty ? item.Answer : $"{(char)('A' + item.Question.RightChoices[0])}");
         if (item.Question.Mistakes.Length > 0 && lot % 7 != 0)

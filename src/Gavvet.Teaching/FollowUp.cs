@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gavvet.Theory;
+using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Files;
 using Gavvet.Worksheets.Judging;
@@ -212,24 +213,42 @@ public sealed class FollowUpDraw
             }
         }
 
-        if (taken.Count == 0)
-            return null;
-        // Like questions stand under one heading, where the first of them stood.
+        // What stands together is looked at together, as each part reads it: a question without a key to trust falls away.
+        while (taken.Count > 0)
+        {
+            var drawn = Headed(students, title, taken, readers, out var ordered);
+            var withheld = readers
+                .Parts.Select(part => (Instrument?)part)
+                .DefaultIfEmpty(null)
+                .SelectMany(part => Composer.Compose(drawn.Sheet, QuestionCatalogue.Standard, new Edition(null, part)).Key.Withheld)
+                .Select(question => ordered[question.Number - 1])
+                .ToHashSet(ReferenceEqualityComparer.Instance);
+            if (withheld.Count == 0)
+                return drawn;
+            taken.RemoveAll(withheld.Contains);
+        }
+
+        return null;
+    }
+
+    // Like questions stand under one heading, where the first of them stood.
+    private FollowUp Headed(
+        ImmutableArray<string> students,
+        string title,
+        List<FollowUpSection> taken,
+        FollowUpReaders readers,
+        out FollowUpSection[] ordered
+    )
+    {
         var headed = taken.GroupBy(one => SectionDraw.Heading(one.Section)).ToArray();
+        ordered = [.. headed.SelectMany(like => like)];
         var sheet = SectionDraw.Whole(
             title,
             _style,
             StableHash.Of(title),
-            headed.Select(like => SectionDraw.Joined([.. like.Select(one => Explained(one))]))
+            headed.Select(like => SectionDraw.Joined([.. like.Select(Explained)]))
         );
-        return new FollowUp(
-            students,
-            sheet with
-            {
-                Parts = readers.Parts,
-            },
-            [.. headed.SelectMany(like => like).Select(one => one.Because)]
-        );
+        return new FollowUp(students, sheet with { Parts = readers.Parts }, [.. ordered.Select(one => one.Because)]);
     }
 
     // Each question says why it is there, on the keys too.

@@ -159,6 +159,43 @@ public sealed class NamesGoneTests : IAsyncLifetime
         }
     }
 
+    // A record is read back by its words: whoever is called as one of them, such as a preset, must not take it along.
+    [Fact]
+    public async Task Students_called_as_the_words_of_a_record_are_erased_and_it_is_still_read()
+    {
+        var sheet = SheetEditor.NewSheet(1);
+        foreach (var kind in new[] { "name-scale", "step-formula", "degree-names", "relative-key", "find-mistakes", "key-from-signature" })
+            sheet = SheetEditor.Apply(sheet, new AddSection(kind)).Sheet!;
+        var stored = await _visitor.Store.CreateAsync(sheet);
+        var printing = await PrintAsync(stored, new PrintChoices([], null, null), null);
+        var record = (await Get<PrintingStore>().RecordAsync(printing))!;
+        string[] words =
+        [
+            .. System
+                .Text.RegularExpressions.Regex.Matches(record, @"\p{L}{4,}")
+                .Select(match => match.Value)
+                .Distinct(StringComparer.OrdinalIgnoreCase)
+                .Where(word => !TradeWords.Has(word)),
+        ];
+        Assert.Contains("classical", words);
+        foreach (var names in words.Append(Name).Chunk(SchoolClass.MostStudents))
+        {
+            var group = await Get<ClassStore>().CreateAsync("A class with odd names");
+            await Get<ClassStore>().AddAsync(group, [.. names.Select(name => new Student("", name))]);
+            await _visitor.OpenAsync($"/erase?group={group}");
+            Assert.Equal(HttpStatusCode.OK, (await _visitor.PostAsync("/erase?handler=Class", ("id", group))).Response.StatusCode);
+        }
+
+        Get<OpenPrintings>().Close();
+        var open = (await Get<OpenPrintings>().FindAsync(printing))!;
+        var before = new RecordedPapers(PrintingRecord.Read(record));
+        foreach (var copy in open.Record.Copies)
+            Assert.Equal(
+                before.ItemsOf(before.Record.Copies[copy.Number - 1]).Select(item => item.What),
+                open.Papers.ItemsOf(copy).Select(item => item.What)
+            );
+    }
+
     [Fact]
     public async Task What_does_not_exist_is_not_erased()
     {

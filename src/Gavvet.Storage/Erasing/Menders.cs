@@ -20,6 +20,27 @@ internal static class Menders
     // The words of a plan that are.
     private static readonly string[] PlanWords = ["name", "left"];
 
+    // The words of a record: all else in it is read back by the program, and its preset called classical is no student of that name.
+    private static readonly string[] RecordWords =
+    [
+        "title",
+        "sections",
+        "prompt",
+        "answerText",
+        "alsoRight",
+        "remarks",
+        "working",
+        "choices",
+        "list",
+        "text",
+        "words",
+        "before",
+        "after",
+    ];
+
+    // The words of a named mistake; its code is the program's.
+    private static readonly string[] FindingWords = ["message", "expected", "found"];
+
     private static readonly JsonSerializerOptions Plain = new()
     {
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
@@ -49,7 +70,7 @@ internal static class Menders
 
     /// <summary>Named mistakes as JSON.</summary>
     public static object? Findings(object value, string row, ErasedNames names) =>
-        Json((string)value, names.Printed, _ => true, JsonSerializerOptions.Web);
+        Json((string)value, names.Printed, FindingWords.Contains, JsonSerializerOptions.Web);
 
     /// <summary>The sheet file, with the names taken out of the teacher's own words.</summary>
     public static object? SheetBody(object value, string row, ErasedNames names)
@@ -147,7 +168,7 @@ internal static class Menders
         }
 
         var words = isChanged ? record.ToJsonString(Plain) : text;
-        if (Json(words, names.Printed, _ => true, Plain) is not { } mended)
+        if (Json(words, names.Printed, RecordWords.Contains, Plain) is not { } mended)
             return isChanged ? PackedText.Pack(words) : null;
         names.WordsChanged(row);
         return PackedText.Pack(mended);

@@ -151,7 +151,7 @@ internal static class MarkCommand
         };
 
     private static string Sentence(Result result) =>
-        $"{result.Student ?? "Spare paper"}, item {result.Item.Number}: {FileWords.Of(result.Marking.As)}, {result.Marking.Marks} of {result.Marking.Of}{string.Concat(result.Marking.Findings.Select(finding => $"\n  {FileWords.Of(finding.Code)}: {PlainText.Of(finding.Message)}"))}";
+        $"{result.Student ?? "Spare paper"}, item {result.Item.Number}: {FileWords.Of(result.Marking.As)}, {MarksText.Of(result.Marking.Marks)} of {result.Marking.Of}{string.Concat(result.Marking.Findings.Select(finding => $"\n  {FileWords.Of(finding.Code)}: {PlainText.Of(finding.Message)}"))}";
 
     // Papers go by their numbers: no name stands in the name of a file.
     private static void WriteSlips(PrintingRecord record, List<(RecordedCopy Copy, Result Result)> marked, DirectoryInfo folder)
@@ -202,7 +202,7 @@ internal static class MarkCommand
         string? Choice,
         bool? Right,
         bool? Blank,
-        int? Marks,
+        double? Marks,
         string? Date,
         string? Remark
     )

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Worksheets.Composing;
@@ -169,14 +170,18 @@ internal sealed record FrozenPaper(
         var title = run.Plan.Sheet.Title;
         var (student, key) = (Pile.Student(run.Plan, paper), Pile.Key(run.Plan, paper));
         var pages = run.Plan.IsForClass ? [] : PagesOf(edition, student.Name, packing);
+        var inHand = KeyPages(edition);
         return new FrozenPaper(
             (student, edition.Student.Length, run.Plan.IsForClass ? [] : student.Pdf(title, edition.Student)),
-            (key, edition.Key.Length, key.Pdf(title, edition.Key)),
+            (key, inHand.Length, key.Pdf(title, inHand)),
             pages,
             RecordedEdition.Of(edition),
             new RecordedCopy(paper + 1, edition.Edition.Student, paper, [.. pages.Select(page => page.Code)])
         );
     }
+
+    /// <summary>A key as it lies in the hand: half sheets that are no students' two to a page.</summary>
+    public static ImmutableArray<Page> KeyPages(PrintedEdition edition) => HalfSheets.Paired(edition.Key.Select(page => new[] { page }));
 
     /// <summary>A student's paper of a class: its pages, without the name, and what is recorded of it.</summary>
     public static (ImmutableArray<FrozenPage> Pages, RecordedCopy Record) OfCopy(PrintRun run, int copy, PagePacking packing)

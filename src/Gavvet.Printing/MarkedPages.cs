@@ -37,7 +37,7 @@ public static class MarkedPages
         }
 
         if (number == 0)
-            drawn.AddRange(Earned(paper.Total, paper.Markings.Values.Sum(marking => marking.Marks)));
+            drawn.AddRange(Earned(paper.Total, paper.WholeTotal ?? paper.Markings.Values.Sum(marking => marking.Marks)));
         var named = paper.Copy.Names.ElementAtOrDefault(number) is { } place ? place.On(page, paper.Student) : page;
         return named with { Groups = named.Groups.Add(new PageGroup(GroupKind.Furniture, default, null, drawn.ToImmutable())) };
     }
@@ -76,8 +76,8 @@ public static class MarkedPages
     }
 
     /// <summary>What was earned, in its place.</summary>
-    internal static IEnumerable<Primitive> Earned(MarkAnchor? place, int marks) =>
-        place is null ? [] : TextSetter.Centered($"{marks}", TextStyle.Bold, place.Size, place.X, place.Y, Ink.Answer);
+    internal static IEnumerable<Primitive> Earned(MarkAnchor? place, double marks) =>
+        place is null ? [] : TextSetter.Centered(MarksText.Of(marks), TextStyle.Bold, place.Size, place.X, place.Y, Ink.Answer);
 
     // The place of a mistake among the notes, where it is one note's and notes are written: on the last staff that has an answer.
     private static IEnumerable<Primitive> Rings(ItemAnchors anchors, Marking marking)

@@ -51,13 +51,15 @@ public sealed record PageSidesRead(Page Student, Page Key)
 /// <param name="Date">The day it is given back, in words.</param>
 /// <param name="Markings">The marking of each item that has one, by number.</param>
 /// <param name="Pages">Its pages, in order.</param>
+/// <param name="WholeTotal">The marks entered for the whole paper, or null where its items count.</param>
 public sealed record MarkedPaper(
     PrintingRecord Record,
     RecordedCopy Copy,
     string Student,
     string Date,
     IReadOnlyDictionary<int, Marking> Markings,
-    ImmutableArray<PageSidesRead> Pages
+    ImmutableArray<PageSidesRead> Pages,
+    double? WholeTotal = null
 )
 {
     /// <summary>Its items.</summary>

@@ -116,8 +116,6 @@ public sealed class PrintPlan
         var edition = Editions[paper] with { Asked = _asked.Value };
         var sheet = Versions[(edition.Version ?? 'A') - 'A'].Sheet;
         sheet = edition.IsLarge ? LargePrintSeat.Enlarged(sheet) : sheet;
-        // Two half sheets on a page would be two papers with one student's code.
-        sheet = IsForClass ? sheet with { Setup = sheet.Setup with { HalfSheets = false } } : sheet;
         var composition = Composer.Compose(sheet, catalogue, edition);
         return IsForClass ? composition : composition with { Worksheet = Coded(composition.Worksheet, paper) };
     }
@@ -135,7 +133,36 @@ public sealed class PrintPlan
             IsLarge = copy.IsLarge,
             Class = Choices.Class,
             SameWrittenKeys = Choices.SameWrittenKeys,
+            // Two half sheets of one student on a page would be two papers with one code.
+            IsSingle = true,
         };
+
+    /// <summary>
+    /// How many questions come twice for readers of a part or clef, over all versions: two questions that differ in their clefs
+    /// alone are one for whoever reads every staff in the same. Empty where there is none.
+    /// </summary>
+    public ImmutableArray<(Edition Reader, int Count)> AskedTwice()
+    {
+        (Section Section, Draw Draw)[] asked =
+        [
+            .. Versions
+                .SelectMany(version => version.Sheet.Sections)
+                .SelectMany(section => section.Slots.Select(slot => (section, slot.Drawn))),
+        ];
+        var repeated = asked.Length - asked.Select(one => QuestionIdentity.Of(one.Section, one.Draw)).Distinct().Count();
+        var inOneClef =
+            asked.Length - asked.Select(one => QuestionIdentity.Of(one.Section, one.Draw) with { Clef = null }).Distinct().Count();
+        return inOneClef == repeated
+            ? []
+            :
+            [
+                .. Editions
+                    .Where(edition => edition.Clef is not null || edition.Part is not null)
+                    .Select(edition => new Edition(null, edition.Part) { Clef = edition.Clef })
+                    .Distinct()
+                    .Select(reader => (reader, inOneClef - repeated)),
+            ];
+    }
 }
 
 /// <summary>How a run is made.</summary>

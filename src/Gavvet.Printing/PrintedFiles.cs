@@ -76,7 +76,7 @@ public sealed class PrintedFiles(PrintRun run)
         if (papers.FirstOrDefault(paper => Pile.Student(run.Plan, paper).Name == name, -1) is >= 0 and var student)
             return Pile.Student(run.Plan, student).Pdf(Title, run.LayOut(student).Student);
         if (papers.FirstOrDefault(paper => Pile.Key(run.Plan, paper).Name == name, -1) is >= 0 and var key)
-            return Pile.Key(run.Plan, key).Pdf(Title, run.LayOut(key).Key);
+            return Pile.Key(run.Plan, key).Pdf(Title, FrozenPaper.KeyPages(run.LayOut(key)));
         return Combined.FirstOrDefault(kind => Pile.Key(kind).Name == name) is { } combined ? CombinedPdf(combined).Pdf : null;
     }
 
@@ -101,7 +101,7 @@ public sealed class PrintedFiles(PrintRun run)
         if (run.Plan.IsForClass)
         {
             var copies = pace.Each(run.Plan.Choices.Copies.Length, run.LayOutCopy).ToArray();
-            foreach (var file in OfPile(asked, Pile.Papers, [.. copies.SelectMany((copy, number) => Named(copy, number))]))
+            foreach (var file in OfPile(asked, Pile.Papers, HalfSheets.Paired(copies.Select(Named))))
                 yield return file;
             foreach (var file in Records([.. editions], copies))
                 yield return file;
@@ -133,8 +133,8 @@ public sealed class PrintedFiles(PrintRun run)
     }
 
     // A student's paper with the name on it.
-    private IEnumerable<Page> Named((PrintedEdition Paper, ImmutableArray<NamePlace> Names) copy, int number) =>
-        copy.Paper.Student.Select((page, i) => copy.Names[i].On(page, run.Plan.Choices.Copies[number].Student ?? ""));
+    private Page[] Named((PrintedEdition Paper, ImmutableArray<NamePlace> Names) copy, int number) =>
+        [.. copy.Paper.Student.Select((page, i) => copy.Names[i].On(page, run.Plan.Choices.Copies[number].Student ?? ""))];
 
     // What marking reads, and which codes are whose.
     private IEnumerable<PrintedFile> Records(
@@ -192,7 +192,7 @@ public sealed class PrintedFiles(PrintRun run)
         var edition = run.LayOut(paper);
         List<PrintedFile> files = run.Plan.IsForClass ? [] : [.. OfPile(formats, Pile.Student(run.Plan, paper), edition.Student)];
         if (keys.Contains(InPlace))
-            files.AddRange(OfPile(formats, Pile.Key(run.Plan, paper), edition.Key));
+            files.AddRange(OfPile(formats, Pile.Key(run.Plan, paper), FrozenPaper.KeyPages(edition)));
         files.AddRange(formats.Select(format => format.OfPaper?.Invoke(run.Plan.NameOf(paper), edition.Composition)).OfType<PrintedFile>());
         return (
             files,

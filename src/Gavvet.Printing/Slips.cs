@@ -16,7 +16,10 @@ public static class Slips
     private const int Side = 17_000,
         Top = 13_000,
         Gap = 4_000,
-        Dash = 2_500;
+        ShortTop = 9_000,
+        ShortFoot = 5_000,
+        ShortToAPage = 3,
+        MostSentences = 3;
 
     private static readonly int Title = PageMetrics.Points(13),
         Body = PageMetrics.Points(10),
@@ -31,12 +34,15 @@ public static class Slips
         foreach (var paper in papers.Where(paper => paper.Markings.Count > 0))
         {
             using var speaking = paper.Record.Speaks.Speak();
-            var (width, height) = (paper.Pages[0].Student.Width, paper.Pages[0].Student.Height);
+            var (width, height) = Whole(paper.Pages[0].Student);
             var rows = Rows(paper, width - (2 * Side)).ToArray();
             var fits = rows.Sum(row => row.Height) <= (height / 2) - Top - Gap;
             if (fits && half)
             {
-                pages[^1] = pages[^1] with { Groups = [.. pages[^1].Groups, Cut(width, height / 2), Placed(rows, (height / 2) + Top)] };
+                pages[^1] = pages[^1] with
+                {
+                    Groups = [.. pages[^1].Groups, HalfSheets.Cut(width, height / 2), Placed(rows, (height / 2) + Top)],
+                };
                 half = false;
                 continue;
             }
@@ -58,6 +64,68 @@ public static class Slips
             page.Width / 2,
             false
         );
+
+    /// <summary>The size of a whole page, where a paper may be of half ones.</summary>
+    private static (int Width, int Height) Whole(Page page) => (page.Width, HalfSheets.IsHalf(page) ? 2 * page.Height : page.Height);
+
+    /// <summary>
+    /// Short slips, each a third of a page: the total, and the sentences that help most. First what is said of most of the answers, and
+    /// a remark of the teacher's before all.
+    /// </summary>
+    /// <param name="papers">The papers; those without a marking get none.</param>
+    public static ImmutableArray<Page> Short(IEnumerable<MarkedPaper> papers) =>
+        [.. papers.Where(paper => paper.Markings.Count > 0).Select(ShortOf)];
+
+    /// <summary>Short slips on whole pages, three to a page, with lines to cut along.</summary>
+    /// <param name="slips">The slips.</param>
+    public static ImmutableArray<Page> Together(IReadOnlyList<Page> slips) => HalfSheets.Together(slips, ShortToAPage);
+
+    /// <summary>Where the name goes on a short slip that was laid out without one.</summary>
+    /// <param name="page">The slip.</param>
+    public static NamePlace ShortNamePlace(Page page) => NamePlace(page) with { Y = ShortTop + Title };
+
+    private static Page ShortOf(MarkedPaper paper)
+    {
+        using var speaking = paper.Record.Speaks.Speak();
+        var (width, whole) = Whole(paper.Pages[0].Student);
+        var height = whole / ShortToAPage;
+        var rows = new List<Row> { Head(paper, width - (2 * Side)) };
+        var room = height - ShortTop - ShortFoot - rows[0].Height;
+        foreach (var sentence in SentencesOf(paper).Take(MostSentences))
+        {
+            var row = Text(sentence, TextStyle.Regular, Body, width - (2 * Side), Ink.Answer, air: Body / 3);
+            if (row.Height > room)
+                break;
+            rows.Add(row);
+            room -= row.Height;
+        }
+
+        return new Page(width, height, [Placed(rows, ShortTop)], []);
+    }
+
+    // What is left open is said in the head; nothing at all is no mistake of a name.
+    private static IEnumerable<string> SentencesOf(MarkedPaper paper)
+    {
+        foreach (var remark in paper.Markings.Values.Select(marking => marking.Remark).OfType<string>().Distinct())
+            yield return remark;
+        if (paper.Markings.Values.All(marking => marking.IsRight))
+        {
+            yield return Texts.Say(paper.Markings.Count == paper.Items.Length ? "slip.all-right" : "slip.right-so-far");
+            yield break;
+        }
+
+        foreach (
+            var sentence in paper
+                .Markings.OrderBy(marking => marking.Key)
+                .SelectMany(marking => marking.Value.Findings.Select(finding => finding.Message).Distinct())
+                .GroupBy(message => message)
+                .OrderByDescending(same => same.Count())
+        )
+            yield return sentence.Key;
+        var blank = paper.Markings.Values.Count(marking => marking.As == MarkedAs.Blank);
+        if (blank > 0)
+            yield return Texts.Say("slip.blanks", ("count", blank));
+    }
 
     private sealed record Row(int Height, ImmutableArray<Primitive> Primitives);
 
@@ -91,18 +159,6 @@ public static class Slips
         return new PageGroup(GroupKind.Furniture, default, null, placed.ToImmutable());
     }
 
-    private static PageGroup Cut(int width, int y) =>
-        new(
-            GroupKind.Furniture,
-            default,
-            null,
-            [
-                .. Enumerable
-                    .Range(0, width / (2 * Dash))
-                    .Select(i => (Primitive)new LinePrimitive(Role.Rule, Ink.Example, i * 2 * Dash, y, ((i * 2) + 1) * Dash, y, 150)),
-            ]
-        );
-
     private static IEnumerable<Row> Rows(MarkedPaper paper, int width)
     {
         yield return Head(paper, width);
@@ -127,7 +183,7 @@ public static class Slips
             yield return Text(remark, TextStyle.Italic, Body, width, Ink.Answer);
     }
 
-    private static (int Marks, int Of, int Open) Earned(MarkedPaper paper, IEnumerable<SetItem> items)
+    private static (double Marks, int Of, int Open) Earned(MarkedPaper paper, IEnumerable<SetItem> items)
     {
         var of = items.ToArray();
         return (
@@ -140,7 +196,9 @@ public static class Slips
     private static Row Head(MarkedPaper paper, int width)
     {
         var (marks, of, open) = Earned(paper, paper.Items);
-        var total = Texts.Say("slip.total", ("marks", marks), ("of", of));
+        if (paper.WholeTotal is { } whole)
+            (marks, open) = (whole, 0);
+        var total = Texts.Say("slip.total", ("marks", MarksText.Of(marks)), ("of", of));
         var edition = paper.Record.Editions[paper.Copy.Edition];
         string[] about =
         [
@@ -152,13 +210,7 @@ public static class Slips
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         var room = width - TextSetter.Width(total, TextStyle.Bold, Title) - Gap;
         primitives.AddRange(
-            TextSetter.Line(
-                TextSetter.Shortened(paper.Student.Length > 0 ? paper.Student : Texts.Say("slip.no-name"), TextStyle.Bold, Title, room),
-                TextStyle.Bold,
-                Title,
-                0,
-                Title
-            )
+            new NamePlace(0, Title, Title, room, false).Line(paper.Student.Length > 0 ? paper.Student : Texts.Say("slip.no-name"))
         );
         primitives.AddRange(
             TextSetter.Line(total, TextStyle.Bold, Title, width - TextSetter.Width(total, TextStyle.Bold, Title), Title, Ink.Answer)
@@ -180,9 +232,9 @@ public static class Slips
         return new Row(y + Body, primitives.ToImmutable());
     }
 
-    private static Row Score(string heading, (int Marks, int Of, int Open) earned, int width)
+    private static Row Score(string heading, (double Marks, int Of, int Open) earned, int width)
     {
-        var score = Texts.Say("slip.section", ("marks", earned.Marks), ("of", earned.Of));
+        var score = Texts.Say("slip.section", ("marks", MarksText.Of(earned.Marks)), ("of", earned.Of));
         var x = width - TextSetter.Width(score, TextStyle.Regular, Body);
         return new Row(
             Body * 14 / 10,
@@ -226,12 +278,13 @@ public static class Slips
         return new Row(y + (Small / 2), primitives.ToImmutable());
     }
 
-    private static Row Text(string words, TextStyle style, int size, int width, Ink ink)
+    private static Row Text(string words, TextStyle style, int size, int width, Ink ink, int? air = null)
     {
         var lines = TextSetter.Wrap(words, style, size, width);
+        var above = air ?? size;
         return new Row(
-            (lines.Length * size * 13 / 10) + size,
-            [.. lines.SelectMany((line, i) => TextSetter.Line(line, style, size, 0, (size * 2) + (i * size * 13 / 10), ink))]
+            (lines.Length * size * 13 / 10) + above,
+            [.. lines.SelectMany((line, i) => TextSetter.Line(line, style, size, 0, above + size + (i * size * 13 / 10), ink))]
         );
     }
 }

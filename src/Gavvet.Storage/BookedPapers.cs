@@ -60,9 +60,9 @@ public sealed partial class MarkingStore
     /// <param name="marks">The marks, or null for those of its items.</param>
     /// <param name="of">The marks there are in it.</param>
     /// <exception cref="FormatException">There are not so many marks.</exception>
-    public Task<bool> TotalAsync(string printing, int copy, int? marks, int of)
+    public Task<bool> TotalAsync(string printing, int copy, double? marks, int of)
     {
-        if (marks is < 0 || marks > of)
+        if (marks is { } some && !Marking.CanBe(some, of))
             throw new FormatException(StorageTexts.Say("total.beyond", ("of", of)));
         return data.WriteAsync(async database =>
             await database

@@ -8,7 +8,11 @@ namespace Gavvet.Storage;
 /// <param name="StudentId">The student, or null.</param>
 /// <param name="Name">The student's name, or null.</param>
 /// <param name="Seat">Where the student sits, or null.</param>
-public sealed record PaperOwner(int Number, string? StudentId, string? Name, Seat? Seat);
+public sealed record PaperOwner(int Number, string? StudentId, string? Name, Seat? Seat)
+{
+    /// <summary>The marks entered for the whole paper, or null where its items count.</summary>
+    public double? Total { get; init; }
+}
 
 /// <summary>A marking as it is kept.</summary>
 /// <param name="Id">Its id; later ones are higher.</param>
@@ -58,10 +62,10 @@ public sealed record ReturnedPage(int Copy, string Kind, int Number, string Page
 /// <param name="Marked">How many of them are marked.</param>
 /// <param name="Marks">Marks earned in those.</param>
 /// <param name="Of">Marks there are in those.</param>
-public sealed record ScoredPaper(int Number, string? StudentId, int Items, int Marked, int Marks, int Of)
+public sealed record ScoredPaper(int Number, string? StudentId, int Items, int Marked, double Marks, int Of)
 {
     /// <summary>The marks of the whole paper where they were entered without its items, or null.</summary>
-    public int? Total { get; init; }
+    public double? Total { get; init; }
 
     /// <summary>The marks there are in the whole paper, where its marks were entered so.</summary>
     public int? TotalOf { get; init; }

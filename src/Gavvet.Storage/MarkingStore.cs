@@ -29,6 +29,7 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
                 Name = (string?)student.Name,
                 student.SeatRow,
                 student.SeatNumber,
+                copy.Total,
             }
         ).ToListAsync(cancellation);
         return
@@ -38,7 +39,10 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
                 row.Id,
                 row.Name,
                 row is { SeatRow: { } at, SeatNumber: { } number } ? new Seat(at, number) : null
-            )),
+            )
+            {
+                Total = row.Total,
+            }),
         ];
     }
 

@@ -15,8 +15,8 @@ public static partial class PageSides
     private const string DataStart = "data:font/ttf;base64,";
 
     /// <summary>What a page without its faces says where a face would stand.</summary>
-    /// <param name="face">The face's file.</param>
-    public static string NameOf(ReadOnlySpan<byte> face) => FaceStart + HashOf(face);
+    /// <param name="hash">What the face is kept under.</param>
+    public static string NameOf(string hash) => FaceStart + hash;
 
     /// <summary>What a face is kept under.</summary>
     /// <param name="face">The face's file.</param>

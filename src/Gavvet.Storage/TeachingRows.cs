@@ -67,7 +67,7 @@ internal sealed class CopyRow
     public bool IsExcused { get; set; }
 
     /// <summary>The marks of the whole paper where they were entered without its items, or null.</summary>
-    public int? Total { get; set; }
+    public double? Total { get; set; }
 
     /// <summary>The marks there are in the whole paper, where its marks were entered so.</summary>
     public int? TotalOf { get; set; }
@@ -91,7 +91,7 @@ internal sealed class MarkingRow
 
     public required string Verdict { get; init; }
 
-    public required int Marks { get; init; }
+    public required double Marks { get; init; }
 
     public required int Of { get; init; }
 

@@ -16,7 +16,7 @@ public sealed record Evidence(
     string Student,
     DateOnly Day,
     Skill Skill,
-    int Marks,
+    double Marks,
     int Of,
     bool IsRight,
     ImmutableArray<FindingCode> Findings

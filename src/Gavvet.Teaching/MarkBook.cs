@@ -123,7 +123,7 @@ public enum PaperIs
 /// <param name="Is">What it is.</param>
 /// <param name="Marks">Marks earned in what is marked.</param>
 /// <param name="Of">Marks there are in it.</param>
-public readonly record struct BookPaper(PaperIs Is, int Marks, int Of)
+public readonly record struct BookPaper(PaperIs Is, double Marks, int Of)
 {
     /// <summary>Whether it counts.</summary>
     public bool Counts => Is is PaperIs.Begun or PaperIs.Marked && Of > 0;
@@ -149,7 +149,7 @@ public sealed record BookLine(
     Student Student,
     ImmutableArray<BookPaper> Papers,
     ImmutableHashSet<int> Counted,
-    int Marks,
+    double Marks,
     int Of,
     int? Share,
     string? Grade
@@ -187,9 +187,7 @@ public sealed record MarkBook(ImmutableArray<BookPrinting> Printings, ImmutableA
             .Order(
                 Comparer<int>.Create(
                     (one, other) =>
-                        ((long)papers[other].Marks * papers[one].Of).CompareTo((long)papers[one].Marks * papers[other].Of)
-                            is var order
-                                and not 0
+                        (papers[other].Marks * papers[one].Of).CompareTo(papers[one].Marks * papers[other].Of) is var order and not 0
                             ? order
                             : one.CompareTo(other)
                 )
@@ -214,12 +212,13 @@ public sealed record MarkBook(ImmutableArray<BookPrinting> Printings, ImmutableA
     }
 
     // The mean of fractions by weight, as one fraction.
-    private static (BigInteger Over, BigInteger Under) Mean(IEnumerable<(int Marks, int Of, int Weight)> papers)
+    private static (BigInteger Over, BigInteger Under) Mean(IEnumerable<(double Marks, int Of, int Weight)> papers)
     {
         var (over, under, weights) = (BigInteger.Zero, BigInteger.One, 0);
         foreach (var (marks, of, weight) in papers)
         {
-            (over, under) = ((over * of) + ((BigInteger)weight * marks * under), under * of);
+            // Marks come in halves.
+            (over, under) = ((over * 2 * of) + (weight * (BigInteger)(2 * marks) * under), under * 2 * of);
             weights += weight;
         }
 

@@ -21,9 +21,9 @@ public abstract record Decision
     public sealed record Blank : Decision;
 
     /// <summary>It earns so many marks, whatever the judge makes of what was written.</summary>
-    /// <param name="Marks">The marks.</param>
+    /// <param name="Marks">The marks, in halves.</param>
     /// <param name="Answer">What was written, or null where it was not entered.</param>
-    public sealed record Earned(int Marks, string? Answer = null) : Decision;
+    public sealed record Earned(double Marks, string? Answer = null) : Decision;
 
     /// <summary>This was written; the judge decides.</summary>
     /// <param name="Answer">The answer: notes, a line each, or the letter of a choice.</param>
@@ -48,8 +48,8 @@ public static class Marker
             Decision.Right => new Marking(MarkedAs.Correct, item.Marks, item.Marks, []) { IsByHand = true },
             Decision.Wrong => new Marking(MarkedAs.Wrong, 0, item.Marks, []) { IsByHand = true },
             Decision.Blank => new Marking(MarkedAs.Blank, 0, item.Marks, []) { IsByHand = true },
-            Decision.Earned(var marks, _) when marks < 0 || marks > item.Marks => throw new FormatException(
-                Texts.Say("marking.earned", ("item", item.Number), ("of", item.Marks), ("marks", marks))
+            Decision.Earned(var marks, _) when !Marking.CanBe(marks, item.Marks) => throw new FormatException(
+                Texts.Say("marking.earned", ("item", item.Number), ("of", item.Marks), ("marks", MarksText.Of(marks)))
             ),
             Decision.Earned(var marks, var answer) => Decided(
                 item,
@@ -68,7 +68,7 @@ public static class Marker
 
     // The teacher stands over the judge: with all marks it is right, and no mistake is named; with fewer it is not, and what
     // the judge found is kept.
-    private static Marking Decided(SetItem item, int marks, Marking? judged)
+    private static Marking Decided(SetItem item, double marks, Marking? judged)
     {
         var isRight = marks == item.Marks;
         var marked = (isRight, judged) switch

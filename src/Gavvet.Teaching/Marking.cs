@@ -32,13 +32,18 @@ public sealed record MarkedFinding(FindingCode Code, int Position, string Expect
 
 /// <summary>What was decided for one item of one paper. It is never changed: a later one counts instead.</summary>
 /// <param name="As">What the answer was found to be.</param>
-/// <param name="Marks">Marks earned.</param>
+/// <param name="Marks">Marks earned, in halves where the teacher gives them; the judge gives whole ones.</param>
 /// <param name="Of">Marks there are.</param>
 /// <param name="Findings">The named mistakes and remarks.</param>
-public sealed record Marking(MarkedAs As, int Marks, int Of, ImmutableArray<MarkedFinding> Findings)
+public sealed record Marking(MarkedAs As, double Marks, int Of, ImmutableArray<MarkedFinding> Findings)
 {
     /// <summary>Characters of an answer, a remark or a sentence at most.</summary>
     public const int LongestWords = 2_000;
+
+    /// <summary>Whether marks can be given: halves from none to all there are.</summary>
+    /// <param name="marks">The marks.</param>
+    /// <param name="of">Marks there are.</param>
+    public static bool CanBe(double marks, int of) => marks >= 0 && marks <= of && double.IsInteger(2 * marks);
 
     /// <summary>Named mistakes of one answer at most.</summary>
     public const int MostFindings = 200;

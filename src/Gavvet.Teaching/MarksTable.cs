@@ -36,6 +36,8 @@ public sealed record TableForm(char Separator, char Decimal)
 
     internal string Number(int hundredths) => $"{hundredths / 100}{Decimal}{hundredths % 100:00}";
 
+    internal string Marks(double marks) => marks.ToString("0.#", CultureInfo.InvariantCulture).Replace('.', Decimal);
+
     internal CsvWriterOptions Options => new() { Injection = CsvInjection.Escape, Separator = Separator };
 }
 
@@ -50,7 +52,7 @@ public static class MarksTable
     public static string Write(
         MarkBook book,
         TableForm form,
-        IReadOnlyDictionary<string, IReadOnlyDictionary<(string Student, int Item), int>>? questions = null
+        IReadOnlyDictionary<string, IReadOnlyDictionary<(string Student, int Item), double>>? questions = null
     )
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
@@ -81,18 +83,16 @@ public static class MarksTable
                             PaperIs.None => "",
                             PaperIs.Missing => Texts.Say("book.missing"),
                             PaperIs.Excused => Texts.Say("book.excused"),
-                            _ => paper.Marks.ToString(CultureInfo.InvariantCulture),
+                            _ => form.Marks(paper.Marks),
                         }
                     );
                     foreach (var item in ItemsOf(printing))
                         csv.WriteField(
-                            questions![printing.Id].TryGetValue((line.Student.Id, item), out var marks)
-                                ? marks.ToString(CultureInfo.InvariantCulture)
-                                : ""
+                            questions![printing.Id].TryGetValue((line.Student.Id, item), out var marks) ? form.Marks(marks) : ""
                         );
                 }
 
-                csv.WriteField(line.Share is null ? "" : line.Marks.ToString(CultureInfo.InvariantCulture));
+                csv.WriteField(line.Share is null ? "" : form.Marks(line.Marks));
                 csv.WriteField(line.Share is null ? "" : line.Of.ToString(CultureInfo.InvariantCulture));
                 csv.WriteField(line.Share is { } share ? form.Number(share) : "");
                 csv.WriteField(line.Grade ?? "");
@@ -107,7 +107,7 @@ public static class MarksTable
     /// take for a formula begin with an apostrophe.</summary>
     /// <param name="papers">The papers.</param>
     /// <param name="form">How it is written; null for commas.</param>
-    public static string Write(IReadOnlyList<(string Name, int Marks, int Of, int Open)> papers, TableForm? form = null)
+    public static string Write(IReadOnlyList<(string Name, double Marks, int Of, int Open)> papers, TableForm? form = null)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using (var csv = CsvWriter.Create(text, (form ?? TableForm.Commas).Options, leaveOpen: true))
@@ -118,7 +118,7 @@ public static class MarksTable
             foreach (var (name, marks, of, open) in papers)
             {
                 csv.WriteField(name);
-                csv.WriteField(marks);
+                csv.WriteField((form ?? TableForm.Commas).Marks(marks));
                 csv.WriteField(of);
                 csv.WriteField(open);
                 csv.EndRecord();

@@ -17,7 +17,7 @@ public sealed record QuestionOutcome(
     SetItem Item,
     int Answers,
     int Right,
-    int Lost,
+    double Lost,
     ImmutableArray<(FindingCode Code, int Count)> Findings
 );
 

@@ -17,7 +17,7 @@ public sealed record Result(string? Student, DateOnly Date, SetItem Item, Markin
 /// <param name="Student">The student's name, or null for a paper of no one's own.</param>
 /// <param name="Marks">Marks earned in all that is marked.</param>
 /// <param name="Of">Marks there are in it.</param>
-public sealed record StudentTotal(string? Student, int Marks, int Of)
+public sealed record StudentTotal(string? Student, double Marks, int Of)
 {
     /// <summary>Totals, a student a line in the order they first come; of several markings of an item the last counts.</summary>
     /// <param name="results">The results of one printing.</param>
@@ -128,7 +128,7 @@ public sealed record KeptResult(
     string Answer,
     int Load,
     MarkedAs Verdict,
-    int Marks,
+    double Marks,
     int Of,
     ImmutableArray<MarkedFinding> Findings,
     MarkedBy By
@@ -189,8 +189,8 @@ public sealed record KeptResult(
         string?[] words = [Student, Prompt, Answer, SectionTitle, Written, Remark, .. Findings.Select(finding => finding.Message)];
         if (words.Any(text => text?.Length > Marking.LongestWords) || Findings.Length > Marking.MostFindings)
             throw new FormatException(Texts.Say("results.long", ("number", at + 1), ("most", Marking.LongestWords)));
-        if (Of < 0 || Marks < 0 || Marks > Of)
-            throw new FormatException(Texts.Say("results.marks", ("number", at + 1), ("marks", Marks), ("of", Of)));
+        if (Of < 0 || !Marking.CanBe(Marks, Of))
+            throw new FormatException(Texts.Say("results.marks", ("number", at + 1), ("marks", MarksText.Of(Marks)), ("of", Of)));
     }
 }
 

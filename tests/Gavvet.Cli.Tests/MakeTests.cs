@@ -143,7 +143,7 @@ public sealed class MakeTests : IDisposable
         "In sections[0].kind: There is no kind of question called “essay”"
     )]
     [InlineData(
-        "{\"gavvet\":1,\"title\":\"音階\",\"sections\":[{\"kind\":\"name-key\",\"keys\":{\"flats\":0,\"sharps\":0},\"clefs\":[\"bass\"],\"count\":1}]}",
+        "{\"gavvet\":1,\"title\":\"ꦱꦏꦭ\",\"sections\":[{\"kind\":\"name-key\",\"keys\":{\"flats\":0,\"sharps\":0},\"clefs\":[\"bass\"],\"count\":1}]}",
         "no sign for"
     )]
     public void A_file_that_is_no_sheet_is_refused_with_exit_code_2(string content, string words)

@@ -16,6 +16,65 @@ public class TextFaceTests
             Assert.DoesNotContain((ushort)0, TextFace.Of(style).Shape(letters, 4_000).Glyphs);
     }
 
+    // Names common in each language, made up of given and family names: common practice, no source.
+    [Theory]
+    [InlineData("ليلى بن-حسن", Script.Arabic)]
+    [InlineData("שירה בן-דוד", Script.Hebrew)]
+    [InlineData("नीलम शर्मा", Script.Devanagari)]
+    [InlineData("สมหญิง ใจดี", Script.Thai)]
+    [InlineData("ნინო ლომიძე", Script.Georgian)]
+    [InlineData("Անահիտ Տէր-Պետրոսեան", Script.Armenian)]
+    [InlineData("김서연", Script.Korean)]
+    [InlineData("王小明", Script.Chinese)]
+    [InlineData("陳美玲", Script.Chinese)]
+    [InlineData("山田 花子・さくら", Script.Chinese)]
+    public void Names_in_other_scripts_have_signs_in_every_cut_and_stand_in_one_stretch(string name, Script script)
+    {
+        Assert.Null(TextSetter.Unprintable(name));
+        Assert.Equal([name], Scripts.Stretches(name));
+        foreach (var style in Enum.GetValues<TextStyle>())
+        {
+            var shaped = TextFace.Of(style).Shape(name, 4_000);
+            Assert.Equal(script, shaped.Script);
+            Assert.DoesNotContain((ushort)0, shaped.Glyphs);
+            Assert.True(shaped.Width > 4_000);
+        }
+
+        // Every sign of punctuation that may stay within a stretch.
+        Assert.DoesNotContain(
+            (ushort)0,
+            TextFace.Of(TextStyle.Bold, script).Shape("a-b.c'd e\u00A0f", 4_000).Glyphs.Where((_, i) => i % 2 == 1)
+        );
+    }
+
+    [Theory]
+    [InlineData("Layla ليلى حسن · 7B", "Layla |ليلى حسن| · 7B")]
+    [InlineData("(שירה)", "(|שירה|)")]
+    [InlineData("王小明 Wang 김서연", "王小明| Wang |김서연")]
+    [InlineData("王小明 김서연", "王小明| |김서연")]
+    [InlineData("Ångström – Ωμέγα", "Ångström – Ωμέγα")]
+    public void A_line_is_split_where_the_script_changes(string line, string stretches) =>
+        Assert.Equal(stretches.Split('|'), Scripts.Stretches(line));
+
+    [Fact]
+    public void Arabic_letters_are_joined_and_go_from_right_to_left()
+    {
+        var (whole, first) = (TextFace.Of(TextStyle.Regular).Shape("ليلى", 4_000), TextFace.Of(TextStyle.Regular).Shape("ل", 4_000));
+        // The first letter stands last and has the form that joins to the next.
+        Assert.NotEqual(first.Glyphs[0], whole.Glyphs[^1]);
+        Assert.NotEqual(whole.Glyphs[^1], TextFace.Of(TextStyle.Regular).Shape("لي", 4_000).Glyphs[0]);
+    }
+
+    [Fact]
+    public void A_name_too_long_keeps_its_marks_where_it_is_cut()
+    {
+        const string name = "กี่กี่กี่กี่กี่กี่";
+        var room = TextSetter.Width(name, TextStyle.Bold, 4_000) / 2;
+        var cut = TextSetter.Shortened(name, TextStyle.Bold, 4_000, room);
+        Assert.EndsWith("กี่…", cut, StringComparison.Ordinal);
+        Assert.All(TextSetter.Wrap(name, TextStyle.Bold, 4_000, room), line => Assert.StartsWith("กี่", line, StringComparison.Ordinal));
+    }
+
     [Fact]
     public void A_name_typed_letter_and_accent_apart_is_as_wide_as_in_one()
     {

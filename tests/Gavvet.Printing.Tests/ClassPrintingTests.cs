@@ -1,5 +1,6 @@
 using System.Text;
 using Gavvet.Engraving.Drawing;
+using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Teaching;
 using Gavvet.Worksheets.Editing;
@@ -268,6 +269,153 @@ public class ClassPrintingTests
             "No staff of this score",
             Assert.Throws<FormatException>(() => ScoreMarking.Of(papers, papers.Record.Copies[0], empty)).Message,
             StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public void Half_sheets_for_a_class_are_papers_of_their_own_and_a_pile_cut_once_is_in_order()
+    {
+        var sheet = SheetEditor.NewSheet(5);
+        sheet = sheet with { Setup = sheet.Setup with { HalfSheets = true } };
+        var plan = PrintPlan.Of(
+            sheet,
+            Plan.Choices with
+            {
+                Copies = PrintedCopy.Of(RosterText.Read(Roster, name => name), sheet, 2, student => student.Name),
+            }
+        );
+        var files = new PrintedFiles(PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast))
+            .Of(PrintedFiles.Keys, ["pdf"], PrintPace.Fast)
+            .ToDictionary(file => file.Name, file => file.Bytes);
+        var record = PrintingRecord.Read(Encoding.UTF8.GetString(files["record.json"]));
+        var codes = record.Copies.SelectMany(copy => copy.Codes).ToArray();
+        Assert.Equal(codes.Length, codes.Distinct().Count());
+        // Tom reads large print, which is on whole pages.
+        Assert.All(record.Copies, copy =>
+            Assert.Equal(copy.Student != "Tom", HalfSheets.IsHalf(PageSidesRead.Unpack(copy.Sides[0]).Student))
+        );
+        using var pdf = PdfDocument.Open(files["papers.pdf"]);
+        var pages = pdf.GetPages().ToArray();
+        Assert.Single(pages.Select(page => (page.Width, page.Height)).Distinct());
+        var halves = record.Copies.Where(copy => copy.Student != "Tom").Select(copy => copy.Codes).ToArray();
+        // Two half pages each: the fourth paper below the first, page by page.
+        Assert.All(halves, own => Assert.Equal(2, own.Length));
+        Assert.Equal((2 * 3) + record.Copies.Single(copy => copy.Student == "Tom").Codes.Length, pages.Length);
+        for (var half = 0; half < halves.Length; half++)
+        {
+            for (var number = 0; number < 2; number++)
+            {
+                var page = pages[(half % 3 * 2) + number];
+                var at = page.GetWords()
+                    .Single(word => PageCode.Printed(halves[half][number]).Split(' ', '-')[0] == word.Text.Split('-')[0]);
+                Assert.Equal(half >= 3, at.BoundingBox.Bottom < page.Height / 2);
+            }
+        }
+
+        Assert.Contains("Mira", pages[0].Text, StringComparison.Ordinal);
+        // Marked and given back they are two to a page as well, and slips are on whole pages.
+        var papers = new RecordedPapers(record);
+        MarkedPaper[] marked =
+        [
+            .. record
+                .Copies.Take(3)
+                .Select(copy => new MarkedPaper(
+                    record,
+                    copy,
+                    copy.Student ?? "",
+                    "12 March 2026",
+                    papers.ItemsOf(copy).ToDictionary(item => item.Number, item => Marker.Mark(item, papers.Style, new Decision.Right())),
+                    [.. copy.Sides.Select(PageSidesRead.Unpack)]
+                )),
+        ];
+        Assert.Equal(4, HalfSheets.Paired(marked.Select(paper => MarkedPages.Of(paper))).Length);
+        Assert.All(Slips.Of(marked), page => Assert.False(HalfSheets.IsHalf(page)));
+        using var key = PdfDocument.Open(files["key-A.pdf"]);
+        Assert.Equal(pages[0].Height, key.GetPage(1).Height);
+    }
+
+    [Fact]
+    public void Short_slips_are_three_to_a_page_with_the_total_and_no_more_than_three_sentences_most_made_first()
+    {
+        var all = Record.Copies.Length;
+        var items = new RecordedPapers(Record).ItemsOf(Record.Copies[0]);
+        MarkedPaper[] papers =
+        [
+            Paper(0, [.. items.Select(item => (item.Number, item.Number < 3 ? (Decision)new Decision.Blank() : new Decision.Wrong()))]),
+            Paper(1, [.. items.Select(item => (item.Number, (Decision)new Decision.Right()))]),
+            Paper(2, (1, new Decision.Right())),
+            Paper(3, (1, new Decision.Blank())),
+        ];
+        static string Words(Page page) =>
+            string.Join(' ', page.Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(run => run.Text.Text));
+        var slips = Slips.Short(papers);
+        Assert.Equal(4, slips.Length);
+        Assert.Contains("Left empty: two questions.", Words(slips[0]), StringComparison.Ordinal);
+        Assert.Contains("Every answer is right.", Words(slips[1]), StringComparison.Ordinal);
+        Assert.Contains("Every answer marked so far is right.", Words(slips[2]), StringComparison.Ordinal);
+        Assert.Contains("Mira", Words(slips[0]), StringComparison.Ordinal);
+        Assert.All(slips, slip =>
+            Assert.All(slip.Groups.SelectMany(group => group.Primitives), ink => Assert.InRange(ink.InkBox.Bottom, 0, slip.Height - 4_000))
+        );
+        var pages = Slips.Together(slips);
+        Assert.Equal([3 * slips[0].Height, 3 * slips[0].Height], pages.Select(page => page.Height));
+        Assert.Contains("Bo", Words(pages[0]), StringComparison.Ordinal);
+        Assert.DoesNotContain("Tom", Words(pages[0]), StringComparison.Ordinal);
+        Assert.True(all > 4);
+
+        var remarked = papers[0] with
+        {
+            Markings = papers[0]
+                .Markings.ToDictionary(
+                    marking => marking.Key,
+                    marking =>
+                        marking.Value with
+                        {
+                            Remark = marking.Key == 1 ? "Well begun." : null,
+                            Findings =
+                            [
+                                .. Enumerable
+                                    .Range(0, marking.Key)
+                                    .Select(i => new MarkedFinding(FindingCode.OtherScale, 1, "", "", $"Sentence {i}.")),
+                            ],
+                        }
+                ),
+        };
+        Assert.Matches("Well begun. Sentence 0. Sentence 1.$", Words(Slips.Short([remarked])[0]));
+    }
+
+    [Fact]
+    public void Questions_that_differ_in_their_clefs_alone_come_twice_for_whoever_reads_one()
+    {
+        var sheet = SheetEditor.NewSheet(5);
+        var section = sheet.Sections[0];
+        var draw = section.Slots[0].Drawn;
+        var (treble, bass) = (Clef.Treble, Clef.Bass);
+        var twice = sheet with
+        {
+            Sections =
+            [
+                section with
+                {
+                    Clefs = [treble, bass],
+                    Slots = section
+                        .Slots.SetItem(0, section.Slots[0] with { Drawn = draw with { Clef = treble } })
+                        .SetItem(1, section.Slots[1] with { Drawn = draw with { Clef = bass } }),
+                },
+            ],
+        };
+        PrintPlan For(Sheet of) =>
+            PrintPlan.Of(
+                of,
+                Plan.Choices with
+                {
+                    Copies = PrintedCopy.Of(RosterText.Read(Roster, name => name), of, 0, student => student.Name),
+                }
+            );
+        Assert.Empty(For(sheet).AskedTwice());
+        Assert.Equal(
+            [("Trumpet in B flat", 1), ("Bass", 1), ("Alto saxophone", 1)],
+            For(twice).AskedTwice().Select(reader => ($"{reader.Reader}", reader.Count))
         );
     }
 

@@ -110,11 +110,11 @@ public class ReturnedLawTests
         {
             string[] said = Said(slip).Split('\n');
             Assert.Contains($"Student {paper.Student.Split(' ')[1]}", said);
-            var (earned, of, open) = (0, 0, 0);
-            var sections = new SortedDictionary<int, (int Earned, int Of)>();
+            var (earned, of, open) = (0.0, 0, 0);
+            var sections = new SortedDictionary<int, (double Earned, int Of)>();
             foreach (var item in paper.Items)
             {
-                var marks = 0;
+                var marks = 0.0;
                 if (paper.Markings.TryGetValue(item.Number, out var marking))
                     marks = marking.Marks;
                 else
@@ -124,8 +124,13 @@ public class ReturnedLawTests
                 sections[item.Section] = (known.Earned + marks, known.Of + item.Marks);
             }
 
-            string[] totals = [.. said.Where(line => System.Text.RegularExpressions.Regex.IsMatch(line, @"^\d+ of \d+$"))];
-            Assert.Equal([$"{earned} of {of}", .. sections.Values.Select(section => $"{section.Earned} of {section.Of}")], totals);
+            string[] totals = [.. said.Where(line => System.Text.RegularExpressions.Regex.IsMatch(line, @"^[\d½]+ of \d+$"))];
+            static string Figures(double marks) =>
+                $"{marks}".Replace("0.5", "½", StringComparison.Ordinal).Replace(".5", "½", StringComparison.Ordinal);
+            Assert.Equal(
+                [$"{Figures(earned)} of {of}", .. sections.Values.Select(section => $"{Figures(section.Earned)} of {section.Of}")],
+                totals
+            );
             Assert.Equal(open > 0, said.Contains(Texts.Say("slip.open", ("count", open))));
             var together = string.Join(' ', said);
             foreach (var item in paper.Items)

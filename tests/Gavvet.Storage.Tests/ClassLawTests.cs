@@ -94,7 +94,7 @@ public sealed class ClassLawTests : OnFolder
             )
         )!;
         var markings = new MarkingStore(Data, Clock);
-        var book = new Dictionary<(int Copy, int Item), Stack<(long Id, int Marks)>>();
+        var book = new Dictionary<(int Copy, int Item), Stack<(long Id, double Marks)>>();
         var order = new List<(long Id, (int Copy, int Item) At)>();
         var dice = new Dice(11);
         for (var turn = 0; turn < 150; turn++)
@@ -109,7 +109,7 @@ public sealed class ClassLawTests : OnFolder
             else
             {
                 var at = (Copy: 1 + dice.Next(2), Item: 1 + dice.Next(3));
-                var marks = dice.Next(5);
+                var marks = dice.Next(9) / 2.0;
                 var marking = new Marking(
                     marks == 4 ? MarkedAs.Correct : MarkedAs.Wrong,
                     marks,

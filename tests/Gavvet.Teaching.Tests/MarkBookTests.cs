@@ -9,7 +9,7 @@ public class MarkBookTests
 
     private static readonly Student Mira = new("m", "Mira");
 
-    private static BookPrinting Printing(int week, int weight, params (string Student, PaperIs Is, int Marks, int Of)[] papers) =>
+    private static BookPrinting Printing(int week, int weight, params (string Student, PaperIs Is, double Marks, int Of)[] papers) =>
         new(
             $"p{week}",
             $"Week {week}",
@@ -121,7 +121,7 @@ public class MarkBookTests
                 .Select(week =>
                 {
                     var of = 1 + dice.Next(20);
-                    return Printing(week, dice.Next(4), ("m", (PaperIs)dice.Next(5), dice.Next(of + 1), of));
+                    return Printing(week, dice.Next(4), ("m", (PaperIs)dice.Next(5), dice.Next((2 * of) + 1) / 2.0, of));
                 })
                 .ToArray();
             int? best = dice.Next(2) == 0 ? null : 1 + dice.Next(4);
@@ -144,5 +144,40 @@ public class MarkBookTests
                 Assert.Equal((int)Math.Round(mean * 10_000, MidpointRounding.AwayFromZero), line.Share);
             Assert.Equal(counting.Count, line.Counted.Count);
         }
+    }
+
+    [Theory]
+    [InlineData("2", 2)]
+    [InlineData(" 1½ ", 1.5)]
+    [InlineData("½", 0.5)]
+    [InlineData("1.5", 1.5)]
+    [InlineData("1,5", 1.5)]
+    [InlineData("0", 0)]
+    public void Marks_are_read_as_they_are_typed_and_written_with_their_sign(string typed, double marks)
+    {
+        Assert.True(MarksText.TryParse(typed, out var read));
+        Assert.Equal(marks, read);
+        Assert.True(MarksText.TryParse(MarksText.Of(marks), out var again));
+        Assert.Equal(marks, again);
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData(null)]
+    [InlineData("-1")]
+    [InlineData("1.25")]
+    [InlineData("one")]
+    [InlineData("1½½")]
+    [InlineData("1e3")]
+    [InlineData("NaN")]
+    public void What_is_no_number_of_halves_is_no_marks(string? typed) => Assert.False(MarksText.TryParse(typed, out _));
+
+    [Fact]
+    public void Halves_stand_in_the_table_with_the_decimal_sign_of_the_spreadsheet()
+    {
+        (string, double, int, int)[] papers = [("Mira", 3.5, 4, 0), ("Bo", 2, 4, 1)];
+        Assert.Contains("Mira,3.5,4,0", MarksTable.Write(papers), StringComparison.Ordinal);
+        Assert.Contains("Mira;3,5;4;0", MarksTable.Write(papers, TableForm.Semicolons), StringComparison.Ordinal);
+        Assert.Contains("Bo,2,4,1", MarksTable.Write(papers), StringComparison.Ordinal);
     }
 }

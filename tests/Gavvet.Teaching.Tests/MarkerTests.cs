@@ -132,6 +132,10 @@ public class MarkerTests
             StringComparison.Ordinal
         );
         Assert.Throws<FormatException>(() => Mark(scale, new Decision.Earned(-1)));
+        // A teacher gives halves, and nothing finer.
+        Assert.Equal((MarkedAs.Wrong, 3.5), (Mark(scale, new Decision.Earned(3.5)).As, Mark(scale, new Decision.Earned(3.5)).Marks));
+        Assert.Throws<FormatException>(() => Mark(scale, new Decision.Earned(3.25)));
+        Assert.Throws<FormatException>(() => Mark(scale, new Decision.Earned(double.NaN)));
     }
 
     [Fact]

@@ -234,7 +234,7 @@ public class TermLawTests
                             item => item.Number,
                             item =>
                             {
-                                var marks = dice.Next(item.Marks + 1);
+                                var marks = dice.Next((2 * item.Marks) + 1) / 2.0;
                                 return new Marking(
                                     marks == item.Marks ? MarkedAs.Correct : MarkedAs.Wrong,
                                     marks,
@@ -249,7 +249,7 @@ public class TermLawTests
             var outcome = Outcome.Of(papers);
             foreach (var question in outcome.Questions)
             {
-                var (answers, right, lost) = (0, 0, 0);
+                var (answers, right, lost) = (0, 0, 0.0);
                 foreach (var paper in papers)
                 {
                     if (paper.Items[0].Version != question.Version || !paper.Markings.TryGetValue(question.Item.Number, out var marking))

@@ -69,7 +69,7 @@ public sealed class BringInTests : IAsyncLifetime
         return (answer.StatusCode, page.QuerySelector("#error-results")?.TextContent.Trim());
     }
 
-    private async Task<int[]> MarksAsync(string printing) =>
+    private async Task<double[]> MarksAsync(string printing) =>
         [.. (await Get<MarkingStore>().CurrentAsync(printing)).OrderBy(pair => pair.Key).Select(pair => pair.Value.Marking.Marks)];
 
     [Fact]

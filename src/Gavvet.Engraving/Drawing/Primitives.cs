@@ -122,7 +122,7 @@ public sealed record TextPrimitive(Role Role, Ink Ink, ShapedText Text, int X, i
     {
         get
         {
-            var face = TextFace.Of(Text.Style);
+            var face = TextFace.Of(Text.Style, Text.Script);
             return new(X, Y - (face.CapHeight * Text.Size / 1000), X + Text.Width, Y + (face.Descent * Text.Size / 1000 / 2));
         }
     }

@@ -23,6 +23,7 @@ public enum TextStyle
 /// <param name="Offsets">Where each glyph starts.</param>
 /// <param name="Places">The same for canvases, see <see cref="CanvasGrid"/>.</param>
 /// <param name="Width">The advance of the whole string.</param>
+/// <param name="Script">The script it is in.</param>
 public sealed record ShapedText(
     string Text,
     TextStyle Style,
@@ -30,7 +31,8 @@ public sealed record ShapedText(
     ImmutableArray<ushort> Glyphs,
     ImmutableArray<int> Offsets,
     ImmutableArray<float> Places,
-    int Width
+    int Width,
+    Script Script = Script.Latin
 )
 {
     /// <summary>The same string in the same cut and size has the same shape, whether it was shaped once or twice.</summary>
@@ -55,14 +57,17 @@ internal static class CanvasGrid
     public static float Size(int size, int unitsPerEm) => MathF.Round(size / (unitsPerEm * Step)) * unitsPerEm * Step;
 }
 
-/// <summary>One cut of the text face, shaped by HarfBuzz as browsers shape it.</summary>
-[System.Diagnostics.CodeAnalysis.SuppressMessage("Design", "CA1001", Justification = "The four cuts live as long as the program.")]
+/// <summary>One cut of the text face, or of another script's face, shaped by HarfBuzz as browsers shape it.</summary>
+[System.Diagnostics.CodeAnalysis.SuppressMessage("Design", "CA1001", Justification = "The cuts live as long as the program.")]
 public sealed class TextFace
 {
     private const int CacheLimit = 20_000;
 
     private static readonly ImmutableDictionary<TextStyle, TextFace> Faces = Enum.GetValues<TextStyle>()
-        .ToImmutableDictionary(style => style, style => new TextFace(style));
+        .ToImmutableDictionary(style => style, style => new TextFace(style, Script.Latin, $"{style}"));
+
+    // Read when a name first needs them: the largest is ten million bytes.
+    private static readonly ConcurrentDictionary<string, Lazy<TextFace>> Others = new();
 
     private readonly ConcurrentDictionary<(string, int), ShapedText> _shaped = new();
     private readonly Lock _shaping = new();
@@ -71,12 +76,15 @@ public sealed class TextFace
     private readonly int _unitsPerEm;
     private readonly ushort _space;
 
-    private TextFace(TextStyle style)
+    private TextFace(TextStyle style, Script script, string file)
     {
-        Style = style;
-        File = FontFiles.Read($"{style}");
+        (Style, Script) = (style, script);
+        File = FontFiles.Read(file);
         Typeface = FontFiles.Typeface(File);
-        _parts = [FontFiles.Typeface(FontFiles.Read($"{style}.plain")), FontFiles.Typeface(FontFiles.Read($"{style}.common")), Typeface];
+        _parts =
+            script == Script.Latin
+                ? [FontFiles.Typeface(FontFiles.Read($"{style}.plain")), FontFiles.Typeface(FontFiles.Read($"{style}.common")), Typeface]
+                : [Typeface, Typeface, Typeface];
         // The shaper reads the file where it lies for as long as the program runs, so it must never be moved.
         var address = GCHandle.Alloc(File, GCHandleType.Pinned).AddrOfPinnedObject();
         var face = new Face(new Blob(address, File.Length, MemoryMode.ReadOnly), 0);
@@ -91,6 +99,9 @@ public sealed class TextFace
     }
 
     public TextStyle Style { get; }
+
+    /// <summary>The script it has the letters of.</summary>
+    public Script Script { get; }
 
     /// <summary>The font file.</summary>
     public byte[] File { get; }
@@ -114,6 +125,20 @@ public sealed class TextFace
 
     public static TextFace Of(TextStyle style) => Faces[style];
 
+    /// <summary>The cut of a script's face; no other script has an italic, and the faces of the East have one weight.</summary>
+    /// <param name="style">The cut of the text face it stands beside.</param>
+    /// <param name="script">The script.</param>
+    public static TextFace Of(TextStyle style, Script script)
+    {
+        if (script == Script.Latin)
+            return Of(style);
+        var cut =
+            script is Script.Chinese or Script.Korean ? TextStyle.Regular
+            : style is TextStyle.Bold or TextStyle.BoldItalic ? TextStyle.Bold
+            : TextStyle.Regular;
+        return Others.GetOrAdd($"{script}.{cut}", file => new Lazy<TextFace>(() => new TextFace(cut, script, file))).Value;
+    }
+
     /// <summary>Whether the face has a sign for every character.</summary>
     public bool Covers(string text)
     {
@@ -121,8 +146,13 @@ public sealed class TextFace
         return font.ContainsGlyphs(text);
     }
 
+    /// <summary>Shapes a stretch of one script; what is not in the text face's own is shaped by the face of its script.</summary>
+    /// <param name="text">The stretch.</param>
+    /// <param name="size">The size, in micrometers.</param>
     public ShapedText Shape(string text, int size)
     {
+        if (Script == Script.Latin && Scripts.Of(text) is not Script.Latin and var script)
+            return Of(Style, script).Shape(text, size) with { Style = Style };
         if (_shaped.TryGetValue((text, size), out var known))
             return known;
         var shaped = ShapeNew(text, size);
@@ -177,7 +207,8 @@ public sealed class TextFace
             glyphs.MoveToImmutable(),
             offsets.MoveToImmutable(),
             places.MoveToImmutable(),
-            Scaled(pen, size)
+            Scaled(pen, size),
+            Script
         );
     }
 

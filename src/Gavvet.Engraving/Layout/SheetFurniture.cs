@@ -64,6 +64,11 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
                 [new("paper.name", 62), new("paper.candidate", 38)],
                 [new("paper.date", 20), new("paper.class", 34, group), Time, new("paper.marks", 18)],
             ],
+            (_, var group) when metrics.LargePrint =>
+            [
+                [new("paper.name", 100)],
+                [new("paper.date", 26), new("paper.class", 48, group), new("paper.marks", 26)],
+            ],
             (_, null) =>
             [
                 [new("paper.name", 46), new("paper.date", 22), new("paper.class", 20), new("paper.marks", 12)],
@@ -99,9 +104,11 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         if (page > 0)
         {
             var baseline = metrics.TopMargin + metrics.Small;
-            var running = Shortened(
-                kind == PaperKind.Student ? sheet.Title : Texts.Say("paper.running", ("what", What), ("title", sheet.Title))
-            );
+            // A student's name stands at the other end.
+            var running =
+                kind == PaperKind.Student
+                    ? Shortened(sheet.Title, TextStyle.Italic, (metrics.ContentWidth * 2 / 3) - metrics.Body)
+                    : Shortened(Texts.Say("paper.running", ("what", What), ("title", sheet.Title)), TextStyle.Italic, metrics.ContentWidth);
             yield return Group([.. Text(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, baseline)]);
             yield break;
         }
@@ -235,18 +242,19 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
                 metrics.Small,
                 metrics.ContentWidth / 3,
                 true
-            );
+            )
+            {
+                Smallest = SmallestName,
+            };
         var row = HeadRows[0];
-        return new NamePlace(
-            metrics.SideMargin + LabelWidth(row[0]),
-            LinesBaseline,
-            metrics.Body,
-            RulesOf(row) * row[0].Share / 100,
-            false
-        );
+        return new NamePlace(metrics.SideMargin + LabelWidth(row[0]), LinesBaseline, metrics.Body, RulesOf(row) * row[0].Share / 100, false)
+        {
+            Smallest = SmallestName,
+        };
     }
 
-    private string Shortened(string text) => Shortened(text, TextStyle.Italic, metrics.ContentWidth);
+    // What large print is for is read at fourteen points and more.
+    private int SmallestName => metrics.LargePrint ? PageMetrics.Points(14) : 0;
 
     private string Shortened(string text, TextStyle style, int width)
     {

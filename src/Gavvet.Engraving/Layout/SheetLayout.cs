@@ -54,7 +54,7 @@ public static class SheetLayout
         if (key is not null)
             blocks.AddRange(AlsoRightList.Reasons(sheet, metrics));
         var pages = Pagination.Fill(blocks, metrics, new SheetFurniture(sheet, kind, metrics));
-        return sheet.Setup.HalfSheets ? [.. pages.Select(HalfSheets.Doubled)] : pages;
+        return sheet.Setup.HalfSheets && !sheet.Edition.IsSingle ? [.. pages.Select(HalfSheets.Doubled)] : pages;
     }
 
     private static IEnumerable<Block> Blocks(

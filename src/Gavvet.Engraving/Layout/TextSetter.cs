@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Worksheets.Wording;
@@ -32,11 +33,10 @@ public static class TextSetter
     /// <summary>What to say of a text the page has no signs for, or null when it can be printed.</summary>
     public static string? Unprintable(string text)
     {
-        var face = TextFace.Of(TextStyle.Regular);
         foreach (var rune in text.EnumerateRunes().Where(rune => !System.Text.Rune.IsWhiteSpace(rune)))
         {
             var sign = rune.ToString();
-            if (!Signs.ContainsKey(sign) && !face.Covers(sign))
+            if (!Signs.ContainsKey(sign) && !TextFace.Of(TextStyle.Regular, Scripts.Of(rune)).Covers(sign))
                 return Texts.Say("refused.no-sign", ("sign", sign));
         }
 
@@ -70,18 +70,19 @@ public static class TextSetter
     {
         if (Width(text, style, size) <= width)
             return text;
-        // Halving looks at a dozen lengths where one letter after another would look at thousands.
-        var (fits, tooLong) = (1, text.Length);
+        // Halving looks at a dozen lengths where one letter after another would look at thousands; a letter keeps its marks.
+        int[] letters = [.. StringInfo.ParseCombiningCharacters(text), text.Length];
+        var (fits, tooLong) = (1, letters.Length - 1);
         while (fits + 1 < tooLong)
         {
             var middle = (fits + tooLong) / 2;
-            if (Width(text[..middle].TrimEnd() + "…", style, size) <= width)
+            if (Width(text[..letters[middle]].TrimEnd() + "…", style, size) <= width)
                 fits = middle;
             else
                 tooLong = middle;
         }
 
-        return text[..(char.IsHighSurrogate(text[fits - 1]) && fits > 1 ? fits - 1 : fits)].TrimEnd() + "…";
+        return text[..letters[fits]].TrimEnd() + "…";
     }
 
     /// <summary>One line centered on x.</summary>
@@ -119,15 +120,13 @@ public static class TextSetter
 
     private static IEnumerable<string> Broken(string word, TextStyle style, int size, int width)
     {
-        while (Width(word, style, size) > width && word.Length > 1)
+        while (Width(word, style, size) > width && StringInfo.ParseCombiningCharacters(word) is [_, _, ..] letters)
         {
-            var fits = word.Length - 1;
-            while (fits > 1 && Width(word[..fits], style, size) > width)
+            var fits = letters.Length - 1;
+            while (fits > 1 && Width(word[..letters[fits]], style, size) > width)
                 fits = fits * 3 / 4;
-            if (char.IsHighSurrogate(word[fits - 1]))
-                fits = Math.Max(1, fits - 1);
-            yield return word[..fits];
-            word = word[fits..];
+            yield return word[..letters[fits]];
+            word = word[letters[fits]..];
         }
 
         yield return word;
@@ -146,9 +145,11 @@ public static class TextSetter
                 continue;
             if (i > start)
             {
-                var run = face.Shape(text[start..i], size);
-                pieces.Add(new Piece(x, run.Width, run, null));
-                x += run.Width;
+                foreach (var run in Scripts.Stretches(text[start..i]).Select(stretch => face.Shape(stretch, size)))
+                {
+                    pieces.Add(new Piece(x, run.Width, run, null));
+                    x += run.Width;
+                }
             }
 
             if (sign is null)

@@ -14,7 +14,7 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
 {
     private readonly SKPaint _paint = new() { IsAntialias = true };
     private readonly Dictionary<int, SKFont> _music = [];
-    private readonly Dictionary<(TextStyle, int), SKFont> _text = [];
+    private readonly Dictionary<(TextStyle, Script, int), SKFont> _text = [];
     private readonly Dictionary<ShapedText, SKTextBlob> _runs = [];
     private readonly SKTextBlobBuilder _builder = new();
     private readonly List<ushort> _glyphs = [];
@@ -126,10 +126,11 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
         return next;
     }
 
-    private SKFont TextFont(TextStyle style, int size)
+    private SKFont TextFont(ShapedText text)
     {
-        if (!_text.TryGetValue((style, size), out var font))
-            _text[(style, size)] = font = new SKFont(TextFace.Of(style).Part(face), TextFace.Of(style).CanvasSize(size))
+        var cut = TextFace.Of(text.Style, text.Script);
+        if (!_text.TryGetValue((text.Style, text.Script, text.Size), out var font))
+            _text[(text.Style, text.Script, text.Size)] = font = new SKFont(cut.Part(face), cut.CanvasSize(text.Size))
             {
                 Subpixel = true,
                 Hinting = SKFontHinting.None,
@@ -146,7 +147,7 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
         _places.Clear();
         foreach (var x in text.Places)
             _places.Add(new SKPoint(x, 0));
-        return _runs[text] = Run(text.Glyphs.AsSpan(), CollectionsMarshal.AsSpan(_places), TextFont(text.Style, text.Size));
+        return _runs[text] = Run(text.Glyphs.AsSpan(), CollectionsMarshal.AsSpan(_places), TextFont(text));
     }
 
     private SKTextBlob Run(ReadOnlySpan<ushort> glyphs, ReadOnlySpan<SKPoint> places, SKFont font)

@@ -51,5 +51,10 @@ public static class PdfWriter
     }
 
     private static IEnumerable<string> Texts(IReadOnlyList<Page> pages) =>
-        pages.SelectMany(page => page.Groups).SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text);
+        pages
+            .SelectMany(page => page.Groups)
+            .SelectMany(group => group.Primitives)
+            .OfType<TextPrimitive>()
+            .Where(text => text.Text.Script == Script.Latin)
+            .Select(text => text.Text.Text);
 }

@@ -14,7 +14,7 @@ namespace Gavvet.Engraving.Output;
 /// </summary>
 public static class SvgWriter
 {
-    /// <summary>The files of the text faces a page can be set in.</summary>
+    /// <summary>The files of the text face, in which nearly all pages are set.</summary>
     public static IEnumerable<byte[]> Faces => Enum.GetValues<TextStyle>().Select(style => TextFace.Of(style).File);
 
     /// <summary>A page to stand in a web page that has the text face.</summary>
@@ -40,12 +40,13 @@ public static class SvgWriter
         var styles = page
             .Groups.SelectMany(group => group.Primitives)
             .OfType<TextPrimitive>()
-            .Select(text => text.Text.Style)
+            .Select(text => (text.Text.Script, text.Text.Style))
             .Distinct()
             .Order();
+        // One family: a browser takes the letters of each script from the last face that has them.
         var faces = string.Concat(
-            styles.Select(style =>
-                $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(style)};font-style:{Slant(style)};src:url({addressOf(TextFace.Of(style).File)})}}"
+            styles.Select(cut =>
+                $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(cut.Style)};font-style:{Slant(cut.Style)};src:url({addressOf(TextFace.Of(cut.Style, cut.Script).File)}){Scripts.Range(cut.Script)}}}"
             )
         );
         return Write(

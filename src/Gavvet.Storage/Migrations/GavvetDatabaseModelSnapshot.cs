@@ -57,8 +57,8 @@ namespace Gavvet.Storage.Migrations
                     b.Property<string>("StudentId")
                         .HasColumnType("TEXT");
 
-                    b.Property<int?>("Total")
-                        .HasColumnType("INTEGER");
+                    b.Property<double?>("Total")
+                        .HasColumnType("REAL");
 
                     b.Property<int?>("TotalOf")
                         .HasColumnType("INTEGER");
@@ -124,8 +124,8 @@ namespace Gavvet.Storage.Migrations
                     b.Property<long>("MadeAt")
                         .HasColumnType("INTEGER");
 
-                    b.Property<int>("Marks")
-                        .HasColumnType("INTEGER");
+                    b.Property<double>("Marks")
+                        .HasColumnType("REAL");
 
                     b.Property<int>("Of")
                         .HasColumnType("INTEGER");

@@ -27,6 +27,9 @@ public sealed record Edition(char? Version, Instrument? Part)
     /// <summary>The class it is printed for, or null.</summary>
     public string? Class { get; init; }
 
+    /// <summary>Whether its half sheets are each a paper of their own, and not the same one twice on a page.</summary>
+    public bool IsSingle { get; init; }
+
     /// <summary>What all versions ask between them, which no worked example may; null where the sheet is composed alone.</summary>
     public IReadOnlySet<QuestionIdentity>? Asked { get; init; }
 

@@ -90,9 +90,9 @@ internal sealed class BookModel(ClassStore classes, MarkingStore markings, OpenP
 
             var record = found.Record.Copies.First(one => one.Number == copy.Number);
             var most = found.Papers.ItemsOf(record).Sum(item => item.Marks);
-            if (!string.IsNullOrWhiteSpace(marks) && !int.TryParse(marks, out _))
-                throw new FormatException(Say("The paper has {0} marks: write a whole number from 0 to {0}.", most));
-            await markings.TotalAsync(of.Id, copy.Number, string.IsNullOrWhiteSpace(marks) ? null : int.Parse(marks, null), most);
+            if (!string.IsNullOrWhiteSpace(marks) && !MarksText.TryParse(marks, out _))
+                throw new FormatException(Say("The paper has {0} marks: write a number from 0 to {0}, in halves if you like.", most));
+            await markings.TotalAsync(of.Id, copy.Number, MarksText.TryParse(marks, out var total) ? total : null, most);
         });
 
     /// <summary>The book as a table for spreadsheets.</summary>
@@ -104,7 +104,7 @@ internal sealed class BookModel(ClassStore classes, MarkingStore markings, OpenP
             separator == "semicolon" ? TableForm.Semicolons
             : separator == "comma" ? TableForm.Commas
             : Form;
-        Dictionary<string, IReadOnlyDictionary<(string, int), int>>? each = questions ? [] : null;
+        Dictionary<string, IReadOnlyDictionary<(string, int), double>>? each = questions ? [] : null;
         foreach (var printing in questions ? Book.Printings : [])
         {
             var owners = (await markings.OwnersAsync(printing.Id, HttpContext.RequestAborted)).ToDictionary(

@@ -43,8 +43,19 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
     }
 
     /// <summary>What the screen needs, once.</summary>
-    public async Task<IActionResult> OnGetDataAsync(string id) =>
-        await open.FindAsync(id) is { } found ? new JsonResult(await MarkingData.OfAsync(found, printings, markings)) : NotFound();
+    public async Task<IActionResult> OnGetDataAsync(string id)
+    {
+        try
+        {
+            return await open.FindAsync(id) is { } found
+                ? new JsonResult(await MarkingData.OfAsync(found, printings, markings))
+                : NotFound();
+        }
+        catch (FormatException problem)
+        {
+            return new JsonResult(new { problem = problem.Message }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        }
+    }
 
     /// <summary>Marks an item; the answer is the marking, kept, or the one another window made of it meanwhile.</summary>
     public async Task<IActionResult> OnPostMarkAsync(
@@ -53,7 +64,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         int item,
         string? say,
         string? written,
-        int? marks,
+        string? marks,
         string? code,
         string? remark,
         long? seen
@@ -66,7 +77,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             if ((written?.Length ?? 0) > Teaching.Marking.LongestWords || (remark?.Length ?? 0) > Teaching.Marking.LongestWords)
                 throw new FormatException(Say("This is longer than {0:N0} characters. Write less.", Teaching.Marking.LongestWords));
             var set = found.Papers.ItemOf(own, item);
-            var marking = found.Papers.Mark(set, Said(say, written, marks, code));
+            var marking = say == "remark" ? await StandingAsync(id, copy, item) : found.Papers.Mark(set, Said(say, written, marks, code));
             marking = marking with { Remark = string.IsNullOrWhiteSpace(remark) ? null : remark.Trim() };
             var kept = await markings.AddAsync(id, copy, set, marking, seen, HttpContext.RequestAborted);
             return new JsonResult(
@@ -82,6 +93,33 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             return new JsonResult(new { problem = problem.Message }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         }
     }
+
+    /// <summary>Enters the marks of a whole paper, without its items, or takes them away.</summary>
+    public async Task<IActionResult> OnPostTotalAsync(string id, int copy, string? marks)
+    {
+        if (await open.FindAsync(id) is not { } found || found.Record.Copies.FirstOrDefault(paper => paper.Number == copy) is not { } own)
+            return NotFound();
+        try
+        {
+            var of = found.Papers.ItemsOf(own).Sum(item => item.Marks);
+            double? total =
+                string.IsNullOrWhiteSpace(marks) ? null
+                : MarksText.TryParse(marks, out var typed) && Teaching.Marking.CanBe(typed, of) ? typed
+                : throw new FormatException(Say("The paper has {0} marks: write a number from 0 to {0}, in halves if you like.", of));
+            return await markings.TotalAsync(id, copy, total, of)
+                ? new JsonResult(new { total, of })
+                : throw new FormatException(Say("Totals are kept for papers of a class. This printing was made for none."));
+        }
+        catch (FormatException problem)
+        {
+            return new JsonResult(new { problem = problem.Message }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
+        }
+    }
+
+    // The marking that stands, with another remark.
+    private async Task<Teaching.Marking> StandingAsync(string id, int copy, int item) =>
+        (await markings.CurrentAsync(id, HttpContext.RequestAborted)).GetValueOrDefault((copy, item))?.Marking
+        ?? throw new FormatException(Say("Nothing is decided for this answer, so the remark has nothing to stand with. Decide it first."));
 
     /// <summary>Takes a marking back: one that the window which asks has made.</summary>
     public async Task<IActionResult> OnPostUndoAsync(string id, long? marking)
@@ -226,14 +264,16 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         }
     }
 
-    private static Decision Said(string? say, string? written, int? marks, string? code) =>
+    private static Decision Said(string? say, string? written, string? marks, string? code) =>
         say switch
         {
             "right" => new Decision.Right(),
             "wrong" => new Decision.Wrong(),
             "blank" => new Decision.Blank(),
             "written" => new Decision.Written(written ?? ""),
-            "marks" => new Decision.Earned(marks ?? throw new FormatException(Say("Type how many marks it earns.")), written),
+            "marks" => MarksText.TryParse(marks, out var earned)
+                ? new Decision.Earned(earned, written)
+                : throw new FormatException(Say("Type how many marks it earns: whole ones or halves, such as 1.5.")),
             "mistake" => new Decision.Mistake(
                 FileWords.TryParse<FindingCode>(code, out var known)
                     ? known

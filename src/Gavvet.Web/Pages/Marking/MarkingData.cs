@@ -46,6 +46,7 @@ internal static class MarkingData
                     ? Instrument.All.FirstOrDefault(known => known.Id == part)?.Name
                     : null,
                 codes = copy.Codes,
+                total = owners.GetValueOrDefault(copy.Number)?.Total,
                 isSpare = owners.Count > 0 && owners.GetValueOrDefault(copy.Number)?.StudentId is null,
             }),
             editions,

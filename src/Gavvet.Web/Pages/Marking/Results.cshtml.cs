@@ -58,7 +58,7 @@ internal sealed class ResultsModel(
     public Outcome Outcome { get; private set; } = new([], [], []);
 
     /// <summary>Each paper with a marking: which, whose, marks and marks there are, and how many items are open.</summary>
-    public IReadOnlyList<(int Number, string Name, int Marks, int Of, int Open)> Papers { get; private set; } = [];
+    public IReadOnlyList<(int Number, string Name, double Marks, int Of, int Open, bool HasSlip)> Papers { get; private set; } = [];
 
     /// <summary>The follow-ups just made.</summary>
     public MadeFollowUps FollowUps { get; private set; } = MadeFollowUps.None;
@@ -304,10 +304,11 @@ internal sealed class ResultsModel(
                         Items: found.Papers.ItemsOf(copy),
                         Markings: current
                             .Where(pair => pair.Key.Copy == copy.Number)
-                            .ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking)
+                            .ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking),
+                        owners.GetValueOrDefault(copy.Number)?.Total
                     )
                 )
-                .Where(paper => paper.Markings.Count > 0)
+                .Where(paper => paper.Markings.Count > 0 || paper.Total is not null)
                 .ToArray();
             Papers =
             [
@@ -315,9 +316,12 @@ internal sealed class ResultsModel(
                     (
                         paper.Number,
                         paper.Name,
-                        paper.Markings.Values.Sum(marking => marking.Marks),
+                        // What was entered for the whole paper stands over its items.
+                        paper.Total
+                            ?? paper.Markings.Values.Sum(marking => marking.Marks),
                         paper.Items.Sum(item => item.Marks),
-                        paper.Items.Length - paper.Markings.Count
+                        paper.Total is null ? paper.Items.Length - paper.Markings.Count : 0,
+                        paper.Markings.Count > 0
                     )
                 ),
             ];

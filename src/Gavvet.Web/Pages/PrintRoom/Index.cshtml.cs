@@ -21,6 +21,9 @@ namespace Gavvet.Web.Pages.PrintRoom;
 /// <param name="Only">The ids of those chosen, or null for everyone who is here today.</param>
 public sealed record ChosenStudents(string ClassId, ImmutableArray<Student> Students, string[]? Only)
 {
+    /// <summary>Which readers get a question twice, in words, or null where none does.</summary>
+    public string? Twice { get; init; }
+
     /// <summary>Whether a student gets a paper.</summary>
     /// <param name="student">The student.</param>
     public bool Has(Student student) => Only is null ? !student.IsAway : Only.Contains(student.Id);
@@ -78,18 +81,37 @@ internal sealed class IndexModel(
         if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         await ShowAsync(stored);
-        Chosen = await ChosenAsync(group, only);
+        Chosen = await ChosenAsync(stored.Sheet, group, only);
         return Page();
     }
 
     /// <summary>The students of a class to choose from.</summary>
-    public async Task<IActionResult> OnGetStudentsAsync(string? group) =>
-        Partial("PrintRoom/_Students", await ChosenAsync(group, null) ?? new ChosenStudents("", [], null));
+    public async Task<IActionResult> OnGetStudentsAsync(string id, string? group) =>
+        await store.FindAsync(id, HttpContext.RequestAborted) is { } stored
+            ? Partial("PrintRoom/_Students", await ChosenAsync(stored.Sheet, group, null) ?? new ChosenStudents("", [], null))
+            : NotFound();
 
-    private async Task<ChosenStudents?> ChosenAsync(string? group, string? only) =>
-        string.IsNullOrEmpty(group) || await classes.FindAsync(group, HttpContext.RequestAborted) is not { } found
+    private async Task<ChosenStudents?> ChosenAsync(Sheet sheet, string? group, string? only)
+    {
+        if (string.IsNullOrEmpty(group) || await classes.FindAsync(group, HttpContext.RequestAborted) is not { } found)
+            return null;
+        var chosen = new ChosenStudents(found.Id, found.Current, only?.Split(','));
+        Student[] there = [.. found.Current.Where(chosen.Has)];
+        return there.Length == 0 ? chosen : chosen with { Twice = TwiceFor(sheet, there) };
+    }
+
+    private static string? TwiceFor(Sheet sheet, Student[] students)
+    {
+        var twice = PrintPlan
+            .Of(sheet, PrintChoices.None with { Copies = PrintedCopy.Of(students, sheet, 0, student => student.Id) })
+            .AskedTwice();
+        return twice.IsEmpty
             ? null
-            : new ChosenStudents(found.Id, found.Current, only?.Split(','));
+            : Say(
+                "Some questions of this sheet differ in their clefs alone. They are the same for: {0}. Draw them anew on the sheet, or leave the section one clef.",
+                string.Join(" · ", twice.Select(reader => $"{reader.Reader}"))
+            );
+    }
 
     /// <summary>Begins a printing that is kept.</summary>
     public async Task<IActionResult> OnPostPrintAsync(

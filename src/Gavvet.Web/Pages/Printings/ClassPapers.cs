@@ -47,17 +47,19 @@ internal static class ClassPapers
         var sides = await found.PagesAsync(printings, copies.SelectMany(copy => copy.Codes));
         return
         [
-            .. copies.SelectMany(copy =>
-            {
-                Page[] own =
-                [
-                    .. copy.Codes.Select(
-                        (code, i) =>
-                            Named(sides[code].Student, copy.Names.ElementAtOrDefault(i), owners.GetValueOrDefault(copy.Number)?.Name)
-                    ),
-                ];
-                return twoSided && own.Length % 2 == 1 ? [.. own, own[0] with { Groups = [] }] : own;
-            }),
+            .. HalfSheets.Paired(
+                copies.Select(copy =>
+                {
+                    Page[] own =
+                    [
+                        .. copy.Codes.Select(
+                            (code, i) =>
+                                Named(sides[code].Student, copy.Names.ElementAtOrDefault(i), owners.GetValueOrDefault(copy.Number)?.Name)
+                        ),
+                    ];
+                    return twoSided && own.Length % 2 == 1 ? [.. own, own[0] with { Groups = [] }] : own;
+                })
+            ),
         ];
     }
 
@@ -68,16 +70,22 @@ internal static class ClassPapers
         int? paper,
         Dictionary<int, PaperOwner> owners,
         MarkingStore markings
-    ) =>
-        [
-            .. (await markings.ReturnedAsync(id, kind, paper)).Select(page =>
-                Named(
-                    SvgReader.Read(page.Page),
-                    JsonSerializer.Deserialize<NamePlace>(page.NamePlace),
-                    MarkingStore.NameOf(owners, page.Copy, null)
-                )
-            ),
-        ];
+    )
+    {
+        var papers = (await markings.ReturnedAsync(id, kind, paper))
+            .GroupBy(page => page.Copy)
+            .Select(own =>
+                own.Select(page =>
+                        Named(
+                            SvgReader.Read(page.Page),
+                            JsonSerializer.Deserialize<NamePlace>(page.NamePlace),
+                            MarkingStore.NameOf(owners, page.Copy, null)
+                        )
+                    )
+                    .ToArray()
+            );
+        return [.. kind == "short" ? Slips.Together([.. papers.SelectMany(pages => pages)]) : HalfSheets.Paired(papers)];
+    }
 
     /// <summary>Slips or marked pages, of one paper or of all: as they were given back, or else as they would be now.</summary>
     public static Task<IResult> BackAsync(
@@ -96,7 +104,15 @@ internal static class ClassPapers
             if (returned.Length > 0)
                 return await PdfAsync(heavy, context, found.Record.Title, returned, $"{kind}.pdf");
             var papers = await MarkedAsync(id, paper, found, owners, printings, markings);
-            Page[] pages = [.. kind == "slip" ? Slips.Of(papers) : papers.SelectMany(marked => MarkedPages.Of(marked))];
+            Page[] pages =
+            [
+                .. kind switch
+                {
+                    "slip" => Slips.Of(papers),
+                    "short" => Slips.Together(Slips.Short(papers)),
+                    _ => HalfSheets.Paired(papers.Select(marked => MarkedPages.Of(marked))),
+                },
+            ];
             return pages.Length == 0
                 ? new Refused(StatusCodes.Status409Conflict, Say("Nothing is marked yet, so there is nothing to give back."))
                 : await PdfAsync(heavy, context, found.Record.Title, pages, $"{kind}.pdf");
@@ -128,6 +144,17 @@ internal static class ClassPapers
                                 i == 0 ? JsonSerializer.Serialize(Slips.NamePlace(page)) : "null"
                             )
                     )
+            );
+            kept.AddRange(
+                Slips
+                    .Short([paper])
+                    .Select(page => new ReturnedPage(
+                        paper.Copy.Number,
+                        "short",
+                        1,
+                        SvgWriter.File(page, _ => ""),
+                        JsonSerializer.Serialize(Slips.ShortNamePlace(page))
+                    ))
             );
             kept.AddRange(
                 MarkedPages
@@ -167,7 +194,14 @@ internal static class ClassPapers
         return
         [
             .. copies.Select(copy =>
-                found.Marked(pages, copy, MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? "", days[copy.Number], current)
+                found.Marked(
+                    pages,
+                    copy,
+                    MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? "",
+                    days[copy.Number],
+                    current,
+                    owners.GetValueOrDefault(copy.Number)?.Total
+                )
             ),
         ];
     }

@@ -37,7 +37,8 @@ internal sealed class OpenPrinting(string id, PrintingRecord record)
         RecordedCopy copy,
         string student,
         DateTimeOffset day,
-        IReadOnlyDictionary<(int Copy, int Item), KeptMarking> markings
+        IReadOnlyDictionary<(int Copy, int Item), KeptMarking> markings,
+        double? total
     )
     {
         var own = markings
@@ -49,7 +50,8 @@ internal sealed class OpenPrinting(string id, PrintingRecord record)
             student,
             record.Speaks.Saying(() => DateText.Long(day)),
             own,
-            [.. copy.Codes.Select(code => pages[code])]
+            [.. copy.Codes.Select(code => pages[code])],
+            total
         );
     }
 }

@@ -68,12 +68,15 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     private const int Remembered = 50;
     private const int MostWaiting = 8;
 
-    // The faces are the program's own files, so each is hashed once.
-    private static readonly Lazy<Dictionary<byte[], string>> FaceNames = new(() =>
-        SvgWriter.Faces.ToDictionary(face => face, face => PageSides.NameOf(face))
+    // The faces are the program's own files, so each is hashed once; those of other scripts when a page is first set in them.
+    private static readonly Lazy<ConcurrentDictionary<byte[], string>> FaceHashes = new(() =>
+        new ConcurrentDictionary<byte[], string>(SvgWriter.Faces.Select(face => KeyValuePair.Create(face, PageSides.HashOf(face))))
     );
 
-    private static readonly PagePacking Packing = new(face => FaceNames.Value[face], PageSides.Pack);
+    private static readonly PagePacking Packing = new(
+        face => PageSides.NameOf(FaceHashes.Value.GetOrAdd(face, made => PageSides.HashOf(made))),
+        PageSides.Pack
+    );
 
     private readonly ConcurrentDictionary<string, PrintJob> _jobs = new();
     private volatile bool _stopped;
@@ -257,7 +260,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
             frozen.Record.Write(),
             [.. frozen.Piles.Select(pile => (new KeptPile(pile.Pile.Name, pile.Pile.Title, pile.PageCount, pile.Pile.IsKey), pile.Pdf))],
             [.. frozen.Pages.Select(page => new PackedPage(page.Code, page.Pile, page.Number, page.Edition, page.Sides))],
-            Faces.Value
+            Faces
         )
         {
             ClassId = classId,
@@ -266,7 +269,6 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
                 : [.. frozen.Record.Copies.Select(copy => (copy.Student, frozen.Record.Editions[copy.Edition].Items.Length))],
         };
 
-    private static readonly Lazy<IReadOnlyDictionary<string, ReadOnlyMemory<byte>>> Faces = new(() =>
-        SvgWriter.Faces.ToDictionary(face => PageSides.HashOf(face), face => new ReadOnlyMemory<byte>(face))
-    );
+    private static Dictionary<string, ReadOnlyMemory<byte>> Faces =>
+        FaceHashes.Value.ToDictionary(face => face.Value, face => new ReadOnlyMemory<byte>(face.Key));
 }

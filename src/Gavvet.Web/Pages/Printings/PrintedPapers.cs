@@ -31,12 +31,13 @@ internal static class PrintedPapers
                 (
                     string id,
                     int? paper,
+                    int? size,
                     OpenPrintings open,
                     PrintingStore printings,
                     MarkingStore markings,
                     HeavyWork heavy,
                     HttpContext context
-                ) => ClassPapers.BackAsync(id, "slip", paper, open, printings, markings, heavy, context)
+                ) => ClassPapers.BackAsync(id, size == 3 ? "short" : "slip", paper, open, printings, markings, heavy, context)
             )
             .WithMetadata(HeavyRequest.Mark);
         application

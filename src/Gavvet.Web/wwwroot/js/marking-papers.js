@@ -31,7 +31,9 @@ export const isOpen = (one, number) => !marked.has(keyOf(one.number, itemsOf(one
 
 const walk = () => {
   const all = printing.data.papers.flatMap((one, p) => itemsOf(one).map((_, i) => [p, i])).filter(([p]) => !printing.data.papers[p].isSpare || p === place.paper);
-  const order = mode.byQuestion ? all.sort((a, b) => a[1] - b[1] || a[0] - b[0]) : all;
+  // All answers to a question of one version, and all questions of a version before those of the next: one key stays in mind.
+  const versionOf = (p) => printing.data.papers[p].version;
+  const order = mode.byQuestion ? all.sort((a, b) => versionOf(a[0]).localeCompare(versionOf(b[0])) || a[1] - b[1] || a[0] - b[0]) : all;
   const here = order.findIndex(([p, i]) => p === place.paper && i === place.item);
   return { order, here };
 };

@@ -1,7 +1,7 @@
 // What is entered waits in order, over a reload of the page too, and is sent when the server answers. Nothing is called
 // saved before it says so, and nothing that was entered is let go before that; no name is among what waits.
 import { address, at, goTo, item, keyOf, marked, now, paper, seen, take } from "./marking-papers.js";
-import { text } from "./words.js";
+import { marksText, text } from "./words.js";
 
 // Each window keeps its own, longer than the window lasts: what a closed one could not send, the next one sends.
 const store = `gavvet-marking ${address}`;
@@ -44,8 +44,8 @@ let settled = () => {};
 export const whenSettled = (act) => (settled = act);
 
 const keep = () => {
-  if (queue.length + aside.length + entered.length === 0) localStorage.removeItem(nameOf(own));
-  else localStorage.setItem(nameOf(own), JSON.stringify({ queue, aside, entered }));
+  if (queue.length + aside.length + entered.length + remarks.size === 0) localStorage.removeItem(nameOf(own));
+  else localStorage.setItem(nameOf(own), JSON.stringify({ queue, aside, entered, remarks: [...remarks] }));
 };
 
 // What another window that is closed by now has left; one that is open holds its lock.
@@ -109,7 +109,7 @@ const ask = () => {
   };
   notice(
     theirs
-      ? text("Item {0} of paper {1} was marked in another window meanwhile: {2}, {3} of {4}. You entered: {5}.", entry.item, entry.copy, theirs.words, theirs.marks, theirs.of, entry.words)
+      ? text("Item {0} of paper {1} was marked in another window meanwhile: {2}, {3} of {4}. You entered: {5}.", entry.item, entry.copy, theirs.words, marksText(theirs.marks), theirs.of, entry.words)
       : text("Item {0} of paper {1} was marked in another window meanwhile: taken back. You entered: {2}.", entry.item, entry.copy, entry.words),
     button(text("Put mine in its place"), () => done(true)),
     button(text("Leave it as it is"), () => done(false)),
@@ -124,7 +124,7 @@ const settle = (entry, { status, done, answer }) => {
     // What this window says next of the same item stands over what it has just said.
     for (const later of queue) if (keyOf(later.copy, later.item) === key) later.seen = answer.id;
     // What was decided last stays in sight while the next item is in hand.
-    at("last").textContent = [text("{0}. {1}, {2} of {3}.", entry.item, answer.marking.words, answer.marking.marks, answer.marking.of), ...answer.marking.findings.map((finding) => finding.message)].join(" ");
+    at("last").textContent = [text("{0}. {1}, {2} of {3}.", entry.item, answer.marking.words, marksText(answer.marking.marks), answer.marking.of), ...answer.marking.findings.map((finding) => finding.message)].join(" ");
     return;
   }
   if (status === 409) {
@@ -177,12 +177,10 @@ export const decide = (what, shown) => {
   const key = keyOf(paper().number, item().number);
   refused.delete(key);
   // A remark that was typed before goes with what is decided, whatever key decides it.
-  const remark = what.remark ?? remarks.get(key) ?? now()?.remark;
+  const remark = what.remark ?? remarks.get(key) ?? now()?.remark ?? "";
   remarks.delete(key);
-  if (remark) {
-    what = { ...what, remark };
-    shown = { ...shown, remark };
-  }
+  what = { ...what, remark };
+  shown = { ...shown, remark };
 
   const pending = { ...shown, of: item().marks, findings: shown.findings ?? [], pending: true };
   const entry = { copy: paper().number, item: item().number, before: now() ?? null, shown: pending, seen: seen.get(key) ?? 0, words: what.written ? `${shown.words} “${what.written}”` : shown.words, ...what };
@@ -195,7 +193,11 @@ export const decide = (what, shown) => {
 
 // A remark that is typed and not kept yet, by item.
 const remarks = new Map();
-export const noteRemark = (key, words) => (words ? remarks.set(key, words) : remarks.delete(key));
+export const noteRemark = (key, words) => {
+  if (words) remarks.set(key, words);
+  else remarks.delete(key);
+  keep();
+};
 export const remarkOf = (key) => remarks.get(key);
 
 // What could not be read of an item stays to be mended, wherever the teacher was meanwhile.
@@ -230,8 +232,11 @@ export const undo = async () => {
 
 // What an earlier load of the page could not send stands as entered, and is sent once the screen is there.
 export const resume = async () => {
-  ({ queue = [], aside = [], entered = [] } = JSON.parse(localStorage.getItem(nameOf(own)) ?? "{}"));
+  const before = JSON.parse(localStorage.getItem(nameOf(own)) ?? "{}");
+  ({ queue = [], aside = [], entered = [] } = before);
+  for (const [key, words] of before.remarks ?? []) remarks.set(key, words);
   for (const other of await left()) {
+    for (const [key, words] of other.remarks ?? []) remarks.set(key, remarks.get(key) ?? words);
     queue = [...(other.queue ?? []), ...queue];
     aside = [...(other.aside ?? []), ...aside];
   }

@@ -1,7 +1,7 @@
 // What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
 import { at, forward, isAtEnd, isOpen, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing, take } from "./marking-papers.js";
 import { decide, notice, post, remarkOf, unread } from "./marking-queue.js";
-import { text } from "./words.js";
+import { marksText, text } from "./words.js";
 
 export const element = (name, text, attributes = {}) => {
   const made = Object.assign(document.createElement(name), attributes);
@@ -36,16 +36,25 @@ const likelyOf = () => {
 
 const letterOf = (i) => String.fromCharCode(65 + i);
 
+// Marks by a number key, with Shift a half more.
+export const give = (marks) => decide({ say: "marks", marks }, { verdict: marks === item().marks ? "correct" : "wrong", words: text("{0} of {1}", marksText(marks), item().marks), marks });
+
+// How many papers of this version have made the mistake in the question in hand so far.
+const countOf = (code) => printing.data.papers.filter((one) => one.version === paper().version && marked.get(keyOf(one.number, item().number))?.findings?.some((finding) => finding.code === code)).length;
+
 export const options = () => {
-  if (mode.totals) return Array.from({ length: Math.min(item().marks, 9) + 1 }, (_, marks) => ({ key: marks, words: `${marks}`, take: () => decide({ say: "marks", marks }, { verdict: marks === item().marks ? "correct" : "wrong", words: text("{0} of {1}", marks, item().marks), marks }) }));
+  if (mode.totals) return Array.from({ length: Math.min(item().marks, 9) + 1 }, (_, marks) => ({ key: marks, words: `${marks}`, take: () => give(marks) }));
   if (item().choices.length > 0) return item().choices.slice(0, 26).map((words, i) => ({ key: i + 1, words: `${letterOf(i)}  ${words}`, take: () => decide({ say: "written", written: letterOf(i) }, { verdict: "waiting", words: text("Judging…"), marks: 0 }) }));
-  return likelyOf().map((mistake, i) => ({ key: i + 1, words: mistake.words, title: mistake.written, take: () => decide({ say: "mistake", code: mistake.code }, { verdict: "waiting", words: mistake.words, marks: 0 }) }));
+  return likelyOf().map((mistake, i) => ({ key: i + 1, words: mistake.words, written: mistake.written, count: countOf(mistake.code), take: () => decide({ say: "mistake", code: mistake.code }, { verdict: "waiting", words: mistake.words, marks: 0 }) }));
 };
 
 const showLikely = () => {
   at("likely").replaceChildren(...options().map((option) => {
-    const button = element("button", undefined, { type: "button", className: "btn btn-quiet", title: option.title ?? "" });
+    const button = element("button", undefined, { type: "button", className: "btn btn-quiet" });
     button.append(element("kbd", option.key <= 9 ? `${option.key}` : ""), ` ${option.words}`);
+    // What it looks like on the paper, and how often it stood there.
+    if (option.written && option.written !== option.words) button.append(element("span", option.written, { className: "likely-written" }));
+    if (option.count > 0) button.append(element("span", option.count === 1 ? text("on one paper so far") : text("on {0} papers so far", option.count), { className: "likely-count" }));
     button.addEventListener("click", () => act(option.take));
     return button;
   }));
@@ -94,7 +103,7 @@ const showVerdict = () => {
   const box = at("verdict");
   box.className = `verdict verdict-${marking?.verdict ?? "none"}`;
   if (!marking) return box.replaceChildren(element("p", text("Not marked yet"), { className: "hint" }));
-  const head = element("p", marking.verdict === "waiting" ? marking.words : text("{0}, {1} of {2}", marking.words, marking.marks, marking.of), { className: "verdict-words" });
+  const head = element("p", marking.verdict === "waiting" ? marking.words : text("{0}, {1} of {2}", marking.words, marksText(marking.marks), marking.of), { className: "verdict-words" });
   const parts = [head, ...marking.findings.filter((finding) => finding.message).map(sentence)];
   if (marking.written) parts.push(element("p", text("Written: {0}", marking.written), { className: "hint" }));
   if (marking.remark) parts.push(element("p", text("Remark: {0}", marking.remark), { className: "hint" }));
@@ -152,8 +161,18 @@ export const show = () => {
   at("signature-first").hidden = !item().asksSignature;
   at("marks").max = item().marks;
   clearFields();
+  showTotal();
   showEnd();
   document.querySelector(".marking-body").dataset.shown = `${paper().number} ${item().number}`;
+};
+
+// What the whole paper earns: by its items, or as it was entered for all of it.
+const showTotal = () => {
+  const of = itemsOf(paper()).reduce((sum, each) => sum + each.marks, 0);
+  const earned = itemsOf(paper()).reduce((sum, each) => sum + (marked.get(keyOf(paper().number, each.number))?.marks ?? 0), 0);
+  at("total-now").textContent = paper().total === null ? text("{0} of {1} so far, by its items.", marksText(earned), of) : text("{0} of {1}, entered for the whole paper.", marksText(paper().total), of);
+  at("total").max = of;
+  if (document.activeElement !== at("total")) at("total").value = paper().total ?? "";
 };
 
 // What is left when the walk has come to its end.

@@ -1,8 +1,8 @@
 // Marking by keys: what a key, a click or a finger does.
-import { address, at, isOpen, item, itemsOf, keyOf, mode, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
+import { address, at, isOpen, item, itemsOf, keyOf, mode, nameOf, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
 import { decide, forget, goOn, isWaiting, noteRemark, post, resume, undo, whenSettled } from "./marking-queue.js";
-import { act, advance, element, options, show, showView } from "./marking-view.js";
-import { text } from "./words.js";
+import { act, advance, element, give, options, show, showView } from "./marking-view.js";
+import { marksText, text } from "./words.js";
 
 const letters = "CDEFGAB";
 
@@ -66,13 +66,36 @@ const listen = () => {
     event.preventDefault();
     const marks = Number(at("marks").value);
     const remark = at("remark").value.trim();
+    const stands = now();
     // A remark alone goes to what is decided already, or waits for what is decided next.
+    if (stands && !stands.pending && (at("marks").value === "" || marks === stands.marks) && remark !== (stands.remark ?? "")) {
+      decide({ say: "remark", remark }, { ...stands });
+      document.activeElement.blur();
+      return show();
+    }
     if (at("marks").value === "" && remark) return (at("marks-problem").textContent = text("The remark is kept with what you decide next of this answer: R, X, B, or marks."));
-    if (at("marks").value === "" || !Number.isInteger(marks) || marks < 0 || marks > item().marks) return (at("marks-problem").textContent = text("Type whole marks from 0 to {0}.", item().marks));
+    if (at("marks").value === "" || !Number.isInteger(2 * marks) || marks < 0 || marks > item().marks) return (at("marks-problem").textContent = text("Type marks from 0 to {0}, whole ones or halves.", item().marks));
     const before = now();
     decide({ say: "marks", marks, remark, written: before?.written ?? undefined }, { ...(before ?? {}), words: text("By hand"), verdict: marks === item().marks ? "correct" : "wrong", marks, remark });
     document.activeElement.blur();
     advance();
+  });
+  at("total-form").addEventListener("submit", async (event) => {
+    event.preventDefault();
+    at("total-problem").textContent = "";
+    const one = paper();
+    try {
+      const { done, answer } = await post("Total", { copy: one.number, marks: at("total").value });
+      if (!done) return (at("total-problem").textContent = answer.problem);
+      one.total = answer.total;
+      at("total").blur();
+      at("last").textContent = answer.total === null ? text("{0} counts by its items again.", nameOf(one)) : text("{0}: {1} of {2}, for the whole paper.", nameOf(one), marksText(answer.total), answer.of);
+      // The next paper is in hand.
+      step(1, 0);
+      show();
+    } catch {
+      at("total-problem").textContent = text("The program does not answer. Press Enter once more when it is back.");
+    }
   });
   at("score").addEventListener("change", async () => {
     at("score-problem").textContent = "";
@@ -127,6 +150,11 @@ const listen = () => {
       event.stopPropagation();
       const option = options().find((each) => each.key === Number(event.key));
       if (option) act(option.take);
+    } else if (mode.totals && event.shiftKey && /^Digit[0-9]$/.test(event.code) && document.getElementById("single-keys").checked) {
+      event.preventDefault();
+      event.stopPropagation();
+      const marks = Number(event.code.slice(5)) + 0.5;
+      if (marks < item().marks) act(() => give(marks));
     }
   }, true);
   // A click on the staff of the ringed item is a note.

@@ -5,7 +5,8 @@ using Ical.Net.Serialization;
 
 namespace Gavvet.Exchange;
 
-/// <summary>Lessons as an iCalendar file (RFC 5545): an event a lesson, for the whole day, so that no clock change moves it.</summary>
+/// <summary>Lessons as an iCalendar file (RFC 5545): an event a lesson, at its hour by the clocks of the place, or for the whole day;
+/// no clock change moves either.</summary>
 public static class LessonCalendar
 {
     private static readonly DateTimeOffset Beginning = new(2020, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -16,7 +17,14 @@ public static class LessonCalendar
     /// <param name="name">What it is called.</param>
     /// <param name="lessons">Each day with what is taught, in the order of the plan.</param>
     /// <param name="now">When it is written.</param>
-    public static string Write(string id, string name, IReadOnlyList<(DateOnly Day, string Topic)> lessons, DateTimeOffset now)
+    /// <param name="hours">When a lesson begins and how long it is, or null for the whole day.</param>
+    public static string Write(
+        string id,
+        string name,
+        IReadOnlyList<(DateOnly Day, string Topic)> lessons,
+        DateTimeOffset now,
+        LessonHours? hours = null
+    )
     {
         var calendar = new Calendar { ProductId = "-//Gavvet//Lessons//EN" };
         calendar.AddProperty("X-WR-CALNAME", name);
@@ -27,18 +35,34 @@ public static class LessonCalendar
                 {
                     Summary = topic,
                     Description = name,
-                    Start = new CalDateTime(day),
-                    End = new CalDateTime(day.AddDays(1)),
+                    // Without a zone it is the hour the clocks show (RFC 5545, 3.3.5, form 1).
+                    Start = hours is null ? new CalDateTime(day) : new CalDateTime(day, hours.At),
+                    End = hours is null ? new CalDateTime(day.AddDays(1)) : EndOf(day, hours),
                     Uid = $"lesson-{number}-{Gavvet.Theory.StableHash.Of(id):x16}@gavvet",
                     // What is written later stands over what was written before.
                     Sequence = (int)(now - Beginning).TotalMinutes,
                     DtStamp = new CalDateTime(now.UtcDateTime, "UTC"),
                     // A lesson on the whole day does not make the day busy.
-                    Transparency = TransparencyType.Transparent,
+                    Transparency = hours is null ? TransparencyType.Transparent : TransparencyType.Opaque,
                 }
             );
         }
 
         return new CalendarSerializer().SerializeToString(calendar) ?? "";
     }
+
+    private static CalDateTime EndOf(DateOnly day, LessonHours hours)
+    {
+        var end = day.ToDateTime(hours.At).AddMinutes(hours.Minutes);
+        return new CalDateTime(DateOnly.FromDateTime(end), TimeOnly.FromDateTime(end));
+    }
+}
+
+/// <summary>When lessons are.</summary>
+/// <param name="At">When one begins, by the clocks of the place.</param>
+/// <param name="Minutes">How long it is.</param>
+public sealed record LessonHours(TimeOnly At, int Minutes)
+{
+    /// <summary>Minutes of a lesson where they are not said (common practice, no source).</summary>
+    public const int UsualMinutes = 45;
 }

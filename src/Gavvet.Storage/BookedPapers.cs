@@ -30,6 +30,31 @@ public sealed partial class MarkingStore
             )),
         ];
 
+    /// <summary>Says that a printing was not handed out after all, or that it was: set aside it counts for the class as if it had not
+    /// been made.</summary>
+    /// <param name="printing">The printing.</param>
+    /// <param name="aside">Whether it is set aside.</param>
+    /// <returns>Whether there is such a printing of a class, without a marking.</returns>
+    public Task<bool> SetAsideAsync(string printing, bool aside) =>
+        data.WriteAsync(async database =>
+            await database
+                .Printings.Where(row =>
+                    row.Id == printing
+                    && row.ClassId != null
+                    && (!aside || !database.Markings.Any(marking => marking.PrintingId == printing))
+                )
+                .ExecuteUpdateAsync(set => set.SetProperty(row => row.IsSetAside, aside)) > 0
+        );
+
+    /// <summary>Whether a printing is set aside.</summary>
+    /// <param name="printing">The printing.</param>
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<bool> IsSetAsideAsync(string printing, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return await database.Printings.AnyAsync(row => row.Id == printing && row.IsSetAside, cancellation);
+    }
+
     /// <summary>Says how much a printing weighs.</summary>
     /// <param name="printing">The printing.</param>
     /// <param name="weight">From 0, where it does not count, to <see cref="MostWeight"/>.</param>

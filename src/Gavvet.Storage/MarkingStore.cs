@@ -237,7 +237,8 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
         await using var database = data.Open();
         var rows = await database
             .Printings.AsNoTracking()
-            .Where(row => row.ClassId == classId)
+            // What has a marking was handed out.
+            .Where(row => row.ClassId == classId && (!row.IsSetAside || database.Markings.Any(marking => marking.PrintingId == row.Id)))
             .OrderByDescending(row => row.MadeAt)
             .ThenByDescending(row => row.Id)
             .Select(row => new
@@ -376,7 +377,7 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             .ToListAsync(cancellation);
         var printings = (
             await database
-                .Printings.Where(printing => printing.ClassId != null)
+                .Printings.Where(printing => printing.ClassId != null && !printing.IsSetAside)
                 .Select(printing => new { printing.ClassId, IsReturned = printing.ReturnedAt != null })
                 .ToListAsync(cancellation)
         ).ToLookup(printing => printing.ClassId!);

@@ -50,13 +50,50 @@ public sealed class PlanStore(Database data)
             var row = await database.Settings.SingleOrDefaultAsync(row => row.Name == name);
             if (seen is not null && seen != (row is null ? NoPlan : StampOf(row.Value)))
                 return false;
-            if (row is null)
-                database.Settings.Add(new SettingRow { Name = name, Value = plan.Write() });
-            else
-                row.Value = plan.Write();
+            await PutAsync(database, SettingNames.PlanBefore + classId, row?.Value);
+            await PutAsync(database, name, plan.Write());
             await database.SaveChangesAsync();
             return true;
         });
+
+    /// <summary>Whether the last change of a class's plan can be taken back.</summary>
+    /// <param name="classId">The class.</param>
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<bool> CanUndoAsync(string classId, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        var before = SettingNames.PlanBefore + classId;
+        return await database.Settings.AnyAsync(row => row.Name == before, cancellation);
+    }
+
+    /// <summary>Takes the last change of a class's plan back; once more, and it stands again.</summary>
+    /// <param name="classId">The class.</param>
+    /// <param name="seen">The stamp of the plan as it was shown.</param>
+    /// <returns>Whether it is taken back; false where another was kept meanwhile, or there is none before it.</returns>
+    public Task<bool> UndoAsync(string classId, string? seen) =>
+        data.WriteAsync(async database =>
+        {
+            var (name, before) = (NameOf(classId), SettingNames.PlanBefore + classId);
+            var (now, then) = (
+                await database.Settings.SingleOrDefaultAsync(row => row.Name == name),
+                await database.Settings.SingleOrDefaultAsync(row => row.Name == before)
+            );
+            if (now is null || then is null || (seen is not null && seen != StampOf(now.Value)))
+                return false;
+            (now.Value, then.Value) = (then.Value, now.Value);
+            await database.SaveChangesAsync();
+            return true;
+        });
+
+    private static async Task PutAsync(GavvetDatabase database, string name, string? value)
+    {
+        if (value is null)
+            return;
+        if (await database.Settings.SingleOrDefaultAsync(row => row.Name == name) is { } row)
+            row.Value = value;
+        else
+            database.Settings.Add(new SettingRow { Name = name, Value = value });
+    }
 
     private static string NameOf(string classId) => SettingNames.Plan + classId;
 

@@ -118,6 +118,9 @@ internal sealed class PrintingRow
     /// <summary>How much it weighs in the mark book; 0 where it does not count.</summary>
     public int Weight { get; set; } = 1;
 
+    /// <summary>Whether it was not handed out after all, and counts for the class as if it had not been made.</summary>
+    public bool IsSetAside { get; set; }
+
     public List<CopyRow> Copies { get; init; } = [];
 
     public List<PrintedFileRow> Files { get; init; } = [];

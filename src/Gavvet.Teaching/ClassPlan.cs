@@ -21,6 +21,17 @@ public sealed record ClassPlan(string CourseId, DateOnly Start, ImmutableArray<D
     /// <summary>Days without lessons as they were typed: a date or a stretch a line, remarks after #.</summary>
     public string Holidays { get; init; } = "";
 
+    /// <summary>Minutes of a lesson at most.</summary>
+    public const int MostMinutes = 480;
+
+    /// <summary>When a lesson begins, by the clocks of the school, or null where that is not said.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public TimeOnly? At { get; init; }
+
+    /// <summary>How many minutes a lesson has, where its beginning is said.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public int? Minutes { get; init; }
+
     /// <summary>The course's topics as the class takes them; empty where it takes them as they were shipped.</summary>
     public ImmutableArray<Topic> Topics { get; init; } = [];
 
@@ -34,7 +45,15 @@ public sealed record ClassPlan(string CourseId, DateOnly Start, ImmutableArray<D
 
     /// <summary>The plan with its lessons.</summary>
     /// <exception cref="FormatException">It cannot be laid; the message says why.</exception>
-    public LessonPlan Lay() => LessonPlan.Of(Taken, Start, Days, Lessons, LessonPlan.ReadHolidays(Holidays));
+    public LessonPlan Lay() =>
+        Minutes is < 5 or > MostMinutes
+            ? throw new FormatException(Texts.Say("plan.minutes", ("most", MostMinutes), ("minutes", Minutes.Value)))
+            : LessonPlan.Of(Taken, Start, Days, Lessons, LessonPlan.ReadHolidays(Holidays));
+
+    /// <summary>The plan as another class begins with it: the course with its own topics and the days of the week, from a day on; what
+    /// was left and the holidays of then stay behind.</summary>
+    /// <param name="start">The first day that may have a lesson.</param>
+    public ClassPlan AsTemplate(DateOnly start) => this with { Start = start, Holidays = "", Left = [] };
 
     /// <summary>The plan over other days or with another course; the same course keeps the class's own topics.</summary>
     /// <param name="other">The plan as it is laid now.</param>

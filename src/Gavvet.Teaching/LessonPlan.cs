@@ -73,6 +73,21 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
         return [.. words.Select(ReadDay).Distinct().Order()];
     }
 
+    /// <summary>Reads the hour of a lesson, such as 14:30.</summary>
+    /// <param name="text">The text; empty for none.</param>
+    /// <exception cref="FormatException">It is none.</exception>
+    public static TimeOnly? ReadHour(string? text) =>
+        string.IsNullOrWhiteSpace(text) ? null
+        : TimeOnly.TryParseExact(
+            text.Trim(),
+            ["H:mm", "HH:mm", "H.mm", "HH:mm:ss"],
+            CultureInfo.InvariantCulture,
+            DateTimeStyles.None,
+            out var hour
+        )
+            ? hour
+        : throw new FormatException(Texts.Say("plan.hour", ("text", text.Trim())));
+
     private static DayOfWeek ReadDay(string word)
     {
         foreach (var names in new[] { Language.English, Language.Current }.Select(language => language.Culture.DateTimeFormat.DayNames))
@@ -97,8 +112,8 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
     /// <param name="day">The day.</param>
     public static string WriteDate(DateOnly day) => day.ToString(Iso, CultureInfo.InvariantCulture);
 
-    /// <summary>Reads holidays: a date a line, or the first and the last day with two full stops between.</summary>
-    /// <param name="text">The lines, such as 2026-12-21..2027-01-03.</param>
+    /// <summary>Reads holidays: a date a line, or the first and the last day with two full stops or a dash between.</summary>
+    /// <param name="text">The lines, such as 2026-12-21..2027-01-03 or 21 December 2026 – 3 January 2027.</param>
     /// <exception cref="FormatException">A line cannot be read; the message names it.</exception>
     public static ImmutableHashSet<DateOnly> ReadHolidays(string text)
     {
@@ -110,8 +125,7 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
             var line = lines[i].Trim().TrimStart('\ufeff');
             if (line.Length == 0 || line[0] == '#')
                 continue;
-            string[] ends = line.Split("..", StringSplitOptions.TrimEntries);
-            if (ends.Length > 2 || !TryDate(ends[0], out var first) || !TryDate(ends[^1], out var last))
+            if (!DateReading.TryReadStretch(line.Split('#')[0], out var first, out var last))
                 throw new FormatException(Texts.Say("plan.holiday", ("line", i + 1), ("text", line)));
             if (last < first || last.DayNumber - first.DayNumber > longest)
                 throw new FormatException(
@@ -124,12 +138,9 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
         return days.ToImmutable();
     }
 
-    /// <summary>Reads a date such as 2026-03-12.</summary>
+    /// <summary>Reads a date such as 2026-03-12 or 12 March 2026.</summary>
     /// <param name="text">The text.</param>
     /// <exception cref="FormatException">It is none.</exception>
     public static DateOnly ReadDate(string text) =>
-        TryDate(text, out var day) ? day : throw new FormatException(Texts.Say("plan.date", ("text", text)));
-
-    private static bool TryDate(string text, out DateOnly day) =>
-        DateOnly.TryParseExact(text, Iso, CultureInfo.InvariantCulture, DateTimeStyles.None, out day);
+        DateReading.TryRead(text, out var day) ? day : throw new FormatException(Texts.Say("plan.date", ("text", text)));
 }

@@ -46,4 +46,20 @@ public class LessonCalendarTests
 
     private static string Written((DateOnly, string)[] lessons, int hours = 0) =>
         LessonCalendar.Write("a", "Hazelmoor strings", lessons, Now.AddHours(hours));
+
+    [Fact]
+    public void A_lesson_at_its_hour_is_at_the_hour_of_the_clocks_there_and_makes_the_time_busy()
+    {
+        var text = LessonCalendar.Write("a", "Hazelmoor strings", Lessons, Now, new LessonHours(new TimeOnly(23, 30), 45));
+        var first = Calendar.Load(text)!.Events[0];
+        Assert.Equal((Lessons[0].Item1, new TimeOnly(23, 30)), (first!.Start!.Date, first.Start.Time));
+        Assert.Null(first.Start.TzId);
+        // The lesson is over on the next day.
+        Assert.Equal((Lessons[0].Item1.AddDays(1), new TimeOnly(0, 15)), (first.End!.Date, first.End.Time));
+        Assert.Contains("TRANSP:OPAQUE", text, StringComparison.Ordinal);
+        Assert.Equal(
+            Calendar.Load(LessonCalendar.Write("a", "Hazelmoor strings", Lessons, Now))!.Events.Select(lesson => lesson.Uid),
+            Calendar.Load(text)!.Events.Select(lesson => lesson.Uid)
+        );
+    }
 }

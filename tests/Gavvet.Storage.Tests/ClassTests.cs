@@ -363,4 +363,42 @@ public sealed class ClassTests : OnFolder
         Assert.NotNull(await Printings.FindAsync(printing));
         Assert.Null((await Markings.OfPrintingAsync(printing)).ClassId);
     }
+
+    [Fact]
+    public async Task A_printing_that_was_not_handed_out_counts_nowhere_until_it_was()
+    {
+        var group = await Class("Mira", "Bo");
+        var (printing, other) = (await Print(group), await Print(group));
+        var stamp = (await Markings.StampsAsync())[group.Id];
+        Assert.True(await Markings.SetAsideAsync(printing, true));
+        Assert.True(await Markings.IsSetAsideAsync(printing));
+        Assert.NotEqual(stamp, (await Markings.StampsAsync())[group.Id]);
+        Assert.Equal([other], (await Markings.PrintingsOfAsync(group.Id)).Select(one => one.Id));
+        Assert.Equal([other], (await Markings.BookedAsync(group.Id)).Select(one => one.Id));
+        Assert.True(await Markings.SetAsideAsync(printing, false));
+        Assert.Equal(2, (await Markings.PrintingsOfAsync(group.Id)).Count);
+        // What is marked was handed out.
+        Assert.True(await Markings.SetAsideAsync(printing, true));
+        await Markings.AddAsync(printing, 1, Sample.Item("major", "D", 4), Marked(2));
+        Assert.Equal(2, (await Markings.PrintingsOfAsync(group.Id)).Count);
+        await Markings.AddAsync(other, 1, Sample.Item("major", "D", 4), Marked(2));
+        Assert.False(await Markings.SetAsideAsync(other, true));
+        Assert.False(await Markings.SetAsideAsync("none", true));
+    }
+
+    [Fact]
+    public async Task Marks_and_totals_are_kept_in_halves_and_nothing_finer()
+    {
+        var group = await Class("Mira");
+        var printing = await Print(group);
+        await Markings.AddAsync(printing, 1, Sample.Item("major", "D", 4), Marked(3) with { Marks = 3.5 });
+        Assert.Equal(3.5, (await Markings.CurrentAsync(printing))[(1, 1)].Marking.Marks);
+        Assert.Equal(3.5, Assert.Single(await Markings.EvidenceAsync(group.Id)).Evidence.Marks);
+        Assert.True(await Markings.TotalAsync(printing, 1, 12.5, 20));
+        Assert.Equal(12.5, Assert.Single(await Markings.OwnersAsync(printing)).Total);
+        await Assert.ThrowsAsync<FormatException>(() => Markings.TotalAsync(printing, 1, 12.25, 20));
+        await Assert.ThrowsAsync<FormatException>(() => Markings.TotalAsync(printing, 1, 20.5, 20));
+        Assert.True(await Markings.TotalAsync(printing, 1, null, 20));
+        Assert.Null(Assert.Single(await Markings.OwnersAsync(printing)).Total);
+    }
 }

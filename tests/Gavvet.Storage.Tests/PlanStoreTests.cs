@@ -36,4 +36,24 @@ public sealed class PlanStoreTests : OnFolder
         Assert.True(await plans.SaveAsync("a", Term, kept.Stamp));
         Assert.Equal(12, (await plans.FindAsync("a"))!.Plan!.Lessons);
     }
+
+    [Fact]
+    public async Task The_last_change_is_taken_back_and_made_once_more_where_no_other_came_between()
+    {
+        var plans = new PlanStore(Data);
+        Assert.False(await plans.CanUndoAsync("a"));
+        Assert.True(await plans.SaveAsync("a", Term, null));
+        Assert.False(await plans.CanUndoAsync("a"));
+        Assert.False(await plans.UndoAsync("a", null));
+        Assert.True(await plans.SaveAsync("a", Term with { Lessons = 9 }, null));
+        Assert.True(await plans.CanUndoAsync("a"));
+        var shown = (await plans.FindAsync("a"))!.Stamp;
+        Assert.True(await plans.SaveAsync("a", Term with { Lessons = 8 }, null));
+        Assert.False(await plans.UndoAsync("a", shown));
+        Assert.True(await plans.UndoAsync("a", (await plans.FindAsync("a"))!.Stamp));
+        Assert.Equal(9, (await plans.FindAsync("a"))!.Plan!.Lessons);
+        Assert.True(await plans.UndoAsync("a", null));
+        Assert.Equal(8, (await plans.FindAsync("a"))!.Plan!.Lessons);
+        Assert.Single(await plans.ListAsync());
+    }
 }

@@ -164,7 +164,7 @@ public sealed class NamesGoneTests : IAsyncLifetime
     public async Task Students_called_as_the_words_of_a_record_are_erased_and_it_is_still_read()
     {
         var sheet = SheetEditor.NewSheet(1);
-        foreach (var kind in new[] { "name-scale", "step-formula", "degree-names", "relative-key", "find-mistakes", "key-from-signature" })
+        foreach (var kind in new[] { "name-key", "formula", "degrees", "relative-key", "mode-degrees", "name-degree" })
             sheet = SheetEditor.Apply(sheet, new AddSection(kind)).Sheet!;
         var stored = await _visitor.Store.CreateAsync(sheet);
         var printing = await PrintAsync(stored, new PrintChoices([], null, null), null);

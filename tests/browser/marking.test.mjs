@@ -387,3 +387,76 @@ test("a lost server says so, keeps what was entered, and gets it when it is back
   assert.equal(await at.page.locator("#item-line .note-correct").count(), 2);
   assert.equal(await at.page.locator("#item-line .note-blank").count(), 1);
 });
+
+test("halves, totals of whole papers, a remark by itself, and one version after the other", async () => {
+  await newClass("Hazelmoor halves", "Mira\nBo\nIda\nליאת כהן");
+  const printing = await printFor("Hazelmoor halves");
+  await openMarking(printing);
+  // A half by hand; finer is said, and nothing typed is lost.
+  await at.page.locator("#marks").fill("1.3");
+  await at.page.locator("#marks").evaluate((field) => field.removeAttribute("step"));
+  await at.page.locator("#marks").press("Enter");
+  assert.match(await at.page.locator("#marks-problem").textContent(), /whole ones or halves/);
+  await at.page.locator("#marks").fill("1.5");
+  await at.page.locator("#marks").press("Enter");
+  await saved();
+  assert.match(await at.page.locator("#last").textContent(), /1½ of 4/);
+  // Number keys with Shift.
+  await at.page.keyboard.press("t");
+  await at.page.keyboard.press("Shift+Digit2");
+  await saved();
+  assert.match(await at.page.locator("#last").textContent(), /2½ of 4/);
+  await at.page.keyboard.press("t");
+
+  // A remark alone is kept by itself where something is decided, and stays over a reload where nothing is.
+  await at.page.keyboard.press("ArrowLeft");
+  await at.page.locator("#remark").fill("Mind the leading note.");
+  await at.page.locator("#remark").press("Enter");
+  await saved();
+  assert.match(await at.page.locator("#verdict").textContent(), /2½ of 4.*Mind the leading note/s);
+  await at.page.keyboard.press("ArrowRight");
+  const here = await shown();
+  await at.page.locator("#remark").fill("Look at question 1 again.");
+  await at.page.reload();
+  await at.page.locator(".marking-body[data-shown]").waitFor();
+  assert.equal(await shown(), here);
+  assert.equal(await at.page.locator("#remark").inputValue(), "Look at question 1 again.");
+  await at.page.keyboard.press("r");
+  await saved();
+  await at.page.keyboard.press("ArrowLeft");
+  assert.match(await at.page.locator("#verdict").textContent(), /Look at question 1 again/);
+
+  // What is likely says how often it stood there.
+  await at.page.keyboard.press("ArrowRight");
+  await at.page.keyboard.press("1");
+  await saved();
+  await at.page.keyboard.press("ArrowLeft");
+  await at.page.locator(".likely-count").filter({ hasText: "on one paper so far" }).waitFor();
+
+  // The whole paper: too many are refused in words.
+  at.expected(422);
+  await at.page.locator("#total").evaluate((field) => field.removeAttribute("max"));
+  await at.page.locator("#total").fill("99");
+  await at.page.locator("#total").press("Enter");
+  await at.page.locator("#total-problem").filter({ hasText: "write a number from 0 to" }).waitFor();
+  await at.page.locator("#total").fill("20.5");
+  await at.page.locator("#total").press("Enter");
+  await at.page.locator("#last").filter({ hasText: /Mira: 20½ of \d+, for the whole paper/ }).waitFor();
+  assert.match(await at.page.locator("#who").textContent(), /^Bo/);
+  await at.page.goto(`${printing}/results`);
+  assert.match(await at.page.locator("table tbody tr").filter({ hasText: "Mira" }).first().textContent(), /20½ of/);
+  const short = await (await at.page.request.get(`${printing}/slips.pdf?size=3`)).body();
+  assert.equal(short.subarray(0, 4).toString(), "%PDF");
+
+  // Question by question stays within a version.
+  await openMarking(printing);
+  await at.page.keyboard.press("q");
+  const versions = [];
+  for (let i = 0; i < 60 && !(await at.page.locator("#walk-end").textContent()); i++) {
+    versions.push((await at.page.locator("#who").textContent()).match(/version (\w)/)[1]);
+    await at.page.keyboard.press("r");
+  }
+  await saved();
+  assert.deepEqual([...versions].sort(), versions);
+  assert.equal(new Set(versions).size, 2);
+});

@@ -42,7 +42,8 @@ test("the plan is laid, its topics are dragged, stretched, typed, refused in wor
   await at.page.locator("#course").selectOption("string-class");
   const start = new Date(Date.now() - 21 * 86_400_000).toISOString().slice(0, 10);
   await at.page.locator("#start").fill(start);
-  await at.page.locator("#days").fill("mon, tue, wed, thu, fri");
+  for (const day of [0, 1, 2, 3, 4]) await at.page.locator("[name=days]").nth(day).check();
+  await at.page.locator("#at").fill("14:30");
   await at.page.locator("#lessons").fill("40");
   await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Lay it over the calendar" }).click()]);
   const shipped = await topics();
@@ -75,8 +76,29 @@ test("the plan is laid, its topics are dragged, stretched, typed, refused in wor
   await at.page.locator("#topic-keys").fill("F C");
   await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Add it at the end" }).click()]);
   assert.equal((await topics()).at(-1), "Lydian over the drone");
+  // What was taken out comes back, and so does what was changed before a course was taken as it was shipped.
+  const own = await topics();
+  await at.page.locator(".topic summary").nth(0).click();
+  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Take it out" }).click()]);
+  assert.deepEqual(await topics(), own.slice(1));
+  await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "Undo the last change of the plan" }).click()]);
+  assert.deepEqual(await topics(), own);
   await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "The course as it was shipped" }).click()]);
   assert.deepEqual(await topics(), shipped);
+  // Lessons are at their hour, and a class of the next year begins like this one.
+  const calendar = await (await fetch(`${at.server.address}${group}/plan?handler=Calendar`)).text();
+  assert.equal(calendar.match(/DTSTART:\d{8}T143000/g).length, 40);
+  assert.equal(calendar.match(/DTEND:\d{8}T151500/g).length, 40);
+  await at.page.goto(`${at.server.address}/classes`);
+  await at.page.locator("#name").fill("Next year's strings");
+  await at.page.locator("#like").selectOption(group.split("/").pop());
+  await at.page.keyboard.press("Tab");
+  await Promise.all([at.page.waitForURL(/\/classes\/[0-9a-f]+$/), at.page.getByRole("button", { name: "Make it" }).click()]);
+  assert.equal(await at.page.locator(".student").count(), 0);
+  await at.page.goto(`${at.page.url()}/plan`);
+  assert.deepEqual(await topics(), shipped);
+  assert.equal(await at.page.locator("#at").inputValue(), "14:30");
+  assert.equal(await at.page.locator("[name=days]:checked").count(), 5);
 });
 
 test("what was printed marks itself as taught, and a topic that went badly proposes itself once more", async () => {

@@ -11,8 +11,6 @@ namespace Gavvet.Engraving.Layout;
 /// <param name="EndsThere">Whether X is its right end.</param>
 public sealed record NamePlace(int X, int Y, int Size, int Room, bool EndsThere)
 {
-    private static readonly int SmallestOfAll = PageMetrics.Points(15) / 2;
-
     /// <summary>How small its letters may become where it is long; 0, as in records of earlier programs, for what can still be
     /// read.</summary>
     public int Smallest { get; init; }
@@ -33,7 +31,7 @@ public sealed record NamePlace(int X, int Y, int Size, int Room, bool EndsThere)
     /// <param name="name">The name.</param>
     public IEnumerable<Primitive> Line(string name)
     {
-        var (lines, size) = Fitted(name);
+        var (lines, size) = FittedText.Of(name, TextStyle.Bold, Size, Smallest, Room);
         var y = Y - ((lines.Length - 1) * size * 23 / 20);
         foreach (var line in lines)
         {
@@ -42,29 +40,5 @@ public sealed record NamePlace(int X, int Y, int Size, int Room, bool EndsThere)
                 yield return primitive;
             y += size * 23 / 20;
         }
-    }
-
-    // A line a little smaller is easier to read than two; two whole lines tell more than one that is cut.
-    private (string[] Lines, int Size) Fitted(string name)
-    {
-        var smallest = Math.Min(Size, Smallest > 0 ? Smallest : SmallestOfAll);
-        var step = PageMetrics.Points(1) / 2;
-        for (var size = Size; size >= Math.Max(smallest, Size * 3 / 4); size -= step)
-        {
-            if (TextSetter.Width(name, TextStyle.Bold, size) <= Room)
-                return ([name], size);
-        }
-
-        for (var size = Size; size >= smallest; size -= step)
-        {
-            if (TextSetter.Wrap(name, TextStyle.Bold, size, Room) is { Length: 2 } lines && name.Contains(' ', StringComparison.Ordinal))
-                return ([.. lines], size);
-        }
-
-        return TextSetter.Wrap(name, TextStyle.Bold, smallest, Room) switch
-        {
-            { Length: <= 2 } lines => ([.. lines], smallest),
-            var lines => ([lines[0], TextSetter.Shortened(string.Join(' ', lines.Skip(1)), TextStyle.Bold, smallest, Room)], smallest),
-        };
     }
 }

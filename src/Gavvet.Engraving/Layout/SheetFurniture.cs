@@ -64,10 +64,16 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
                 [new("paper.name", 62), new("paper.candidate", 38)],
                 [new("paper.date", 20), new("paper.class", 34, group), Time, new("paper.marks", 18)],
             ],
+            (_, null) when metrics.LargePrint =>
+            [
+                [new("paper.name", 100)],
+                [new("paper.date", 26), new("paper.class", 48), new("paper.marks", 26)],
+            ],
             (_, var group) when metrics.LargePrint =>
             [
                 [new("paper.name", 100)],
-                [new("paper.date", 26), new("paper.class", 48, group), new("paper.marks", 26)],
+                [new("paper.class", 100, group)],
+                [new("paper.date", 60), new("paper.marks", 40)],
             ],
             (_, null) =>
             [
@@ -179,13 +185,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
                 var y = baseline + (metrics.Body / 6);
                 foreach (
                     var primitive in line.Printed is { } words
-                        ? Text(
-                            TextSetter.Shortened(words, TextStyle.Regular, metrics.Body, rule),
-                            TextStyle.Regular,
-                            metrics.Body,
-                            x,
-                            baseline
-                        )
+                        ? Printed(words, x, baseline, rule)
                         : [new LinePrimitive(Role.Rule, Ink.Given, x, y, x + rule, y, metrics.RuleThickness)]
                 )
                     yield return primitive;
@@ -196,6 +196,13 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
                     yield return primitive;
             }
         }
+    }
+
+    // The name of a class, whole where that can be read: a second line stands above.
+    private IEnumerable<Primitive> Printed(string words, int x, int baseline, int room)
+    {
+        var (lines, size) = FittedText.Of(words, TextStyle.Regular, metrics.Body, SmallestName, room);
+        return lines.SelectMany((line, i) => Text(line, TextStyle.Regular, size, x, baseline - ((lines.Length - 1 - i) * size * 23 / 20)));
     }
 
     /// <inheritdoc/>

@@ -94,7 +94,11 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
         )
             return;
         Count(PersonalPlace.Class, 1);
-        Going.UnionWith([Row("Classes", group.Id), Row("Settings", SettingNames.Plan + group.Id)]);
+        Going.UnionWith([
+            Row("Classes", group.Id),
+            Row("Settings", SettingNames.Plan + group.Id),
+            Row("Settings", SettingNames.PlanBefore + group.Id),
+        ]);
         _names.UnionWith(group.Students.Select(student => student.Name));
         if (!note.KeepsClassName || group.Students.Exists(student => TradeWords.ShareAWord(student.Name, group.Name)))
             _names.Add(group.Name);
@@ -105,8 +109,8 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
         await database
             .Printings.Where(printing => printing.ClassId == note.Id)
             .ExecuteUpdateAsync(set => set.SetProperty(printing => printing.ClassId, (string?)null));
-        var plan = SettingNames.Plan + note.Id;
-        await database.Settings.Where(setting => setting.Name == plan).ExecuteDeleteAsync();
+        string[] plans = [SettingNames.Plan + note.Id, SettingNames.PlanBefore + note.Id];
+        await database.Settings.Where(setting => plans.Contains(setting.Name)).ExecuteDeleteAsync();
         await database.Classes.Where(other => other.Id == note.Id).ExecuteDeleteAsync();
     }
 

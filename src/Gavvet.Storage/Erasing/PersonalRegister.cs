@@ -65,7 +65,7 @@ internal static partial class PersonalRegister
         .. Nothing("Sentences", "Id PrintingId"),
         new("Sentences", "Said", PersonalPlace.Remark, "Id", Menders.Printed),
         new("Sentences", "Instead", PersonalPlace.Remark, "Id", Menders.AboutPeople),
-        .. Nothing("Printings", "Id SheetId RevisionId MadeAt ClassId ReturnedAt WrittenOn Weight"),
+        .. Nothing("Printings", "Id SheetId RevisionId MadeAt ClassId ReturnedAt WrittenOn Weight IsSetAside"),
         new("Printings", "PackedRecord", PersonalPlace.Printing, "Id", Menders.Record),
         new("Printings", "Title", PersonalPlace.Printing, "Id", Menders.AboutMusic),
         new("Printings", "Words", PersonalPlace.Printing, "Id", Menders.AboutMusic),
@@ -104,6 +104,7 @@ internal static partial class PersonalRegister
         new(SettingNames.TimeZone, PersonalPlace.Style, null),
         new(SettingNames.LargePrint, PersonalPlace.LargePrintList, Menders.LargePrintList),
         new(SettingNames.Plan, PersonalPlace.Plan, Menders.Plan),
+        new(SettingNames.PlanBefore, PersonalPlace.Plan, Menders.Plan),
     ];
 
     /// <summary>The files of the data folder.</summary>
@@ -171,4 +172,7 @@ internal static class SettingNames
 
     /// <summary>The plan of a class; its id follows.</summary>
     public const string Plan = "plan ";
+
+    /// <summary>The plan of a class before its last change; its id follows.</summary>
+    public const string PlanBefore = "plan-before ";
 }

@@ -261,6 +261,9 @@ namespace Gavvet.Storage.Migrations
                     b.Property<string>("ClassId")
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("IsSetAside")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("MadeAt")
                         .HasColumnType("INTEGER");
 

@@ -13,7 +13,11 @@ namespace Gavvet.Web.Pages.Classes;
 /// <param name="Due">How many skills are due again.</param>
 /// <param name="ToMark">The printing with answers to mark and how many, or null.</param>
 /// <param name="Ready">A printing marked and not given back, or null.</param>
-internal sealed record ClassWeek(ClassInList Class, Lesson? Next, int Due, (string Printing, int Answers)? ToMark, string? Ready);
+internal sealed record ClassWeek(ClassInList Class, Lesson? Next, int Due, (string Printing, int Answers)? ToMark, string? Ready)
+{
+    /// <summary>When the lesson begins, or null where the plan does not say.</summary>
+    public TimeOnly? At { get; init; }
+}
 
 /// <summary>Looks what the plan of a class says and what waits for it.</summary>
 internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassStore classes, MarkingStore markings, TimeProvider clock)
@@ -40,7 +44,12 @@ internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassSt
             if (!_waiting.TryGetValue(group.Id, out var known) || known.Stamp != stamp || known.Day != Today)
                 _waiting[group.Id] = known = (stamp, Today, await WaitingAsync(group.Id));
             var next = Laid(laid.GetValueOrDefault(group.Id))?.Lessons.FirstOrDefault(lesson => lesson.Date >= Today);
-            weeks.Add(new ClassWeek(group, next, known.Waiting.Due, known.Waiting.ToMark, known.Waiting.Ready));
+            weeks.Add(
+                new ClassWeek(group, next, known.Waiting.Due, known.Waiting.ToMark, known.Waiting.Ready)
+                {
+                    At = laid.GetValueOrDefault(group.Id)?.At,
+                }
+            );
         }
 
         return weeks;

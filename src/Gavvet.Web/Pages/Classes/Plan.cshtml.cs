@@ -19,9 +19,23 @@ namespace Gavvet.Web.Pages.Classes;
 /// <param name="Holidays">Days without lessons, a date or a stretch a line.</param>
 internal sealed record PlanForm(string Course, string Start, string Days, int Lessons, string Holidays)
 {
+    /// <summary>When a lesson begins, as it was typed.</summary>
+    public string At { get; init; } = "";
+
+    /// <summary>How many minutes it has, or null.</summary>
+    public int? Minutes { get; init; }
+
+    /// <summary>Whether the class meets on a day, as far as what was typed can be read.</summary>
+    /// <param name="day">The day.</param>
+    public bool Meets(DayOfWeek day) => Days.Split(',', StringSplitOptions.TrimEntries).Contains(LessonPlan.WriteDays([day]));
+
     /// <summary>The form of a plan.</summary>
     public static PlanForm Of(ClassPlan plan) =>
-        new(plan.CourseId, LessonPlan.WriteDate(plan.Start), LessonPlan.WriteDays(plan.Days), plan.Lessons, plan.Holidays);
+        new(plan.CourseId, LessonPlan.WriteDate(plan.Start), LessonPlan.WriteDays(plan.Days), plan.Lessons, plan.Holidays)
+        {
+            At = plan.At is { } at ? at.ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture) : "",
+            Minutes = plan.Minutes,
+        };
 
     /// <summary>The plan that was typed.</summary>
     /// <exception cref="FormatException">It cannot be laid; the message says why.</exception>
@@ -29,6 +43,8 @@ internal sealed record PlanForm(string Course, string Start, string Days, int Le
         new(Course, LessonPlan.ReadDate(Start), LessonPlan.ReadDays(Days), Lessons > 0 ? Lessons : Teaching.Course.Get(Course).Lessons)
         {
             Holidays = Holidays,
+            At = LessonPlan.ReadHour(At),
+            Minutes = Minutes,
         };
 }
 
@@ -74,15 +90,23 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
         string id,
         string? course,
         string? start,
-        string? days,
+        string[]? days,
         int? lessons,
         string? holidays,
+        string? from,
+        string? to,
+        string? at,
+        int? minutes,
         string? seen
     )
     {
         if (!await ShowAsync(id))
             return NotFound();
-        Typed = new PlanForm(course ?? "", start ?? "", days ?? "", lessons ?? 0, holidays ?? "");
+        Typed = new PlanForm(course ?? "", start ?? "", string.Join(", ", days ?? []), lessons ?? 0, WithStretch(holidays ?? "", from, to))
+        {
+            At = at ?? "",
+            Minutes = minutes,
+        };
         try
         {
             var typed = Typed.Read();
@@ -96,6 +120,25 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
             return Refused(StatusCodes.Status422UnprocessableEntity, problem.Message, null);
         }
     }
+
+    // Days that were picked are written below those that were typed.
+    private static string WithStretch(string holidays, string? from, string? to)
+    {
+        string?[] picked = [from, to];
+        var days = picked.Where(day => !string.IsNullOrWhiteSpace(day)).Distinct().ToArray();
+        return days.Length == 0 ? holidays : $"{holidays.TrimEnd()}\n{string.Join("..", days)}".TrimStart();
+    }
+
+    /// <summary>Takes the last change back.</summary>
+    public async Task<IActionResult> OnPostUndoAsync(string id, string? seen)
+    {
+        if (!await ShowAsync(id) || _kept is null)
+            return NotFound();
+        return await plans.UndoAsync(id, seen) ? Redirect($"/classes/{id}/plan") : Refused(StatusCodes.Status409Conflict, Meanwhile, null);
+    }
+
+    /// <summary>Whether there is a change to take back.</summary>
+    public bool CanUndo { get; private set; }
 
     /// <summary>Puts a topic earlier or later.</summary>
     public Task<IActionResult> OnPostMoveAsync(string id, int topic, int to, string? seen) =>
@@ -156,7 +199,8 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
                         Class.Id,
                         $"{Class.Name}: {plan.Course.Title}",
                         [.. plan.Lessons.Select(lesson => (lesson.Date, lesson.Topic.Title))],
-                        DateTimeOffset.UtcNow
+                        DateTimeOffset.UtcNow,
+                        _kept?.At is { } at ? new LessonHours(at, _kept.Minutes ?? LessonHours.UsualMinutes) : null
                     )
                 ),
                 "text/calendar",
@@ -201,6 +245,7 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
         Class = group;
         var kept = await plans.FindAsync(id, HttpContext.RequestAborted);
         (_kept, Seen) = (kept?.Plan, kept?.Stamp ?? PlanStore.NoPlan);
+        CanUndo = await plans.CanUndoAsync(id, HttpContext.RequestAborted);
         Typed = _kept is null ? Typed with { Start = LessonPlan.WriteDate(Today) } : PlanForm.Of(_kept);
         try
         {

@@ -16,6 +16,9 @@ public sealed class IndexModel(PrintingStore printings, MarkingStore markings, C
     /// <summary>The class, or null where it is gone.</summary>
     public SchoolClass? Class { get; private set; }
 
+    /// <summary>Whether it was not handed out after all.</summary>
+    public bool IsSetAside { get; private set; }
+
     /// <summary>Whose the papers are, in order.</summary>
     public IReadOnlyList<PaperOwner> Owners { get; private set; } = [];
 
@@ -29,6 +32,7 @@ public sealed class IndexModel(PrintingStore printings, MarkingStore markings, C
         Printing = printing;
         Owners = await markings.OwnersAsync(id, HttpContext.RequestAborted);
         IsForClass = Owners.Count > 0;
+        IsSetAside = await markings.IsSetAsideAsync(id, HttpContext.RequestAborted);
         Class = (await markings.OfPrintingAsync(id, HttpContext.RequestAborted)).ClassId is { } group
             ? await classes.FindAsync(group, HttpContext.RequestAborted)
             : null;
@@ -40,6 +44,21 @@ public sealed class IndexModel(PrintingStore printings, MarkingStore markings, C
         await markings.GiveAsync(id, paper, string.IsNullOrEmpty(student) ? null : student)
             ? Redirect($"/printings/{id}#papers")
             : NotFound();
+
+    /// <summary>Sets the printing aside, or takes it up again.</summary>
+    public async Task<IActionResult> OnPostAsideAsync(string id, bool aside)
+    {
+        if (await markings.SetAsideAsync(id, aside))
+            return Redirect($"/printings/{id}");
+        if (await OnGetAsync(id) is not PageResult page)
+            return NotFound();
+        Problem = Say("Papers of it are marked, so it was handed out. Take the markings back first.");
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return page;
+    }
+
+    /// <summary>Why something was refused, or null.</summary>
+    public string? Problem { get; private set; }
 
     /// <summary>Deletes the printing with its papers and its record, here and in the copies.</summary>
     public async Task<IActionResult> OnPostEraseAsync(string id) =>

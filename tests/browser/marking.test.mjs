@@ -394,7 +394,7 @@ test("halves, totals of whole papers, a remark by itself, and one version after 
   await openMarking(printing);
   // A half by hand; finer is said, and nothing typed is lost.
   await at.page.locator("#marks").fill("1.3");
-  await at.page.locator("#marks").evaluate((field) => field.removeAttribute("step"));
+  await at.page.locator("#marks").evaluate((field) => field.setAttribute("step", "any"));
   await at.page.locator("#marks").press("Enter");
   assert.match(await at.page.locator("#marks-problem").textContent(), /whole ones or halves/);
   await at.page.locator("#marks").fill("1.5");

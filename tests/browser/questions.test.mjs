@@ -79,11 +79,11 @@ test("the question in focus is drawn again, weighed and pinned by a key", async 
 
 test("the foot says what the sheet covers, and a gap in it becomes a question", async () => {
   await at.newSheet();
-  assert.match(await at.page.locator("#load-line").textContent(), /4 questions · load \d+ · 4 of 15 keys/);
+  assert.match(await at.page.locator("#load-line").textContent(), /4 questions · load \d+ · about 4 min · 4 of 15 keys/);
   await at.page.keyboard.press("g");
   await at.edit(() => at.page.getByRole("button", { name: "Add a question about D flat to Write the scale" }).click());
   assert.deepEqual((await names()).at(-1), "D flat");
-  assert.match(await at.page.locator("#load-line").textContent(), /5 questions · load \d+ · 5 of 15 keys/);
+  assert.match(await at.page.locator("#load-line").textContent(), /5 questions · load \d+ · about 5 min · 5 of 15 keys/);
   assert.deepEqual(await violations(at.page), []);
   await at.page.keyboard.press("t");
   assert.equal(await at.page.locator(".thumb").count(), await at.page.locator(".page").count());

@@ -74,6 +74,10 @@ internal static class MarkingData
             byHand = marking.IsByHand,
         };
 
+    // Notes with their signs, as they stand on the paper.
+    private static string Written(string text) =>
+        string.Join(' ', text.Split(' ').Select(word => NoteText.TryParse(word, out var note) ? $"{note}" : word));
+
     private static object Edition(OpenPrinting open, IReadOnlyDictionary<string, PageSidesRead> pages, RecordedCopy copy)
     {
         var record = open.Record.Editions[copy.Edition];
@@ -122,7 +126,7 @@ internal static class MarkingData
                             {
                                 code = FileWords.Of(mistake.Mistake),
                                 words = item.Question.Scale is null ? mistake.Text : MistakeNames.Of(mistake.Mistake),
-                                written = mistake.Text,
+                                written = Written(mistake.Text),
                             })
                         : [],
                     staff,

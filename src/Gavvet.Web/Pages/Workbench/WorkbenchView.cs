@@ -22,6 +22,9 @@ public sealed record WorkbenchView(
     Coverage Coverage
 )
 {
+    /// <summary>How many minutes the sheet takes: a mark a minute (common practice, no source).</summary>
+    public int Minutes => Stored.Sheet.Sections.Sum(section => section.Slots.Count * section.Marks);
+
     /// <summary>The word for the text outline where papers are named.</summary>
     public const string OutlineWord = "outline";
 

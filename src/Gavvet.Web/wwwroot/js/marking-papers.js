@@ -40,7 +40,9 @@ const walk = () => {
 
 export const forward = () => {
   const { order, here } = walk();
-  const next = [...order.slice(here + 1), ...order.slice(0, here)].find(([p, i]) => isOpen(printing.data.papers[p], i));
+  const rest = [...order.slice(here + 1), ...order.slice(0, here)].filter(([p, i]) => isOpen(printing.data.papers[p], i));
+  // What was passed over of the version in hand comes before the next version.
+  const next = (mode.byQuestion && rest.find(([p]) => printing.data.papers[p].version === paper().version)) || rest[0];
   if (next) [place.paper, place.item] = next;
   place.isEnd = !next;
 };

@@ -11,7 +11,7 @@ const glyphs = readFileSync(list, "utf8")
   .split("\n")
   .filter((line) => line.trim() && !line.startsWith("#"))
   .map((line) => line.trim().split(/\s+/))
-  .map(([name, codePoint]) => {
+  .map(([name, codePoint, readAs]) => {
     const box = metadata.glyphBBoxes[name];
     if (!box) {
       console.error(`${list}: error: the music font has no glyph named ${name}`);
@@ -19,7 +19,7 @@ const glyphs = readFileSync(list, "utf8")
     }
     const [left, bottom] = box.bBoxSW.map(thousandths);
     const [right, top] = box.bBoxNE.map(thousandths);
-    return `    public static MusicGlyph ${pascal(name)} { get; } = new("${name}", 0x${codePoint}, ${left}, ${bottom}, ${right}, ${top});`;
+    return `    public static MusicGlyph ${pascal(name)} { get; } = new("${name}", 0x${codePoint}, ${left}, ${bottom}, ${right}, ${top}, 0x${readAs});`;
   });
 
 const defaults = ["staffLineThickness", "legerLineThickness", "legerLineExtension", "thinBarlineThickness", "thickBarlineThickness", "barlineSeparation", "slurEndpointThickness", "slurMidpointThickness", "stemThickness"].map((name) => {

@@ -225,6 +225,9 @@ public sealed class PrintedFiles(PrintRun run)
                     stavesOf(paper)
                 )),
             ];
+            // A score without a staff is none.
+            if (parts.All(part => part.Staves.IsEmpty))
+                continue;
             foreach (var format in scored)
                 yield return format.OfScore!(name, Title, parts);
         }

@@ -108,6 +108,38 @@ public class OutputTests
     }
 
     [Fact]
+    public void Signs_are_copied_from_the_pdf_as_the_characters_they_are()
+    {
+        var sheet = Sample.AllKeys("name-key", Notation.Accidentals, Direction.Ascending, 2) with
+        {
+            Title = "B♭ major, F♯ minor, C♮, G𝄪 and D𝄫",
+        };
+        using var pdf = PdfDocument.Open(PdfWriter.Write("x", SheetLayout.Student(Composer.Compose(sheet).Worksheet)));
+        var title = string.Concat(pdf.GetPage(1).Letters.Select(letter => letter.Value.Trim()));
+        Assert.Contains("B♭major,F♯minor,C♮,G𝄪andD𝄫", title, StringComparison.Ordinal);
+        // Nothing on any page is a character of the font's own.
+        foreach (var kind in new[] { PaperKind.Student, PaperKind.Key, PaperKind.Working })
+        {
+            using var every = PdfDocument.Open(PdfWriter.Write("x", Sample.Every().Pages(kind)));
+            Assert.DoesNotContain(
+                every.GetPages().SelectMany(page => page.Letters).SelectMany(letter => letter.Value.EnumerateRunes()),
+                sign => System.Text.Rune.GetUnicodeCategory(sign) == System.Globalization.UnicodeCategory.PrivateUse
+            );
+        }
+    }
+
+    [Fact]
+    public void A_page_as_svg_carries_the_part_of_its_faces_that_it_needs()
+    {
+        var pages = SheetLayout.Student(
+            Composer.Compose(Sample.AllKeys("name-key", Notation.Accidentals, Direction.Ascending, 4)).Worksheet
+        );
+        Assert.InRange(SvgWriter.File(pages[0]).Length, 20_000, 250_000);
+        var greek = Sample.AllKeys("name-key", Notation.Accidentals, Direction.Ascending, 4) with { Title = "Κλίμακες" };
+        Assert.True(SvgWriter.File(SheetLayout.Student(Composer.Compose(greek).Worksheet)[0]).Length > 400_000);
+    }
+
+    [Fact]
     public void The_key_has_its_answers_in_the_pdf_and_the_student_page_has_not()
     {
         var sheet = Sample.AllKeys("name-key", Notation.Accidentals, Direction.Ascending, 8);

@@ -419,6 +419,41 @@ public class ClassPrintingTests
         );
     }
 
+    // The printed staff is no answer to what is to be written on the other.
+    [Fact]
+    public void A_staff_that_was_left_empty_in_a_score_is_left_empty()
+    {
+        var sheet = Gavvet.Worksheets.Files.SheetFile.Read(
+            """
+            {"gavvet":1,"seed":5,"title":"Another clef","sections":[{"kind":"change-clef","keys":{"flats":2,"sharps":2},"count":3,"marks":4}]}
+            """
+        );
+        var plan = PrintPlan.Of(
+            sheet,
+            Plan.Choices with
+            {
+                Copies = PrintedCopy.Of(RosterText.Read("name\nMira\n", name => name), sheet, 0, student => student.Name),
+            }
+        );
+        var files = new PrintedFiles(PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast))
+            .Of([], ["musicxml"], PrintPace.Fast)
+            .ToDictionary(file => file.Name, file => file.Bytes);
+        var papers = new RecordedPapers(PrintingRecord.Read(Encoding.UTF8.GetString(files["record.json"])));
+        var copy = papers.Record.Copies[0];
+        var empty = Gavvet.Exchange.MusicXmlReader.Read(files["student.musicxml"])[0];
+        var right = Gavvet.Exchange.MusicXmlReader.Read(files["key.musicxml"])[0];
+        Assert.Throws<FormatException>(() => ScoreMarking.Of(papers, copy, [empty]));
+        var begun = empty with
+        {
+            Staves = [.. empty.Staves.Where(staff => staff.Number == 1), .. right.Staves.Where(staff => staff.Number > 1)],
+        };
+        var marked = ScoreMarking.Of(papers, copy, [begun]).OrderBy(item => item.Item.Number).ToArray();
+        Assert.Equal(
+            [(MarkedAs.Blank, 0.0), (MarkedAs.Correct, 4.0), (MarkedAs.Correct, 4.0)],
+            marked.Select(item => (item.Marking.As, item.Marking.Marks))
+        );
+    }
+
     [Fact]
     public void A_slip_tells_one_student_of_their_own_paper_alone_and_two_short_ones_share_a_page()
     {

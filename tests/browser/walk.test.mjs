@@ -20,6 +20,8 @@ const open = (roll) => {
   const editions = [0, 1].map(() => ({ items: Array.from({ length: 2 + roll(4) }, (_, i) => ({ number: i + 1, marks: 4 })) }));
   const papers = Array.from({ length: 2 + roll(5) }, (_, i) => ({ number: i + 1, edition: roll(2), isSpare: false }));
   papers.push({ number: papers.length + 1, edition: 0, isSpare: true });
+  // Each edition is of a version of its own.
+  for (const one of papers) one.version = "AB"[one.edition];
   printing.data = { papers, editions };
   Object.assign(place, { paper: 0, item: 0 });
   Object.assign(mode, { byQuestion: roll(2) === 1 });
@@ -29,9 +31,9 @@ const open = (roll) => {
 const inOrder = () => {
   const all = [];
   printing.data.papers.forEach((one, p) => {
-    if (!one.isSpare) printing.data.editions[one.edition].items.forEach((each, i) => all.push({ p, i, key: keyOf(one.number, each.number) }));
+    if (!one.isSpare) printing.data.editions[one.edition].items.forEach((each, i) => all.push({ p, i, version: one.version, key: keyOf(one.number, each.number) }));
   });
-  return mode.byQuestion ? all.toSorted((a, b) => a.i - b.i || a.p - b.p) : all;
+  return mode.byQuestion ? all.toSorted((a, b) => a.version.localeCompare(b.version) || a.i - b.i || a.p - b.p) : all;
 };
 
 test("the walk passes every open item once, comes back for those left out, and ends", () => {
@@ -48,7 +50,9 @@ test("the walk passes every open item once, comes back for those left out, and e
     let here = order.findIndex((one) => one.key === start.key);
     let left = order.filter((one) => !marked.has(one.key)).length;
     while (left > 0) {
-      const expected = [...order.slice(here + 1), ...order.slice(0, here)].find((one) => !marked.has(one.key));
+      const rest = [...order.slice(here + 1), ...order.slice(0, here)].filter((one) => !marked.has(one.key));
+      // One version to its end before the next.
+      const expected = (mode.byQuestion ? rest.find((one) => one.version === order[here].version) : undefined) ?? rest[0];
       forward();
       assert.deepEqual([place.paper, place.item], [expected.p, expected.i], `lot ${lot}`);
       assert.ok(isOpen(paper(), place.item));

@@ -15,6 +15,16 @@ public static class MusicFont
 
     internal static SKTypeface Typeface { get; } = FontFiles.Typeface(FontFiles.Read("Bravura"));
 
+    // The same glyphs, as characters that can be searched and read aloud: what is painted with it is copied from a PDF as them.
+    private static readonly Lazy<SKTypeface> Readable = new(() =>
+        FontFiles.Typeface(
+            CharacterMap.Of(
+                FontFiles.Read("Bravura"),
+                [.. MusicGlyph.All.OrderBy(glyph => glyph.ReadAs).Select(glyph => (glyph.ReadAs, GlyphId(glyph)))]
+            )
+        )
+    );
+
     /// <summary>The outline as SVG path data, a thousand units to the staff space, y downward.</summary>
     public static string Outline(MusicGlyph glyph) => Outlines.GetOrAdd(glyph, static glyph =>
         {
@@ -30,8 +40,14 @@ public static class MusicFont
         return (box.Left, -box.Bottom, box.Right, -box.Top);
     }
 
-    internal static SKFont Font(float staffSpace) =>
-        new(Typeface, EmInSpaces * staffSpace)
+    /// <summary>The font a canvas is painted with, for a staff of this space.</summary>
+    /// <param name="staffSpace">The staff space.</param>
+    internal static SKFont ReadableFont(float staffSpace) => Font(Readable.Value, staffSpace);
+
+    private static SKFont Font(float staffSpace) => Font(Typeface, staffSpace);
+
+    private static SKFont Font(SKTypeface typeface, float staffSpace) =>
+        new(typeface, EmInSpaces * staffSpace)
         {
             Subpixel = true,
             Hinting = SKFontHinting.None,

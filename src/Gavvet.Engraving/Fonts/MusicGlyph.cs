@@ -9,7 +9,8 @@ namespace Gavvet.Engraving.Fonts;
 /// <param name="Bottom">Lower edge of the ink.</param>
 /// <param name="Right">Right edge of the ink.</param>
 /// <param name="Top">Upper edge of the ink.</param>
-public sealed partial record MusicGlyph(string Name, int CodePoint, int Left, int Bottom, int Right, int Top)
+/// <param name="ReadAs">The sign of Unicode it is copied, searched and read aloud as.</param>
+public sealed partial record MusicGlyph(string Name, int CodePoint, int Left, int Bottom, int Right, int Top, int ReadAs)
 {
     public int Width => Right - Left;
 }

@@ -72,6 +72,7 @@ public sealed class TextFace
     private readonly ConcurrentDictionary<(string, int), ShapedText> _shaped = new();
     private readonly Lock _shaping = new();
     private readonly ImmutableArray<SKTypeface> _parts;
+    private readonly ImmutableArray<byte[]> _files;
     private readonly Font _font;
     private readonly int _unitsPerEm;
     private readonly ushort _space;
@@ -81,10 +82,8 @@ public sealed class TextFace
         (Style, Script) = (style, script);
         File = FontFiles.Read(file);
         Typeface = FontFiles.Typeface(File);
-        _parts =
-            script == Script.Latin
-                ? [FontFiles.Typeface(FontFiles.Read($"{style}.plain")), FontFiles.Typeface(FontFiles.Read($"{style}.common")), Typeface]
-                : [Typeface, Typeface, Typeface];
+        _files = script == Script.Latin ? [FontFiles.Read($"{style}.plain"), FontFiles.Read($"{style}.common"), File] : [File, File, File];
+        _parts = [.. _files.Select(part => ReferenceEquals(part, File) ? Typeface : FontFiles.Typeface(part))];
         // The shaper reads the file where it lies for as long as the program runs, so it must never be moved.
         var address = GCHandle.Alloc(File, GCHandleType.Pinned).AddrOfPinnedObject();
         var face = new Face(new Blob(address, File.Length, MemoryMode.ReadOnly), 0);
@@ -122,6 +121,10 @@ public sealed class TextFace
 
     /// <summary>A part of the face, its glyphs under the same numbers.</summary>
     public SKTypeface Part(FacePart part) => _parts[(int)part];
+
+    /// <summary>The file of a part of the face.</summary>
+    /// <param name="part">The part.</param>
+    public byte[] FileOf(FacePart part) => _files[(int)part];
 
     public static TextFace Of(TextStyle style) => Faces[style];
 

@@ -107,7 +107,7 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
         }
 
         if (!_music.TryGetValue(like.Space, out var font))
-            _music[like.Space] = font = MusicFont.Font(like.Space);
+            _music[like.Space] = font = MusicFont.ReadableFont(like.Space);
         using var run = Run(CollectionsMarshal.AsSpan(_glyphs), CollectionsMarshal.AsSpan(_places), font);
         // Printed again a hair to each side it is heavier and yet stays letters of a face; as outlines it would take four times as long.
         var shift = like.Space * Inks.Weight(like.Ink) / 2000f;

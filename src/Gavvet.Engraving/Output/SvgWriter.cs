@@ -29,13 +29,23 @@ public static class SvgWriter
             ""
         );
 
-    /// <summary>A page as a file of its own, with its size on paper and its text face inside.</summary>
-    public static string File(Page page) => File(page, face => $"data:font/ttf;base64,{Convert.ToBase64String(face)}");
+    /// <summary>A page as a file of its own, with its size on paper and the part of its text face that it needs inside.</summary>
+    public static string File(Page page) =>
+        File(page, face => $"data:font/ttf;base64,{Convert.ToBase64String(face)}", FaceParts.For(TextsOf(page)));
 
     /// <summary>A page as a file of its own, whose text faces stand elsewhere.</summary>
     /// <param name="page">The page.</param>
     /// <param name="addressOf">Where a face stands, from its file.</param>
-    public static string File(Page page, Func<byte[], string> addressOf)
+    public static string File(Page page, Func<byte[], string> addressOf) => File(page, addressOf, FacePart.Whole);
+
+    private static IEnumerable<string> TextsOf(Page page) =>
+        page
+            .Groups.SelectMany(group => group.Primitives)
+            .OfType<TextPrimitive>()
+            .Where(text => text.Text.Script == Script.Latin)
+            .Select(text => text.Text.Text);
+
+    private static string File(Page page, Func<byte[], string> addressOf, FacePart part)
     {
         var styles = page
             .Groups.SelectMany(group => group.Primitives)
@@ -46,7 +56,7 @@ public static class SvgWriter
         // One family: a browser takes the letters of each script from the last face that has them.
         var faces = string.Concat(
             styles.Select(cut =>
-                $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(cut.Style)};font-style:{Slant(cut.Style)};src:url({addressOf(TextFace.Of(cut.Style, cut.Script).File)}){Scripts.Range(cut.Script)}}}"
+                $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(cut.Style)};font-style:{Slant(cut.Style)};src:url({addressOf(TextFace.Of(cut.Style, cut.Script).FileOf(part))}){Scripts.Range(cut.Script)}}}"
             )
         );
         return Write(

@@ -32,8 +32,12 @@ public sealed class IndexModel(StyleList styles) : PageModel
     }
 
     /// <summary>The verdict while the answer is typed.</summary>
-    public async Task<PartialViewResult> OnGetJudgedAsync([FromQuery] CheckRequest request) =>
-        Partial("Check/_Judged", await JudgedAsync(request));
+    public async Task<PartialViewResult> OnGetJudgedAsync([FromQuery] CheckRequest request)
+    {
+        // What stays on the page says it: a region that is itself replaced is not read out.
+        ViewData["Said"] = true;
+        return Partial("Check/_Judged", await JudgedAsync(request));
+    }
 
     private async Task<CheckResult> JudgedAsync(CheckRequest request) =>
         (request with { House = await styles.FindAsync(request.Style) }).Judge();

@@ -1,6 +1,7 @@
 // Whoever goes by keys sees where they are: a ring on every control of every screen, three to one against the ground it stands on.
 import assert from "node:assert/strict";
 import { test } from "node:test";
+import { demoScreens } from "../support/screens.mjs";
 import { suite } from "../support/suite.mjs";
 
 const at = suite({ demo: true });
@@ -43,13 +44,7 @@ const rings = () =>
 
 test("every control of every screen shows its focus, in both color schemes", async () => {
   const address = at.server.address;
-  await at.page.goto(`${address}/classes`);
-  const group = await at.page.locator(".row-card a").first().getAttribute("href");
-  await at.page.goto(address + group);
-  const mark = await at.page.getByRole("link", { name: "Mark", exact: true }).first().getAttribute("href");
-  await at.page.goto(address);
-  const sheet = new URL(await at.page.locator(".sheet-open").first().evaluate((link) => link.href ?? link.closest("a").href), address).pathname;
-  const screens = ["/", sheet, `${sheet}/print`, "/atlas", "/check", "/style", "/specimens", "/help", "/backup", "/classes", group, `${group}/plan`, `${group}/standing`, `${group}/book`, mark, mark.replace(/mark$/, "results"), mark.replace(/\/mark$/, "")];
+  const screens = await demoScreens(at.page, address);
   for (const scheme of ["light", "dark"]) {
     await at.page.emulateMedia({ colorScheme: scheme });
     let all = 0;

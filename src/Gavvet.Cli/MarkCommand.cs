@@ -85,7 +85,7 @@ internal static class MarkCommand
         else
         {
             foreach (var total in totals)
-                output.WriteLine($"{total.Student ?? "Spare paper"}: {total.Marks} of {total.Of}");
+                output.WriteLine($"{total.Student ?? "Spare paper"}: {MarksText.Of(total.Marks)} of {total.Of}");
         }
 
         output.Flush();

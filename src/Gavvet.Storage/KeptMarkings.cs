@@ -105,13 +105,14 @@ public sealed record ClassPrinting(
     public int Weight { get; init; } = 1;
 
     /// <summary>Papers of students; a spare counts once something of it is marked.</summary>
-    public IEnumerable<ScoredPaper> Used => Papers.Where(paper => paper.StudentId is not null || paper.Marked > 0);
+    public IEnumerable<ScoredPaper> Used =>
+        Papers.Where(paper => paper.StudentId is not null || paper.Marked > 0 || paper.Total is not null);
 
     /// <summary>Items there are to mark.</summary>
     public int Items => Used.Sum(paper => paper.Items);
 
-    /// <summary>Items marked.</summary>
-    public int Marked => Used.Sum(paper => paper.Marked);
+    /// <summary>Items marked; where the whole paper has its marks, all of them.</summary>
+    public int Marked => Used.Sum(paper => paper.Total is null ? paper.Marked : paper.Items);
 }
 
 /// <summary>How far a class has come.</summary>
@@ -119,7 +120,8 @@ public sealed record ClassPrinting(
 /// <param name="Students">How many students there are.</param>
 /// <param name="Printings">How many printings there are.</param>
 /// <param name="Returned">How many of them were given back.</param>
-public sealed record ClassStamp(long LastMarking, int Students, int Printings, int Returned);
+/// <param name="Totals">How many of their papers have marks for the whole.</param>
+public sealed record ClassStamp(long LastMarking, int Students, int Printings, int Returned, int Totals);
 
 /// <summary>The days the papers of a printing were written.</summary>
 /// <param name="All">The day of all of them.</param>

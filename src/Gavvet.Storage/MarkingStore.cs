@@ -378,7 +378,12 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
         var printings = (
             await database
                 .Printings.Where(printing => printing.ClassId != null && !printing.IsSetAside)
-                .Select(printing => new { printing.ClassId, IsReturned = printing.ReturnedAt != null })
+                .Select(printing => new
+                {
+                    printing.ClassId,
+                    IsReturned = printing.ReturnedAt != null,
+                    Totals = printing.Copies.Count(copy => copy.Total != null),
+                })
                 .ToListAsync(cancellation)
         ).ToLookup(printing => printing.ClassId!);
         return students
@@ -389,7 +394,8 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
                     group.Max(student => student.Last) ?? 0,
                     group.Count(),
                     printings[group.Key].Count(),
-                    printings[group.Key].Count(printing => printing.IsReturned)
+                    printings[group.Key].Count(printing => printing.IsReturned),
+                    printings[group.Key].Sum(printing => printing.Totals)
                 )
             );
     }

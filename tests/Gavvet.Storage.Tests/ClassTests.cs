@@ -224,7 +224,7 @@ public sealed class ClassTests : OnFolder
     {
         var group = await Class("Mira", "Bo");
         var before = (await Markings.StampsAsync())[group.Id];
-        Assert.Equal(new ClassStamp(0, 2, 0, 0), before);
+        Assert.Equal(new ClassStamp(0, 2, 0, 0, 0), before);
         var printing = await Print(group);
         var seen = new HashSet<ClassStamp> { before };
         async Task MovedAsync() => Assert.True(seen.Add((await Markings.StampsAsync())[group.Id]));
@@ -394,7 +394,17 @@ public sealed class ClassTests : OnFolder
         await Markings.AddAsync(printing, 1, Sample.Item("major", "D", 4), Marked(3) with { Marks = 3.5 });
         Assert.Equal(3.5, (await Markings.CurrentAsync(printing))[(1, 1)].Marking.Marks);
         Assert.Equal(3.5, Assert.Single(await Markings.EvidenceAsync(group.Id)).Evidence.Marks);
+        var stamp = (await Markings.StampsAsync())[group.Id];
         Assert.True(await Markings.TotalAsync(printing, 1, 12.5, 20));
+        // The paper is marked, and the desk looks again.
+        Assert.NotEqual(stamp, (await Markings.StampsAsync())[group.Id]);
+        Assert.Equal(
+            (2, 2),
+            (
+                Assert.Single(await Markings.PrintingsOfAsync(group.Id)).Marked,
+                Assert.Single(await Markings.PrintingsOfAsync(group.Id)).Items
+            )
+        );
         Assert.Equal(12.5, Assert.Single(await Markings.OwnersAsync(printing)).Total);
         await Assert.ThrowsAsync<FormatException>(() => Markings.TotalAsync(printing, 1, 12.25, 20));
         await Assert.ThrowsAsync<FormatException>(() => Markings.TotalAsync(printing, 1, 20.5, 20));

@@ -27,7 +27,8 @@ export const now = () => marked.get(keyOf(paper().number, item().number));
 export const nameOf = (one) => (mode.hidden ? null : one.name) ?? (one.isSpare ? text("Spare paper {0}", one.number) : text("Paper {0}", one.number));
 
 // The walk: item by item through a paper, or one question through all papers. What is marked is passed over.
-export const isOpen = (one, number) => !marked.has(keyOf(one.number, itemsOf(one)[number].number));
+// A paper whose total was entered has nothing open, whatever its items.
+export const isOpen = (one, number) => (one.total ?? null) === null && !marked.has(keyOf(one.number, itemsOf(one)[number].number));
 
 const walk = () => {
   const all = printing.data.papers.flatMap((one, p) => itemsOf(one).map((_, i) => [p, i])).filter(([p]) => !printing.data.papers[p].isSpare || p === place.paper);

@@ -126,7 +126,7 @@ const showLines = () => {
   at("paper-line").replaceChildren(...printing.data.papers.map((one, p) => {
     const markings = itemsOf(one).map((each) => marked.get(keyOf(one.number, each.number)));
     const done = markings.filter((marking) => marking && !marking.pending).length;
-    const state = done === 0 ? "open" : done < markings.length ? "begun" : "correct";
+    const state = (one.total ?? null) !== null ? "correct" : done === 0 ? "open" : done < markings.length ? "begun" : "correct";
     return button(`${one.number}`, state, p === place.paper, text("{0}, {1} of {2} marked", nameOf(one), done, markings.length), () => Object.assign(place, { paper: p, item: Math.min(place.item, itemsOf(one).length - 1) }));
   }));
   at("item-line").replaceChildren(...itemsOf(paper()).map((each, i) => {

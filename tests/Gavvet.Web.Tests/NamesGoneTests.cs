@@ -164,8 +164,8 @@ public sealed class NamesGoneTests : IAsyncLifetime
     public async Task Students_called_as_the_words_of_a_record_are_erased_and_it_is_still_read()
     {
         var sheet = SheetEditor.NewSheet(1);
-        foreach (var kind in new[] { "name-key", "formula", "degrees", "relative-key", "mode-degrees", "name-degree" })
-            sheet = SheetEditor.Apply(sheet, new AddSection(kind)).Sheet!;
+        foreach (var kind in QuestionCatalogue.Standard.All.Where((_, i) => i % 7 == 0))
+            sheet = SheetEditor.Apply(sheet, new AddSection(kind.Id)).Sheet!;
         var stored = await _visitor.Store.CreateAsync(sheet);
         var printing = await PrintAsync(stored, new PrintChoices([], null, null), null);
         var record = (await Get<PrintingStore>().RecordAsync(printing))!;

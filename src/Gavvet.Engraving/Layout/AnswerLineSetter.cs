@@ -10,6 +10,9 @@ internal static class AnswerLineSetter
 {
     private const int LineGap = 6_000;
 
+    // Seven points and a half can still be read.
+    private static readonly int Smallest = PageMetrics.Points(15) / 2;
+
     /// <summary>The least width in which all lines stand in one row and can still be written on.</summary>
     public static int LeastWidth(AnswerLinesFigure figure, PageMetrics metrics) =>
         figure.Lines.Sum(line => Words(line.Before, metrics) + Least(line.Room, metrics) + Words(line.After, metrics))
@@ -41,7 +44,7 @@ internal static class AnswerLineSetter
                     TextSetter.Line(line.After, TextStyle.Regular, metrics.Body, start + rule + (metrics.Body / 2), baseline)
                 );
             foreach (var mark in marks.Where(mark => mark.Mark is LineMark written && written.Line == i))
-                primitives.AddRange(Written(((LineMark)mark.Mark).Text, mark.Ink, start, rule, baseline, metrics));
+                primitives.AddRange(Written(((LineMark)mark.Mark).Text, mark.Ink, start, (rule, width - start), baseline, metrics));
             x = start + rule + after + LineGap;
         }
 
@@ -51,13 +54,28 @@ internal static class AnswerLineSetter
         };
     }
 
-    private static IEnumerable<Primitive> Written(string text, Ink ink, int start, int rule, int baseline, PageMetrics metrics)
+    private static IEnumerable<Primitive> Written(
+        string text,
+        Ink ink,
+        int start,
+        (int Rule, int Edge) room,
+        int baseline,
+        PageMetrics metrics
+    )
     {
         var style = ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;
-        // In a narrow place the words are set smaller rather than past the line.
+        // In a narrow place the words are set smaller rather than past the line, as long as they can be read.
         var width = TextSetter.Width(text, style, metrics.Body);
-        var size = width > rule ? (int)((long)metrics.Body * rule / width) : metrics.Body;
-        return TextSetter.Line(text, style, size, start + (Math.Max(0, rule - width) / 6), baseline, ink);
+        var size = width > room.Rule ? (int)((long)metrics.Body * room.Rule / width) : metrics.Body;
+        if (size >= Smallest)
+            return TextSetter.Line(text, style, size, start + (Math.Max(0, room.Rule - width) / 6), baseline, ink);
+        // Then on two lines above the rule, and where it takes more, as far as the page goes.
+        var lines = TextSetter.Wrap(text, style, Smallest, room.Rule);
+        if (lines.Length > 2)
+            lines = TextSetter.Wrap(text, style, Smallest, Math.Max(room.Rule, room.Edge));
+        return lines.SelectMany(
+            (line, i) => TextSetter.Line(line, style, Smallest, start, baseline - ((lines.Length - 1 - i) * Smallest * 23 / 20), ink)
+        );
     }
 
     private static int Words(string text, PageMetrics metrics) =>

@@ -113,11 +113,21 @@ public static class SheetLayout
         );
     }
 
+    /// <summary>A heading on as many lines as it takes, and the baseline of the last.</summary>
+    internal static (ImmutableArray<Primitive> Words, int Baseline) Heading(string words, PageMetrics metrics)
+    {
+        var lines = TextSetter.Wrap(words, TextStyle.Bold, metrics.Heading, metrics.ContentWidth);
+        int Baseline(int line) => metrics.Heading + (line * metrics.Heading * 6 / 5);
+        return (
+            [.. lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Bold, metrics.Heading, 0, Baseline(i)))],
+            Baseline(lines.Length - 1)
+        );
+    }
+
     private static Block Head(WorksheetSection section, PageMetrics metrics)
     {
-        var baseline = metrics.Heading;
-        var primitives = ImmutableArray.CreateBuilder<Primitive>();
-        primitives.AddRange(TextSetter.Line(section.Heading, TextStyle.Bold, metrics.Heading, 0, baseline));
+        var (words, baseline) = Heading(section.Heading, metrics);
+        var primitives = words.ToBuilder();
         foreach (var line in TextSetter.Wrap(section.Instruction, TextStyle.Italic, metrics.Body, metrics.ContentWidth))
         {
             baseline += metrics.LineHeight;

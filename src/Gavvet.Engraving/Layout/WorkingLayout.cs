@@ -49,14 +49,9 @@ internal static class WorkingLayout
 
     private static Block Heading(WorksheetSection section, PageMetrics metrics, bool bookmarked)
     {
-        var baseline = metrics.Heading;
+        var (words, baseline) = SheetLayout.Heading(section.Heading, metrics);
         var height = baseline + (metrics.LineHeight / 2);
-        var group = new PageGroup(
-            new GroupKind.SectionHead(section.Id),
-            new Box(0, 0, metrics.ContentWidth, height),
-            null,
-            [.. TextSetter.Line(section.Heading, TextStyle.Bold, metrics.Heading, 0, baseline)]
-        );
+        var group = new PageGroup(new GroupKind.SectionHead(section.Id), new Box(0, 0, metrics.ContentWidth, height), null, words);
         return new Block(height, true, [group], metrics.SectionGap / 2, bookmarked ? section.Heading : null);
     }
 

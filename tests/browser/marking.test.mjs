@@ -457,6 +457,7 @@ test("halves, totals of whole papers, a remark by itself, and one version after 
     await at.page.keyboard.press("r");
   }
   await saved();
-  assert.deepEqual([...versions].sort(), versions);
+  // One version to its end, then the other.
+  assert.equal(versions.filter((version, i) => i > 0 && version !== versions[i - 1]).length, 1);
   assert.equal(new Set(versions).size, 2);
 });

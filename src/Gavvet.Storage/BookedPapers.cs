@@ -39,9 +39,7 @@ public sealed partial class MarkingStore
         data.WriteAsync(async database =>
             await database
                 .Printings.Where(row =>
-                    row.Id == printing
-                    && row.ClassId != null
-                    && (!aside || !database.Markings.Any(marking => marking.PrintingId == printing))
+                    row.Id == printing && row.ClassId != null && (!aside || !WithMarks(database).Contains(row.Id))
                 )
                 .ExecuteUpdateAsync(set => set.SetProperty(row => row.IsSetAside, aside)) > 0
         );
@@ -52,8 +50,18 @@ public sealed partial class MarkingStore
     public async Task<bool> IsSetAsideAsync(string printing, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        return await database.Printings.AnyAsync(row => row.Id == printing && row.IsSetAside, cancellation);
+        return await database.Printings.AnyAsync(
+            row => row.Id == printing && row.IsSetAside && !WithMarks(database).Contains(row.Id),
+            cancellation
+        );
     }
+
+    // What has marks was handed out: of an item, where they were not taken back, or of a whole paper.
+    private static IQueryable<string> WithMarks(GavvetDatabase database) =>
+        database
+            .Markings.Where(marking => marking.Undoes == null && !database.Markings.Any(other => other.Undoes == marking.Id))
+            .Select(marking => marking.PrintingId)
+            .Concat(database.Copies.Where(copy => copy.Total != null).Select(copy => copy.PrintingId));
 
     /// <summary>Says how much a printing weighs.</summary>
     /// <param name="printing">The printing.</param>

@@ -237,8 +237,8 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
         await using var database = data.Open();
         var rows = await database
             .Printings.AsNoTracking()
-            // What has a marking was handed out.
-            .Where(row => row.ClassId == classId && (!row.IsSetAside || database.Markings.Any(marking => marking.PrintingId == row.Id)))
+            // What has marks was handed out.
+            .Where(row => row.ClassId == classId && (!row.IsSetAside || WithMarks(database).Contains(row.Id)))
             .OrderByDescending(row => row.MadeAt)
             .ThenByDescending(row => row.Id)
             .Select(row => new

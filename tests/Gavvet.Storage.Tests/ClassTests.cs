@@ -381,8 +381,15 @@ public sealed class ClassTests : OnFolder
         Assert.True(await Markings.SetAsideAsync(printing, true));
         await Markings.AddAsync(printing, 1, Item, Marked(2));
         Assert.Single(await Markings.PrintingsOfAsync(group.Id));
+        Assert.False(await Markings.IsSetAsideAsync(printing));
         Assert.True(await Markings.SetAsideAsync(printing, false));
         Assert.False(await Markings.SetAsideAsync(printing, true));
+        // Once the marking is taken back it can be set aside again; marks of a whole paper count like any.
+        Assert.NotNull(await Markings.UndoAsync(printing));
+        Assert.True(await Markings.SetAsideAsync(printing, true));
+        Assert.Empty(await Markings.PrintingsOfAsync(group.Id));
+        Assert.True(await Markings.TotalAsync(printing, 1, 2.5, 8));
+        Assert.Single(await Markings.PrintingsOfAsync(group.Id));
         Assert.False(await Markings.SetAsideAsync("none", true));
     }
 

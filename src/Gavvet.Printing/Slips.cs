@@ -34,7 +34,7 @@ public static class Slips
         foreach (var paper in papers.Where(paper => paper.Markings.Count > 0))
         {
             using var speaking = paper.Record.Speaks.Speak();
-            var (width, height) = Whole(paper.Pages[0].Student);
+            var (width, height) = SizeOfWhole(paper.Pages[0].Student);
             var rows = Rows(paper, width - (2 * Side)).ToArray();
             var fits = rows.Sum(row => row.Height) <= (height / 2) - Top - Gap;
             if (fits && half)
@@ -47,7 +47,7 @@ public static class Slips
                 continue;
             }
 
-            pages.AddRange(Whole(rows, width, height));
+            pages.AddRange(Pages(rows, width, height));
             half = fits;
         }
 
@@ -66,7 +66,7 @@ public static class Slips
         );
 
     /// <summary>The size of a whole page, where a paper may be of half ones.</summary>
-    private static (int Width, int Height) Whole(Page page) => (page.Width, HalfSheets.IsHalf(page) ? 2 * page.Height : page.Height);
+    private static (int Width, int Height) SizeOfWhole(Page page) => (page.Width, HalfSheets.IsHalf(page) ? 2 * page.Height : page.Height);
 
     /// <summary>
     /// Short slips, each a third of a page: the total, and the sentences that help most. First what is said of most of the answers, and
@@ -87,7 +87,7 @@ public static class Slips
     private static Page ShortOf(MarkedPaper paper)
     {
         using var speaking = paper.Record.Speaks.Speak();
-        var (width, whole) = Whole(paper.Pages[0].Student);
+        var (width, whole) = SizeOfWhole(paper.Pages[0].Student);
         var height = whole / ShortToAPage;
         var rows = new List<Row> { Head(paper, width - (2 * Side)) };
         var room = height - ShortTop - ShortFoot - rows[0].Height;
@@ -130,7 +130,7 @@ public static class Slips
     private sealed record Row(int Height, ImmutableArray<Primitive> Primitives);
 
     // A row is never split; what does not fit a page goes on to the next.
-    private static IEnumerable<Page> Whole(Row[] rows, int width, int height)
+    private static IEnumerable<Page> Pages(Row[] rows, int width, int height)
     {
         var on = new List<Row>();
         foreach (var row in rows)

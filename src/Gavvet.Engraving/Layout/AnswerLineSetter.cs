@@ -10,9 +10,6 @@ internal static class AnswerLineSetter
 {
     private const int LineGap = 6_000;
 
-    // Seven points and a half can still be read.
-    private static readonly int Smallest = PageMetrics.Points(15) / 2;
-
     /// <summary>The least width in which all lines stand in one row and can still be written on.</summary>
     public static int LeastWidth(AnswerLinesFigure figure, PageMetrics metrics) =>
         figure.Lines.Sum(line => Words(line.Before, metrics) + Least(line.Room, metrics) + Words(line.After, metrics))
@@ -67,15 +64,13 @@ internal static class AnswerLineSetter
         // In a narrow place the words are set smaller rather than past the line, as long as they can be read.
         var width = TextSetter.Width(text, style, metrics.Body);
         var size = width > room.Rule ? (int)((long)metrics.Body * room.Rule / width) : metrics.Body;
-        if (size >= Smallest)
+        if (size >= PageMetrics.SmallestText)
             return TextSetter.Line(text, style, size, start + (Math.Max(0, room.Rule - width) / 6), baseline, ink);
         // Then on two lines above the rule, and where it takes more, as far as the page goes.
-        var lines = TextSetter.Wrap(text, style, Smallest, room.Rule);
+        var lines = TextSetter.Wrap(text, style, PageMetrics.SmallestText, room.Rule);
         if (lines.Length > 2)
-            lines = TextSetter.Wrap(text, style, Smallest, Math.Max(room.Rule, room.Edge));
-        return lines.SelectMany(
-            (line, i) => TextSetter.Line(line, style, Smallest, start, baseline - ((lines.Length - 1 - i) * Smallest * 23 / 20), ink)
-        );
+            lines = TextSetter.Wrap(text, style, PageMetrics.SmallestText, Math.Max(room.Rule, room.Edge));
+        return TextSetter.Stacked(lines, style, PageMetrics.SmallestText, start, baseline, ink);
     }
 
     private static int Words(string text, PageMetrics metrics) =>

@@ -5,8 +5,6 @@ namespace Gavvet.Engraving.Layout;
 /// <summary>Words that are to stand whole in the room there is: smaller, then on two lines, and cut only where neither is enough.</summary>
 internal static class FittedText
 {
-    private static readonly int SmallestOfAll = PageMetrics.Points(15) / 2;
-
     /// <summary>The lines, at most two, and their size. A line a little smaller is easier to read than two; two whole lines tell more
     /// than one that is cut.</summary>
     /// <param name="text">The words.</param>
@@ -16,7 +14,7 @@ internal static class FittedText
     /// <param name="room">How wide a line may be.</param>
     public static (string[] Lines, int Size) Of(string text, TextStyle style, int usual, int smallest, int room)
     {
-        smallest = Math.Min(usual, smallest > 0 ? smallest : SmallestOfAll);
+        smallest = Math.Min(usual, smallest > 0 ? smallest : PageMetrics.SmallestText);
         var step = PageMetrics.Points(1) / 2;
         for (var size = usual; size >= Math.Max(smallest, usual * 3 / 4); size -= step)
         {

@@ -15,8 +15,8 @@ public sealed record NamePlace(int X, int Y, int Size, int Room, bool EndsThere)
     /// read.</summary>
     public int Smallest { get; init; }
 
-    /// <summary>The page with a name in this place: on one line, smaller where it is long, then on two, the second above which
-    /// grows no lower.</summary>
+    /// <summary>The page with a name in this place: on one line, smaller where it is long, then on two, of which the first stands
+    /// above.</summary>
     /// <param name="page">The page.</param>
     /// <param name="name">The name; empty leaves the page as it is.</param>
     public Page On(Page page, string name) =>
@@ -32,13 +32,6 @@ public sealed record NamePlace(int X, int Y, int Size, int Room, bool EndsThere)
     public IEnumerable<Primitive> Line(string name)
     {
         var (lines, size) = FittedText.Of(name, TextStyle.Bold, Size, Smallest, Room);
-        var y = Y - ((lines.Length - 1) * size * 23 / 20);
-        foreach (var line in lines)
-        {
-            var x = EndsThere ? X - TextSetter.Width(line, TextStyle.Bold, size) : X;
-            foreach (var primitive in TextSetter.Line(line, TextStyle.Bold, size, x, y))
-                yield return primitive;
-            y += size * 23 / 20;
-        }
+        return TextSetter.Stacked(lines, TextStyle.Bold, size, X, Y, endsThere: EndsThere);
     }
 }

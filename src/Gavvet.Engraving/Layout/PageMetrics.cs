@@ -98,5 +98,8 @@ public sealed record PageMetrics
     public int RuleThickness => 180;
 
     /// <summary>Printer's points in micrometers: 72 to the inch.</summary>
+    /// <summary>The smallest text that can still be read: seven points and a half.</summary>
+    public static int SmallestText => Points(15) / 2;
+
     public static int Points(int points) => points * 25_400 / 72;
 }

@@ -202,7 +202,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     private IEnumerable<Primitive> Printed(string words, int x, int baseline, int room)
     {
         var (lines, size) = FittedText.Of(words, TextStyle.Regular, metrics.Body, SmallestName, room);
-        return lines.SelectMany((line, i) => Text(line, TextStyle.Regular, size, x, baseline - ((lines.Length - 1 - i) * size * 23 / 20)));
+        return TextSetter.Stacked(lines, TextStyle.Regular, size, x, baseline);
     }
 
     /// <inheritdoc/>

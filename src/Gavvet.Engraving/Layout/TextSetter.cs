@@ -24,6 +24,10 @@ public static class TextSetter
         ["𝄪"] = new(MusicGlyph.AccidentalDoubleSharp, 320, 330),
     }.ToImmutableDictionary();
 
+    // From baseline to baseline of lines set close.
+    private const int LeadingOver = 23,
+        LeadingUnder = 20;
+
     // White either side of a sign, in thousandths of the text size.
     private const int SignGap = 70;
 
@@ -64,6 +68,35 @@ public static class TextSetter
                 );
         }
     }
+
+    /// <summary>Lines one above the other, the last on the baseline, so that nothing below them moves.</summary>
+    /// <param name="lines">The lines.</param>
+    /// <param name="style">The cut.</param>
+    /// <param name="size">The size.</param>
+    /// <param name="x">Where each begins, or ends.</param>
+    /// <param name="baseline">The baseline of the last.</param>
+    /// <param name="ink">The ink.</param>
+    /// <param name="endsThere">Whether they end at x.</param>
+    public static IEnumerable<Primitive> Stacked(
+        IReadOnlyList<string> lines,
+        TextStyle style,
+        int size,
+        int x,
+        int baseline,
+        Ink ink = Ink.Given,
+        bool endsThere = false
+    ) =>
+        lines.SelectMany(
+            (line, i) =>
+                Line(
+                    line,
+                    style,
+                    size,
+                    endsThere ? x - Width(line, style, size) : x,
+                    baseline - ((lines.Count - 1 - i) * size * LeadingOver / LeadingUnder),
+                    ink
+                )
+        );
 
     /// <summary>A text cut to the room there is, with dots where something is left out.</summary>
     public static string Shortened(string text, TextStyle style, int size, int width)

@@ -38,9 +38,7 @@ public sealed partial class MarkingStore
     public Task<bool> SetAsideAsync(string printing, bool aside) =>
         data.WriteAsync(async database =>
             await database
-                .Printings.Where(row =>
-                    row.Id == printing && row.ClassId != null && (!aside || !WithMarks(database).Contains(row.Id))
-                )
+                .Printings.Where(row => row.Id == printing && row.ClassId != null && (!aside || !WithMarks(database).Contains(row.Id)))
                 .ExecuteUpdateAsync(set => set.SetProperty(row => row.IsSetAside, aside)) > 0
         );
 

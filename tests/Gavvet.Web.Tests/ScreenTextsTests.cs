@@ -85,4 +85,22 @@ public partial class ScreenTextsTests
     // What stands on the console at the start, and in the log, is said to the keeper of the machine.
     [GeneratedRegex(@"StartException\(|\blog\.|Console\.|_log\.")]
     private static partial Regex AtTheConsole();
+
+    // The faces of names stand in the style sheet by the ranges the pages are set by.
+    [Fact]
+    public void The_style_sheet_has_a_face_for_every_script_by_its_ranges()
+    {
+        var style = File.ReadAllText(Path.Combine(Checkout.Folder, "src/Gavvet.Web/wwwroot/css/gavvet.css"))
+            .Replace(" ", "", StringComparison.Ordinal);
+        foreach (var script in Enum.GetValues<Gavvet.Engraving.Fonts.Script>().Skip(1))
+        foreach (var family in new[] { "SourceSerif4", "AtkinsonHyperlegible" })
+        foreach (var weight in new[] { 400, 700 })
+            Assert.Contains(
+                $"font-family:\"{family}\";font-weight:{weight};font-style:normal;src:url(\"../fonts/noto-{$"{script}".ToLowerInvariant()}",
+                style,
+                StringComparison.Ordinal
+            );
+        foreach (var script in Enum.GetValues<Gavvet.Engraving.Fonts.Script>().Skip(1))
+            Assert.Equal(6, style.Split($"{Gavvet.Engraving.Fonts.Scripts.Range(script)};").Length - 1);
+    }
 }

@@ -1,8 +1,8 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Printings;
-using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;

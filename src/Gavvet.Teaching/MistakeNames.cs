@@ -2,7 +2,7 @@ using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 
-namespace Gavvet.Web.Pages.Shared;
+namespace Gavvet.Teaching;
 
 /// <summary>The mistakes that have a name, in a teacher's words.</summary>
 public static class MistakeNames

@@ -114,14 +114,18 @@ public static class Slips
             yield break;
         }
 
+        // Each with the questions it is said of: a note by its number is a note of one of them.
         foreach (
-            var sentence in paper
+            var said in paper
                 .Markings.OrderBy(marking => marking.Key)
-                .SelectMany(marking => marking.Value.Findings.Select(finding => finding.Message).Distinct())
-                .GroupBy(message => message)
+                .SelectMany(
+                    marking => marking.Value.Findings.Select(finding => finding.Message).Distinct(),
+                    (marking, message) => (marking.Key, message)
+                )
+                .GroupBy(said => said.message, said => said.Key)
                 .OrderByDescending(same => same.Count())
         )
-            yield return sentence.Key;
+            yield return Texts.Say("slip.said-of", ("numbers", string.Join(", ", said)), ("sentence", said.Key));
         var blank = paper.Markings.Values.Count(marking => marking.As == MarkedAs.Blank);
         if (blank > 0)
             yield return Texts.Say("slip.blanks", ("count", blank));

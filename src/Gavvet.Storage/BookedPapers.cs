@@ -54,6 +54,15 @@ public sealed partial class MarkingStore
         );
     }
 
+    /// <summary>Whether anything of a printing is marked, so that it was handed out.</summary>
+    /// <param name="printing">The printing.</param>
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<bool> HasMarksAsync(string printing, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return await WithMarks(database).ContainsAsync(printing, cancellation);
+    }
+
     // What has marks was handed out: of an item, where they were not taken back, or of a whole paper.
     private static IQueryable<string> WithMarks(GavvetDatabase database) =>
         database

@@ -381,7 +381,7 @@ public class ClassPrintingTests
                         }
                 ),
         };
-        Assert.Matches("Well begun. Sentence 0. Sentence 1.$", Words(Slips.Short([remarked])[0]));
+        Assert.Matches("Well begun. 1, 2, 3, 4. Sentence 0. 2, 3, 4. Sentence 1.$", Words(Slips.Short([remarked])[0]));
     }
 
     [Fact]

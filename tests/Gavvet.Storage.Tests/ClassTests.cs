@@ -377,11 +377,13 @@ public sealed class ClassTests : OnFolder
         Assert.Empty(await Markings.BookedAsync(group.Id));
         Assert.True(await Markings.SetAsideAsync(printing, false));
         Assert.Single(await Markings.BookedAsync(group.Id));
+        Assert.False(await Markings.HasMarksAsync(printing));
         // What is marked was handed out.
         Assert.True(await Markings.SetAsideAsync(printing, true));
         await Markings.AddAsync(printing, 1, Item, Marked(2));
         Assert.Single(await Markings.PrintingsOfAsync(group.Id));
         Assert.False(await Markings.IsSetAsideAsync(printing));
+        Assert.True(await Markings.HasMarksAsync(printing));
         Assert.True(await Markings.SetAsideAsync(printing, false));
         Assert.False(await Markings.SetAsideAsync(printing, true));
         // Once the marking is taken back it can be set aside again; marks of a whole paper count like any.

@@ -19,6 +19,9 @@ public sealed class IndexModel(PrintingStore printings, MarkingStore markings, C
     /// <summary>Whether it was not handed out after all.</summary>
     public bool IsSetAside { get; private set; }
 
+    /// <summary>Whether something of it is marked, so that it was handed out.</summary>
+    public bool HasMarks { get; private set; }
+
     /// <summary>Whose the papers are, in order.</summary>
     public IReadOnlyList<PaperOwner> Owners { get; private set; } = [];
 
@@ -32,6 +35,7 @@ public sealed class IndexModel(PrintingStore printings, MarkingStore markings, C
         Printing = printing;
         Owners = await markings.OwnersAsync(id, HttpContext.RequestAborted);
         IsForClass = Owners.Count > 0;
+        HasMarks = await markings.HasMarksAsync(id, HttpContext.RequestAborted);
         IsSetAside = await markings.IsSetAsideAsync(id, HttpContext.RequestAborted);
         Class = (await markings.OfPrintingAsync(id, HttpContext.RequestAborted)).ClassId is { } group
             ? await classes.FindAsync(group, HttpContext.RequestAborted)

@@ -117,4 +117,30 @@ public sealed class BringInTests : IAsyncLifetime
         Assert.Equal(HttpStatusCode.Redirect, status);
         Assert.Equal(marks.Sum() + 1, (await MarksAsync(printing)).Sum());
     }
+
+    [Fact]
+    public async Task A_printing_that_was_not_handed_out_is_off_the_class_s_screens_until_it_was()
+    {
+        var printing = await PrintAsync(1);
+        var group = (await Get<ClassStore>().ListAsync())[0].Id;
+        async Task<bool> IsOnClassAsync() =>
+            (await _visitor.GetAsync($"/classes/{group}")).Text.Contains(printing, StringComparison.Ordinal);
+        Assert.True(await IsOnClassAsync());
+        Assert.NotNull((await _visitor.OpenAsync($"/printings/{printing}")).QuerySelector("form[action*='handler=Aside&aside=true']"));
+        var (answer, _) = await _visitor.PostAsync($"/printings/{printing}?handler=Aside&aside=true");
+        Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
+        Assert.False(await IsOnClassAsync());
+        var page = await _visitor.OpenAsync($"/printings/{printing}");
+        Assert.Contains("it does not count for the class", page.Body!.TextContent, StringComparison.Ordinal);
+        Assert.NotNull(page.QuerySelector("form[action*='aside=false']"));
+        // Undone, and then marked: what is marked was handed out, and the refusal says what helps.
+        await _visitor.PostAsync($"/printings/{printing}?handler=Aside&aside=false");
+        Assert.True(await IsOnClassAsync());
+        await MarkAsync(printing);
+        Assert.Null((await _visitor.OpenAsync($"/printings/{printing}")).QuerySelector("form[action*='handler=Aside']"));
+        var (refused, said) = await _visitor.PostAsync($"/printings/{printing}?handler=Aside&aside=true");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
+        Assert.Contains("Take the markings back first", said.Body!.TextContent, StringComparison.Ordinal);
+        Assert.True(await IsOnClassAsync());
+    }
 }

@@ -48,8 +48,7 @@ try {
   await page.goto(`${server.address}/classes`);
   await page.getByRole("link", { name: "Hazelmoor strings", exact: true }).click();
   await page.getByRole("link", { name: "Plan of the term" }).click();
-  await page.locator(".topics").scrollIntoViewIfNeeded();
-  await page.evaluate(() => document.getElementById("topics-head").scrollIntoView());
+  await page.locator(".term-calendar").waitFor();
   await page.waitForTimeout(300);
   await page.screenshot({ path: join(shots, "plan.png") });
   await page.goto(`${server.address}/classes`);
@@ -62,6 +61,13 @@ try {
   await page.keyboard.press("ArrowLeft");
   await page.waitForTimeout(600);
   await page.screenshot({ path: join(shots, "marking.png") });
+  await page.keyboard.press("o");
+  await page.locator(".answer-map").waitFor();
+  await page.locator(".answer-map .map-wrong").nth(2).click();
+  await page.locator("#answer h3").waitFor();
+  await page.evaluate(() => scrollTo(0, 0));
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(shots, "results.png") });
   await page.goto(`${server.address}${sheet}/print`);
   await page.locator("#versions").fill("2");
   await Promise.all([page.waitForNavigation(), page.keyboard.press("Enter")]);
@@ -80,7 +86,7 @@ try {
   await page.locator(".page-code").first().click();
   await page.waitForFunction(() => document.images.length > 0 && [...document.images].every((image) => image.complete));
   await page.screenshot({ path: join(shots, "printed.png") });
-  for (const [name, path] of [["style", "/style?preset=jazz"], ["family", "/atlas-family/modes-of-major/C"], ["atlas", "/atlas/harmonic-minor/D%23"], ["specimens", "/specimens"], ["check", "/check?type=harmonic-minor&tonic=D%23&answer=D%23+E%23+F%23+G%23+A%23+B+D+D%23"]]) {
+  for (const [name, path] of [["style", "/style?preset=jazz"], ["atlas", "/atlas/harmonic-minor/D%23"], ["specimens", "/specimens"], ["check", "/check?type=harmonic-minor&tonic=D%23&answer=D%23+E%23+F%23+G%23+A%23+B+D+D%23"]]) {
     await page.goto(server.address + path);
     await page.evaluate(() => document.fonts.ready);
     await page.waitForTimeout(200);

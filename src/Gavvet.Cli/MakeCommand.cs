@@ -83,7 +83,7 @@ internal static class MakeCommand
             throw new FormatException($"The file is too large for a sheet: up to {SheetLimits.FileBytes / 1024} KB can be read.");
         if (wishes.Versions is { } versions and (< 1 or > Sheet.MostVersions))
             throw new FormatException($"--versions: a sheet has from 1 to {Sheet.MostVersions} versions; {versions} is not among them.");
-        var sheet = SheetFile.Read(File.ReadAllText(file.FullName), new DrawChoices(wishes.Seed, wishes.Versions));
+        var sheet = SheetFile.ReadWhole(File.ReadAllText(file.FullName), new DrawChoices(wishes.Seed, wishes.Versions));
         if (wishes.Parts is { } parts)
             sheet = sheet with { Parts = parts };
         if (PrintCheck.Problem(sheet) is { } unprintable)

@@ -11,13 +11,15 @@ namespace Gavvet.Exchange;
 /// <summary>Items as a JSON text or a table of comma-separated values.</summary>
 public static class ItemsFile
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
-    {
-        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-        WriteIndented = true,
-        NewLine = "\n",
-    };
+    /// <summary>How the files are written.</summary>
+    public static JsonSerializerOptions Json { get; } =
+        new(JsonSerializerDefaults.Web)
+        {
+            Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+            DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+            WriteIndented = true,
+            NewLine = "\n",
+        };
 
     private static readonly JsonSerializerOptions WithAbsent = new(Json) { DefaultIgnoreCondition = JsonIgnoreCondition.Never };
 

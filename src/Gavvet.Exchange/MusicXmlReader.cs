@@ -12,7 +12,7 @@ namespace Gavvet.Exchange;
 
 /// <summary>A staff of a score that was read: what stands before it, and the notes on it.</summary>
 /// <param name="Number">The question's number, from the words before it; null where there is none.</param>
-/// <param name="Notes">The notes as they are written, each with its octave; notes that sound together in the order they stand.</param>
+/// <param name="Notes">The notes as they are written, each with its octave; notes that sound together from the lowest up.</param>
 /// <param name="Signature">The key signature they stand under.</param>
 public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes, KeySignature Signature)
 {
@@ -25,9 +25,12 @@ public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes, KeySign
             )
         );
 
+    /// <summary>Its signature as it is typed in any language: "2#".</summary>
+    public string SignatureText => $"{Signature.Count}{(Signature.Kind == Accidental.Sharp ? '#' : 'b')}";
+
     /// <summary>The same after its signature, as where that is asked too: "2#: D4 E4 F4".</summary>
     public string TextAfterSignature =>
-        $"{Signature.Count}{(Signature.Kind == Accidental.Sharp ? '#' : 'b')}: "
+        $"{SignatureText}: "
         + string.Join(
             ' ',
             Notes.Select(note =>
@@ -67,9 +70,9 @@ public static partial class MusicXmlReader
     {
         if (file.Length > MostBytes)
             throw new FormatException(Texts.Say("score.large"));
-        var xml = file is [(byte)'P', (byte)'K', ..] ? Unpacked(file) : file;
         try
         {
+            var xml = file is [(byte)'P', (byte)'K', ..] ? Unpacked(file) : file;
             using var bytes = new StreamReader(new MemoryStream(xml), Encoding.UTF8, detectEncodingFromByteOrderMarks: true);
             var text = bytes.ReadToEnd();
             XmlTags.SeeThatTheyAreShort(text);
@@ -77,24 +80,28 @@ public static partial class MusicXmlReader
             using var reader = Reader(text);
             var root = XDocument.Load(reader).Root!;
             cancellation.ThrowIfCancellationRequested();
-            if (root.Name.LocalName != "score-partwise")
+            if (root.Name.LocalName is not ("score-partwise" or "score-timewise"))
                 throw new FormatException(Texts.Say("score.no-parts"));
             var names = root.Descendants("score-part")
                 .GroupBy(part => (string?)part.Attribute("id") ?? "")
                 .ToDictionary(parts => parts.Key, parts => ((string?)parts.First().Element("part-name") ?? "").Trim());
-            return
-            [
-                .. root.Elements("part")
-                    .Select(part => new ReadPart(
-                        names.GetValueOrDefault((string?)part.Attribute("id") ?? "", ""),
-                        Staves(part, cancellation)
-                    )),
-            ];
+            return [.. PartsOf(root).Select(part => new ReadPart(names.GetValueOrDefault(part.Key, ""), Staves(part, cancellation)))];
         }
         catch (XmlException problem)
         {
             throw new FormatException(Texts.Say("score.no-xml"), problem);
         }
+    }
+
+    // Part by part with its bars; a timewise score has bar by bar with its parts.
+    private static IEnumerable<IGrouping<string, XElement>> PartsOf(XElement root)
+    {
+        static string Id(XElement part) => (string?)part.Attribute("id") ?? "";
+        return root.Name.LocalName == "score-timewise"
+            ? root.Elements("measure").SelectMany(measure => measure.Elements("part")).GroupBy(Id)
+            : root.Elements("part")
+                .SelectMany(part => part.Elements("measure"), (part, measure) => (Id(part), measure))
+                .GroupBy(bar => bar.Item1, bar => bar.measure);
     }
 
     private static XmlReader Reader(string text) =>
@@ -130,24 +137,11 @@ public static partial class MusicXmlReader
             using var archive = new ZipArchive(new MemoryStream(file), ZipArchiveMode.Read);
             if (archive.Entries.Count > MostEntries)
                 throw new FormatException(Texts.Say("score.container-more"));
-            var score = archive.Entries.FirstOrDefault(entry =>
-                !entry.FullName.StartsWith("META-INF/", StringComparison.Ordinal)
-                && (
-                    entry.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase)
-                    || entry.FullName.EndsWith(".musicxml", StringComparison.OrdinalIgnoreCase)
-                )
-            ) ?? throw new FormatException(Texts.Say("score.container-none"));
+            var score = RootOf(archive)
+                ?? archive.Entries.FirstOrDefault(IsScore)
+                ?? throw new FormatException(Texts.Say("score.container-none"));
             using var stream = score.Open();
-            using var unpacked = new MemoryStream();
-            var buffer = new byte[1 << 16];
-            for (var read = stream.Read(buffer); read > 0; read = stream.Read(buffer))
-            {
-                unpacked.Write(buffer, 0, read);
-                if (unpacked.Length > MostBytes)
-                    throw new FormatException(Texts.Say("score.large"));
-            }
-
-            return unpacked.ToArray();
+            return Bounded(stream, MostBytes);
         }
         catch (InvalidDataException problem)
         {
@@ -155,12 +149,53 @@ public static partial class MusicXmlReader
         }
     }
 
+    private static bool IsScore(ZipArchiveEntry entry) =>
+        !entry.FullName.StartsWith("META-INF/", StringComparison.Ordinal)
+        && (
+            entry.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase)
+            || entry.FullName.EndsWith(".musicxml", StringComparison.OrdinalIgnoreCase)
+        );
+
+    // What the container says is its score; null where it says nothing that is there.
+    private static ZipArchiveEntry? RootOf(ZipArchive archive)
+    {
+        const int mostBytes = 64 * 1024;
+        if (archive.GetEntry("META-INF/container.xml") is not { } container)
+            return null;
+        using var stream = container.Open();
+        var text = Encoding.UTF8.GetString(Bounded(stream, mostBytes));
+        XmlTags.SeeThatTheyAreShort(text);
+        SeeThatItIsBounded(text, CancellationToken.None);
+        using var reader = Reader(text);
+        var path = XDocument
+            .Load(reader)
+            .Descendants()
+            .Where(element => element.Name.LocalName == "rootfile")
+            .Select(root => (string?)root.Attribute("full-path"))
+            .FirstOrDefault();
+        return string.IsNullOrEmpty(path) ? null : archive.GetEntry(path);
+    }
+
+    private static byte[] Bounded(Stream stream, int most)
+    {
+        using var unpacked = new MemoryStream();
+        var buffer = new byte[1 << 16];
+        for (var read = stream.Read(buffer); read > 0; read = stream.Read(buffer))
+        {
+            unpacked.Write(buffer, 0, read);
+            if (unpacked.Length > most)
+                throw new FormatException(Texts.Say("score.large"));
+        }
+
+        return unpacked.ToArray();
+    }
+
     // A question begins where words with its number stand; bars without any go on with it.
-    private static ImmutableArray<ReadStaff> Staves(XElement part, CancellationToken cancellation)
+    private static ImmutableArray<ReadStaff> Staves(IEnumerable<XElement> measures, CancellationToken cancellation)
     {
         var staves = new List<(int? Number, List<Pitch> Notes, KeySignature Signature)>();
         var signature = new KeySignature(0);
-        foreach (var measure in part.Elements("measure"))
+        foreach (var measure in measures)
         {
             cancellation.ThrowIfCancellationRequested();
             // A signature holds until the next one.
@@ -172,27 +207,53 @@ public static partial class MusicXmlReader
                 ) && fifths is >= -KeySignature.Most and <= KeySignature.Most
             )
                 signature = new KeySignature(fifths);
-            var words = measure
-                .Elements("direction")
-                .Descendants("words")
-                .Select(said => ((string)said).Trim())
-                .FirstOrDefault(said => Numbered().IsMatch(said));
-            if (words is not null || staves.Count == 0)
-                staves.Add(
-                    (words is null ? null : int.Parse(Numbered().Match(words).Groups[1].Value, CultureInfo.InvariantCulture), [], signature)
-                );
-            staves[^1]
-                .Notes.AddRange(
-                    measure
-                        .Elements("note")
-                        .Where(note => note.Element("grace") is null)
-                        .Select(note => note.Element("pitch"))
-                        .OfType<XElement>()
-                        .Select(PitchOf)
-                );
+            var number = NumberOf(measure);
+            if (number is not null || staves.Count == 0)
+                staves.Add((number, [], signature));
+            staves[^1].Notes.AddRange(NotesOf(measure));
         }
 
         return [.. staves.Select(staff => new ReadStaff(staff.Number, [.. staff.Notes], staff.Signature))];
+    }
+
+    // Its words may have been taken apart, or its number made a rehearsal mark.
+    private static int? NumberOf(XElement measure)
+    {
+        var said = measure
+            .Elements("direction")
+            .Select(direction => string.Concat(direction.Descendants("words").Select(words => (string)words)))
+            .ToArray();
+        var match = said.Append(string.Concat(said)).Select(words => Numbered().Match(words)).FirstOrDefault(match => match.Success)
+            ?? measure.Descendants("rehearsal").Select(mark => Rehearsed().Match((string)mark)).FirstOrDefault(match => match.Success);
+        return match is null ? null : int.Parse(match.Groups[1].Value, CultureInfo.InvariantCulture);
+    }
+
+    // In the order they sound, whatever voice they are of: a voice goes back to where another began. What is tied to a note before it is
+    // that note; grace notes and cues are nobody's answer.
+    private static IEnumerable<Pitch> NotesOf(XElement measure)
+    {
+        var sounding = new List<(long At, Pitch Pitch)>();
+        var (at, last) = (0L, 0L);
+        foreach (var element in measure.Elements())
+        {
+            var duration = long.TryParse((string?)element.Element("duration"), CultureInfo.InvariantCulture, out var length)
+                ? Math.Clamp(length, 0, MostBytes)
+                : 0;
+            if (element.Name.LocalName == "backup")
+                at -= duration;
+            if (element.Name.LocalName == "forward")
+                at += duration;
+            if (element.Name.LocalName != "note" || element.Element("grace") is not null)
+                continue;
+            var begins = element.Element("chord") is null ? at : last;
+            var isTied = element.Elements("tie").Any(tie => (string?)tie.Attribute("type") == "stop");
+            if (element.Element("cue") is null && !isTied && element.Element("pitch") is { } pitch)
+                sounding.Add((begins, PitchOf(pitch)));
+            last = begins;
+            at = begins + duration;
+        }
+
+        return sounding.OrderBy(note => note.At).ThenBy(note => note.Pitch.StaffStep).Select(note => note.Pitch);
     }
 
     private static Pitch PitchOf(XElement pitch)
@@ -216,4 +277,7 @@ public static partial class MusicXmlReader
 
     [GeneratedRegex(@"^\s*(\d{1,3})\.")]
     private static partial Regex Numbered();
+
+    [GeneratedRegex(@"^\s*(\d{1,3})\.?\s*$")]
+    private static partial Regex Rehearsed();
 }

@@ -113,6 +113,14 @@ public static class MusicXmlWriter
 
     private static void WriteStaff(XmlWriter xml, ScorePart part, NotatedStaff staff, bool first)
     {
+        // A question begins a line, as on the paper.
+        if (!first)
+        {
+            xml.WriteStartElement("print");
+            xml.WriteAttributeString("new-system", "yes");
+            xml.WriteEndElement();
+        }
+
         xml.WriteStartElement("attributes");
         xml.WriteElementString("divisions", "1");
         xml.WriteStartElement("key");
@@ -208,6 +216,7 @@ public static class MusicXmlWriter
     private static void WriteValue(XmlWriter xml, NoteValue value)
     {
         xml.WriteElementString("duration", Number(value.Quarters()));
+        xml.WriteElementString("voice", "1");
         xml.WriteElementString(
             "type",
             value switch

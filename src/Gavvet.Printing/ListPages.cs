@@ -7,7 +7,7 @@ using Gavvet.Worksheets.Sheets;
 namespace Gavvet.Printing;
 
 /// <summary>Words in a column of a list.</summary>
-/// <param name="Words">The words; shortened where they do not fit.</param>
+/// <param name="Words">The words, on as many lines as they take.</param>
 /// <param name="Style">How they are set.</param>
 /// <param name="Left">Where the column begins, in micrometers from the list's left edge.</param>
 /// <param name="Width">How wide it is.</param>
@@ -28,6 +28,8 @@ internal static class ListPages
     /// <summary>The height of the letters in a row, in micrometers.</summary>
     public static int Body { get; } = PageMetrics.Points(10);
 
+    private static int LineHeight => Body * 13 / 10;
+
     /// <summary>The room between the margins, in micrometers.</summary>
     public static int Width { get; } = new PageMetrics(PageSetup.Usual).Width - (2 * Side);
 
@@ -38,24 +40,30 @@ internal static class ListPages
     {
         var metrics = new PageMetrics(PageSetup.Usual);
         var pages = new List<ImmutableArray<Primitive>.Builder> { ImmutableArray.CreateBuilder<Primitive>() };
-        pages[0]
-            .AddRange(TextSetter.Line(TextSetter.Shortened(title, TextStyle.Bold, Title, Width), TextStyle.Bold, Title, Side, Top + Title));
-        var y = Top + (Title * 5 / 2);
+        var heading = TextSetter.Wrap(title, TextStyle.Bold, Title, Width);
+        var y = Top + Title + ((heading.Length - 1) * Title * 6 / 5);
+        pages[0].AddRange(TextSetter.Stacked(heading, TextStyle.Bold, Title, Side, y));
+        y += Title * 3 / 2;
         foreach (var row in rows)
         {
-            if (y > metrics.Height - Top)
+            var cells = row.Select(cell => (Cell: cell, Lines: TextSetter.Wrap(cell.Words, cell.Style, Body, cell.Width))).ToArray();
+            var more = (cells.Max(cell => cell.Lines.Length) - 1) * LineHeight;
+            if (y + more > metrics.Height - Top)
             {
                 pages.Add(ImmutableArray.CreateBuilder<Primitive>());
                 y = Top + Body;
             }
 
-            foreach (var cell in row)
+            foreach (var (cell, lines) in cells)
             {
-                var words = TextSetter.Shortened(cell.Words, cell.Style, Body, cell.Width);
-                var left = Side + cell.Left + (cell.AtTheRight ? cell.Width - TextSetter.Width(words, cell.Style, Body) : 0);
-                pages[^1].AddRange(TextSetter.Line(words, cell.Style, Body, left, y));
+                for (var line = 0; line < lines.Length; line++)
+                {
+                    var left = Side + cell.Left + (cell.AtTheRight ? cell.Width - TextSetter.Width(lines[line], cell.Style, Body) : 0);
+                    pages[^1].AddRange(TextSetter.Line(lines[line], cell.Style, Body, left, y + (line * LineHeight)));
+                }
             }
 
+            y += more;
             pages[^1].Add(new LinePrimitive(Role.Rule, Ink.Example, Side, y + (Body / 2), Side + Width, y + (Body / 2), 100));
             y += Body * 19 / 10;
         }

@@ -26,14 +26,21 @@ public static class MarkedPages
     {
         var drawn = ImmutableArray.CreateBuilder<Primitive>();
         var page = sides.Student;
-        foreach (var item in paper.Items.Where(item => paper.Places[item.Number].Page == number))
+        foreach (var item in paper.Items)
         {
             if (paper.Markings.GetValueOrDefault(item.Number) is not { } marking)
                 continue;
-            var box = paper.Places[item.Number].Box;
-            // A miss stands there as the key has it.
-            page = marking.IsRight ? page : Replaced(page, sides.Key, box);
-            drawn.AddRange(Mark(paper.AnchorsOf(item.Number), box, item, marking));
+            var pieces = paper.PiecesOf(item.Number);
+            foreach (var piece in pieces.Where(piece => piece.Page == number))
+            {
+                // A miss stands there as the key has it.
+                page = marking.IsRight ? page : Replaced(page, sides.Key, piece.Box);
+                if (piece == pieces[0])
+                    drawn.AddRange(Verdict(piece, marking));
+                drawn.AddRange(Rings(piece.Anchors, item, marking));
+                if (piece == pieces[^1])
+                    drawn.AddRange(Sentences(piece.Box, marking));
+            }
         }
 
         if (number == 0)
@@ -54,40 +61,32 @@ public static class MarkedPages
         return page with { Groups = [.. groups, new PageGroup(GroupKind.Furniture, default, null, MarkedPaper.Within(key, box))] };
     }
 
-    private static IEnumerable<Primitive> Mark(ItemAnchors anchors, Box box, SetItem item, Marking marking)
-    {
-        foreach (var primitive in Earned(anchors.Mark, marking.Marks))
-            yield return primitive;
-        if (marking.IsRight)
-        {
-            foreach (var line in Tick(box.Left - TickWidth - 900, box.Top + 3_600))
-                yield return line;
-        }
-        else
-        {
-            yield return RingAround(new Box(box.Left - 500, box.Top + 200, box.Left + 4_200, box.Top + 4_600));
-            // A finding of one line among several is at no note.
-            foreach (var ring in item.Question.Scale is not null || item.Question.Lines.Length == 1 ? Rings(anchors, marking) : [])
-                yield return ring;
-        }
-
-        foreach (var line in Sentences(box, marking))
-            yield return line;
-    }
+    // What was earned, with a tick, or a ring around the number.
+    private static IEnumerable<Primitive> Verdict(ItemPiece piece, Marking marking) =>
+        Earned(piece.Anchors.Mark, marking.Marks)
+            .Concat(
+                marking.IsRight
+                    ? Tick(piece.Box.Left - TickWidth - 900, piece.Box.Top + 3_600)
+                    : [RingAround(new Box(piece.Box.Left - 500, piece.Box.Top + 200, piece.Box.Left + 4_200, piece.Box.Top + 4_600))]
+            );
 
     /// <summary>What was earned, in its place.</summary>
     internal static IEnumerable<Primitive> Earned(MarkAnchor? place, double marks) =>
         place is null ? [] : TextSetter.Centered(MarksText.Of(marks), TextStyle.Bold, place.Size, place.X, place.Y, Ink.Answer);
 
-    // The place of a mistake among the notes, where it is one note's and notes are written: on the last staff that has an answer.
-    private static IEnumerable<Primitive> Rings(ItemAnchors anchors, Marking marking)
+    /// <summary>A ring around each head a mistake is at, where it is one note's and notes are written: on the last staff that has an
+    /// answer.</summary>
+    internal static IEnumerable<Primitive> Rings(ItemAnchors anchors, SetItem item, Marking marking)
     {
+        // A finding of one line among several is at no note.
+        if (marking.IsRight || (item.Question.Scale is null && item.Question.Lines.Length != 1))
+            yield break;
         var heads = anchors.Figures.LastOrDefault(figure => !figure.Heads.IsEmpty)?.Heads ?? [];
         foreach (
             var place in marking
                 .Findings.Where(finding => !finding.Expected.Contains(' ', StringComparison.Ordinal))
                 .Select(finding => finding.Position)
-                .Where(place => place >= 1 && place <= heads.Length)
+                .Where(place => place >= 1 && place <= heads.Length && heads[place - 1] != default)
                 .Distinct()
         )
         {

@@ -44,6 +44,12 @@ public sealed record PageSidesRead(Page Student, Page Key)
     public static PageSidesRead Of(string student, string key) => new(SvgReader.Read(student), SvgReader.Read(key));
 }
 
+/// <summary>What stands of an item on one page.</summary>
+/// <param name="Page">The page, from 0.</param>
+/// <param name="Box">Where on it.</param>
+/// <param name="Anchors">Where its parts stand.</param>
+public sealed record ItemPiece(int Page, Box Box, ItemAnchors Anchors);
+
 /// <summary>A student's paper with what was decided for its items.</summary>
 /// <param name="Record">The printing.</param>
 /// <param name="Copy">The paper.</param>
@@ -65,15 +71,10 @@ public sealed record MarkedPaper(
     /// <summary>Its items.</summary>
     public ImmutableArray<SetItem> Items { get; } = Record.ItemsOf(Copy);
 
-    /// <summary>Where each item stands, by its number: the page from 0, and the box.</summary>
-    public IReadOnlyDictionary<int, (int Page, Box Box)> Places { get; } =
-        Record.Editions[Copy.Edition].Items.ToDictionary(item => item.Item.Number, item => (item.Item.Page - 1, item.Place));
-
-    /// <summary>Where the parts of each item stand, by its number.</summary>
+    /// <summary>The pieces of an item, page by page; most have one.</summary>
+    /// <param name="item">Its number.</param>
     /// <exception cref="FormatException">The record is of an earlier program and was opened without its pages.</exception>
-    public ItemAnchors AnchorsOf(int item) =>
-        Record.Editions[Copy.Edition].Items.First(one => one.Item.Number == item).Anchors
-        ?? throw new FormatException(Texts.Say("record.page"));
+    public ImmutableArray<ItemPiece> PiecesOf(int item) => Record.Editions[Copy.Edition].Items.First(one => one.Item.Number == item).Pieces;
 
     /// <summary>Where the marks of the whole paper are written on its first page, or null.</summary>
     public MarkAnchor? Total => Record.Editions[Copy.Edition].Total;

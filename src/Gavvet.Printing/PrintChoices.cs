@@ -79,7 +79,7 @@ public sealed record LargePrintSeat(string Name, char? Version, Instrument? Part
             : [.. lines.Select(line => ParseLine(line, sheet))];
     }
 
-    /// <summary>A sheet in large print: staves of 12 mm and text of 18 points.</summary>
+    /// <summary>A sheet in large print: staves of 10 mm at the least and text of 18 points.</summary>
     /// <param name="sheet">The sheet.</param>
     public static Sheet Enlarged(Sheet sheet)
     {

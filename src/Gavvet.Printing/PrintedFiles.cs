@@ -217,19 +217,23 @@ public sealed class PrintedFiles(PrintRun run)
             }
         )
         {
-            ScorePart[] parts =
-            [
-                .. run.Compositions.Select(paper => new ScorePart(
-                    $"{paper.Worksheet.Edition}" is { Length: > 0 } words ? words : Title,
-                    paper.Worksheet.Edition.Part,
-                    stavesOf(paper)
-                )),
-            ];
-            // A score without a staff is none.
-            if (parts.All(part => part.Staves.IsEmpty))
-                continue;
-            foreach (var format in scored)
-                yield return format.OfScore!(name, Title, parts);
+            foreach (var file in Scored(scored, name, [.. run.Compositions.Select(paper => PartOf(paper, stavesOf))]))
+                yield return file;
+        }
+
+        // A student opens a score of their own, and not those of all versions and parts below one another.
+        for (var paper = 0; paper < run.Compositions.Length && run.Compositions.Length > 1; paper++)
+        {
+            var own = PartOf(run.Compositions[paper], made => NotatedStaff.OfStudent(made.Worksheet));
+            foreach (var file in Scored(scored, Pile.Student(run.Plan, paper).Name, [own]))
+                yield return file;
         }
     }
+
+    private ScorePart PartOf(Composition paper, Func<Composition, ImmutableArray<NotatedStaff>> stavesOf) =>
+        new($"{paper.Worksheet.Edition}" is { Length: > 0 } words ? words : Title, paper.Worksheet.Edition.Part, stavesOf(paper));
+
+    // A score without a staff is none.
+    private IEnumerable<PrintedFile> Scored(ExportFormat[] formats, string name, ScorePart[] parts) =>
+        parts.All(part => part.Staves.IsEmpty) ? [] : formats.Select(format => format.OfScore!(name, Title, parts));
 }

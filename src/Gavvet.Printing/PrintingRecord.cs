@@ -27,7 +27,7 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
     /// <summary>The version written. The first knew no papers of students, the second no anchors.</summary>
     public const int Version = 3;
 
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
         Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
@@ -136,7 +136,10 @@ public sealed record PrintingRecord(int GavvetPrinting, string Title, JsonElemen
             && !Copies.IsDefault
             && Editions.All(edition =>
                 edition is { Version: not null, Items.IsDefault: false }
-                && edition.Items.All(item => item is { Item: { Ask: not null, Marks: >= 0 }, Box.Length: 4 })
+                && edition.Items.All(item =>
+                    item is { Item: { Ask: not null, Marks: >= 0 }, Box.Length: 4 }
+                    && (item.Further ?? []).All(further => further is { Page: >= 1, Box.Length: 4 })
+                )
             )
             && Copies.All(copy => copy is { Codes.IsDefault: false } && copy.Edition >= 0 && copy.Edition < Editions.Length);
         return isSound ? this : throw new FormatException(Texts.Say("record.changed"));
@@ -168,8 +171,8 @@ public sealed record RecordedEdition(string Version, string? Part, ImmutableArra
     {
         var worksheet = edition.Composition.Worksheet;
         var items = EditionItems.Of(edition.Composition, edition.PageOf, edition.Student.Length);
-        var questions = Questions(edition.Student);
-        var keyed = Questions(edition.Key);
+        var (questions, keyed) = (Questions(edition.Student), Questions(edition.Key));
+        var (further, furtherKeyed) = (Further(edition.Student), Further(edition.Key));
         var settings = worksheet
             .Sections.SelectMany(section =>
                 section
@@ -196,6 +199,19 @@ public sealed record RecordedEdition(string Version, string? Part, ImmutableArra
                         ) with
                         {
                             Anchors = Anchored(one.Place.Group.Anchors, keyed[one.Item.Number].Group.Anchors),
+                            Further = further.Contains(one.Item.Number)
+                                ?
+                                [
+                                    .. further[one.Item.Number]
+                                        .Zip(furtherKeyed[one.Item.Number], (own, answered) =>
+                                            new FurtherPlace(
+                                                own.Page,
+                                                RecordedItem.Written(own.Group.Box),
+                                                Anchored(own.Group.Anchors, answered.Group.Anchors)
+                                            )
+                                        ),
+                                ]
+                                : null,
                         }
                     ),
             ]
@@ -229,9 +245,16 @@ public sealed record RecordedEdition(string Version, string? Part, ImmutableArra
     private static Dictionary<int, (int SlotId, PageGroup Group)> Questions(ImmutableArray<Page> pages) =>
         pages
             .SelectMany(page => page.Groups)
-            .Where(group => group.Kind is GroupKind.Question)
+            .Where(group => group.Kind is GroupKind.Question { GoesOn: false })
             .GroupBy(group => ((GroupKind.Question)group.Kind).Number)
             .ToDictionary(groups => groups.Key, groups => (((GroupKind.Question)groups.First().Kind).SlotId, groups.First()));
+
+    // What goes on on another page than it began on, page by page.
+    private static ILookup<int, (int Page, PageGroup Group)> Further(ImmutableArray<Page> pages) =>
+        pages
+            .SelectMany((page, i) => page.Groups.Select(group => (Page: i + 1, Group: group)))
+            .Where(one => one.Group.Kind is GroupKind.Question { GoesOn: true })
+            .ToLookup(one => ((GroupKind.Question)one.Group.Kind).Number);
 
     // The places as the student has them, the heads as the key has them.
     private static ItemAnchors? Anchored(ItemAnchors? student, ItemAnchors? key) =>
@@ -259,6 +282,12 @@ public sealed record RecordedCopy(int Number, string? Student, int Edition, Immu
     public ImmutableArray<byte[]> Sides { get; init; } = [];
 }
 
+/// <summary>Where a question goes on.</summary>
+/// <param name="Page">The page, from 1.</param>
+/// <param name="Box">Left, top, width and height on it in micrometers.</param>
+/// <param name="Anchors">Where its parts stand there; what stands on another page has an empty box.</param>
+public sealed record FurtherPlace(int Page, ImmutableArray<int> Box, ItemAnchors? Anchors);
+
 /// <summary>A question of a printing with where it stands.</summary>
 /// <param name="Slot">The slot's lasting id.</param>
 /// <param name="AnswerText">The answer in one line, as the key has it.</param>
@@ -279,14 +308,32 @@ public sealed record RecordedItem(int Slot, string AnswerText, ImmutableArray<st
     /// <summary>Where its parts stand on its page; null in a record of an earlier program whose pages are not at hand.</summary>
     public ItemAnchors? Anchors { get; init; }
 
+    /// <summary>Where it goes on where its figures did not fit its page; null where it stands on one.</summary>
+    public ImmutableArray<FurtherPlace>? Further { get; init; }
+
     /// <summary>Where it stands on its page.</summary>
     [JsonIgnore]
-    public Box Place => new(Box[0], Box[1], Box[0] + Box[2], Box[1] + Box[3]);
+    public Box Place => Read(Box);
+
+    /// <summary>What stands of it on each of its pages, in their order.</summary>
+    /// <exception cref="FormatException">The record is of an earlier program and was opened without its pages.</exception>
+    [JsonIgnore]
+    public ImmutableArray<ItemPiece> Pieces =>
+        [
+            new(Item.Page - 1, Place, Known(Anchors)),
+            .. (Further ?? []).Select(further => new ItemPiece(further.Page - 1, Read(further.Box), Known(further.Anchors))),
+        ];
+
+    private static Box Read(ImmutableArray<int> box) => new(box[0], box[1], box[0] + box[2], box[1] + box[3]);
+
+    private static ItemAnchors Known(ItemAnchors? anchors) => anchors ?? throw new FormatException(Texts.Say("record.page"));
+
+    internal static ImmutableArray<int> Written(Box box) => [box.Left, box.Top, box.Width, box.Height];
 
     internal static RecordedItem Of(Item item, int slot, Answer answer, Box box, WorksheetSection section, QuestionSetting setting)
     {
         var kind = QuestionCatalogue.Standard.Get(section.KindId);
-        return new RecordedItem(slot, answer.Text, answer.AlsoRight, [box.Left, box.Top, box.Width, box.Height], item)
+        return new RecordedItem(slot, answer.Text, answer.AlsoRight, Written(box), item)
         {
             Group = FileWords.Of(kind.Group),
             Working = [.. answer.Working.Select(step => WorkingSentences.Sentence(setting.Style, step))],

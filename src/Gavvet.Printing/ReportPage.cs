@@ -31,8 +31,9 @@ public static class ReportPage
         var metrics = new PageMetrics(PageSetup.Usual);
         var width = metrics.Width - (2 * Side);
         var pages = new List<ImmutableArray<Primitive>.Builder> { ImmutableArray.CreateBuilder<Primitive>() };
-        var y = Top + Title;
-        pages[0].AddRange(TextSetter.Line(TextSetter.Shortened(name, TextStyle.Bold, Title, width), TextStyle.Bold, Title, Side, y));
+        var over = TextSetter.Wrap(name, TextStyle.Bold, Title, width);
+        var y = Top + Title + ((over.Length - 1) * Title * 6 / 5);
+        pages[0].AddRange(TextSetter.Stacked(over, TextStyle.Bold, Title, Side, y));
         Write(about, TextStyle.Italic, Body, 0);
         if (report.Secure.IsEmpty && report.Growing.IsEmpty && report.Next.IsEmpty)
             Write(Texts.Say("report.nothing"), TextStyle.Regular, Body, 0);

@@ -1,9 +1,16 @@
 using System.Collections.Immutable;
 using Gavvet.Exchange;
 using Gavvet.Teaching;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
+
+/// <summary>What came of a score.</summary>
+/// <param name="Marked">The items that were marked.</param>
+/// <param name="NotRead">The numbers of the other items of the paper: they have no staff in the score, or none that can be read.</param>
+public sealed record ScoreMarked(ImmutableArray<(SetItem Item, Marking Marking)> Marked, ImmutableArray<int> NotRead);
 
 /// <summary>Markings of a paper from the score its student saved in a notation program.</summary>
 public static class ScoreMarking
@@ -11,47 +18,76 @@ public static class ScoreMarking
     // A scale has more notes; one alone is the tonic that was printed.
     private const int FewestNotes = 2;
 
-    /// <summary>The items that are answered by notes and have a staff in the score, marked: one whose staff is as empty as it was handed
-    /// out is left empty.</summary>
+    private enum OnStaff
+    {
+        Signature,
+        Notes,
+        SignatureAndNotes,
+    }
+
+    // What else than scales is written on a staff as notes or a signature. The other kinds mark notes that stand there, which no score
+    // holds: steps, slurs, rings, labels, strikes.
+    private static readonly Dictionary<string, OnStaff> Others = new()
+    {
+        ["accidentals-to-signature"] = OnStaff.Signature,
+        ["write-signature"] = OnStaff.Signature,
+        ["order-of-accidentals"] = OnStaff.Signature,
+        ["degrees-on-staff"] = OnStaff.Notes,
+        ["tonic-arpeggio"] = OnStaff.Notes,
+        ["signature-and-triad"] = OnStaff.SignatureAndNotes,
+    };
+
+    /// <summary>The items that are answered on a staff of the score, marked: one whose staff is as empty as it was handed out is left
+    /// empty.</summary>
     /// <param name="papers">The printing.</param>
     /// <param name="copy">The paper.</param>
     /// <param name="score">The score.</param>
     /// <exception cref="FormatException">Nothing in the score belongs to the paper, or nothing is written in it.</exception>
-    public static ImmutableArray<(SetItem Item, Marking Marking)> Of(
-        RecordedPapers papers,
-        RecordedCopy copy,
-        ImmutableArray<ReadPart> score
-    )
+    public static ScoreMarked Of(RecordedPapers papers, RecordedCopy copy, ImmutableArray<ReadPart> score)
     {
-        var items = papers.ItemsOf(copy).Where(item => item.Question.Scale is not null).ToDictionary(item => item.Number);
+        var items = papers.ItemsOf(copy).Where(CanBeRead).ToDictionary(item => item.Number);
         // A score may hold every version and part; the student wrote in one of them. The last staff of a question takes the answer.
-        var staves = PartOf(papers, copy, score)
+        var answers = PartOf(papers, copy, score)
             ?.Staves.Where(staff => staff.Number is { } number && items.ContainsKey(number))
             .GroupBy(staff => staff.Number!.Value)
+            .Select(own => (Item: items[own.Key], Decision: DecisionOf(items[own.Key], own.Last(), papers.Style)))
             .ToArray()
             ?? [];
         // An untouched score is more likely the wrong file than a student who knew nothing.
-        if (!staves.Any(own => IsWritten(own.Last())))
+        if (!answers.Any(answer => answer.Decision is Decision.Written))
             throw new FormatException(Texts.Say("score.no-staff"));
-        return
-        [
-            .. staves.Select(own =>
-                (
-                    items[own.Key],
-                    papers.Mark(
-                        items[own.Key],
-                        !IsWritten(own.Last())
-                            ? new Decision.Blank()
-                            : new Decision.Written(
-                                items[own.Key].Question.Scale!.AsksSignature ? own.Last().TextAfterSignature : own.Last().Text
-                            )
-                    )
-                )
-            ),
-        ];
+        return new ScoreMarked(
+            [.. answers.Select(answer => (answer.Item, papers.Mark(answer.Item, answer.Decision)))],
+            [.. papers.ItemsOf(copy).Select(item => item.Number).Except(answers.Select(answer => answer.Item.Number))]
+        );
     }
 
-    private static bool IsWritten(ReadStaff staff) => staff.Notes.Length >= FewestNotes;
+    // A signature of nothing looks as the staff did when it was handed out.
+    private static bool CanBeRead(SetItem item) =>
+        item.Question.Scale is not null
+        || (
+            item.Question.Choices.IsEmpty
+            && item.Question.List.IsEmpty
+            && Others.ContainsKey(item.What.Kind)
+            && !item.Question.Lines.Any(line => line.Right is NotesPart { Notes.IsEmpty: true } or SignaturePart { Signature.Count: 0 })
+        );
+
+    private static Decision DecisionOf(SetItem item, ReadStaff staff, HouseStyle style)
+    {
+        if (item.Question.Scale is { } scale)
+            return staff.Notes.Length < FewestNotes
+                ? new Decision.Blank()
+                : new Decision.Written(scale.AsksSignature ? staff.TextAfterSignature : staff.Text);
+        var (signature, notes) = (style.Say(staff.Signature.Notes), style.Say(staff.Notes.Select(note => note.Name)));
+        return Others[item.What.Kind] switch
+        {
+            OnStaff.Signature => Written(staff.Signature.Count > 0, signature),
+            OnStaff.Notes => Written(!staff.Notes.IsEmpty, notes),
+            _ => Written(staff.Signature.Count > 0 || !staff.Notes.IsEmpty, $"{staff.SignatureText}\n{notes}"),
+        };
+    }
+
+    private static Decision Written(bool isAny, string words) => isAny ? new Decision.Written(words) : new Decision.Blank();
 
     private static ReadPart? PartOf(RecordedPapers papers, RecordedCopy copy, ImmutableArray<ReadPart> score)
     {

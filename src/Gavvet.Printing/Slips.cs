@@ -9,7 +9,7 @@ namespace Gavvet.Printing;
 
 /// <summary>
 /// Slips for students: total and per section, the named mistakes, and for each miss the right answer as the key has it with
-/// its working. Two to a page where they fit; nothing is said of anyone else.
+/// its working. Two or three to a page where they fit; nothing is said of anyone else.
 /// </summary>
 public static class Slips
 {
@@ -19,6 +19,8 @@ public static class Slips
         ShortTop = 9_000,
         ShortFoot = 5_000,
         ShortToAPage = 3,
+        MostToAPage = 3,
+        MostLeftAlone = 2,
         MostSentences = 3;
 
     private static readonly int Title = PageMetrics.Points(13),
@@ -27,31 +29,54 @@ public static class Slips
 
     /// <summary>The slips of some papers.</summary>
     /// <param name="papers">The papers; those without a marking get none.</param>
-    public static ImmutableArray<Page> Of(IEnumerable<MarkedPaper> papers)
+    public static ImmutableArray<Page> Of(IEnumerable<MarkedPaper> papers) =>
+        Together(papers.Where(paper => paper.Markings.Count > 0).Select(Pages));
+
+    /// <summary>Slips that were laid out each by itself on whole pages: a slip joins those before it where each has as much of the page
+    /// as the others.</summary>
+    /// <param name="slips">The pages of each slip.</param>
+    public static ImmutableArray<Page> Together(IEnumerable<IReadOnlyList<Page>> slips)
     {
         var pages = ImmutableArray.CreateBuilder<Page>();
-        var half = false;
-        foreach (var paper in papers.Where(paper => paper.Markings.Count > 0))
+        var on = new List<Page>();
+        foreach (var slip in slips)
         {
-            using var speaking = paper.Record.Speaks.Speak();
-            var (width, height) = SizeOfWhole(paper.Pages[0].Student);
-            var rows = Rows(paper, width - (2 * Side)).ToArray();
-            var fits = rows.Sum(row => row.Height) <= (height / 2) - Top - Gap;
-            if (fits && half)
-            {
-                pages[^1] = pages[^1] with
-                {
-                    Groups = [.. pages[^1].Groups, HalfSheets.Cut(width, height / 2), Placed(rows, (height / 2) + Top)],
-                };
-                half = false;
-                continue;
-            }
-
-            pages.AddRange(Pages(rows, width, height));
-            half = fits;
+            var shares = slip.Count == 1 && on.Count < MostToAPage && on.Append(slip[0]).All(one => Fits(one, slip[0], on.Count + 1));
+            if (!shares)
+                Turn();
+            if (slip.Count == 1)
+                on.Add(slip[0]);
+            else
+                pages.AddRange(slip);
         }
 
+        Turn();
         return pages.ToImmutable();
+
+        void Turn()
+        {
+            if (on.Count > 0)
+                pages.Add(Shared(on));
+            on.Clear();
+        }
+    }
+
+    private static bool Fits(Page slip, Page like, int toAPage) =>
+        (slip.Width, slip.Height) == (like.Width, like.Height)
+        && slip.Groups.SelectMany(group => group.Primitives).Max(ink => ink.InkBox.Bottom) <= (like.Height / toAPage) - Gap;
+
+    // Slips below one another, with lines to cut along.
+    private static Page Shared(List<Page> slips)
+    {
+        var share = slips[0].Height / slips.Count;
+        return slips[0] with
+        {
+            Groups =
+            [
+                .. slips.SelectMany((slip, i) => slip.Groups.Select(group => group.Moved(0, i * share))),
+                .. Enumerable.Range(1, slips.Count - 1).Select(i => HalfSheets.Cut(slips[0].Width, i * share)),
+            ],
+        };
     }
 
     /// <summary>Where the name goes on the first page of a slip that was laid out without one.</summary>
@@ -78,7 +103,7 @@ public static class Slips
 
     /// <summary>Short slips on whole pages, three to a page, with lines to cut along.</summary>
     /// <param name="slips">The slips.</param>
-    public static ImmutableArray<Page> Together(IReadOnlyList<Page> slips) => HalfSheets.Together(slips, ShortToAPage);
+    public static ImmutableArray<Page> ShortTogether(IReadOnlyList<Page> slips) => HalfSheets.Together(slips, ShortToAPage);
 
     /// <summary>Where the name goes on a short slip that was laid out without one.</summary>
     /// <param name="page">The slip.</param>
@@ -133,23 +158,29 @@ public static class Slips
 
     private sealed record Row(int Height, ImmutableArray<Primitive> Primitives);
 
-    // A row is never split; what does not fit a page goes on to the next.
-    private static IEnumerable<Page> Pages(Row[] rows, int width, int height)
+    // A row is never split; what does not fit a page goes on to the next, and never alone.
+    private static Page[] Pages(MarkedPaper paper)
     {
-        var on = new List<Row>();
-        foreach (var row in rows)
+        using var speaking = paper.Record.Speaks.Speak();
+        var (width, height) = SizeOfWhole(paper.Pages[0].Student);
+        var pages = new List<List<Row>> { new() };
+        foreach (var row in Rows(paper, width - (2 * Side)))
         {
-            if (on.Count > 0 && on.Sum(other => other.Height) + row.Height > height - (2 * Top))
-            {
-                yield return new Page(width, height, [Placed(on, Top)], []);
-                on.Clear();
-            }
-
-            on.Add(row);
+            if (pages[^1].Count > 0 && Height(pages[^1]) + row.Height > height - (2 * Top))
+                pages.Add([]);
+            pages[^1].Add(row);
         }
 
-        yield return new Page(width, height, [Placed(on, Top)], []);
+        if (pages is [.., { Count: > MostLeftAlone } before, [var alone]] && before[^1].Height + alone.Height <= height - (2 * Top))
+        {
+            pages[^1].Insert(0, before[^1]);
+            before.RemoveAt(before.Count - 1);
+        }
+
+        return [.. pages.Select(page => new Page(width, height, [Placed(page, Top)], []))];
     }
+
+    private static int Height(IEnumerable<Row> rows) => rows.Sum(row => row.Height);
 
     private static PageGroup Placed(IEnumerable<Row> rows, int y)
     {
@@ -240,11 +271,13 @@ public static class Slips
     {
         var score = Texts.Say("slip.section", ("marks", MarksText.Of(earned.Marks)), ("of", earned.Of));
         var x = width - TextSetter.Width(score, TextStyle.Regular, Body);
+        var lines = TextSetter.Wrap(heading, TextStyle.Regular, Body, x - Gap);
+        var more = (lines.Length - 1) * Body * 13 / 10;
         return new Row(
-            Body * 14 / 10,
+            more + (Body * 14 / 10),
             [
-                .. TextSetter.Line(TextSetter.Shortened(heading, TextStyle.Regular, Body, x - Gap), TextStyle.Regular, Body, 0, Body),
-                .. TextSetter.Line(score, TextStyle.Regular, Body, x, Body),
+                .. lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Regular, Body, 0, Body + (i * Body * 13 / 10))),
+                .. TextSetter.Line(score, TextStyle.Regular, Body, x, Body + more),
             ]
         );
     }
@@ -252,17 +285,19 @@ public static class Slips
     // The question as the key has it, then what went wrong and how the answer is found.
     private static Row Miss(MarkedPaper paper, SetItem item, int width)
     {
-        var (page, box) = paper.Places[item.Number];
         var marking = paper.Markings[item.Number];
-        var drawn = MarkedPaper.Within(paper.Pages[page].Key, box);
-        var (left, top) = (box.Left, drawn.IsEmpty ? box.Top : Math.Min(box.Top, drawn.Min(primitive => primitive.InkBox.Top)));
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
-        primitives.AddRange(
-            drawn
-                .Concat(MarkedPages.Earned(paper.AnchorsOf(item.Number).Mark, marking.Marks))
-                .Select(primitive => primitive.Moved(-left, Gap - top))
-        );
-        var y = Gap + (drawn.IsEmpty ? 0 : drawn.Max(primitive => primitive.InkBox.Bottom) - top) + (Small / 2);
+        var y = 0;
+        foreach (var (page, box, anchors) in paper.PiecesOf(item.Number))
+        {
+            var key = MarkedPaper.Within(paper.Pages[page].Key, box);
+            ImmutableArray<Primitive> drawn = [.. key, .. MarkedPages.Rings(anchors, item, marking)];
+            var top = drawn.IsEmpty ? box.Top : Math.Min(box.Top, drawn.Min(primitive => primitive.InkBox.Top));
+            primitives.AddRange(
+                drawn.Concat(MarkedPages.Earned(anchors.Mark, marking.Marks)).Select(primitive => primitive.Moved(-box.Left, y + Gap - top))
+            );
+            y += Gap + (drawn.IsEmpty ? 0 : drawn.Max(primitive => primitive.InkBox.Bottom) - top) + (Small / 2);
+        }
 
         void Write(string words, TextStyle style, Ink ink)
         {

@@ -18,9 +18,9 @@ public sealed record PaperOwner(int Number, string? StudentId, string? Name, Sea
 /// <param name="Id">Its id; later ones are higher.</param>
 /// <param name="Copy">The paper, from 1.</param>
 /// <param name="Item">The item's number.</param>
-/// <param name="Day">When it was made.</param>
+/// <param name="MarkedAt">When it was made.</param>
 /// <param name="Marking">What was decided.</param>
-public sealed record KeptMarking(long Id, int Copy, int Item, DateTimeOffset Day, Marking Marking);
+public sealed record KeptMarking(long Id, int Copy, int Item, DateTimeOffset MarkedAt, Marking Marking);
 
 /// <summary>Someone else decided otherwise of an item since the window last saw it, so nothing was changed.</summary>
 public sealed class MarkedMeanwhileException : Exception

@@ -229,6 +229,23 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             .ToDictionary(kept => (kept.Copy, kept.Item), kept => kept with { Marking = Said(kept.Marking, sentences) });
     }
 
+    /// <summary>How fast answers were marked of late.</summary>
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<MarkingPace> PaceAsync(CancellationToken cancellation = default)
+    {
+        const int enough = 400;
+        await using var database = data.Open();
+        return MarkingPace.Of(
+            await database
+                .Markings.AsNoTracking()
+                .Where(row => row.Undoes == null)
+                .OrderByDescending(row => row.Id)
+                .Take(enough)
+                .Select(row => row.MadeAt)
+                .ToListAsync(cancellation)
+        );
+    }
+
     /// <summary>The printings made for a class, the newest first, with how far each is marked.</summary>
     /// <param name="classId">The class.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>

@@ -74,6 +74,16 @@ public sealed record ClassPlan(string CourseId, DateOnly Start, ImmutableArray<D
         return changed;
     }
 
+    /// <summary>The plan with a day turned: without a lesson where it had one, and with one where it had none.</summary>
+    /// <param name="day">The day.</param>
+    /// <exception cref="FormatException">The holidays cannot be read, or leave no room for the lessons.</exception>
+    public ClassPlan WithDayTurned(DateOnly day)
+    {
+        var turned = this with { Holidays = LessonPlan.TurnHoliday(Holidays, day) };
+        _ = turned.Lay();
+        return turned;
+    }
+
     /// <summary>The plan with a topic that went badly decided on: set once more before the next topic that has not begun, or left as it
     /// is.</summary>
     /// <param name="progress">What has come of the plan.</param>

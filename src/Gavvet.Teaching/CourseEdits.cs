@@ -37,6 +37,17 @@ public static class CourseEdits
             Topics = course.Topics.SetItem(topic, At(course, topic) with { Lessons = Lessons(lessons) }),
         };
 
+    /// <summary>A topic that ends with a lesson of the course; what follows comes after it.</summary>
+    /// <param name="course">The course.</param>
+    /// <param name="topic">Its place, from 0.</param>
+    /// <param name="lesson">The lesson's number, from 1; one before its beginning leaves it one lesson.</param>
+    /// <exception cref="FormatException">There is no such topic, or it cannot take so many.</exception>
+    public static Course Ended(this Course course, int topic, int lesson)
+    {
+        _ = At(course, topic);
+        return course.Stretched(topic, Math.Max(1, lesson - course.Topics.Take(topic).Sum(before => before.Lessons)));
+    }
+
     /// <summary>A topic once more, at a later place.</summary>
     /// <param name="course">The course.</param>
     /// <param name="topic">Its place, from 0.</param>

@@ -138,6 +138,32 @@ public sealed record LessonPlan(Course Course, ImmutableArray<Lesson> Lessons)
         return days.ToImmutable();
     }
 
+    /// <summary>The lines of holidays with a day turned: without lessons where it had some, and with them where it had none. Other lines
+    /// stay as they were typed.</summary>
+    /// <param name="text">The lines, as <see cref="ReadHolidays"/> reads them.</param>
+    /// <param name="day">The day.</param>
+    /// <exception cref="FormatException">A line cannot be read; the message names it.</exception>
+    public static string TurnHoliday(string text, DateOnly day)
+    {
+        if (!ReadHolidays(text).Contains(day))
+            return $"{text.TrimEnd()}\n{WriteDate(day)}".TrimStart();
+        return string.Join('\n', text.Split('\n').SelectMany(line => Without(line, day)));
+    }
+
+    // A stretch around the day leaves what was before it and what is after, with the remark of the line.
+    private static IEnumerable<string> Without(string line, DateOnly day)
+    {
+        var remark = line.IndexOf('#', StringComparison.Ordinal) is >= 0 and var at ? $" {line[at..].Trim()}" : "";
+        if (!DateReading.TryReadStretch(line.Split('#')[0], out var first, out var last) || day < first || day > last)
+            return [line];
+        return new[] { (First: first, Last: day.AddDays(-1)), (First: day.AddDays(1), Last: last) }
+            .Where(stretch => stretch.First <= stretch.Last)
+            .Select(stretch =>
+                (stretch.First == stretch.Last ? WriteDate(stretch.First) : $"{WriteDate(stretch.First)}..{WriteDate(stretch.Last)}")
+                + remark
+            );
+    }
+
     /// <summary>Reads a date such as 2026-03-12 or 12 March 2026.</summary>
     /// <param name="text">The text.</param>
     /// <exception cref="FormatException">It is none.</exception>

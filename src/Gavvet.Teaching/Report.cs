@@ -47,7 +47,9 @@ public sealed record Report(
                             ("scale", row.Key.Type.Name),
                             (
                                 "keys",
-                                And([.. row.Select(skill => skill.Tonic).OrderBy(tonic => tonic.Fifths).Select(note => style.Say(note))])
+                                Texts.And([
+                                    .. row.Select(skill => skill.Tonic).OrderBy(tonic => tonic.Fifths).Select(note => style.Say(note)),
+                                ])
                             )
                         )
                     ),
@@ -62,7 +64,4 @@ public sealed record Report(
         2 * standings.Count(one => one == StandingIs.Secure) > standings.Length ? StandingIs.Secure
         : 2 * standings.Count(one => one == StandingIs.Shaky) > standings.Length ? StandingIs.Shaky
         : StandingIs.OnceRight;
-
-    private static string And(string[] words) =>
-        words.Length == 1 ? words[0] : Texts.Say("report.and", ("these", string.Join(", ", words[..^1])), ("last", words[^1]));
 }

@@ -155,6 +155,21 @@ public sealed class MakeTests : IDisposable
     }
 
     [Fact]
+    public void Every_fault_of_a_recipe_is_said_at_once()
+    {
+        var (code, _, error) = Run(
+            "make",
+            Write(
+                """{"gavvet":1,"title":"x","versions":99,"sections":[{"kind":"write-scales","count":2},{"kind":"relative-key","count":0}]}"""
+            )
+        );
+        Assert.Equal(2, code);
+        Assert.All(["versions", "sections[0].kind", "sections[1].count"], place =>
+            Assert.Contains($"In {place}: ", error, StringComparison.Ordinal)
+        );
+    }
+
+    [Fact]
     public void Unknown_words_and_missing_files_end_with_exit_code_2()
     {
         Assert.Equal(2, Run("mend").Code);

@@ -40,6 +40,13 @@ public class LessonHandoutTests
                     Assert.All(pages, page =>
                     {
                         Assert.Empty(Overlaps.Find(page));
+                        // No staff is lower than a class can read and write on.
+                        Assert.All(
+                            page.Groups.SelectMany(group => group.Primitives)
+                                .OfType<GlyphPrimitive>()
+                                .Where(sign => sign.Role == Role.Clef),
+                            sign => Assert.True(4 * sign.Space >= 1000 * PageSetup.SmallestStaff)
+                        );
                         Assert.All(page.Groups.SelectMany(group => group.Primitives), primitive =>
                             Assert.InRange(primitive.InkBox.Right, 0, page.Width - 10_000)
                         );

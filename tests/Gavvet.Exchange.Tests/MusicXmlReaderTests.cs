@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.IO.Compression;
 using System.Text;
 using Gavvet.Worksheets.Figures;
@@ -97,6 +98,85 @@ public class MusicXmlReaderTests
         Assert.Equal((4, "G4 Ab4"), (staff.Number, staff.Text));
     }
 
+    private static string Note(string step, int duration = 4, string more = "") =>
+        $"<note>{more}<pitch><step>{step}</step><octave>4</octave></pitch><duration>{duration}</duration></note>";
+
+    private static ImmutableArray<ReadStaff> Read(string measures) =>
+        Assert
+            .Single(MusicXmlReader.Read(Encoding.UTF8.GetBytes($"<score-partwise><part id='P1'>{measures}</part></score-partwise>")))
+            .Staves;
+
+    // As notation programs write what a student did: two voices, ties over the bar, cues, chords, words in pieces, rehearsal marks.
+    [Theory]
+    [InlineData("voices", "C4 E4 D4 F4")]
+    [InlineData("tie", "C4 D4")]
+    [InlineData("cue", "C4 D4")]
+    [InlineData("chord", "C4 E4 G4 D4")]
+    [InlineData("chord from the top", "C4 E4 G4 D4")]
+    public void Notes_are_read_as_they_sound(string what, string expected)
+    {
+        var bar = what switch
+        {
+            "voices" => $"<measure>{Note("C")}{Note("D")}<backup><duration>8</duration></backup>{Note("E")}{Note("F")}</measure>",
+            "tie" =>
+                $"<measure>{Note("C", 4, "<tie type='start'/>")}</measure><measure>{Note("C", 4, "<tie type='stop'/>")}{Note("D")}</measure>",
+            "chord from the top" => $"<measure>{Note("G")}{Note("C", 4, "<chord/>")}{Note("E", 4, "<chord/>")}{Note("D")}</measure>",
+            "cue" => $"<measure>{Note("C")}{Note("B", 4, "<cue/>")}{Note("D")}</measure>",
+            _ => $"<measure>{Note("C")}{Note("E", 4, "<chord/>")}{Note("G", 4, "<chord/>")}{Note("D")}</measure>",
+        };
+        Assert.Equal(expected, Assert.Single(Read(bar)).Text);
+    }
+
+    [Theory]
+    [InlineData("<direction><direction-type><words>4. G major</words></direction-type></direction>")]
+    [InlineData("<direction><direction-type><words>4</words><words>. G major</words></direction-type></direction>")]
+    [InlineData(
+        "<direction><direction-type><words>4.</words></direction-type></direction><direction><direction-type><words> G major</words></direction-type></direction>"
+    )]
+    [InlineData(
+        "<direction><direction-type><words>4</words></direction-type></direction><direction><direction-type><words>. G major</words></direction-type></direction>"
+    )]
+    [InlineData("<direction><direction-type><rehearsal>4</rehearsal></direction-type></direction>")]
+    public void A_number_is_found_however_a_program_keeps_its_words(string words) =>
+        Assert.Equal(
+            [(int?)4, 5],
+            Read(
+                    $"<measure>{words}{Note("C")}</measure><measure><direction><direction-type><words>5. x</words></direction-type></direction>{Note("D")}</measure>"
+                )
+                .Select(staff => staff.Number)
+        );
+
+    [Fact]
+    public void A_timewise_score_is_read_as_a_partwise_one()
+    {
+        var score =
+            $"<score-timewise><measure><part id='P1'>{Note("C")}</part><part id='P2'>{Note("E")}</part></measure><measure><part id='P1'>{Note("D")}</part><part id='P2'>{Note("F")}</part></measure></score-timewise>";
+        Assert.Equal(
+            ["C4 D4", "E4 F4"],
+            MusicXmlReader.Read(Encoding.UTF8.GetBytes(score)).Select(part => Assert.Single(part.Staves).Text)
+        );
+    }
+
+    [Fact]
+    public void In_a_container_the_score_is_what_the_container_says()
+    {
+        using var buffer = new MemoryStream();
+        using (var archive = new ZipArchive(buffer, ZipArchiveMode.Create, leaveOpen: true))
+        {
+            void Add(string name, string text)
+            {
+                using var stream = archive.CreateEntry(name).Open();
+                stream.Write(Encoding.UTF8.GetBytes(text));
+            }
+
+            Add("a-style.xml", "<style/>");
+            Add("META-INF/container.xml", "<container><rootfiles><rootfile full-path='scores/own.musicxml'/></rootfiles></container>");
+            Add("scores/own.musicxml", $"<score-partwise><part id='P1'><measure>{Note("G")}</measure></part></score-partwise>");
+        }
+
+        Assert.Equal("G4", Assert.Single(Assert.Single(MusicXmlReader.Read(buffer.ToArray())).Staves).Text);
+    }
+
     [Fact]
     public void A_natural_against_the_signature_has_its_sign_and_a_signature_holds_until_the_next()
     {
@@ -144,6 +224,23 @@ public class MusicXmlReaderTests
             Assert.Throws<FormatException>(() => MusicXmlReader.Read("PK rubbish"u8.ToArray())).Message,
             StringComparison.Ordinal
         );
+    }
+
+    // What says where the score is may be anything; it is refused in words as the score itself is.
+    [Theory]
+    [InlineData("<container><rootfiles>")]
+    [InlineData("no XML at all")]
+    [InlineData("")]
+    public void A_container_that_says_nothing_is_refused_in_words(string says)
+    {
+        using var buffer = new MemoryStream();
+        using (var archive = new ZipArchive(buffer, ZipArchiveMode.Create, leaveOpen: true))
+        {
+            using var stream = archive.CreateEntry("META-INF/container.xml").Open();
+            stream.Write(Encoding.UTF8.GetBytes(says));
+        }
+
+        Assert.Throws<FormatException>(() => MusicXmlReader.Read(buffer.ToArray()));
     }
 
     [Fact]

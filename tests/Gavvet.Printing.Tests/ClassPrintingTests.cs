@@ -4,6 +4,7 @@ using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Teaching;
 using Gavvet.Worksheets.Editing;
+using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Judging;
 using UglyToad.PdfPig;
 
@@ -241,8 +242,12 @@ public class ClassPrintingTests
         );
         Assert.Contains(drawn.OfType<TextPrimitive>(), text => text.Text.Text.Contains("Close the scale", StringComparison.Ordinal));
         // What is right stands empty, as the student’s own hand is on it; what is wrong has the key’s ink.
-        Assert.NotEmpty(MarkedPaper.Within(page, paper.Places[1].Box).Where(primitive => primitive is GlyphPrimitive { Ink: Ink.Answer }));
-        Assert.Empty(MarkedPaper.Within(page, paper.Places[2].Box).Where(primitive => primitive is GlyphPrimitive { Ink: Ink.Answer }));
+        Assert.NotEmpty(
+            MarkedPaper.Within(page, paper.PiecesOf(1)[0].Box).Where(primitive => primitive is GlyphPrimitive { Ink: Ink.Answer })
+        );
+        Assert.Empty(
+            MarkedPaper.Within(page, paper.PiecesOf(2)[0].Box).Where(primitive => primitive is GlyphPrimitive { Ink: Ink.Answer })
+        );
     }
 
     [Fact]
@@ -259,9 +264,22 @@ public class ClassPrintingTests
             // Each edition is a part of the score, in the order of the record.
             var copy = papers.Record.Copies[i];
             var marked = ScoreMarking.Of(papers, copy, [key[copy.Edition]]);
-            Assert.Equal(papers.ItemsOf(copy).Count(item => item.Question.Scale is not null), marked.Length);
-            Assert.All(marked, item => Assert.Equal((MarkedAs.Correct, item.Item.Marks), (item.Marking.As, item.Marking.Marks)));
+            Assert.Equal(papers.ItemsOf(copy).Count(item => item.Question.Scale is not null), marked.Marked.Length);
+            Assert.Equal(
+                papers.ItemsOf(copy).Select(item => item.Number),
+                marked.Marked.Select(item => item.Item.Number).Concat(marked.NotRead).Order()
+            );
+            Assert.All(marked.Marked, item => Assert.Equal((MarkedAs.Correct, item.Item.Marks), (item.Marking.As, item.Marking.Marks)));
         }
+
+        // Each paper has a score of its own beside that of all.
+        var all = Gavvet.Exchange.MusicXmlReader.Read(files.Single(file => file.Name == "student.musicxml").Bytes);
+        var own = files.Where(file => file.Name.StartsWith("student-", StringComparison.Ordinal)).ToArray();
+        Assert.Equal(
+            all.Select(part => (part.Name, string.Join('|', part.Staves.Select(staff => $"{staff.Number} {staff.Text}")))),
+            own.Select(file => Assert.Single(Gavvet.Exchange.MusicXmlReader.Read(file.Bytes)))
+                .Select(part => (part.Name, string.Join('|', part.Staves.Select(staff => $"{staff.Number} {staff.Text}"))))
+        );
 
         // As it was handed out there is nothing to mark.
         var empty = Gavvet.Exchange.MusicXmlReader.Read(files.Single(file => file.Name == "student.musicxml").Bytes);
@@ -270,6 +288,78 @@ public class ClassPrintingTests
             Assert.Throws<FormatException>(() => ScoreMarking.Of(papers, papers.Record.Copies[0], empty)).Message,
             StringComparison.Ordinal
         );
+    }
+
+    // Every kind whose key writes notes or a signature on a staff of the student's own score is read from it, right and wrong.
+    [Fact]
+    public void Every_kind_that_is_written_on_a_staff_is_read_from_a_score()
+    {
+        var read = new HashSet<string>();
+        foreach (var kind in QuestionCatalogue.Standard.All.Where(kind => !kind.AsksOwn))
+        {
+            Sheet sheet;
+            try
+            {
+                sheet = SheetFile.Read(
+                    $$"""{"gavvet":1,"seed":11,"title":"Scores","sections":[{"kind":"{{kind.Id}}","count":2,"marks":4,"keys":{"flats":5,"sharps":5,"omitPlaces":["C"]} } ]}"""
+                );
+            }
+            catch (FormatException)
+            {
+                continue;
+            }
+
+            var plan = PrintPlan.Of(
+                sheet,
+                Plan.Choices with
+                {
+                    Copies = PrintedCopy.Of(RosterText.Read("name\nMira\n", name => name), sheet, 0, student => student.Name),
+                }
+            );
+            var run = PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast);
+            var written = run.Compositions[0]
+                .Key.Answers.Values.All(answer => answer.Marks[^1].Any(mark => mark is NoteMark or SignatureMark or AddedSignMark));
+            if (!written)
+                continue;
+            var files = new PrintedFiles(run).Of([], ["musicxml"], PrintPace.Fast).ToDictionary(file => file.Name, file => file.Bytes);
+            var papers = new RecordedPapers(PrintingRecord.Read(Encoding.UTF8.GetString(files["record.json"])));
+            var copy = papers.Record.Copies[0];
+            var (key, student) = (
+                Gavvet.Exchange.MusicXmlReader.Read(files["key.musicxml"]),
+                Gavvet.Exchange.MusicXmlReader.Read(files["student.musicxml"])
+            );
+            var right = ScoreMarking.Of(papers, copy, key);
+            Assert.True(right.NotRead.IsEmpty, kind.Id);
+            Assert.All(right.Marked, item =>
+                Assert.True(item.Marking.Marks == 4, $"{kind.Id}: {item.Marking.Written} for {item.Item.Answer}")
+            );
+            // Left as it was handed out, the second earns nothing; written wrong, not all.
+            var half = key[0] with
+            {
+                Staves = [.. key[0].Staves.Where(staff => staff.Number == 1), .. student[0].Staves.Where(staff => staff.Number == 2)],
+            };
+            Assert.Equal(0, ScoreMarking.Of(papers, copy, [half]).Marked.Single(item => item.Item.Number == 2).Marking.Marks);
+            var other = key[0] with
+            {
+                Staves =
+                [
+                    .. key[0]
+                        .Staves.Select(staff =>
+                            staff with
+                            {
+                                Notes = [.. staff.Notes.Reverse().Select(note => note with { Name = new NoteName(note.Name.Letter) })],
+                                Signature = new KeySignature(staff.Signature.Fifths == 1 ? 3 : 1),
+                            }
+                        ),
+                ],
+            };
+            Assert.All(ScoreMarking.Of(papers, copy, [other]).Marked, item =>
+                Assert.True(item.Marking.Marks < 4, $"{kind.Id}: {item.Marking.Written}")
+            );
+            read.Add(kind.Id);
+        }
+
+        Assert.Equal(16, read.Count);
     }
 
     [Fact]
@@ -357,7 +447,7 @@ public class ClassPrintingTests
         Assert.All(slips, slip =>
             Assert.All(slip.Groups.SelectMany(group => group.Primitives), ink => Assert.InRange(ink.InkBox.Bottom, 0, slip.Height - 4_000))
         );
-        var pages = Slips.Together(slips);
+        var pages = Slips.ShortTogether(slips);
         Assert.Equal([3 * slips[0].Height, 3 * slips[0].Height], pages.Select(page => page.Height));
         Assert.Contains("Bo", Words(pages[0]), StringComparison.Ordinal);
         Assert.DoesNotContain("Tom", Words(pages[0]), StringComparison.Ordinal);
@@ -447,7 +537,7 @@ public class ClassPrintingTests
         {
             Staves = [.. empty.Staves.Where(staff => staff.Number == 1), .. right.Staves.Where(staff => staff.Number > 1)],
         };
-        var marked = ScoreMarking.Of(papers, copy, [begun]).OrderBy(item => item.Item.Number).ToArray();
+        var marked = ScoreMarking.Of(papers, copy, [begun]).Marked.OrderBy(item => item.Item.Number).ToArray();
         Assert.Equal(
             [(MarkedAs.Blank, 0.0), (MarkedAs.Correct, 4.0), (MarkedAs.Correct, 4.0)],
             marked.Select(item => (item.Marking.As, item.Marking.Marks))

@@ -171,9 +171,9 @@ public class ReturnedLawTests
             );
             foreach (var item in paper.Items)
             {
-                var (page, box) = paper.Places[item.Number];
+                var (page, box, anchors) = paper.PiecesOf(item.Number)[0];
                 var drawn = pages[page].Groups[^1].Primitives;
-                var anchors = paper.AnchorsOf(item.Number);
+
                 var written = drawn
                     .OfType<TextPrimitive>()
                     .Where(text =>
@@ -219,6 +219,67 @@ public class ReturnedLawTests
         Assert.True(rings > 60, $"{rings} rings");
     }
 
+    // In large print a scale of three octaves begins on one page and ends on the next: each slip is ringed where its note stands.
+    [Fact]
+    public void A_question_on_two_pages_is_marked_on_both()
+    {
+        var sheet = SheetFile.Read(
+            """
+            {"gavvet":1,"seed":4,"title":"Long scales","paper":{"largePrint":true},"sections":[
+            {"kind":"write-scale","octaves":3,"keys":{"flats":4,"sharps":4},"count":5,"marks":4}]}
+            """
+        );
+        var papers = new RecordedPapers(RecordOf(sheet, 0));
+        var copy = papers.Record.Copies[0];
+        var items = papers.ItemsOf(copy);
+        var rings = 0;
+        foreach (var at in new[] { 1, 8, 15, 22 })
+        {
+            var paper = new MarkedPaper(
+                papers.Record,
+                copy,
+                "Mira",
+                "12 March 2026",
+                items.ToDictionary(
+                    item => item.Number,
+                    item => new Marking(
+                        MarkedAs.Wrong,
+                        2,
+                        item.Marks,
+                        [new MarkedFinding(FindingCode.AccidentalMissing, at, "D", "E", $"Look at note {at} of {item.Number}.")]
+                    )
+                ),
+                [.. copy.Sides.Select(PageSidesRead.Unpack)]
+            );
+            var pages = MarkedPages.Of(paper);
+            foreach (var item in items)
+            {
+                var pieces = paper.PiecesOf(item.Number);
+                var (on, head) = pieces
+                    .Select(piece => (piece.Page, Head: piece.Anchors.Figures[^1].Heads[at - 1]))
+                    .Single(place => place.Head != default);
+                Assert.Contains(Ink(pages[on]).OfType<RectanglePrimitive>(), ring =>
+                    ring.Role == Role.Ring && ring.Box.Left < head.Left && ring.Box.Right > head.Right && ring.Box.Top < head.Top
+                );
+                Assert.Contains(MarkedPaper.Within(paper.Pages[on].Key, pieces.Single(piece => piece.Page == on).Box), ink =>
+                    ink.InkBox == head
+                );
+                // The sentence stands once, where the question ends.
+                Assert.Equal(
+                    [pieces[^1].Page],
+                    Enumerable
+                        .Range(0, pages.Length)
+                        .Where(page => Said(pages[page]).Contains($"note {at} of {item.Number}.", StringComparison.Ordinal))
+                );
+                rings += on == pieces[0].Page ? 0 : 1;
+            }
+
+            Assert.Contains($"Look at note {at} of 1.", string.Join('\n', Slips.Of([paper]).Select(Said)), StringComparison.Ordinal);
+        }
+
+        Assert.True(rings > 2, $"{rings} rings on a second page");
+    }
+
     // A short slip leaves half a page to a short one, and never to one that is longer than that half.
     [Fact]
     public void A_slip_that_is_longer_than_half_a_page_begins_on_its_own()
@@ -242,7 +303,42 @@ public class ReturnedLawTests
         );
         Assert.Contains("Brief", Said(pages[0]), StringComparison.Ordinal);
         Assert.All(pages, page => Assert.All(Ink(page), primitive => Assert.InRange(primitive.InkBox.Bottom, 0, page.Height - 5_000)));
-        Assert.Equal(2, Slips.Of([brief, brief, brief]).Length);
+        // As many share a page as have room in equal parts of it.
+        var tall = Slips.Of([brief])[0].Groups[0].Primitives.Max(ink => ink.InkBox.Bottom);
+        var toAPage = Enumerable.Range(1, 3).Last(count => tall <= (pages[0].Height / count) - 4_000);
+        Assert.True(toAPage >= 2);
+        Assert.Equal((6 + toAPage - 1) / toAPage, Slips.Of([brief, brief, brief, brief, brief, brief]).Length);
+    }
+
+    // However many misses there are, the last page of a slip is no page of one of them.
+    [Fact]
+    public void A_slip_never_ends_with_one_question_on_a_page()
+    {
+        var papers = new RecordedPapers(Printed.Value);
+        var copy = papers.Record.Copies[0];
+        var items = papers.ItemsOf(copy);
+        var several = 0;
+        for (var missed = 1; missed <= items.Length; missed++)
+        {
+            var paper = new MarkedPaper(
+                papers.Record,
+                copy,
+                "Mira",
+                "12 March 2026",
+                items.ToDictionary(
+                    item => item.Number,
+                    item => Marker.Mark(item, papers.Style, item.Number <= missed ? new Decision.Wrong() : new Decision.Right())
+                ),
+                [.. copy.Sides.Select(PageSidesRead.Unpack)]
+            );
+            var pages = Slips.Of([paper]);
+            var last = Said(pages[^1]).Split('\n');
+            var numbers = items.Count(item => last.Contains($"{item.Number}."));
+            Assert.True(pages.Length == 1 || numbers > 1, $"{missed} missed: {numbers} on page {pages.Length}");
+            several += pages.Length > 1 ? 1 : 0;
+        }
+
+        Assert.True(several > 2, $"{several}");
     }
 
     [Fact]

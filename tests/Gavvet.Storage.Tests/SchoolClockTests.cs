@@ -64,7 +64,7 @@ public sealed class SchoolClockTests : OnFolder
             (await markings.EvidenceAsync(group)).Select(kept => kept.Evidence.Day)
         );
         Assert.Equal(["2026-03-04", "2026-03-03"], new Backups(Folder, clock).Copies().Select(copy => copy.Name));
-        Assert.All((await markings.CurrentAsync(printing)).Values, kept => Assert.Equal(offset, kept.Day.Offset));
+        Assert.All((await markings.CurrentAsync(printing)).Values, kept => Assert.Equal(offset, kept.MarkedAt.Offset));
     }
 
     // On 29 March 2026 the clocks of Berlin go from 2 to 3, on 25 October from 3 to 2; in Lord Howe by half an hour, on 5 April and 4

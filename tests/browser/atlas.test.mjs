@@ -97,7 +97,7 @@ test("the scale sounds up, down and with its tonic held", async () => {
   await page.locator("[data-play=up]").click();
   assert.equal(await page.locator("[data-sound]").getAttribute("data-played"), "up 8");
   await page.keyboard.press("t");
-  assert.equal(await page.locator("[data-hold]").getAttribute("aria-pressed"), "true");
+  assert.equal(await page.locator(".sound [data-hold]").getAttribute("aria-pressed"), "true");
   await page.keyboard.press("o");
   assert.equal(await page.locator("[data-sound]").getAttribute("data-played"), "down 8");
   const pitches = (await page.locator("[data-sound]").getAttribute("data-sound")).split(" ").map(Number);

@@ -112,8 +112,9 @@ test("papers of twelve questions take at most five hundred keys for thirty", asy
   await at.page.keyboard.press("o");
   await at.page.waitForURL(/results$/);
   assert.deepEqual(await violations(at.page), []);
-  assert.match(await at.page.locator(".mistakes").textContent(), /natural for harmonic/);
-  assert.equal(await at.page.locator("tbody tr th").filter({ hasText: "Ada A" }).count(), 1);
+  assert.match(await at.page.locator(".mistake-bars").textContent(), /natural for harmonic/);
+  assert.equal(await at.page.locator(".answer-map tbody tr").filter({ hasText: "Ada A" }).count(), 1);
+  await mapIsAsMarked(printing, papers);
   for (const file of ["slips.pdf", "marked.pdf"]) assert.match(await (await fetch(`${printing}/${file}`)).text(), /^%PDF/);
   const slip = Buffer.from(await (await fetch(`${printing}/slips.pdf?paper=1`)).arrayBuffer());
   // Given back, the files stay as they are, whatever is marked later.
@@ -137,6 +138,40 @@ test("papers of twelve questions take at most five hundred keys for thirty", asy
   // No name in an address or a title.
   assert.ok(!names.some((name) => at.page.url().includes(name.split(" ")[0])) && !names.includes(await at.page.title()));
 });
+
+// Every answer of the class in its place, one stop of the tab key, and a click opens it.
+const mapIsAsMarked = async (printing, papers) => {
+  const cells = await at.page.locator(".answer-map tbody button").evaluateAll((buttons) => buttons.map((each) => [each.className.match(/map-(\w+)$/)[1], each.getAttribute("aria-label")]));
+  assert.equal(cells.length, papers * 12);
+  const file = JSON.parse(await (await fetch(`${printing}/results?handler=File`)).text());
+  const states = (markings) => ({ right: markings.filter((one) => one.verdict === "correct").length, empty: markings.filter((one) => one.verdict === "blank").length });
+  const expected = states(file.results ?? file.markings);
+  for (const [state, count] of Object.entries(expected)) assert.equal(cells.filter(([each]) => each === state).length, count, state);
+  assert.ok(cells.some(([state, words]) => ["wrong", "partly"].includes(state) && /natural for harmonic, \d+ of \d+$/.test(words)));
+  const first = at.page.locator(".answer-map tbody button").first();
+  await first.focus();
+  for (const key of ["ArrowRight", "ArrowDown", "ArrowLeft", "ArrowUp", "ArrowDown"]) await at.page.keyboard.press(key);
+  const [paper, item] = await at.page.evaluate(() => [document.activeElement.closest("tr").rowIndex, document.activeElement.closest("td").cellIndex]);
+  assert.deepEqual([paper, item], [2, 1]);
+  assert.equal(await at.page.locator(".answer-map tbody button[tabindex='0']").count(), 1);
+  await at.page.locator(".answer-map .map-wrong, .answer-map .map-partly").filter({ hasText: /[A-Z]/ }).first().click();
+  await at.page.locator("#answer h3").waitFor();
+  const [named] = (await at.page.locator("#answer h3").textContent()).split(",");
+  assert.match(await at.page.locator("#answer").textContent(), /Right/);
+  assert.deepEqual(await violations(at.page), []);
+  const number = (await at.page.locator("#answer h3").textContent()).match(/\d+$/)[0];
+  await at.page.getByRole("link", { name: "Mark it" }).click();
+  await at.page.locator(".marking-body[data-shown]").waitFor();
+  assert.ok((await at.page.locator("#who").textContent()).startsWith(named));
+  assert.ok((await at.page.locator("#item-title").textContent()).startsWith(`${number}.`));
+  // The other orders: who earned the least, and what was missed the most, come first.
+  await at.page.goto(`${printing}/results?students=fewest&questions=missed`);
+  const earned = await at.page.locator(".map-marks").evaluateAll((marks) => marks.map((each) => parseFloat(each.textContent)));
+  assert.deepEqual(earned, [...earned].sort((a, b) => a - b));
+  const rights = await at.page.locator(".answer-map").evaluate((table) => [...table.tHead.rows[0].cells].slice(1, -1).map((_, i) => [...table.tBodies[0].rows].filter((row) => row.cells[i + 1].querySelector(".map-right")).length));
+  assert.deepEqual(rights, [...rights].sort((a, b) => a - b));
+  await at.page.goto(`${printing}/results`);
+};
 
 test("what a class knows stands on the line of fifths, and the next sheet comes of what was missed", async () => {
   const address = await newClass("Known", "Mira\nBo");

@@ -128,3 +128,33 @@ test("single tonics are added and left out beside the line of fifths, whose ring
   await at.edit(() => at.page.locator(".fifth", { has: at.page.locator("input[name=without][value=G]") }).click());
   assert.ok(!(await names()).includes("G"));
 });
+
+test("a question's card is seen whole, above the question where there is no room below, with the coverage open", async () => {
+  await at.newSheet();
+  const questions = await at.page.locator(".question > summary").count();
+  assert.ok(questions > 3);
+  await at.page.keyboard.press("g");
+  await at.page.locator(".coverage").waitFor();
+  const ways = new Set();
+  for (let question = 0; question < questions; question++) {
+    // Each stands once just above the foot, and once just below the head.
+    const summary = at.page.locator(".question > summary").nth(question);
+    await summary.evaluate((each, isLow) => {
+      const [own, head, foot] = [each.getBoundingClientRect(), document.querySelector(".bench-head").getBoundingClientRect(), document.querySelector(".bench-foot").getBoundingClientRect()];
+      scrollBy(0, isLow ? own.bottom - foot.top + 10 : own.top - head.height - 10);
+    }, question % 2 === 0);
+    await summary.click();
+    await at.page.locator(".question[open] .question-buttons").waitFor();
+    await at.page.waitForTimeout(300);
+    const seen = await at.page.evaluate(() => {
+      const card = document.querySelector(".question[open] .question-choices").getBoundingClientRect();
+      const foot = document.querySelector(".bench-foot").getBoundingClientRect().top;
+      const head = document.querySelector(".bench-head").getBoundingClientRect().bottom;
+      return { top: card.top - Math.max(0, head), bottom: foot - card.bottom, isAbove: document.querySelector(".question[open]").matches(".opens-above") };
+    });
+    assert.ok(seen.top >= -1 && seen.bottom >= -1, JSON.stringify({ question, ...seen }));
+    ways.add(seen.isAbove);
+    await at.page.keyboard.press("Escape");
+  }
+  assert.deepEqual([...ways].sort(), [false, true]);
+});

@@ -2,6 +2,7 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
 import { demoScreens } from "../support/screens.mjs";
+import { launch } from "../support/server.mjs";
 import { suite } from "../support/suite.mjs";
 
 const at = suite({ demo: true });
@@ -34,5 +35,29 @@ test("on a phone buttons and fields are forty-four pixels tall", async () => {
         .filter((one) => one.checkVisibility({ visibilityProperty: true }) && one.getBoundingClientRect().height < 43.5)
         .map((one) => `${one.outerHTML.slice(0, 90)} ${one.getBoundingClientRect().height}`));
     assert.deepEqual(low, [], screen);
+  }
+});
+
+// WCAG 2.2, 1.4.4: letters alone twice as large, as a reader sets them in the browser.
+test("with letters of twice the size every screen still fits, and no words are cut", async () => {
+  const browser = await launch(["--blink-settings=defaultFontSize=32,defaultFixedFontSize=26"]);
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const address = at.server.address;
+    for (const screen of await demoScreens(page, address)) {
+      await page.goto(address + screen);
+      await page.waitForTimeout(200);
+      const seen = await page.evaluate(() => ({
+        size: getComputedStyle(document.documentElement).fontSize,
+        reach: document.documentElement.scrollWidth,
+        cut: [...document.querySelectorAll("main *, header *")]
+          .filter((one) => ["hidden", "clip"].includes(getComputedStyle(one).overflowX) && getComputedStyle(one).textOverflow !== "ellipsis")
+          .filter((one) => one.textContent.trim() && one.clientWidth > 1 && one.scrollWidth > one.clientWidth + 2)
+          .map((one) => one.outerHTML.slice(0, 90)),
+      }));
+      assert.deepEqual(seen, { size: "32px", reach: 1280, cut: [] }, screen);
+    }
+  } finally {
+    await browser.close();
   }
 });

@@ -37,6 +37,48 @@ test("a class is printed for and marked", async () => {
   await at.page.waitForFunction(() => document.getElementById("marking-saved").textContent === "Saved");
 });
 
+// The calendar of weeks: a topic and its end are dragged there, and a day is taken out by its number.
+const inWeeks = async () => {
+  const before = await topics();
+  const bar = (topic) => at.page.locator(`.term-bar.begins[data-bar="${topic}"]`);
+  const go = async (act) => {
+    const gone = at.page.waitForNavigation();
+    await act();
+    await gone;
+  };
+  // A hand moves on its way, and both ends are in sight.
+  const drag = async (from, to) => {
+    await from.scrollIntoViewIfNeeded();
+    await to.scrollIntoViewIfNeeded();
+    await from.hover();
+    await at.page.mouse.down();
+    const box = await to.boundingBox();
+    await at.page.mouse.move(box.x + box.width / 2, box.y + box.height / 2, { steps: 8 });
+    await at.page.mouse.move(box.x + box.width / 2 + 2, box.y + box.height / 2 + 2, { steps: 2 });
+    await at.page.mouse.up();
+  };
+  assert.equal(await at.page.locator(".term-bar").count(), 40);
+  await go(() => drag(bar(2), bar(1)));
+  assert.deepEqual((await topics()).slice(0, 3), [before[0], before[2], before[1]]);
+  await go(() => at.page.getByRole("button", { name: "Undo the last change of the plan" }).click());
+  assert.deepEqual(await topics(), before);
+  // The first topic has two lessons; dragged to the fourth it has four.
+  await go(() => drag(at.page.locator("[data-end='0']"), at.page.locator("[data-lesson='4']")));
+  assert.match((await topics())[0], /\(4 lessons\)$/);
+  await go(() => drag(at.page.locator("[data-end='0']"), at.page.locator("[data-lesson='2']")));
+  assert.deepEqual(await topics(), before);
+  const day = at.page.locator(".term-day.has-lesson button").nth(1);
+  const date = await day.getAttribute("value");
+  await go(() => day.click());
+  assert.equal(await at.page.locator(".term-bar").count(), 40);
+  assert.equal(await at.page.locator(".term-day.is-free").count(), 1);
+  assert.match(await at.page.locator("#holidays").inputValue(), new RegExp(date));
+  assert.deepEqual(await violations(at.page), []);
+  await go(() => at.page.getByRole("button", { name: /^A lesson on .* again$/ }).click());
+  assert.equal(await at.page.locator(".term-day.is-free").count(), 0);
+  assert.equal(await at.page.locator("#holidays").inputValue(), "");
+};
+
 test("the plan is laid, its topics are dragged, stretched, typed, refused in words and put back", async () => {
   await at.page.goto(`${at.server.address}${group}/plan`);
   await at.page.locator("#course").selectOption("string-class");
@@ -62,6 +104,8 @@ test("the plan is laid, its topics are dragged, stretched, typed, refused in wor
   await at.page.locator(".topic summary").nth(0).click();
   await Promise.all([at.page.waitForNavigation(), at.page.getByRole("button", { name: "A lesson more" }).click()]);
   assert.match((await topics())[0], /\(2 lessons\)$/);
+
+  await inWeeks();
 
   // What cannot be is said, and nothing changes.
   at.expected(422);

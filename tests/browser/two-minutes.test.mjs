@@ -68,6 +68,7 @@ test("every control with a key says so in its tooltip and stands in the list of 
     const untold = await at.page.locator("[data-key]").evaluateAll((controls) => controls.filter((control) => !control.title.toUpperCase().includes(`(${control.dataset.key.toUpperCase()})`)).map((control) => control.outerHTML));
     assert.deepEqual(untold, [], path);
     await at.page.keyboard.press("?");
+    await at.page.locator("#keys-list kbd").first().waitFor();
     const keys = await at.page.locator("#keys-list kbd").allInnerTexts();
     for (const key of await at.page.locator("[data-key]").evaluateAll((controls) => controls.map((control) => control.dataset.key))) assert.ok(keys.includes(key[0].toUpperCase() + key.slice(1)), `${path} ${key}`);
     assert.deepEqual(await violations(at.page), []);

@@ -20,8 +20,8 @@ const byHand = (page) => {
   };
 };
 
-export const launch = async () => {
-  const browser = await chromium.launch({ executablePath: chromiumPath, args: flags });
+export const launch = async (more = []) => {
+  const browser = await chromium.launch({ executablePath: chromiumPath, args: [...flags, ...more] });
   const newContext = browser.newContext.bind(browser);
   browser.newContext = async (options) => {
     const context = await newContext(options);

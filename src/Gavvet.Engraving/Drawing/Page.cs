@@ -27,6 +27,21 @@ public sealed record PageGroup(GroupKind Kind, Box Box, string? Label, Immutable
     /// <summary>Where the parts of a question stand; null for what is none.</summary>
     public ItemAnchors? Anchors { get; init; }
 
+    /// <summary>What of it stands above a height, or what goes on below it.</summary>
+    /// <param name="cut">The height.</param>
+    /// <param name="goesOn">Whether what is below is meant, which goes on on another page.</param>
+    internal PageGroup Part(int cut, bool goesOn)
+    {
+        bool Holds(Box box) => (box.Top + box.Bottom) / 2 >= cut == goesOn;
+        return this with
+        {
+            Kind = goesOn && Kind is GroupKind.Question question ? question with { GoesOn = true } : Kind,
+            Box = goesOn ? Box with { Top = cut } : Box with { Bottom = Math.Min(Box.Bottom, cut) },
+            Primitives = [.. Primitives.Where(primitive => Holds(primitive.InkBox))],
+            Anchors = Anchors?.Part(Holds),
+        };
+    }
+
     public PageGroup Moved(int dx, int dy) =>
         this with
         {
@@ -48,7 +63,11 @@ public abstract record GroupKind
     public sealed record SectionHead(int SectionId) : GroupKind;
 
     /// <summary>A question.</summary>
-    public sealed record Question(int SlotId, int Number) : GroupKind;
+    public sealed record Question(int SlotId, int Number) : GroupKind
+    {
+        /// <summary>Whether it began on an earlier page.</summary>
+        public bool GoesOn { get; init; }
+    }
 }
 
 /// <summary>A bookmark.</summary>

@@ -13,7 +13,8 @@ internal static class CircleSetter
     public static SetFigure Set(CircleFigure figure, ImmutableArray<InkedMark> marks, PageMetrics metrics, int width)
     {
         // Neighboring places stand clear of each other from 2.8 times their width outward.
-        var place = Math.Min(metrics.WritingLine + (metrics.Body / 4), width * 10 / 67);
+        var room = Math.Min(width, metrics.TallestFigure - (metrics.Body / 2));
+        var place = Math.Min(metrics.WritingLine + (metrics.Body / 4), room * 10 / 67);
         var radius = place * 28 / 10;
         var (x, y) = (radius + (place / 2), radius + (place / 2));
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
@@ -43,9 +44,9 @@ internal static class CircleSetter
             if (!named.TryGetValue(hour, out var name))
                 continue;
             var style = name.Ink == Ink.Answer ? TextStyle.BoldItalic : TextStyle.Regular;
-            var room = place * 9 / 10;
+            var within = place * 9 / 10;
             var needed = TextSetter.Width(name.Text, style, metrics.Body);
-            var size = needed > room ? (int)((long)metrics.Body * room / needed) : metrics.Body;
+            var size = needed > within ? (int)((long)metrics.Body * within / needed) : metrics.Body;
             primitives.AddRange(TextSetter.Centered(name.Text, style, size, left, top + (size * 35 / 100), name.Ink));
         }
 

@@ -9,6 +9,9 @@ public sealed record SetFigure(int Height, ImmutableArray<Primitive> Primitives)
 {
     /// <summary>Where its parts stand.</summary>
     public FigureAnchors Anchors { get; init; } = FigureAnchors.None;
+
+    /// <summary>Where it may be parted, from the top down: between its staves.</summary>
+    public ImmutableArray<int> Cuts { get; init; } = [];
 }
 
 /// <summary>Marks in their ink: what is given, and on a key or in an example what is answered.</summary>

@@ -226,43 +226,52 @@ public static class HandoutLayout
 
     private sealed class HandoutFurniture(string title, string under, string running, PageMetrics metrics) : IPageFurniture
     {
+        private readonly ImmutableArray<string> _title = TextSetter.Wrap(
+            CountText.Capitalized(title),
+            TextStyle.Bold,
+            metrics.Title,
+            metrics.ContentWidth
+        );
+
+        private readonly ImmutableArray<string> _under =
+            under.Length == 0 ? [] : TextSetter.Wrap(under, TextStyle.Italic, metrics.Body, metrics.ContentWidth);
+
+        private int TitleBaseline => metrics.TopMargin + metrics.Title + ((_title.Length - 1) * metrics.Title * 6 / 5);
+
         public int ContentTop(int page) =>
-            page > 0
-                ? metrics.TopMargin + (2 * metrics.Small) + (metrics.SectionGap / 2)
-                : metrics.TopMargin + metrics.Title + (under.Length > 0 ? metrics.LineHeight : 0) + metrics.SectionGap;
+            page > 0 ? metrics.LaterTop : TitleBaseline + (_under.Length * metrics.LineHeight) + metrics.SectionGap;
 
         public IEnumerable<PageGroup> Head(int page)
         {
             if (page > 0)
             {
-                yield return Group(
-                    TextSetter.Line(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, metrics.TopMargin + metrics.Small)
-                );
+                yield return Fitted(running, TextStyle.Italic, metrics.TopMargin + metrics.Small);
                 yield break;
             }
 
-            var baseline = metrics.TopMargin + metrics.Title;
-            yield return Group(
-                TextSetter.Line(
-                    TextSetter.Shortened(CountText.Capitalized(title), TextStyle.Bold, metrics.Title, metrics.ContentWidth),
-                    TextStyle.Bold,
-                    metrics.Title,
-                    metrics.SideMargin,
-                    baseline
-                )
-            );
-            if (under.Length > 0)
+            yield return Group(TextSetter.Stacked(_title, TextStyle.Bold, metrics.Title, metrics.SideMargin, TitleBaseline));
+            for (var line = 0; line < _under.Length; line++)
                 yield return Group(
-                    TextSetter.Line(under, TextStyle.Italic, metrics.Body, metrics.SideMargin, baseline + metrics.LineHeight)
+                    TextSetter.Line(
+                        _under[line],
+                        TextStyle.Italic,
+                        metrics.Body,
+                        metrics.SideMargin,
+                        TitleBaseline + ((line + 1) * metrics.LineHeight)
+                    )
                 );
         }
 
         public IEnumerable<PageGroup> Foot(int page, int pages)
         {
             var words = pages > 1 ? Texts.Say("handout.page", ("title", running), ("page", page + 1), ("pages", pages)) : running;
-            yield return Group(
-                TextSetter.Line(words, TextStyle.Regular, metrics.Small, metrics.SideMargin, metrics.Height - metrics.BottomMargin)
-            );
+            yield return Fitted(words, TextStyle.Regular, metrics.Height - metrics.BottomMargin);
+        }
+
+        private PageGroup Fitted(string words, TextStyle style, int baseline)
+        {
+            var (lines, size) = FittedText.Of(words, style, metrics.Small, 0, metrics.ContentWidth);
+            return Group(TextSetter.Stacked(lines, style, size, metrics.SideMargin, baseline));
         }
 
         private static PageGroup Group(IEnumerable<Primitive> primitives) => new(GroupKind.Furniture, default, null, [.. primitives]);

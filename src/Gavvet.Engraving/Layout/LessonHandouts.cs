@@ -40,8 +40,7 @@ public sealed record HandoutReader(Instrument? Part, Clef Clef)
 public static class LessonHandouts
 {
     private const int StaffHeight = 6,
-        LargeStaff = 8,
-        SmallStaff = 5;
+        LargeStaff = 8;
 
     private static readonly ImmutableArray<ScaleType> Modes =
     [
@@ -91,7 +90,6 @@ public static class LessonHandouts
                 what switch
                 {
                     LessonHandout.Twins => LargeStaff,
-                    LessonHandout.Signatures => SmallStaff,
                     _ => StaffHeight,
                 }
             )
@@ -257,15 +255,14 @@ public static class LessonHandouts
         primitives.AddRange(
             TextSetter.Line(CountText.Capitalized(words[0]), TextStyle.Bold, metrics.Small, 0, (height / 2) - (metrics.Small / 4))
         );
-        primitives.AddRange(
-            TextSetter.Line(
-                TextSetter.Shortened(words[1], TextStyle.Regular, metrics.Small, left - metrics.Small),
-                TextStyle.Regular,
-                metrics.Small,
-                0,
-                (height / 2) + metrics.Small
-            )
-        );
+        foreach (
+            var (line, i) in TextSetter
+                .Wrap(words[1], TextStyle.Regular, metrics.Small, left - metrics.Small)
+                .Select((line, i) => (line, i))
+        )
+            primitives.AddRange(
+                TextSetter.Line(line, TextStyle.Regular, metrics.Small, 0, (height / 2) + metrics.Small + (i * metrics.Small * 6 / 5))
+            );
         return HandoutLayout.Block(height, primitives.ToImmutable(), string.Join(": ", words), metrics);
     }
 }

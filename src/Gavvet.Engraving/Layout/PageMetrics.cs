@@ -10,10 +10,10 @@ public sealed record PageMetrics
         (Width, Height) = PaperSize.Of(setup.Paper);
         Height /= setup.HalfSheets ? 2 : 1;
         Style = setup.Style;
-        // Beginners write on a staff a third larger than the class's own.
-        StaffSpace =
-            (Style == PageStyle.FirstYears ? Math.Min(PageSetup.LargestStaff, setup.StaffHeight * 4 / 3) : setup.StaffHeight) * 1000 / 4;
         var large = setup.IsLargePrint;
+        // In large print staves are large too; beginners write on a staff a third larger than the class's own.
+        var staff = 1000 * (large ? Math.Max(PageSetup.LargePrintStaff, setup.StaffHeight) : setup.StaffHeight);
+        StaffSpace = Math.Min(1000 * PageSetup.LargestStaff, Style == PageStyle.FirstYears ? staff * 4 / 3 : staff) / 4;
         (Body, Title, Heading, Small) = Style switch
         {
             _ when large => (Points(18), Points(26), Points(21), Points(18)),
@@ -57,6 +57,12 @@ public sealed record PageMetrics
     /// <summary>Where content ends; the footer stands below.</summary>
     public int ContentBottom => Height - BottomMargin - (2 * Small);
 
+    /// <summary>Where content begins on a page after the first; the title runs above.</summary>
+    public int LaterTop => TopMargin + (Small * 2) + (SectionGap / 2);
+
+    /// <summary>The height that a figure which cannot be parted has at the most: a page after the first, without two lines of prompt.</summary>
+    public int TallestFigure => ContentBottom - LaterTop - (2 * LineHeight);
+
     /// <summary>A line that is written on by hand is at least 9 mm high.</summary>
     public int WritingLine =>
         Math.Max(
@@ -97,9 +103,9 @@ public sealed record PageMetrics
     /// <summary>A rule to write on.</summary>
     public int RuleThickness => 180;
 
-    /// <summary>Printer's points in micrometers: 72 to the inch.</summary>
     /// <summary>The smallest text that can still be read: seven points and a half.</summary>
     public static int SmallestText => Points(15) / 2;
 
+    /// <summary>Printer's points in micrometers: 72 to the inch.</summary>
     public static int Points(int points) => points * 25_400 / 72;
 }

@@ -101,9 +101,7 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         };
 
     public int ContentTop(int page) =>
-        page == 0
-            ? InstructionsTop + (_instructions.Length * metrics.LineHeight) + metrics.SectionGap
-            : metrics.TopMargin + (metrics.Small * 2) + (metrics.SectionGap / 2);
+        page == 0 ? InstructionsTop + (_instructions.Length * metrics.LineHeight) + metrics.SectionGap : metrics.LaterTop;
 
     public IEnumerable<PageGroup> Head(int page)
     {
@@ -111,11 +109,14 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
         {
             var baseline = metrics.TopMargin + metrics.Small;
             // A student's name stands at the other end.
-            var running =
-                kind == PaperKind.Student
-                    ? Shortened(sheet.Title, TextStyle.Italic, (metrics.ContentWidth * 2 / 3) - metrics.Body)
-                    : Shortened(Texts.Say("paper.running", ("what", What), ("title", sheet.Title)), TextStyle.Italic, metrics.ContentWidth);
-            yield return Group([.. Text(running, TextStyle.Italic, metrics.Small, metrics.SideMargin, baseline)]);
+            yield return kind == PaperKind.Student
+                ? Fitted(sheet.Title, TextStyle.Italic, (metrics.ContentWidth * 2 / 3) - (2 * metrics.Body), baseline)
+                : Fitted(
+                    Texts.Say("paper.running", ("what", What), ("title", sheet.Title)),
+                    TextStyle.Italic,
+                    metrics.ContentWidth,
+                    baseline
+                );
             yield break;
         }
 
@@ -158,16 +159,8 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
             right -= QrCode.Side + metrics.Small;
         }
 
-        yield return Group([
-            .. Text(
-                Shortened($"{found}{what}", TextStyle.Regular, right - metrics.SideMargin),
-                TextStyle.Regular,
-                metrics.Small,
-                metrics.SideMargin,
-                baseline
-            ),
-            .. Text(number, TextStyle.Regular, metrics.Small, right, baseline),
-        ]);
+        yield return Fitted($"{found}{what}", TextStyle.Regular, right - metrics.SideMargin - metrics.Small, baseline);
+        yield return Group([.. Text(number, TextStyle.Regular, metrics.Small, right, baseline)]);
     }
 
     private IEnumerable<Primitive> StudentLines()
@@ -263,10 +256,11 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     // What large print is for is read at fourteen points and more.
     private int SmallestName => metrics.LargePrint ? PageMetrics.Points(14) : 0;
 
-    private string Shortened(string text, TextStyle style, int width)
+    // Small words whole at the edge of a page; a second line stands above.
+    private PageGroup Fitted(string words, TextStyle style, int room, int baseline)
     {
-        var lines = TextSetter.Wrap(text, style, metrics.Small, width - metrics.Small);
-        return lines.Length == 1 ? lines[0] : lines[0] + "…";
+        var (lines, size) = FittedText.Of(words, style, metrics.Small, SmallestName, room);
+        return Group([.. TextSetter.Stacked(lines, style, size, metrics.SideMargin, baseline)]);
     }
 
     private static IEnumerable<Primitive> Text(string text, TextStyle style, int size, int x, int y) =>

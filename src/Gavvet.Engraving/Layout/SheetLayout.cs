@@ -75,13 +75,18 @@ public static class SheetLayout
         foreach (var row in section.Items.Chunk(perRow))
         {
             var items = row.Select(item => Item(item, section.Marks, metrics, width, key, unplaced, rows)).ToArray();
-            var height = items.Max(item => item.Box.Height);
+            var height = items.Max(item => item.Group.Box.Height);
             // The room between questions follows what is in them.
             yield return new Block(
                 height + (rows?.Gap(metrics) ?? metrics.QuestionGap),
                 false,
-                [.. items.Select((item, column) => item.Moved(column * (width + metrics.Gutter), 0))]
-            );
+                [.. items.Select((item, column) => item.Group.Moved(column * (width + metrics.Gutter), 0))]
+            )
+            {
+                MayGoOn = row.All(item => item.Question.Figures.Length == 1),
+                // Questions side by side are parted at the same height or not at all.
+                Cuts = [.. items.Select(item => item.Cuts.AsEnumerable()).Aggregate((some, others) => some.Intersect(others))],
+            };
         }
     }
 
@@ -155,13 +160,13 @@ public static class SheetLayout
         var words = lines.SelectMany(
             (line, i) => TextSetter.Line(line, TextStyle.Italic, metrics.Body, 0, metrics.Body + (i * metrics.LineHeight), Ink.Example)
         );
-        var (height, primitives, _) = Body(example.Question, example.Answer.Marks, Ink.Example, metrics, width, words, lines.Length);
+        var (height, primitives, _, cuts) = Body(example.Question, example.Answer.Marks, Ink.Example, metrics, width, words, lines.Length);
         var box = new Box(0, 0, width, height);
         var label = $"{prompt}. {Described(example.Question, example.Answer.Marks)}";
-        return new Block(height + metrics.QuestionGap, false, [new PageGroup(GroupKind.Furniture, box, label, primitives)]);
+        return new Block(height + metrics.QuestionGap, false, [new PageGroup(GroupKind.Furniture, box, label, primitives)]) { Cuts = cuts };
     }
 
-    private static PageGroup Item(
+    private static (PageGroup Group, ImmutableArray<int> Cuts) Item(
         WorksheetItem item,
         int marksOf,
         PageMetrics metrics,
@@ -173,21 +178,19 @@ public static class SheetLayout
     {
         var answer = key?.Answers.GetValueOrDefault(item.SlotId);
         var marks = answer?.Marks ?? [.. item.Question.Figures.Select(_ => ImmutableArray<Mark>.Empty)];
-        var (height, primitives, anchors) = rows is { OnOneRow: true }
+        var (height, primitives, anchors, cuts) = rows is { OnOneRow: true }
             ? OneRow(item, marksOf, metrics, width, answer, marks, unplaced, rows)
             : Below(item, marksOf, metrics, width, answer, marks, unplaced);
         var words = item.Question.Prompt.Length == 0 ? "" : FigureText.Spoken(item.Question.Prompt) + ". ";
         var label = Texts
             .Say("figure.question", ("number", item.Number), ("words", words), ("figures", Described(item.Question, marks)))
             .TrimEnd();
-        return new PageGroup(new GroupKind.Question(item.SlotId, item.Number), new Box(0, 0, width, height), label, primitives)
-        {
-            Anchors = anchors,
-        };
+        var box = new Box(0, 0, width, height);
+        return (new PageGroup(new GroupKind.Question(item.SlotId, item.Number), box, label, primitives) { Anchors = anchors }, cuts);
     }
 
     // Number, prompt, the lines to write on and the mark, all on the row the student writes in.
-    private static (int Height, ImmutableArray<Primitive> Primitives, ItemAnchors Anchors) OneRow(
+    private static (int Height, ImmutableArray<Primitive> Primitives, ItemAnchors Anchors, ImmutableArray<int> Cuts) OneRow(
         WorksheetItem item,
         int marksOf,
         PageMetrics metrics,
@@ -225,11 +228,12 @@ public static class SheetLayout
                 number,
                 QuestionSigns.MarkOf(marksOf, metrics, width)?.Moved(0, baseline - metrics.Body),
                 [lines.Anchors.Moved(rows.AnswerLeft, 0)]
-            )
+            ),
+            []
         );
     }
 
-    private static (int Height, ImmutableArray<Primitive> Primitives, ItemAnchors Anchors) Below(
+    private static (int Height, ImmutableArray<Primitive> Primitives, ItemAnchors Anchors, ImmutableArray<int> Cuts) Below(
         WorksheetItem item,
         int marksOf,
         PageMetrics metrics,
@@ -256,7 +260,7 @@ public static class SheetLayout
                 unplaced.Add((item.Number, others));
         }
 
-        var (height, primitives, figures) = Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
+        var (height, primitives, figures, cuts) = Body(item.Question, marks, Ink.Answer, metrics, width, prompt, Math.Max(1, lines.Length));
         return (
             height,
             primitives,
@@ -264,11 +268,12 @@ public static class SheetLayout
                 QuestionSigns.NumberBox(item.Number, metrics, metrics.Body),
                 QuestionSigns.MarkOf(marksOf, metrics, width),
                 figures
-            )
+            ),
+            cuts
         );
     }
 
-    private static (int Height, ImmutableArray<Primitive> Primitives, ImmutableArray<FigureAnchors> Figures) Body(
+    private static (int Height, ImmutableArray<Primitive> Primitives, ImmutableArray<FigureAnchors> Figures, ImmutableArray<int> Cuts) Body(
         Question question,
         ImmutableArray<ImmutableArray<Mark>> marks,
         Ink ink,
@@ -281,6 +286,7 @@ public static class SheetLayout
         var primitives = ImmutableArray.CreateBuilder<Primitive>();
         primitives.AddRange(prompt);
         var anchors = ImmutableArray.CreateBuilder<FigureAnchors>();
+        var cuts = ImmutableArray.CreateBuilder<int>();
         var y = promptLines * metrics.LineHeight;
         for (var i = 0; i < question.Figures.Length; i++)
         {
@@ -288,10 +294,14 @@ public static class SheetLayout
             foreach (var primitive in figure.Primitives)
                 primitives.Add(primitive.Moved(0, y));
             anchors.Add(figure.Anchors.Moved(0, y));
+            var top = y;
+            if (i > 0)
+                cuts.Add(top);
+            cuts.AddRange(figure.Cuts.Select(cut => top + cut));
             y += figure.Height;
         }
 
-        return (y, primitives.ToImmutable(), anchors.ToImmutable());
+        return (y, primitives.ToImmutable(), anchors.ToImmutable(), cuts.ToImmutable());
     }
 
     private static string Described(Question question, ImmutableArray<ImmutableArray<Mark>> marks) =>

@@ -45,13 +45,26 @@ internal sealed class StaffSetter
 
         primitives.AddRange(Meter());
         primitives.AddRange(Enumerable.Range(0, _figure.Columns).Where(_figure.BarlineBefore).Select(Barline));
+        var heads = new List<(int Column, Box Head)>();
         foreach (var mark in _marks)
-            primitives.AddRange(Draw(mark));
+        {
+            foreach (var primitive in Draw(mark))
+            {
+                primitives.Add(primitive);
+                if (mark.Mark is NoteMark note && primitive.Role == Role.Notehead)
+                    heads.Add((note.Column, primitive.InkBox));
+            }
+        }
+
         primitives.AddRange(AnsweredRules());
-        return new SetFigure(_grid.Systems * _grid.SystemHeight, primitives.ToImmutable()) { Anchors = Anchors() };
+        return new SetFigure(_grid.Systems * _grid.SystemHeight, primitives.ToImmutable())
+        {
+            Anchors = Anchors(heads.OrderBy(head => head.Column).Select(head => head.Head)),
+            Cuts = [.. Enumerable.Range(1, _grid.Systems - 1).Select(system => system * _grid.SystemHeight)],
+        };
     }
 
-    private FigureAnchors Anchors()
+    private FigureAnchors Anchors(IEnumerable<Box> heads)
     {
         var height = 4 * _metrics.StaffSpace;
         var columns = Enumerable
@@ -59,11 +72,6 @@ internal sealed class StaffSetter
             .Select(column =>
                 (Left: _grid.NotesLeft + (column % _grid.ColumnsPerSystem * _grid.ColumnWidth), Top: _grid.StaffTop(_grid.SystemOf(column)))
             );
-        var heads = _marks
-            .Select(mark => mark.Mark)
-            .OfType<NoteMark>()
-            .OrderBy(note => note.Column)
-            .Select(note => Note(note, Ink.Given).First(primitive => primitive.Role == Role.Notehead).InkBox);
         var last = _grid.StaffTop(_grid.Systems - 1);
         return new FigureAnchors(
             [.. columns.Select(column => new Box(column.Left, column.Top, column.Left + _grid.ColumnWidth, column.Top + height))],
@@ -275,8 +283,16 @@ internal sealed class StaffSetter
     // In a chord the ledger line of another head may reach where the sign stands.
     private bool InChordWithLedgers(int column)
     {
-        NoteMark[] chord = [.. _marks.Select(mark => mark.Mark).OfType<NoteMark>().Where(note => note.Column == column)];
-        return chord.Length > 1 && chord.Any(note => Theory.Clef.LedgerLines(_figure.Clef.Position(note.Pitch)) > 0);
+        var (notes, hasLedgers) = (0, false);
+        foreach (var mark in _marks)
+        {
+            if (mark.Mark is not NoteMark note || note.Column != column)
+                continue;
+            notes++;
+            hasLedgers |= Theory.Clef.LedgerLines(_figure.Clef.Position(note.Pitch)) > 0;
+        }
+
+        return notes > 1 && hasLedgers;
     }
 
     // Up at the right of a low head, from the middle line on down at its left (common practice, no source).

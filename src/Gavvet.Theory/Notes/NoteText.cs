@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Text.RegularExpressions;
 
 namespace Gavvet.Theory;
@@ -41,9 +42,13 @@ public static partial class NoteText
     /// <summary>The name as a teacher says it: "E flat", "F double sharp", "C".</summary>
     /// <param name="note">The note.</param>
     public static string Spoken(NoteName note) =>
-        note.Accidental == Accidental.Natural
-            ? $"{note.Letter}"
-            : TheoryTexts.Say("note.spoken", ("letter", note.Letter), ("sign", note.Accidental.Spoken()));
+        SpokenNotes.GetOrAdd((Language.Current, note), static asked =>
+            asked.Note.Accidental == Accidental.Natural
+                ? $"{asked.Note.Letter}"
+                : TheoryTexts.Say("note.spoken", ("letter", asked.Note.Letter), ("sign", asked.Note.Accidental.Spoken()))
+        );
+
+    private static readonly ConcurrentDictionary<(Language, NoteName Note), string> SpokenNotes = new();
 
     /// <summary>Reads a name such as Eb, E♭, "E flat", e-flat, F##, Fx or F𝄪.</summary>
     /// <param name="text">What was typed.</param>

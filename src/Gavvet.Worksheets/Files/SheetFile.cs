@@ -31,6 +31,22 @@ public static class SheetFile
     /// <exception cref="SheetFileException">It is no sheet of this version; the message says where and what would be right.</exception>
     public static Sheet Read(string text) => Read(text, DrawChoices.None);
 
+    /// <summary>Reads a sheet, and where it is none says every fault at once, a line each.</summary>
+    /// <param name="text">The text.</param>
+    /// <param name="choices">What goes before the file's own seed and number of versions.</param>
+    /// <exception cref="SheetFileException">It is no sheet of this version.</exception>
+    public static Sheet ReadWhole(string text, DrawChoices choices)
+    {
+        try
+        {
+            return Read(text, choices);
+        }
+        catch (SheetFileException first)
+        {
+            throw new SheetFileException(string.Join('\n', SheetFaults.From(first, text, choices)), first);
+        }
+    }
+
     /// <summary>Reads a sheet, drawn otherwise than the file says.</summary>
     /// <param name="text">The text.</param>
     /// <param name="choices">What goes before the file's own seed and number of versions.</param>
@@ -202,5 +218,8 @@ public sealed class SheetFileException : FormatException
     /// <param name="problem">The sentence a teacher reads.</param>
     /// <param name="cause">What was met first, or null.</param>
     public SheetFileException(string place, string problem, Exception? cause = null)
-        : base(place.Length == 0 ? problem : $"In {place}: {problem}", cause) { }
+        : base(place.Length == 0 ? problem : $"In {place}: {problem}", cause) => Place = place;
+
+    /// <summary>The place in the file, such as "sections[1].keys"; empty for the whole file.</summary>
+    public string Place { get; } = "";
 }

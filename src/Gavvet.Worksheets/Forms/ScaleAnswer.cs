@@ -176,7 +176,7 @@ internal static partial class ScaleAnswer
     }
 
     // A signature stands first: on a line of its own, before a colon, or as a count before the notes.
-    private static (WrittenSignature? Signature, string Notes) Signed(AskedLine scale, HouseStyle style, string written)
+    internal static (WrittenSignature? Signature, string Notes) Signed(AskedLine scale, HouseStyle style, string written)
     {
         if (!scale.UnderSignature)
             return (null, written);

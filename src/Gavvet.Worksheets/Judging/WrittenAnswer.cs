@@ -102,4 +102,32 @@ public static class AnswerReading
 
         return read.MoveToImmutable();
     }
+
+    /// <summary>Where each note stands: where it is written on a staff, or else at the place of its letter nearest to the note
+    /// before.</summary>
+    /// <param name="notes">The notes as written.</param>
+    /// <param name="near">Letters above C0 of the place the first is nearest to.</param>
+    /// <returns>Letters above C0.</returns>
+    public static ImmutableArray<int> Steps(ImmutableArray<WrittenNote> notes, int near)
+    {
+        const int nearestAbove = 3;
+        var steps = ImmutableArray.CreateBuilder<int>(notes.Length);
+        foreach (var note in notes)
+        {
+            var up = Letter.C.Up(near).LettersUpTo(note.Letter);
+            near = note.StaffStep ?? (up <= nearestAbove ? near + up : near + up - Letters.Count);
+            steps.Add(near);
+        }
+
+        return steps.MoveToImmutable();
+    }
+
+    /// <summary>The pitches meant by what is written.</summary>
+    /// <param name="answer">What is written.</param>
+    /// <param name="near">Letters above C0 of the place the first note is nearest to.</param>
+    public static ImmutableArray<Pitch> Pitches(WrittenAnswer answer, int near) =>
+        [
+            .. Read(answer.Notes, letter => answer.Signature?.On(letter) ?? Accidental.Natural)
+                .Zip(Steps(answer.Notes, near), (note, step) => Pitch.At(note.Name, step)),
+        ];
 }

@@ -179,12 +179,7 @@ internal static class ScaleFacts
                 .Where(sign => altered.Contains(sign))
                 .Select(sign => CountText.Signs(altered[sign].Count(), sign)),
         ];
-        return counts.Length switch
-        {
-            0 => CountText.Signs(0, Accidental.Sharp),
-            1 => counts[0],
-            _ => Texts.Say("list.and", ("list", string.Join(", ", counts[..^1])), ("last", counts[^1])),
-        };
+        return counts.Length == 0 ? CountText.Signs(0, Accidental.Sharp) : Texts.And(counts);
     }
 
     /// <summary>The count at the end of a working.</summary>

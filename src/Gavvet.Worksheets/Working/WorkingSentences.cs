@@ -71,7 +71,7 @@ public static class WorkingSentences
             BlueNotesNamed { Notes: [var only] } => Texts.Say("working.blue", ("degree", only.Degree), ("note", style.Say(only.Note))),
             BlueNotesNamed named => Texts.Say(
                 "working.blues",
-                ("degrees", Listed(named.Notes.Select(note => $"{note.Degree}"))),
+                ("degrees", Texts.And(named.Notes.Select(note => $"{note.Degree}"))),
                 ("notes", style.Say(named.Notes.Select(note => note.Note)))
             ),
             HalfStepsFound found => Texts.Say(
@@ -145,7 +145,7 @@ public static class WorkingSentences
                     [
                         Texts.Say(
                             "working.strike",
-                            ("degrees", Listed(derived.Struck.Select(note => CountText.Ordinal(note.Degree.Number)))),
+                            ("degrees", Texts.And(derived.Struck.Select(note => CountText.Ordinal(note.Degree.Number)))),
                             ("notes", style.Say(derived.Struck.Select(note => note.Note)))
                         ),
                     ]
@@ -204,10 +204,4 @@ public static class WorkingSentences
         notes.All(note => note.Accidental == notes[0].Accidental)
             ? CountText.Signs(notes.Length, notes[0].Accidental)
             : Texts.Say("count.altered", ("count", CountText.Word(notes.Length)));
-
-    private static string Listed(IEnumerable<string> things)
-    {
-        var all = things.ToArray();
-        return all.Length == 1 ? all[0] : Texts.Say("list.and", ("list", string.Join(", ", all[..^1])), ("last", all[^1]));
-    }
 }

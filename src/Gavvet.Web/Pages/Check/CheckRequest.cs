@@ -53,6 +53,11 @@ public sealed record CheckRequest(
             Scheme = Marks,
         };
 
+    /// <summary>Where an answer begins on the staff: low for a line that goes up, and high for one that comes down.</summary>
+    public int Near => OnStaff.BottomLine.StaffStep + (Way == Theory.Direction.Descending ? Room : 1);
+
+    private const int Room = 8;
+
     /// <summary>Reads and judges the answer; with nothing typed yet there is nothing to say.</summary>
     public CheckResult Judge()
     {

@@ -4,6 +4,7 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Theory;
+using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Judging;
 
@@ -15,7 +16,6 @@ public static class CheckStaff
     private const int ColumnWidth = 11_500;
     private const int HeadWidth = 26_000;
     private const int SignatureWidth = 20_000;
-    private const int Room = 8;
     private const int BelowName = 1_200;
 
     /// <summary>The staff as it is written so far. A note that is wrong is ringed, and under it stands what belongs there.</summary>
@@ -88,6 +88,17 @@ public static class CheckStaff
                 .Select(finding => new LabelMark(finding.Position - 1, finding.Expected.Say(style))),
         ];
 
+    /// <summary>The scale and what is written, as they sound.</summary>
+    internal static Sound Heard(CheckResult result)
+    {
+        var (request, scale) = (result.Request, result.Request.Asked.Expected);
+        var written = new WrittenAnswer(result.Notes, request.Written is { } signature ? WrittenSignature.Of(signature.Notes) : null);
+        return Sound.Of(scale.Pitches(request.Way, request.OnStaff.LowestTonic(scale)), request.ForPart) with
+        {
+            Written = Sound.Semitones(AnswerReading.Pitches(written, request.Near), request.ForPart),
+        };
+    }
+
     /// <summary>The scale as the key has it.</summary>
     public static string Key(CheckRequest request)
     {
@@ -107,20 +118,7 @@ public static class CheckStaff
         return SvgWriter.Inline(FigureDrawing.Draw(figure, [], WidthOf(figure)), "key", Say("The scale as the key has it"));
     }
 
-    // Where a note stands: where it was clicked, or else at the place of its letter nearest to the note before it.
-    private static ImmutableArray<int> Steps(CheckResult result)
-    {
-        var steps = ImmutableArray.CreateBuilder<int>(result.Notes.Length);
-        var before = result.Request.OnStaff.BottomLine.StaffStep + (result.Request.Way == Direction.Descending ? Room : 1);
-        foreach (var note in result.Notes)
-        {
-            var up = Letter.C.Up(before).LettersUpTo(note.Letter);
-            before = note.StaffStep ?? (up <= 3 ? before + up : before + up - Letters.Count);
-            steps.Add(before);
-        }
-
-        return steps.MoveToImmutable();
-    }
+    private static ImmutableArray<int> Steps(CheckResult result) => AnswerReading.Steps(result.Notes, result.Request.Near);
 
     // Wide enough for one line, so that a click always tells its height.
     private static int WidthOf(StaffFigure figure) =>

@@ -1,6 +1,7 @@
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -24,7 +25,7 @@ internal sealed class BookModel(ClassStore classes, MarkingStore markings, OpenP
     public string ProblemField { get; private set; } = "";
 
     /// <summary>How a spreadsheet of this browser's language wants its tables.</summary>
-    public TableForm Form => TableForm.Of(Request.Headers.AcceptLanguage.ToString().Split(',', ';')[0].Trim());
+    public TableForm Form => Tables.FormOf(Request);
 
     public string? At(string field) => ProblemField == field ? Problem : null;
 

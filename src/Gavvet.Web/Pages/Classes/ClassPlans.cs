@@ -17,6 +17,9 @@ internal sealed record ClassWeek(ClassInList Class, Lesson? Next, int Due, (stri
 {
     /// <summary>When the lesson begins, or null where the plan does not say.</summary>
     public TimeOnly? At { get; init; }
+
+    /// <summary>How many minutes of marking wait, by the pace of late.</summary>
+    public int MinutesToMark { get; init; }
 }
 
 /// <summary>Looks what the plan of a class says and what waits for it.</summary>
@@ -37,6 +40,7 @@ internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassSt
     {
         var stamps = await markings.StampsAsync();
         var laid = await plans.ListAsync();
+        var pace = await markings.PaceAsync();
         var weeks = new List<ClassWeek>();
         foreach (var group in (await classes.ListAsync()).Where(group => !group.IsArchived))
         {
@@ -48,6 +52,7 @@ internal sealed class ClassPlans(PlanStore plans, DeskSettings settings, ClassSt
                 new ClassWeek(group, next, known.Waiting.Due, known.Waiting.ToMark, known.Waiting.Ready)
                 {
                     At = laid.GetValueOrDefault(group.Id)?.At,
+                    MinutesToMark = pace.MinutesFor(known.Waiting.ToMark?.Answers ?? 0),
                 }
             );
         }

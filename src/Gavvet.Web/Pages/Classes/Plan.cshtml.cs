@@ -52,7 +52,8 @@ internal sealed record PlanForm(string Course, string Start, string Days, int Le
 internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStore markings, ClassResults results, TimeProvider clock)
     : PageModel
 {
-    private const string Line = "#topics";
+    private const string Line = "#topics",
+        Weeks = "#weeks";
 
     private ClassPlan? _kept;
 
@@ -65,6 +66,9 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
     public string Seen { get; private set; } = PlanStore.NoPlan;
 
     public LessonPlan? Plan { get; private set; }
+
+    /// <summary>The plan as weeks, or null where there is none.</summary>
+    public TermCalendar? Calendar { get; private set; }
 
     /// <summary>Why no plan can be laid, or null.</summary>
     public string? Problem { get; private set; }
@@ -141,14 +145,32 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
     public bool CanUndo { get; private set; }
 
     /// <summary>Puts a topic earlier or later.</summary>
-    public Task<IActionResult> OnPostMoveAsync(string id, int topic, int to, string? seen) =>
-        ChangeAsync(id, seen, plan => plan.Changed(course => course.Moved(topic, to)));
+    public Task<IActionResult> OnPostMoveAsync(string id, int topic, int to, string? seen, bool inWeeks) =>
+        ChangeAsync(id, seen, plan => plan.Changed(course => course.Moved(topic, to)), inWeeks ? Weeks : Line);
 
     /// <summary>Gives a topic lessons more or fewer.</summary>
     public Task<IActionResult> OnPostStretchAsync(string id, int topic, int by, string? seen) =>
         ChangeAsync(id, seen, plan =>
             plan.Changed(course => course.Stretched(topic, (course.Topics.ElementAtOrDefault(topic)?.Lessons ?? 0) + by))
         );
+
+    /// <summary>Lets a topic end with a lesson: what follows moves.</summary>
+    public Task<IActionResult> OnPostEndAsync(string id, int topic, int lesson, string? seen) =>
+        ChangeAsync(id, seen, plan => plan.Changed(course => course.Ended(topic, lesson)), Weeks);
+
+    /// <summary>Takes the lesson of a day out, or gives it one again.</summary>
+    public async Task<IActionResult> OnPostDayAsync(string id, string? day, string? seen)
+    {
+        try
+        {
+            var turned = LessonPlan.ReadDate(day ?? "");
+            return await ChangeAsync(id, seen, plan => plan.WithDayTurned(turned), Weeks);
+        }
+        catch (FormatException)
+        {
+            return BadRequest();
+        }
+    }
 
     /// <summary>Sets a topic once more.</summary>
     public Task<IActionResult> OnPostRepeatAsync(string id, int topic, int at, string? seen) =>
@@ -215,14 +237,14 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
 
     private static string Meanwhile => Say("The plan was changed in another window meanwhile. This is how it is now; change it again.");
 
-    private async Task<IActionResult> ChangeAsync(string id, string? seen, Func<ClassPlan, ClassPlan> change)
+    private async Task<IActionResult> ChangeAsync(string id, string? seen, Func<ClassPlan, ClassPlan> change, string line = Line)
     {
         if (!await ShowAsync(id) || _kept is null)
             return NotFound();
         try
         {
             return await plans.SaveAsync(id, change(_kept), seen)
-                ? Redirect($"/classes/{id}/plan{Line}")
+                ? Redirect($"/classes/{id}/plan{line}")
                 : Refused(StatusCodes.Status409Conflict, null, Meanwhile);
         }
         catch (FormatException problem)
@@ -250,6 +272,7 @@ internal sealed class PlanModel(ClassStore classes, PlanStore plans, MarkingStor
         try
         {
             Plan = _kept?.Lay();
+            Calendar = Plan is null ? null : TermCalendar.Of(Plan, _kept!);
             Problem = kept is { Plan: null } ? Texts.Say("plan.unreadable") : null;
         }
         catch (FormatException problem)

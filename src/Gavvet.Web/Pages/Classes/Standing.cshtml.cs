@@ -59,7 +59,7 @@ internal sealed class StandingModel(
     public IReadOnlyList<Teaching.Standing> Due { get; private set; } = [];
 
     /// <summary>How it came about, week by week.</summary>
-    public IReadOnlyList<TrendWeek> Trend { get; private set; } = [];
+    public TrendPicture Trend { get; private set; } = new([], []);
 
     /// <summary>The follow-ups just made.</summary>
     public MadeFollowUps FollowUps { get; private set; } = MadeFollowUps.None;
@@ -213,7 +213,10 @@ internal sealed class StandingModel(
                 .Where(one => Student is null || one.Evidence.Student == Student.Name)
                 .Select(one => one.Evidence),
         ];
-        Trend = TrendWeek.Until(evidence, Today, mostWeeks);
+        Trend = new TrendPicture(
+            TrendWeek.Until(evidence, Today, mostWeeks),
+            [.. (await markings.PrintingsOfAsync(id, HttpContext.RequestAborted)).Select(printing => printing.WrittenOn)]
+        );
         Span = (LessonPlan.WriteDate(Today.AddDays(-FollowUpDraw.DaysBack)), LessonPlan.WriteDate(Today));
         var standings = Teaching.Standing.On(evidence, Today);
         if (Student is null)

@@ -73,7 +73,7 @@ internal static class StudentFile
                 own.Title,
                 own.Kept.Copy,
                 own.Kept.Item,
-                Made = own.Kept.Day,
+                Made = own.Kept.MarkedAt,
                 own.Kept.Marking.As,
                 own.Kept.Marking.Marks,
                 own.Kept.Marking.Of,

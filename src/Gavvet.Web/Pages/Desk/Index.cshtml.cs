@@ -133,7 +133,7 @@ internal sealed class IndexModel(
         try
         {
             using var reader = new StreamReader(file.OpenReadStream());
-            var sheet = SheetFile.Read(await reader.ReadToEndAsync());
+            var sheet = SheetFile.ReadWhole(await reader.ReadToEndAsync(), DrawChoices.None);
             if (PrintCheck.Problem(sheet) is { } unprintable)
                 return Problem("file", unprintable);
             // What cannot be drawn is not put on the desk.

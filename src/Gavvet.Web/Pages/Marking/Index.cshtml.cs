@@ -3,6 +3,7 @@ using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
@@ -178,7 +179,12 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
             using var bytes = new MemoryStream();
             await score.CopyToAsync(bytes, HttpContext.RequestAborted);
             var marked = ScoreMarking.Of(found.Papers, own, MusicXmlReader.Read(bytes.ToArray(), HttpContext.RequestAborted));
-            await markings.AddAllAsync(id, [.. marked.Select(item => (copy, item.Item, item.Marking))], seen, HttpContext.RequestAborted);
+            await markings.AddAllAsync(
+                id,
+                [.. marked.Marked.Select(item => (copy, item.Item, item.Marking))],
+                seen,
+                HttpContext.RequestAborted
+            );
             var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
             return new JsonResult(
                 new
@@ -192,7 +198,13 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
                             id = kept.Id,
                             marking = MarkingData.Of(kept.Marking),
                         }),
-                    said = Say("{0} of the items are marked from the score.", marked.Length),
+                    said = marked.NotRead.IsEmpty
+                        ? Say("Marked from the score: {0}.", Labels.Count(marked.Marked.Length, "answer"))
+                        : Say(
+                            "Marked from the score: {0}. Not in it, or nothing a score can hold: {1}.",
+                            Labels.Count(marked.Marked.Length, "answer"),
+                            string.Join(", ", marked.NotRead)
+                        ),
                 }
             );
         }
@@ -207,6 +219,17 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         {
             return new JsonResult(new { problem = problem.Message }) { StatusCode = StatusCodes.Status422UnprocessableEntity };
         }
+    }
+
+    /// <summary>What was written for an item, as it sounds; empty where it is no row of notes.</summary>
+    public async Task<IActionResult> OnGetHeardAsync(string id, int copy, int item)
+    {
+        if (await open.FindAsync(id) is not { } found || found.Record.Copies.FirstOrDefault(paper => paper.Number == copy) is not { } own)
+            return NotFound();
+        var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);
+        var written = current.GetValueOrDefault((copy, item))?.Marking.Written;
+        var asked = found.Papers.ItemsOf(own).FirstOrDefault(one => one.Number == item);
+        return new JsonResult(new { written = asked is null ? "" : Sound.Of(asked, found.Papers.Style, written) });
     }
 
     /// <summary>Says a sentence otherwise, for all who made the mistake.</summary>

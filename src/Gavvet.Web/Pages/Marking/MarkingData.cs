@@ -3,6 +3,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
@@ -78,25 +79,36 @@ internal static class MarkingData
     private static string Written(string text) =>
         string.Join(' ', text.Split(' ').Select(word => NoteText.TryParse(word, out var note) ? $"{note}" : word));
 
+    // Where an item, or what of it stands on a page, is: in parts of the page.
+    private static object Piece(ItemPiece piece, SetItem item, Engraving.Drawing.Page page) =>
+        new
+        {
+            page = piece.Page,
+            box = new[]
+            {
+                (double)piece.Box.Left / page.Width,
+                (double)piece.Box.Top / page.Height,
+                (double)piece.Box.Width / page.Width,
+                (double)piece.Box.Height / page.Height,
+            },
+            staff = item.Question.Scale is not null
+            && item.What.Clef is { } read
+            && piece.Anchors.Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } lines
+                ? new
+                {
+                    top = (double)lines.Top / page.Height,
+                    bottom = (double)lines.Bottom / page.Height,
+                    step = read.BottomLine.StaffStep,
+                }
+                : null,
+        };
+
     private static object Edition(OpenPrinting open, IReadOnlyDictionary<string, PageSidesRead> pages, RecordedCopy copy)
     {
         var record = open.Record.Editions[copy.Edition];
         var items = new List<object>();
         foreach (var (item, recorded) in open.Papers.ItemsOf(copy).Zip(record.Items))
         {
-            var sides = pages[copy.Codes[recorded.Item.Page - 1]];
-            var (page, box) = (sides.Student, recorded.Place);
-            var staff =
-                item.Question.Scale is not null
-                && item.What.Clef is { } read
-                && recorded.Anchors?.Figures.LastOrDefault(figure => figure.Staff is not null)?.Staff is { } lines
-                    ? new
-                    {
-                        top = (double)lines.Top / page.Height,
-                        bottom = (double)lines.Bottom / page.Height,
-                        step = read.BottomLine.StaffStep,
-                    }
-                    : null;
             items.Add(
                 new
                 {
@@ -106,14 +118,8 @@ internal static class MarkingData
                     answer = item.Answer,
                     alsoRight = item.AlsoRight,
                     marks = item.Marks,
-                    page = recorded.Item.Page - 1,
-                    box = new[]
-                    {
-                        (double)box.Left / page.Width,
-                        (double)box.Top / page.Height,
-                        (double)box.Width / page.Width,
-                        (double)box.Height / page.Height,
-                    },
+                    pieces = recorded.Pieces.Select(piece => Piece(piece, item, pages[copy.Codes[piece.Page]].Student)),
+                    sound = Sound.Of(item, open.Papers.Style),
                     lines = item.Question.Lines.Length,
                     asksSignature = item.Question.Scale is { AsksSignature: true },
                     choices = item.Question.Choices.IsEmpty ? item.Question.List : item.Question.Choices,
@@ -129,7 +135,6 @@ internal static class MarkingData
                                 written = Written(mistake.Text),
                             })
                         : [],
-                    staff,
                 }
             );
         }

@@ -9,6 +9,42 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gavvet.Web.Pages.Marking;
 
+/// <summary>How the map is ordered.</summary>
+/// <param name="FewestFirst">Whether students with the fewest marks come first; else as the papers are.</param>
+/// <param name="MissedFirst">Whether questions on which the most was lost come first; else as on the paper.</param>
+internal sealed record MapOrder(bool FewestFirst, bool MissedFirst)
+{
+    public const string Fewest = "fewest",
+        Missed = "missed";
+
+    /// <summary>The address of the map in this order.</summary>
+    public string Query =>
+        "?"
+        + string.Join(
+            '&',
+            new[] { FewestFirst ? $"students={Fewest}" : "", MissedFirst ? $"questions={Missed}" : "" }.Where(part => part != "")
+        )
+        + "#map";
+}
+
+/// <summary>An answer as it is looked at from the map.</summary>
+/// <param name="Printing">The printing's id.</param>
+/// <param name="Row">Whose it is.</param>
+/// <param name="Answer">Its place in the map.</param>
+/// <param name="Item">The question.</param>
+/// <param name="Marking">What was decided, or null.</param>
+/// <param name="Code">The code of its page, or null.</param>
+/// <param name="Language">The language of the paper.</param>
+internal sealed record MapAnswerCard(
+    string Printing,
+    MapRow Row,
+    MapAnswer Answer,
+    SetItem Item,
+    Teaching.Marking? Marking,
+    string? Code,
+    string Language
+);
+
 /// <summary>What happened on a printing, and what goes back.</summary>
 internal sealed class ResultsModel(
     OpenPrintings open,
@@ -57,6 +93,12 @@ internal sealed class ResultsModel(
 
     public Outcome Outcome { get; private set; } = new([], [], []);
 
+    /// <summary>Students by questions.</summary>
+    public AnswerMap Map { get; private set; } = new([], [], []);
+
+    /// <summary>How the map is ordered, as the address says it.</summary>
+    public MapOrder Order { get; private set; } = new(false, false);
+
     /// <summary>Each paper with a marking: which, whose, marks and marks there are, and how many items are open.</summary>
     public IReadOnlyList<(int Number, string Name, double Marks, int Of, int Open, bool HasSlip)> Papers { get; private set; } = [];
 
@@ -98,12 +140,38 @@ internal sealed class ResultsModel(
     /// <summary>What tells this form from others, so that it makes nothing twice.</summary>
     public string Form { get; } = Guid.NewGuid().ToString("N");
 
-    public async Task<IActionResult> OnGetAsync(string id, string? made)
+    public async Task<IActionResult> OnGetAsync(string id, string? made, string? students, string? questions)
     {
+        Order = new MapOrder(students == MapOrder.Fewest, questions == MapOrder.Missed);
         if (!await ShowAsync(id))
             return NotFound();
         FollowUps = await followUps.MadeAsync(made);
         return Page();
+    }
+
+    /// <summary>The answer behind a place of the map.</summary>
+    public async Task<IActionResult> OnGetAnswerAsync(string id, int paper, int item)
+    {
+        if (!await ShowAsync(id) || Problem is not null)
+            return NotFound();
+        var copy = Printing.Record.Copies.FirstOrDefault(copy => copy.Number == paper);
+        var row = Map.Rows.FirstOrDefault(row => row.Paper == paper);
+        if (copy is null || row is null || !row.Answers.TryGetValue(item, out var answer))
+            return NotFound();
+        var marked = await markings.CurrentAsync(id, HttpContext.RequestAborted);
+        var page = Printing.Record.Editions[copy.Edition].Items.First(one => one.Item.Number == item).Item.Page;
+        return Partial(
+            "Marking/_Answer",
+            new MapAnswerCard(
+                id,
+                row,
+                answer,
+                Printing.Papers.ItemOf(copy, item),
+                marked.GetValueOrDefault((paper, item))?.Marking,
+                copy.Codes.ElementAtOrDefault(page - 1),
+                Printing.Record.Speaks.Tag
+            )
+        );
     }
 
     /// <summary>The marks as a table: a student a line.</summary>
@@ -111,10 +179,7 @@ internal sealed class ResultsModel(
         await ShowAsync(id) && Problem is null
             ? File(
                 TableForm.Bytes(
-                    MarksTable.Write(
-                        [.. Papers.Select(paper => (paper.Name, paper.Marks, paper.Of, paper.Open))],
-                        TableForm.Of(Request.Headers.AcceptLanguage.ToString().Split(',', ';')[0].Trim())
-                    )
+                    MarksTable.Write([.. Papers.Select(paper => (paper.Name, paper.Marks, paper.Of, paper.Open))], Tables.FormOf(Request))
                 ),
                 "text/csv; charset=utf-8",
                 "marks.csv"
@@ -277,7 +342,7 @@ internal sealed class ResultsModel(
             .Select(kept => (kept, Copy: Printing.Record.Copies.First(copy => copy.Number == kept.Copy)))
             .Select(pair => new Result(
                 MarkingStore.NameOf(owners, pair.kept.Copy, pair.Copy.Student),
-                written.Of(pair.kept.Copy, clock.DayOf(pair.kept.Day)),
+                written.Of(pair.kept.Copy, clock.DayOf(pair.kept.MarkedAt)),
                 Printing.Papers.ItemOf(pair.Copy, pair.kept.Item),
                 pair.kept.Marking
             ));
@@ -305,11 +370,19 @@ internal sealed class ResultsModel(
                         Markings: current
                             .Where(pair => pair.Key.Copy == copy.Number)
                             .ToDictionary(pair => pair.Key.Item, pair => pair.Value.Marking),
-                        owners.GetValueOrDefault(copy.Number)?.Total
+                        owners.GetValueOrDefault(copy.Number)?.Total,
+                        HasOwner: MarkingStore.NameOf(owners, copy.Number, copy.Student) is not null
                     )
                 )
-                .Where(paper => paper.Markings.Count > 0 || paper.Total is not null)
+                .Where(paper => paper.Markings.Count > 0 || paper.Total is not null || paper.HasOwner)
                 .ToArray();
+            // Those who were away stand in the map alone.
+            Map = AnswerMap.Of(
+                [.. papers.Select(paper => new MapPaper(paper.Number, paper.Name, paper.Items, paper.Markings, paper.Total))],
+                Order.FewestFirst,
+                Order.MissedFirst
+            );
+            papers = [.. papers.Where(paper => paper.Markings.Count > 0 || paper.Total is not null)];
             Papers =
             [
                 .. papers.Select(paper =>

@@ -84,7 +84,15 @@ internal static class ClassPapers
                     )
                     .ToArray()
             );
-        return [.. kind == "short" ? Slips.Together([.. papers.SelectMany(pages => pages)]) : HalfSheets.Paired(papers)];
+        return
+        [
+            .. kind switch
+            {
+                "slip" => Slips.Together(papers),
+                "short" => Slips.ShortTogether([.. papers.SelectMany(pages => pages)]),
+                _ => HalfSheets.Paired(papers),
+            },
+        ];
     }
 
     /// <summary>Slips or marked pages, of one paper or of all: as they were given back, or else as they would be now.</summary>
@@ -109,7 +117,7 @@ internal static class ClassPapers
                 .. kind switch
                 {
                     "slip" => Slips.Of(papers),
-                    "short" => Slips.Together(Slips.Short(papers)),
+                    "short" => Slips.ShortTogether(Slips.Short(papers)),
                     _ => HalfSheets.Paired(papers.Select(marked => MarkedPages.Of(marked))),
                 },
             ];
@@ -185,7 +193,9 @@ internal static class ClassPapers
     )
     {
         var current = await markings.CurrentAsync(id);
-        var days = current.GroupBy(marking => marking.Key.Copy).ToDictionary(own => own.Key, own => own.Max(marking => marking.Value.Day));
+        var days = current
+            .GroupBy(marking => marking.Key.Copy)
+            .ToDictionary(own => own.Key, own => own.Max(marking => marking.Value.MarkedAt));
         RecordedCopy[] copies =
         [
             .. found.Record.Copies.Where(copy => (paper is null || copy.Number == paper) && days.ContainsKey(copy.Number)),

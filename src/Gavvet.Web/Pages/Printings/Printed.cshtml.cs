@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Theory;
+using Gavvet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -27,6 +28,11 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
 
     public string? Next { get; private set; }
 
+    private Dictionary<int, string> _heard = [];
+
+    /// <summary>The scale a question is about, in semitones; empty where there is none.</summary>
+    public string Heard(RecordedItem item) => _heard.GetValueOrDefault(item.Item.Number, "");
+
     public async Task<IActionResult> OnGetAsync(string code)
     {
         if (
@@ -49,6 +55,13 @@ public sealed class PrintedModel(PrintingStore printings) : PageModel
                     .SelectMany(copy => record.Editions[copy.Edition].Items)
                     .Where(item => item.Item.Page == page.Number),
             ];
+            // The answers stand, whether they can be heard or not.
+            var style = record.Style();
+            _heard = record
+                .Copies.Where(copy => copy.Codes.Contains(page.Code))
+                .SelectMany(copy => record.ItemsOf(copy))
+                .DistinctBy(item => item.Number)
+                .ToDictionary(item => item.Number, item => Sound.Of(item, style));
         }
         catch (FormatException problem)
         {

@@ -1,4 +1,6 @@
 using Gavvet.Theory;
+using Gavvet.Web.Pages.Shared;
+using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
@@ -40,6 +42,14 @@ public sealed record QuestionCard(
             bench.Composition.Key.Answers.GetValueOrDefault(slotId)?.Text
         );
     }
+
+    /// <summary>The scale it is about, as it sounds.</summary>
+    internal Sound Heard =>
+        Sound.Of(
+            Kind.AsksOwn
+                ? []
+                : HeardAnswer.Of(Style, Slot.Drawn.Scale, Slot.Drawn.Tonic, Section.Direction, Kind.UsesOctaves ? Section.Octaves : 1)
+        );
 
     /// <summary>Whether the tonic can be chosen by hand.</summary>
     public bool HasTonic => Kind.UsesTonic;

@@ -83,7 +83,7 @@ public sealed record PageView(
         var slots = sheet.Sections.SelectMany(section => section.Slots.Select(slot => (section, slot))).ToDictionary(pair => pair.slot.Id);
         var svg = SvgWriter.Inline(page, $"p{number}", Say("{0}, page {1} of {2}", Labels.Of(kind), number, of));
         var questions = page
-            .Groups.Where(group => group.Kind is GroupKind.Question)
+            .Groups.Where(group => group.Kind is GroupKind.Question { GoesOn: false })
             .Select(group =>
             {
                 var question = (GroupKind.Question)group.Kind;

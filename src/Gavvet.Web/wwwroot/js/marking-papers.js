@@ -16,12 +16,14 @@ export const take = ({ copy, item, id, marking }) => {
   else marked.delete(key);
 };
 // Where one is; the walk ends when nothing is left to mark, and then keys only go.
-export const place = { paper: 0, item: 0, isEnd: false };
+export const place = { paper: 0, item: 0, piece: 0, isEnd: false };
 export const mode = { byQuestion: false, hidden: false, totals: false };
 
 export const paper = () => printing.data.papers[place.paper];
 export const itemsOf = (one) => printing.data.editions[one.edition].items;
 export const item = () => itemsOf(paper())[place.item];
+// What stands of the item on the page in sight: figures may go on on the next.
+export const piece = () => item().pieces[place.piece] ?? item().pieces[0];
 export const keyOf = (copy, number) => `${copy} ${number}`;
 export const now = () => marked.get(keyOf(paper().number, item().number));
 export const nameOf = (one) => (mode.hidden ? null : one.name) ?? (one.isSpare ? text("Spare paper {0}", one.number) : text("Paper {0}", one.number));

@@ -1,5 +1,5 @@
 // What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
-import { at, forward, isAtEnd, isOpen, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, place, printing, take } from "./marking-papers.js";
+import { address, at, forward, isAtEnd, isOpen, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, piece, place, printing, take } from "./marking-papers.js";
 import { decide, notice, post, remarkOf, unread } from "./marking-queue.js";
 import { marksText, text } from "./words.js";
 
@@ -13,11 +13,11 @@ export const showView = (view, side) => {
   const edition = printing.data.editions[paper().edition];
   const sheet = view.querySelector(".marking-sheet");
   const image = sheet.querySelector("img");
-  const source = edition.pages[item().page][side];
+  const source = edition.pages[piece().page][side];
   if (image.getAttribute("src") !== source) image.setAttribute("src", source);
   sheet.style.aspectRatio = `1 / ${edition.shape}`;
   const ring = sheet.querySelector(".item-ring");
-  const [left, top, width, height] = item().box;
+  const [left, top, width, height] = piece().box;
   Object.assign(ring.style, { left: `${left * 100 - 0.8}%`, top: `${top * 100 - 0.4}%`, width: `${width * 100 + 1.6}%`, height: `${height * 100 + 0.8}%` });
   const tall = sheet.clientHeight;
   view.scrollTop = Math.max(0, top * tall - (view.clientHeight - height * tall) / 3);
@@ -148,7 +148,47 @@ const clearFields = () => {
   at("written-problem").textContent = left?.problem ?? "";
 };
 
+// The scale of the item can be heard, and what was written beside it.
+const showSound = async () => {
+  const [group, here] = [at("sound"), keyOf(paper().number, item().number)];
+  group.hidden = !item().sound;
+  group.dataset.sound = item().sound;
+  const written = now()?.written;
+  if (group.dataset.of === `${here} ${written}`) return;
+  Object.assign(group.dataset, { of: `${here} ${written}`, written: "" });
+  const showWritten = () => {
+    for (const button of group.querySelectorAll("[data-play=written], [data-play=compare]")) button.hidden = !group.dataset.written;
+  };
+  showWritten();
+  if (!written || now().pending) return delete group.dataset.of;
+  try {
+    const heard = await (await fetch(`${address}?handler=Heard&copy=${paper().number}&item=${item().number}`)).json();
+    if (group.dataset.of !== `${here} ${written}`) return;
+    group.dataset.written = heard.written;
+    showWritten();
+  } catch {
+    // What cannot be heard now can be when the program is back.
+    delete group.dataset.of;
+  }
+};
+
+// An item on two pages is turned over by a button.
+const showGoesOn = () => {
+  const [button, pieces] = [at("goes-on"), item().pieces];
+  button.hidden = pieces.length === 1;
+  const other = pieces[(place.piece + 1) % pieces.length];
+  button.textContent = text("It also stands on page {0}", other.page + 1);
+};
+
+export const turn = () => {
+  place.piece = (place.piece + 1) % item().pieces.length;
+  show();
+};
+
 export const show = () => {
+  if (keyOf(paper().number, item().number) !== shown) place.piece = 0;
+  showGoesOn();
+  showSound();
   at("who").textContent = [nameOf(paper()), text("version {0}", paper().version), paper().part].filter((part) => part).join(" · ");
   at("item-title").textContent = `${item().number}. ${item().prompt || item().section}`;
   at("item-answer").textContent = text("Answer: {0}", item().answer);
@@ -157,7 +197,7 @@ export const show = () => {
   showLikely();
   showLines();
   showVerdict();
-  at("pad").hidden = !item().staff;
+  at("pad").hidden = !item().pieces.some((each) => each.staff);
   at("signature-first").hidden = !item().asksSignature;
   at("marks").max = item().marks;
   clearFields();

@@ -1,7 +1,7 @@
 // Marking by keys: what a key, a click or a finger does.
-import { address, at, isOpen, item, itemsOf, keyOf, mode, nameOf, now, paper, place, printing, seen, step, take } from "./marking-papers.js";
+import { address, at, isOpen, item, itemsOf, keyOf, mode, nameOf, now, paper, piece, place, printing, seen, step, take } from "./marking-papers.js";
 import { decide, forget, goOn, isWaiting, noteRemark, post, resume, undo, whenSettled } from "./marking-queue.js";
-import { act, advance, element, give, options, show, showView } from "./marking-view.js";
+import { act, advance, element, give, options, show, showView, turn } from "./marking-view.js";
 import { marksText, text } from "./words.js";
 
 const letters = "CDEFGAB";
@@ -127,7 +127,7 @@ const listen = () => {
         return field.select();
       }
       place.paper = printing.data.papers.findIndex((one) => one.number === answer.copy);
-      const onPage = itemsOf(paper()).map((each, i) => [each, i]).filter(([each]) => each.page === answer.page);
+      const onPage = itemsOf(paper()).map((each, i) => [each, i]).filter(([each]) => each.pieces.some((one) => one.page === answer.page));
       place.item = (onPage.find(([, i]) => isOpen(paper(), i)) ?? onPage[0] ?? [null, 0])[1];
       place.isEnd = false;
       field.value = "";
@@ -160,7 +160,7 @@ const listen = () => {
   // A click on the staff of the ringed item is a note.
   for (const view of document.querySelectorAll(".marking-sheet")) {
     view.addEventListener("click", (event) => {
-      const { staff, box } = item();
+      const { staff, box } = piece();
       const bounds = view.getBoundingClientRect();
       const [x, y] = [(event.clientX - bounds.left) / bounds.width, (event.clientY - bounds.top) / bounds.height];
       if (!staff || x < box[0] || x > box[0] + box[2] || y < box[1] - 0.01 || y > box[1] + box[3] + 0.01) return;
@@ -170,8 +170,18 @@ const listen = () => {
       document.querySelector("[name=pad-sign][value='']").checked = true;
     });
   }
+  at("goes-on").addEventListener("click", turn);
   addEventListener("beforeunload", (event) => isWaiting() && event.preventDefault());
   for (const image of document.querySelectorAll(".marking-sheet img")) image.addEventListener("load", () => ["student", "key"].forEach((side) => showView(at(`view-${side}`), side)));
+};
+
+// An address may name a paper and an item of it.
+const goToAsked = () => {
+  const asked = new URLSearchParams(location.search);
+  const found = printing.data.papers.findIndex((one) => `${one.number}` === asked.get("paper"));
+  if (found < 0) return;
+  place.paper = found;
+  place.item = Math.max(0, itemsOf(paper()).findIndex((each) => `${each.number}` === asked.get("item")));
 };
 
 const begin = async () => {
@@ -182,6 +192,7 @@ const begin = async () => {
   const first = printing.data.papers.findIndex((one) => !one.isSpare && itemsOf(one).some((_, i) => isOpen(one, i)));
   place.paper = Math.max(0, first);
   place.item = Math.max(0, itemsOf(paper()).findIndex((_, i) => isOpen(paper(), i)));
+  goToAsked();
   whenSettled(show);
   listen();
   show();

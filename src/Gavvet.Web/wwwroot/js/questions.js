@@ -21,8 +21,23 @@ document.addEventListener("toggle", (event) => {
   const [section, slot] = question.dataset.at.split(" ");
   const shown = document.querySelector("#context input[name=shown]").value;
   htmx.ajax("GET", `${location.pathname}?handler=Question&section=${section}&slot=${slot}&shown=${shown}`, { source: waiting, target: waiting, swap: "outerHTML" })
-    .then(() => question.querySelector(".question-choices")?.scrollIntoView({ block: "nearest" }));
+    .then(() => place(question));
 }, true);
+
+// A card stands below its question, above it where there is no room below, and else the page gives way, so that it is seen whole
+// between head and foot.
+const place = (question) => {
+  const card = question.querySelector(".question-choices");
+  if (!card) return;
+  const head = document.querySelector(".bench-head").getBoundingClientRect().bottom;
+  const foot = document.querySelector(".bench-foot").getBoundingClientRect().top;
+  question.classList.remove("opens-above");
+  const [below, own] = [card.getBoundingClientRect(), question.getBoundingClientRect()];
+  if (below.bottom > foot && own.top - below.height > Math.max(0, head)) question.classList.add("opens-above");
+  card.style.scrollMarginBottom = `${innerHeight - foot + 8}px`;
+  card.style.scrollMarginTop = `${Math.max(0, head) + 8}px`;
+  card.scrollIntoView({ block: "nearest" });
+};
 
 // Enter in the words of a question saves them; it must not press the form's first button.
 document.addEventListener("keydown", (event) => {

@@ -27,3 +27,33 @@ document.addEventListener("drop", (event) => {
   document.body.append(form);
   form.submit();
 });
+
+// In the calendar a topic is dragged to a lesson, and its end to the lesson it shall end with.
+const weeks = () => document.getElementById("weeks");
+let carried = null;
+
+document.addEventListener("dragstart", (event) => {
+  const [end, bar] = [event.target.closest?.("[data-end]"), event.target.closest?.("[data-bar]")];
+  carried = end ? { end: end.dataset.end } : bar ? { topic: bar.dataset.bar } : null;
+  if (carried) event.dataTransfer.setData("text/plain", carried.end ?? carried.topic);
+});
+document.addEventListener("dragover", (event) => {
+  const day = carried && event.target.closest?.("[data-lesson]");
+  if (!day) return;
+  event.preventDefault();
+  for (const each of weeks().querySelectorAll(".term-day")) each.classList.toggle("is-over", each === day);
+});
+document.addEventListener("dragend", () => {
+  carried = null;
+  for (const each of weeks()?.querySelectorAll(".is-over") ?? []) each.classList.remove("is-over");
+});
+document.addEventListener("drop", (event) => {
+  const day = carried && event.target.closest?.("[data-lesson]");
+  if (!day || (carried.topic && carried.topic === day.dataset.of)) return;
+  event.preventDefault();
+  const form = weeks();
+  form.action = carried.end
+    ? `${form.dataset.weeks}?handler=End&topic=${carried.end}&lesson=${day.dataset.lesson}`
+    : `${form.dataset.weeks}?handler=Move&topic=${carried.topic}&to=${day.dataset.of}&inWeeks=true`;
+  form.submit();
+});

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
-using Gavvet.Engraving.Output;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Wording;
@@ -21,11 +20,10 @@ public sealed record FrozenPrinting(
     /// <summary>Freezes a plan. Its pages are laid out, written, and let go paper by paper.</summary>
     /// <param name="plan">The plan, with a seed for the codes.</param>
     /// <param name="catalogue">The kinds of question.</param>
-    /// <param name="packing">How a page and its key are kept.</param>
     /// <param name="pace">How it is made.</param>
     /// <exception cref="PrintingWithheldException">A question has no answer to trust, or there are too many pages.</exception>
     /// <exception cref="OperationCanceledException">The work was ended.</exception>
-    public static FrozenPrinting Of(PrintPlan plan, QuestionCatalogue catalogue, PagePacking packing, PrintPace pace)
+    public static FrozenPrinting Of(PrintPlan plan, QuestionCatalogue catalogue, PrintPace pace)
     {
         // What hinders the printing is said to who prints; what is printed speaks the sheet's language.
         if (plan.TooMuch(catalogue) is { } tooMuch)
@@ -39,14 +37,14 @@ public sealed record FrozenPrinting(
         var copies = plan.IsForClass ? plan.Choices.Copies.Length : 0;
         var all = copies + plan.Editions.Length + PrintedFiles.Combined.Length;
         var ofClass = new List<(ImmutableArray<FrozenPage> Pages, RecordedCopy Record)>();
-        foreach (var copy in pace.Each(copies, copy => FrozenPaper.OfCopy(run, copy, packing)))
+        foreach (var copy in pace.Each(copies, copy => FrozenPaper.OfCopy(run, copy)))
         {
             ofClass.Add(copy);
             pace.Progress?.Invoke(ofClass.Count, all);
         }
 
         var papers = new List<FrozenPaper>();
-        foreach (var paper in pace.Each(plan.Editions.Length, paper => FrozenPaper.Of(run, paper, packing)))
+        foreach (var paper in pace.Each(plan.Editions.Length, paper => FrozenPaper.Of(run, paper)))
         {
             papers.Add(paper);
             pace.Progress?.Invoke(copies + papers.Count, all);
@@ -81,18 +79,11 @@ public static class PersonalPrinting
     /// <param name="title">What the pile is called.</param>
     /// <param name="plans">A plan a student, of one paper each, in the order of the pile.</param>
     /// <param name="catalogue">The kinds of question.</param>
-    /// <param name="packing">How a page and its key are kept.</param>
     /// <param name="pace">How it is made.</param>
     /// <exception cref="ArgumentException">A plan is of no paper of a class, or there is none.</exception>
     /// <exception cref="PrintingWithheldException">A question has no answer to trust, or there are too many pages.</exception>
     /// <exception cref="OperationCanceledException">The work was ended.</exception>
-    public static FrozenPrinting Of(
-        string title,
-        IReadOnlyList<PrintPlan> plans,
-        QuestionCatalogue catalogue,
-        PagePacking packing,
-        PrintPace pace
-    )
+    public static FrozenPrinting Of(string title, IReadOnlyList<PrintPlan> plans, QuestionCatalogue catalogue, PrintPace pace)
     {
         if (plans.Count == 0 || plans.Any(plan => plan.Choices.Copies.Length != 1))
             throw new ArgumentException("Each plan is of one paper.", nameof(plans));
@@ -104,8 +95,8 @@ public static class PersonalPrinting
             var run = PrintRun.Compose(plan, catalogue, pace);
             if (run.Problem is { } problem)
                 throw new PrintingWithheldException(problem);
-            var (pages, copy) = FrozenPaper.OfCopy(run, 0, packing);
-            papers.Add((FrozenPaper.Of(run, 0, packing), pages, copy, run.Compositions[0]));
+            var (pages, copy) = FrozenPaper.OfCopy(run, 0);
+            papers.Add((FrozenPaper.Of(run, 0), pages, copy, run.Compositions[0]));
             if (papers.Sum(paper => paper.Pages.Length) > PrintPlan.MostPages)
                 throw new PrintingWithheldException(Texts.Say("pile.too-many", ("most", PrintPlan.MostPages)));
             pace.Progress?.Invoke(papers.Count, plans.Count + 2);
@@ -150,11 +141,6 @@ public static class PersonalPrinting
         };
 }
 
-/// <summary>How a page and its key are kept.</summary>
-/// <param name="NameOfFace">What stands in a page where a text face would, from the face's file.</param>
-/// <param name="Pack">Packs a page and its key.</param>
-public sealed record PagePacking(Func<byte[], string> NameOfFace, Func<string, string, byte[]> Pack);
-
 /// <summary>A paper of a frozen printing.</summary>
 internal sealed record FrozenPaper(
     (Pile, int, byte[]) Student,
@@ -164,12 +150,12 @@ internal sealed record FrozenPaper(
     RecordedCopy Copy
 )
 {
-    public static FrozenPaper Of(PrintRun run, int paper, PagePacking packing)
+    public static FrozenPaper Of(PrintRun run, int paper)
     {
         var edition = run.LayOut(paper);
         var title = run.Plan.Sheet.Title;
         var (student, key) = (Pile.Student(run.Plan, paper), Pile.Key(run.Plan, paper));
-        var pages = run.Plan.IsForClass ? [] : PagesOf(edition, student.Name, packing);
+        var pages = run.Plan.IsForClass ? [] : PagesOf(edition, student.Name);
         var inHand = KeyPages(edition);
         return new FrozenPaper(
             (student, edition.Student.Length, run.Plan.IsForClass ? [] : student.Pdf(title, edition.Student)),
@@ -184,10 +170,10 @@ internal sealed record FrozenPaper(
     public static ImmutableArray<Page> KeyPages(PrintedEdition edition) => HalfSheets.Paired(edition.Key.Select(page => new[] { page }));
 
     /// <summary>A student's paper of a class: its pages, without the name, and what is recorded of it.</summary>
-    public static (ImmutableArray<FrozenPage> Pages, RecordedCopy Record) OfCopy(PrintRun run, int copy, PagePacking packing)
+    public static (ImmutableArray<FrozenPage> Pages, RecordedCopy Record) OfCopy(PrintRun run, int copy)
     {
         var (paper, names) = run.LayOutCopy(copy);
-        var pages = PagesOf(paper, $"paper-{copy + 1}", packing);
+        var pages = PagesOf(paper, $"paper-{copy + 1}");
         return (pages, Recorded(run, copy, names, [.. pages.Select(page => page.Code)]));
     }
 
@@ -195,7 +181,7 @@ internal sealed record FrozenPaper(
     public static RecordedCopy Recorded(PrintRun run, int copy, ImmutableArray<NamePlace> names, ImmutableArray<string> codes) =>
         new(copy + 1, run.Plan.Choices.Copies[copy].Student, run.Plan.EditionOfCopy(copy), codes) { Names = names };
 
-    private static ImmutableArray<FrozenPage> PagesOf(PrintedEdition edition, string pile, PagePacking packing) =>
+    private static ImmutableArray<FrozenPage> PagesOf(PrintedEdition edition, string pile) =>
         [
             .. edition.Student.Select(
                 (page, number) =>
@@ -204,7 +190,7 @@ internal sealed record FrozenPaper(
                         pile,
                         number + 1,
                         $"{edition.Edition}",
-                        packing.Pack(SvgWriter.File(page, packing.NameOfFace), SvgWriter.File(edition.Key[number], packing.NameOfFace))
+                        PageSidesRead.Pack(page, edition.Key[number])
                     )
             ),
         ];

@@ -12,13 +12,10 @@ namespace Gavvet.Printing;
 /// <param name="Key">The page with its answers.</param>
 public sealed record PageSidesRead(Page Student, Page Key)
 {
-    private const char Between = '\0';
-
-    /// <summary>Both, packed as a record on the command line keeps them.</summary>
+    /// <summary>Both, packed as a printing keeps them.</summary>
     /// <param name="student">The page.</param>
     /// <param name="key">Its key.</param>
-    public static byte[] Pack(Page student, Page key) =>
-        PackedText.Pack(SvgWriter.File(student, _ => "") + Between + SvgWriter.File(key, _ => ""));
+    public static byte[] Pack(Page student, Page key) => PackedSides.Pack(PageFile.Write(student), PageFile.Write(key));
 
     /// <summary>Reads both from what <see cref="Pack"/> made.</summary>
     /// <param name="packed">The packed pages.</param>
@@ -27,9 +24,8 @@ public sealed record PageSidesRead(Page Student, Page Key)
     {
         try
         {
-            return PackedText.Unpack(packed).Split(Between) is [var student, var key]
-                ? Of(student, key)
-                : throw new FormatException(Texts.Say("record.page"));
+            var (student, key) = PackedSides.Unpack(packed);
+            return Of(student, key);
         }
         catch (InvalidDataException problem)
         {
@@ -41,7 +37,7 @@ public sealed record PageSidesRead(Page Student, Page Key)
     /// <param name="student">The page.</param>
     /// <param name="key">Its key.</param>
     /// <exception cref="FormatException">They were changed.</exception>
-    public static PageSidesRead Of(string student, string key) => new(SvgReader.Read(student), SvgReader.Read(key));
+    public static PageSidesRead Of(string student, string key) => new(PageFile.Read(student), PageFile.Read(key));
 }
 
 /// <summary>What stands of an item on one page.</summary>

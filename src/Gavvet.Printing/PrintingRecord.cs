@@ -4,6 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
+using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
 using Gavvet.Teaching;
 using Gavvet.Theory;

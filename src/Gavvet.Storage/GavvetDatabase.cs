@@ -25,8 +25,6 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
 
     public DbSet<PrintedPageRow> PrintedPages => Set<PrintedPageRow>();
 
-    public DbSet<PrintedFaceRow> PrintedFaces => Set<PrintedFaceRow>();
-
     public DbSet<ClassRow> Classes => Set<ClassRow>();
 
     public DbSet<StudentRow> Students => Set<StudentRow>();
@@ -121,7 +119,6 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
             .IsUnique();
         modelBuilder.Entity<PrintedFileRow>().ToTable("PrintedFiles").HasIndex(row => new { row.PrintingId, row.Name }).IsUnique();
         modelBuilder.Entity<PrintedPageRow>().ToTable("PrintedPages").HasKey(row => row.Code);
-        modelBuilder.Entity<PrintedFaceRow>().ToTable("PrintedFaces").HasKey(row => row.Hash);
     }
 
     // SQLite cannot order by its text form of a time; whole milliseconds order and index well.

@@ -1,24 +1,21 @@
 using System.Data.Common;
+using System.Text.RegularExpressions;
 using Gavvet.Worksheets.Files;
 
 namespace Gavvet.Storage;
 
 /// <summary>Packs the printings of a database that still keeps each page with the whole of its faces.</summary>
-internal static class PackedPrintings
+internal static partial class PackedPrintings
 {
     public static async Task PackAsync(string path)
     {
         await using var connection = DatabaseEngine.Connection(path);
         await connection.OpenAsync();
         await using var transaction = await connection.BeginTransactionAsync();
-        var known = new HashSet<string>();
         foreach (var code in await connection.ColumnAsync("SELECT Code FROM PrintedPages"))
         {
             var (student, key) = await PairAsync(connection, "SELECT StudentSvg, KeySvg FROM PrintedPages WHERE Code = $id", code);
-            var faces = new Dictionary<string, byte[]>();
-            var sides = PageSides.Pack(PageSides.Lean(student, faces), PageSides.Lean(key, faces));
-            foreach (var (hash, bytes) in faces.Where(face => known.Add(face.Key)))
-                await ExecuteAsync(connection, "INSERT INTO PrintedFaces (Hash, Bytes) VALUES ($id, $value)", hash, bytes);
+            var sides = PackedSides.Pack(Lean(student), Lean(key));
             await ExecuteAsync(
                 connection,
                 "UPDATE PrintedPages SET Sides = $value, StudentSvg = '', KeySvg = '' WHERE Code = $id",
@@ -40,6 +37,12 @@ internal static class PackedPrintings
 
         await transaction.CommitAsync();
     }
+
+    // The faces are the program's own; pages are set in them again when they are shown.
+    private static string Lean(string page) => HeldFace().Replace(page, "");
+
+    [GeneratedRegex("data:font/ttf;base64,[A-Za-z0-9+/=]+")]
+    private static partial Regex HeldFace();
 
     private static async Task<(string First, string Second)> PairAsync(DbConnection connection, string sql, string id)
     {

@@ -15,9 +15,9 @@ public sealed record KeptPile(string Name, string Title, int PageCount, bool IsK
 /// <param name="Pile">The pile it lies in.</param>
 /// <param name="Number">Which page of the pile, from 1.</param>
 /// <param name="Edition">Which version and part, in words.</param>
-/// <param name="StudentSvg">The page, whole with its faces.</param>
-/// <param name="KeySvg">The page with its answers.</param>
-public sealed record KeptPage(string Code, string Pile, int Number, string Edition, string StudentSvg, string KeySvg);
+/// <param name="Student">The page, as its file.</param>
+/// <param name="Key">The page with its answers.</param>
+public sealed record KeptPage(string Code, string Pile, int Number, string Edition, string Student, string Key);
 
 /// <summary>What a printing is made of.</summary>
 /// <param name="SheetId">The sheet.</param>
@@ -25,16 +25,14 @@ public sealed record KeptPage(string Code, string Pile, int Number, string Editi
 /// <param name="Title">Its title.</param>
 /// <param name="Record">The record marking reads.</param>
 /// <param name="Piles">The piles with their PDFs.</param>
-/// <param name="Pages">The students' pages, with their faces named by hash.</param>
-/// <param name="Faces">The faces the pages name, by hash.</param>
+/// <param name="Pages">The students' pages.</param>
 public sealed record PrintingToKeep(
     string SheetId,
     long RevisionId,
     string Title,
     string Record,
     IReadOnlyList<(KeptPile Pile, byte[] Pdf)> Piles,
-    IReadOnlyList<PackedPage> Pages,
-    IReadOnlyDictionary<string, ReadOnlyMemory<byte>> Faces
+    IReadOnlyList<PackedPage> Pages
 )
 {
     /// <summary>The class it is printed for, or null.</summary>
@@ -59,7 +57,7 @@ public sealed record PrintingToKeep(
 /// <param name="Pile">The pile it lies in.</param>
 /// <param name="Number">Which page of the pile, from 1.</param>
 /// <param name="Edition">Which version and part, in words.</param>
-/// <param name="Sides">The page and its key, by <see cref="PageSides"/>.</param>
+/// <param name="Sides">The page and its key, by <see cref="PackedSides"/>.</param>
 public sealed record PackedPage(string Code, string Pile, int Number, string Edition, byte[] Sides);
 
 /// <summary>A printing as it is kept.</summary>
@@ -178,12 +176,6 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
                 {
                     if (printing.Erasures is { } before && before != data.Erasures)
                         throw new ErasedMeanwhileException();
-                    var known = await database.PrintedFaces.Select(face => face.Hash).ToListAsync(cancellation);
-                    database.PrintedFaces.AddRange(
-                        printing
-                            .Faces.Where(face => !known.Contains(face.Key))
-                            .Select(face => new PrintedFaceRow { Hash = face.Key, Bytes = face.Value.ToArray() })
-                    );
                     database.Printings.Add(row);
                     // One save is one transaction: all of a printing, or nothing.
                     await database.SaveChangesAsync(cancellation);
@@ -302,19 +294,11 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
         await using var database = data.Open();
         if (await database.PrintedPages.AsNoTracking().SingleOrDefaultAsync(page => page.Code == code, cancellation) is not { } row)
             return null;
-        var (student, key) = PageSides.Unpack(row.Sides);
-        var named = PageSides.FacesOf(student).Union(PageSides.FacesOf(key)).ToArray();
-        var faces = await database
-            .PrintedFaces.AsNoTracking()
-            .Where(face => named.Contains(face.Hash))
-            .ToDictionaryAsync(face => face.Hash, face => face.Bytes, cancellation);
-        return (
-            row.PrintingId,
-            new KeptPage(row.Code, row.Pile, row.Number, row.Edition, PageSides.Whole(student, faces), PageSides.Whole(key, faces))
-        );
+        var (student, key) = PackedSides.Unpack(row.Sides);
+        return (row.PrintingId, new KeptPage(row.Code, row.Pile, row.Number, row.Edition, student, key));
     }
 
-    /// <summary>The pages of some codes with their keys, without their text faces: to be drawn on, not shown.</summary>
+    /// <summary>The pages of some codes with their keys, each as its file.</summary>
     /// <param name="codes">The codes.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
     public async Task<IReadOnlyDictionary<string, (string Student, string Key)>> SidesAsync(
@@ -328,8 +312,27 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
             .Where(page => codes.Contains(page.Code))
             .Select(page => new { page.Code, page.Sides })
             .ToListAsync(cancellation);
-        return rows.ToDictionary(row => row.Code, row => PageSides.Unpack(row.Sides));
+        return rows.ToDictionary(row => row.Code, row => PackedSides.Unpack(row.Sides));
     }
+
+    /// <summary>Keeps a page and its key in this program's form, unless they were changed meanwhile, as when a name was taken from them.</summary>
+    /// <param name="was">Each page and its key as they were read, by code.</param>
+    /// <param name="now">The same in this program's form.</param>
+    public Task KeepSidesAsync(
+        IReadOnlyDictionary<string, (string Student, string Key)> was,
+        IReadOnlyDictionary<string, (string Student, string Key)> now
+    ) =>
+        data.WriteAsync(async database =>
+        {
+            var codes = now.Keys.ToArray();
+            foreach (var row in await database.PrintedPages.Where(page => codes.Contains(page.Code)).ToListAsync())
+            {
+                if (PackedSides.Unpack(row.Sides) == was[row.Code])
+                    row.Sides = PackedSides.Pack(now[row.Code].Student, now[row.Code].Key);
+            }
+
+            return await database.SaveChangesAsync();
+        });
 
     /// <summary>The printings, the newest first: of one sheet, or all that hold every word of a filter in their title.</summary>
     public async Task<IReadOnlyList<PrintingOnDesk>> ListAsync(

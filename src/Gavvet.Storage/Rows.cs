@@ -159,15 +159,6 @@ internal sealed class PrintedPageRow
 
     public required string Edition { get; init; }
 
-    /// <summary>The page and its key without their faces, packed together since they are nearly alike.</summary>
+    /// <summary>The page and its key, packed.</summary>
     public required byte[] Sides { get; set; }
-}
-
-/// <summary>A text face that kept pages are set in. Many pages share it.</summary>
-internal sealed class PrintedFaceRow
-{
-    /// <summary>What pages name it by: its own hash.</summary>
-    public required string Hash { get; init; }
-
-    public required byte[] Bytes { get; init; }
 }

@@ -29,7 +29,10 @@ public sealed record FollowUpReason(FindingCode? Finding, bool IsBlank, Skill Sk
         : "wrong";
 
     /// <summary>What went wrong, in a teacher's words.</summary>
-    public string Mistake => MistakeNames.Of(Word);
+    public string Mistake =>
+        Finding is { } code ? MistakeNames.Of(code)
+        : IsBlank ? MistakeNames.Blank
+        : MistakeNames.Wrong;
 
     /// <summary>The reason in words, as it stands on the keys.</summary>
     /// <param name="style">The house style.</param>

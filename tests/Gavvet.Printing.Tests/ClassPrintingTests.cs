@@ -1,7 +1,6 @@
 using System.Text;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
-using Gavvet.Engraving.Output;
 using Gavvet.Teaching;
 using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Figures;
@@ -102,21 +101,6 @@ public class ClassPrintingTests
         Assert.All(Files.Value.Where(file => file.Name is not ("papers.json" or "record.json")), file =>
             Assert.DoesNotContain("Mira", Encoding.UTF8.GetString(file.Bytes), StringComparison.Ordinal)
         );
-    }
-
-    [Fact]
-    public void A_page_read_back_is_the_same_page()
-    {
-        // The book has a question of every kind, answered.
-        var book = SpecimenBook.Of(HouseStyle.Classical);
-        Assert.All(Engraving.Layout.SheetLayout.Key(book.Worksheet, book.Key), page =>
-            Assert.Equal(SvgWriter.File(page), SvgWriter.File(SvgReader.Read(SvgWriter.File(page))))
-        );
-
-        Assert.Throws<FormatException>(() =>
-            SvgReader.Read("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 1 1'><g><script/></g></svg>")
-        );
-        Assert.Throws<FormatException>(() => SvgReader.Read("<!DOCTYPE svg [<!ENTITY a 'b'>]><svg viewBox='0 0 1 1'>&a;</svg>"));
     }
 
     [Fact]

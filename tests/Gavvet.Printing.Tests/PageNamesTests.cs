@@ -13,7 +13,7 @@ public sealed class PageNamesTests
     private static readonly NameSearch None = new([]);
 
     private static string PageOf(params string[] lines) =>
-        SvgWriter.File(
+        PageFile.Write(
             new Page(
                 210_000,
                 297_000,
@@ -25,13 +25,12 @@ public sealed class PageNamesTests
                         [.. lines.SelectMany((line, i) => TextSetter.Line(line, TextStyle.Regular, 4_000, 10_000, 20_000 + (i * 6_000)))]
                     ),
                 ],
-                []
-            ),
-            _ => ""
+                [new OutlineEntry("Scales for Zoë Müllerin", 4_000)]
+            )
         );
 
-    private static string[] LinesOf(string svg) =>
-        [.. SvgReader.Read(svg).Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text)];
+    private static string[] LinesOf(string page) =>
+        [.. PageFile.Read(page).Groups.SelectMany(group => group.Primitives).OfType<TextPrimitive>().Select(text => text.Text.Text)];
 
     private static string? Without(string page, string[] names, string[]? parts = null, string[]? remarks = null) =>
         PageNames.Without(page, new NameSearch(names), part => (parts ?? []).Contains(part), new NameSearch(remarks ?? []));
@@ -42,7 +41,8 @@ public sealed class PageNamesTests
         var page = PageOf("Zoë Müllerin", "Scales for Zoe\u0308 MÜLLERIN & Bo", "ask Zoë", "Müllerin to help", "Müllerin stays: D♭ major");
         var mended = Without(page, ["Zoë Müllerin"])!;
         Assert.Equal(["–", "Scales for – & Bo", "ask –", " to help", "Müllerin stays: D", " major"], LinesOf(mended));
-        Assert.Contains("aria-label=\"Read by –\"", mended, StringComparison.Ordinal);
+        Assert.Equal("Read by –", PageFile.Read(mended).Groups[0].Label);
+        Assert.Equal("Scales for –", PageFile.Read(mended).Outline[0].Title);
         Assert.Null(Without(mended, ["Zoë Müllerin"]));
     }
 

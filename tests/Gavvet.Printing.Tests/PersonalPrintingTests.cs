@@ -6,11 +6,6 @@ namespace Gavvet.Printing.Tests;
 /// <summary>A pile in which every paper asks something else is a printing like any other.</summary>
 public class PersonalPrintingTests
 {
-    private static readonly PagePacking Packing = new(
-        _ => "",
-        (student, key) => [.. System.Text.Encoding.UTF8.GetBytes($"{student}\0{key}")]
-    );
-
     private static PrintPlan Plan(ulong seed, string student, string? part, int questions, bool large = false) =>
         PrintPlan.Of(
             SheetEditor.Apply(SheetEditor.NewSheet(seed), new ChangeCount(1, questions)).Sheet!,
@@ -26,7 +21,6 @@ public class PersonalPrintingTests
             "Follow-ups",
             [Plan(1, "mira", null, 1), Plan(2, "bo", "clarinet", 5, large: true), Plan(3, "ida", "viola", 2)],
             QuestionCatalogue.Standard,
-            Packing,
             PrintPace.Fast
         );
 
@@ -78,15 +72,15 @@ public class PersonalPrintingTests
         Assert.Equal(["key-1", "key-2", "key-3", "key-short", "key-working"], made.Piles.Select(pile => pile.Pile.Name));
         foreach (var page in made.Pages)
         {
-            var sides = System.Text.Encoding.UTF8.GetString(page.Sides);
-            Assert.DoesNotContain("mira", sides, StringComparison.Ordinal);
+            var (student, key) = PackedSides.Unpack(page.Sides);
+            Assert.DoesNotContain("mira", student + key, StringComparison.Ordinal);
         }
     }
 
     [Fact]
     public void A_plan_of_more_than_one_paper_is_none_of_a_personal_pile() =>
         Assert.Throws<ArgumentException>(() =>
-            PersonalPrinting.Of("Follow-ups", [PrintPlan.Of(SheetEditor.NewSheet(1))], QuestionCatalogue.Standard, Packing, PrintPace.Fast)
+            PersonalPrinting.Of("Follow-ups", [PrintPlan.Of(SheetEditor.NewSheet(1))], QuestionCatalogue.Standard, PrintPace.Fast)
         );
 
     // So many questions as have room: one large page holds fewer than four, and one question is always asked.

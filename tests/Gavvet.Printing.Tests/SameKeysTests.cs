@@ -19,7 +19,7 @@ public class SameKeysTests
                 Copies = [.. Parts.Select((part, i) => new PrintedCopy($"{i}", 0, Instrument.Parse(part), null, false))],
             }
         );
-        var made = FrozenPrinting.Of(plan, QuestionCatalogue.Standard, new PagePacking(_ => "", (_, _) => []), PrintPace.Fast);
+        var made = FrozenPrinting.Of(plan, QuestionCatalogue.Standard, PrintPace.Fast);
         var record = PrintingRecord.Read(made.Record.Write());
         return [.. record.Copies.SelectMany(copy => record.ItemsOf(copy)).Select(item => (item.What.Tonic, item.What.Sounding.Tonic))];
     }

@@ -46,15 +46,7 @@ for (var i = 0; ; i++)
     {
         var pdf = new byte[200_000];
         var kept = await printings.AddAsync(
-            new PrintingToKeep(
-                sheet.Id,
-                sheet.Head.Revision,
-                sheet.Sheet.Title,
-                "{}",
-                [(new KeptPile("student-A", "", 1, false), pdf)],
-                [],
-                new Dictionary<string, ReadOnlyMemory<byte>>()
-            )
+            new PrintingToKeep(sheet.Id, sheet.Head.Revision, sheet.Sheet.Title, "{}", [(new KeptPile("student-A", "", 1, false), pdf)], [])
         );
         Console.WriteLine($"printing {kept}");
         printing = kept;

@@ -84,8 +84,7 @@ public sealed class ClassLawTests : OnFolder
                     "Quiz",
                     """{"gavvetPrinting":2,"title":"Quiz","editions":[],"copies":[]}""",
                     [],
-                    [],
-                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                    []
                 )
                 {
                     ClassId = group,

@@ -25,7 +25,7 @@ public sealed class ClassTests : OnFolder
     {
         var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
         PackedPage Page(int number) =>
-            new($"{group.Id[..6]}{number}", $"paper-{number}", 1, "", PageSides.Pack("<svg>page</svg>", "<svg>key</svg>"));
+            new($"{group.Id[..6]}{number}", $"paper-{number}", 1, "", PackedSides.Pack("<svg>page</svg>", "<svg>key</svg>"));
         return (
             await Printings.AddAsync(
                 new PrintingToKeep(
@@ -34,8 +34,7 @@ public sealed class ClassTests : OnFolder
                     "Quiz",
                     """{"gavvetPrinting":2,"title":"Quiz","editions":[],"copies":[]}""",
                     [],
-                    [.. group.Students.Select((_, i) => Page(i + 1))],
-                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                    [.. group.Students.Select((_, i) => Page(i + 1))]
                 )
                 {
                     ClassId = group.Id,

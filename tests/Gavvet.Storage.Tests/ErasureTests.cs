@@ -15,7 +15,7 @@ public sealed class ErasureTests : OnFolder
             ? $$"""{"gavvetPrinting":2,"title":"{{title}}","editions":[{"version":"A","items":[]}],"copies":[{"number":1,"edition":0,"codes":["{{code}}1"]},{"number":2,"student":"{{seat}}","edition":0,"codes":["{{code}}2"]}]}"""
             : $$"""{"gavvetPrinting":1,"title":"{{title}}","editions":[{"version":"A","codes":["{{code}}1"],"items":[]},{"version":"A","seat":"{{seat}}","codes":["{{code}}2"],"items":[]}]}""";
         PackedPage Page(string code, string pile, string words) =>
-            new(code, pile, 1, words, PageSides.Pack($"<svg>{words}</svg>", $"<svg>key {words}</svg>"));
+            new(code, pile, 1, words, PackedSides.Pack($"<svg>{words}</svg>", $"<svg>key {words}</svg>"));
         return (
             await Printings.AddAsync(
                 new PrintingToKeep(
@@ -29,8 +29,7 @@ public sealed class ErasureTests : OnFolder
                         (new KeptPile("key-A-large-2", seat ?? "", 1, true), [3]),
                         (new KeptPile("key-short", "Short key", 1, true), Encoding.UTF8.GetBytes($"names {seat}")),
                     ],
-                    [Page(code + "1", "student-A", title), Page(code + "2", "student-A-large-2", $"{title} {seat}")],
-                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                    [Page(code + "1", "student-A", title), Page(code + "2", "student-A-large-2", $"{title} {seat}")]
                 )
             )
         )!;
@@ -75,8 +74,8 @@ public sealed class ErasureTests : OnFolder
             (await Printings.FindAsync(single))!.Piles.Select(pile => (pile.Name, pile.Title))
         );
         Assert.Contains("\"seat\":\"–\"", await Printings.RecordAsync(single), StringComparison.Ordinal);
-        Assert.Equal("<svg>Autumn test</svg>", (await Printings.FindPageAsync("AAAA0001"))!.Value.Page.StudentSvg);
-        Assert.Equal("<svg>Autumn test –</svg>", (await Printings.FindPageAsync("AAAA0002"))!.Value.Page.StudentSvg);
+        Assert.Equal("<svg>Autumn test</svg>", (await Printings.FindPageAsync("AAAA0001"))!.Value.Page.Student);
+        Assert.Equal("<svg>Autumn test –</svg>", (await Printings.FindPageAsync("AAAA0002"))!.Value.Page.Student);
         Assert.Equal(
             "pdf of Autumn test, –: <svg>Autumn test –</svg>",
             Encoding.UTF8.GetString((await Printings.PdfAsync(single, "student-A-large-2"))!)
@@ -96,7 +95,7 @@ public sealed class ErasureTests : OnFolder
         Assert.Equal("Printing 1", $"{await Erasure.NameAsync(Name)}");
         Assert.Empty(await FilesThatHold(Name));
         Assert.Contains("\"student\":\"–\"", await Printings.RecordAsync(printing), StringComparison.Ordinal);
-        Assert.Equal("<svg>Autumn test –</svg>", (await Printings.FindPageAsync("DDDD0002"))!.Value.Page.StudentSvg);
+        Assert.Equal("<svg>Autumn test –</svg>", (await Printings.FindPageAsync("DDDD0002"))!.Value.Page.Student);
         Assert.NotNull(await Printings.FindPageAsync("DDDD0001"));
     }
 

@@ -52,7 +52,7 @@ public sealed class LibraryAndPrintingTests : OnFolder
             await connection.OpenAsync(TestContext.Current.CancellationToken);
             await using var command = connection.CreateCommand();
             command.CommandText =
-                "DELETE FROM __EFMigrationsHistory WHERE MigrationId NOT LIKE '%_Sheets'; DROP TABLE PrintedFaces; DROP TABLE RestorePoints; DROP TABLE Library; DROP TABLE Styles; DROP TABLE Settings; DROP TABLE PrintedFiles; DROP TABLE PrintedPages; DROP TABLE ReturnedPages; DROP TABLE Sentences; DROP TABLE Markings; DROP TABLE Copies; DROP TABLE Printings; DROP TABLE Students; DROP TABLE Classes; ALTER TABLE Sheets DROP COLUMN Words";
+                "DELETE FROM __EFMigrationsHistory WHERE MigrationId NOT LIKE '%_Sheets'; DROP TABLE RestorePoints; DROP TABLE Library; DROP TABLE Styles; DROP TABLE Settings; DROP TABLE PrintedFiles; DROP TABLE PrintedPages; DROP TABLE ReturnedPages; DROP TABLE Sentences; DROP TABLE Markings; DROP TABLE Copies; DROP TABLE Printings; DROP TABLE Students; DROP TABLE Classes; ALTER TABLE Sheets DROP COLUMN Words";
             await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         }
 
@@ -62,6 +62,31 @@ public sealed class LibraryAndPrintingTests : OnFolder
     }
 
     private static string SheetEditorText(StoredSheet stored) => Worksheets.Files.SheetFile.Write(stored.Sheet);
+
+    [Fact]
+    public async Task Pages_are_kept_in_another_form_only_as_long_as_they_are_what_was_read()
+    {
+        var sheet = await Sheets.CreateAsync(SheetEditor.NewSheet(1));
+        string[] codes = ["AAAA0001", "AAAA0002"];
+        await Printings.AddAsync(
+            new PrintingToKeep(
+                sheet.Id,
+                sheet.Head.Revision,
+                "Test",
+                "{}",
+                [],
+                [.. codes.Select((code, i) => new PackedPage(code, "student-A", i + 1, "", PackedSides.Pack("<svg/>", "<svg>key</svg>")))]
+            )
+        );
+        var was = await Printings.SidesAsync(codes);
+        Assert.Equal(2, was.Count);
+        // Between reading and keeping a name went from the second.
+        var stale = was.ToDictionary(page => page.Key, page => page.Key == codes[1] ? ("<svg>Mira</svg>", page.Value.Key) : page.Value);
+        await Printings.KeepSidesAsync(stale, codes.ToDictionary(code => code, _ => ("{}", "{\"key\":1}")));
+        var now = await Printings.SidesAsync(codes);
+        Assert.Equal(("{}", "{\"key\":1}"), now[codes[0]]);
+        Assert.Equal(was[codes[1]], now[codes[1]]);
+    }
 
     [Fact]
     public async Task A_printing_is_kept_whole_outlives_its_sheet_and_no_code_is_given_twice()
@@ -74,8 +99,7 @@ public sealed class LibraryAndPrintingTests : OnFolder
                 "Scales",
                 "{}",
                 [(new KeptPile("student-A", "Everyone", 1, false), [1, 2, 3])],
-                [.. codes.Select((code, i) => new PackedPage(code, "student-A", i + 1, "", PageSides.Pack("<svg/>", "<svg>key</svg>")))],
-                new Dictionary<string, ReadOnlyMemory<byte>>()
+                [.. codes.Select((code, i) => new PackedPage(code, "student-A", i + 1, "", PackedSides.Pack("<svg/>", "<svg>key</svg>")))]
             );
         var id = (await Printings.AddAsync(Printing("AAAA0001"), TestContext.Current.CancellationToken))!;
         Assert.Null(await Printings.AddAsync(Printing("BBBB0002", "AAAA0001"), TestContext.Current.CancellationToken));
@@ -84,7 +108,7 @@ public sealed class LibraryAndPrintingTests : OnFolder
         Assert.Equal([1, 2, 3], (await Printings.PdfAsync(id, "student-A"))!);
         Assert.Equal(
             (id, "<svg>key</svg>"),
-            ((await Printings.FindPageAsync("AAAA0001"))!.Value.PrintingId, (await Printings.FindPageAsync("AAAA0001"))!.Value.Page.KeySvg)
+            ((await Printings.FindPageAsync("AAAA0001"))!.Value.PrintingId, (await Printings.FindPageAsync("AAAA0001"))!.Value.Page.Key)
         );
         Assert.Equal(id, Assert.Single(await Printings.ListAsync(null, "aaaa0001", 10)).Id);
         Assert.Empty(await Printings.ListAsync("another", "", 10));

@@ -146,11 +146,10 @@ internal sealed record NamedFolder(string Class, string Student, string Other, s
                                     Pile(i),
                                     1,
                                     group is null ? $"{owner} · Version A" : "Version A",
-                                    PageSides.Pack(Page(i), "key " + Page(i))
+                                    PackedSides.Pack(Page(i), "key " + Page(i))
                                 )
                         ),
-                    ],
-                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                    ]
                 )
                 {
                     ClassId = group?.Id,

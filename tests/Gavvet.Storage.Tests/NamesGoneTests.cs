@@ -95,8 +95,7 @@ public sealed class NamesGoneTests : OnFolder
                 sheet.Sheet.Title,
                 $$"""{"gavvetPrinting":2,"title":"{{sheet.Sheet.Title}}","class":"{{className}}","editions":[],"copies":[]}""",
                 [],
-                [new PackedPage("PPPP0001", "paper-1", 1, "", PageSides.Pack($"{className}|page", "key"))],
-                new Dictionary<string, ReadOnlyMemory<byte>>()
+                [new PackedPage("PPPP0001", "paper-1", 1, "", PackedSides.Pack($"{className}|page", "key"))]
             )
             {
                 ClassId = group,
@@ -109,7 +108,7 @@ public sealed class NamesGoneTests : OnFolder
         Assert.Empty(await FolderBytes.FilesThatHoldAsync(Folder.Path, "Zoë"));
         Assert.Equal(way == "class" ? null : "A class", (await classes.FindAsync(group))?.Name);
         Assert.Equal("–: minor forms", (await Sheets.FindAsync(sheet.Id))!.Sheet.Title);
-        Assert.Equal("–|page", (await Printings.FindPageAsync("PPPP0001"))!.Value.Page.StudentSvg);
+        Assert.Equal("–|page", (await Printings.FindPageAsync("PPPP0001"))!.Value.Page.Student);
         Assert.NotNull(await Printings.FindAsync(printing!));
     }
 
@@ -267,8 +266,7 @@ public sealed class NamesGoneTests : OnFolder
                     "Modes",
                     """{"gavvetPrinting":2,"title":"Modes","editions":[{"version":"A","items":[{"prompt":"D Dorian"}]}],"copies":[]}""",
                     [],
-                    [new PackedPage("DDDD0001", "paper-1", 1, "", PageSides.Pack("D Dorian", "key"))],
-                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                    [new PackedPage("DDDD0001", "paper-1", 1, "", PackedSides.Pack("D Dorian", "key"))]
                 )
                 {
                     ClassId = group,
@@ -286,7 +284,7 @@ public sealed class NamesGoneTests : OnFolder
         var found = (await Erasure.StudentAsync(students[0].Id))!;
         Assert.Equal(["Dorian"], found.AlsoWords);
         Assert.Equal("Dorian scales", (await Sheets.FindAsync(sheet.Id))!.Sheet.Title);
-        Assert.Equal("D Dorian", (await Printings.FindPageAsync("DDDD0001"))!.Value.Page.StudentSvg);
+        Assert.Equal("D Dorian", (await Printings.FindPageAsync("DDDD0001"))!.Value.Page.Student);
         Assert.Contains("D Dorian", await Printings.RecordAsync(printing), StringComparison.Ordinal);
         var marking = (await new MarkingStore(Data, Clock).CurrentAsync(printing)).Values.Single().Marking;
         // What the teacher says of people is about the student where it has the capital.
@@ -335,12 +333,7 @@ public sealed class NamesGoneTests : OnFolder
         var before = Printings.Erasures;
         await Erasure.NameAsync(Name);
         await Assert.ThrowsAsync<ErasedMeanwhileException>(() =>
-            Printings.AddAsync(
-                new PrintingToKeep(sheet.Id, sheet.Head.Revision, Name, "{}", [], [], new Dictionary<string, ReadOnlyMemory<byte>>())
-                {
-                    Erasures = before,
-                }
-            )
+            Printings.AddAsync(new PrintingToKeep(sheet.Id, sheet.Head.Revision, Name, "{}", [], []) { Erasures = before })
         );
         Assert.Empty(await Printings.ListAsync(null, "", 10));
     }

@@ -38,11 +38,7 @@ public sealed class SchoolClockTests : OnFolder
         async Task<string> PrintAsync() =>
             (
                 await new PrintingStore(Data, clock).AddAsync(
-                    new PrintingToKeep(sheet.Id, sheet.Head.Revision, "", "{}", [], [], new Dictionary<string, ReadOnlyMemory<byte>>())
-                    {
-                        ClassId = group,
-                        Papers = [(student, 2)],
-                    }
+                    new PrintingToKeep(sheet.Id, sheet.Head.Revision, "", "{}", [], []) { ClassId = group, Papers = [(student, 2)] }
                 )
             )!;
         var printing = await PrintAsync();

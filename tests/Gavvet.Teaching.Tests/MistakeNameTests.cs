@@ -7,7 +7,7 @@ public sealed class MistakeNameTests
     public void EveryMistakeIsNamedByTheLanguage()
     {
         var codes = Enum.GetValues<FindingCode>();
-        var names = codes.Select(MistakeNames.Of).Append(MistakeNames.Of("blank")).Append(MistakeNames.Of("wrong")).ToList();
+        var names = codes.Select(MistakeNames.Of).Append(MistakeNames.Blank).Append(MistakeNames.Wrong).ToList();
         Assert.Equal(names.Count, names.Distinct().Count());
         Assert.All(codes, code => Assert.NotEqual(MistakeNames.Of(code), Language.Pseudo.Saying(() => MistakeNames.Of(code))));
     }

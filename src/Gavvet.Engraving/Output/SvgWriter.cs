@@ -14,9 +14,6 @@ namespace Gavvet.Engraving.Output;
 /// </summary>
 public static class SvgWriter
 {
-    /// <summary>The files of the text face, in which nearly all pages are set.</summary>
-    public static IEnumerable<byte[]> Faces => Enum.GetValues<TextStyle>().Select(style => TextFace.Of(style).File);
-
     /// <summary>A page to stand in a web page that has the text face.</summary>
     /// <param name="page">The page.</param>
     /// <param name="id">A prefix of its own for the ids inside, as several pages stand on one screen.</param>
@@ -30,23 +27,9 @@ public static class SvgWriter
         );
 
     /// <summary>A page as a file of its own, with its size on paper and the part of its text face that it needs inside.</summary>
-    public static string File(Page page) =>
-        File(page, face => $"data:font/ttf;base64,{Convert.ToBase64String(face)}", FaceParts.For(TextsOf(page)));
-
-    /// <summary>A page as a file of its own, whose text faces stand elsewhere.</summary>
-    /// <param name="page">The page.</param>
-    /// <param name="addressOf">Where a face stands, from its file.</param>
-    public static string File(Page page, Func<byte[], string> addressOf) => File(page, addressOf, FacePart.Whole);
-
-    private static IEnumerable<string> TextsOf(Page page) =>
-        page
-            .Groups.SelectMany(group => group.Primitives)
-            .OfType<TextPrimitive>()
-            .Where(text => text.Text.Script == Script.Latin)
-            .Select(text => text.Text.Text);
-
-    private static string File(Page page, Func<byte[], string> addressOf, FacePart part)
+    public static string File(Page page)
     {
+        var part = FaceParts.For(TextsOf(page));
         var styles = page
             .Groups.SelectMany(group => group.Primitives)
             .OfType<TextPrimitive>()
@@ -56,7 +39,7 @@ public static class SvgWriter
         // One family: a browser takes the letters of each script from the last face that has them.
         var faces = string.Concat(
             styles.Select(cut =>
-                $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(cut.Style)};font-style:{Slant(cut.Style)};src:url({addressOf(TextFace.Of(cut.Style, cut.Script).FileOf(part))}){Scripts.Range(cut.Script)}}}"
+                $"@font-face{{font-family:\"{FontFiles.TextFamily}\";font-weight:{Weight(cut.Style)};font-style:{Slant(cut.Style)};src:url(data:font/ttf;base64,{Convert.ToBase64String(TextFace.Of(cut.Style, cut.Script).FileOf(part))}){Scripts.Range(cut.Script)}}}"
             )
         );
         return Write(
@@ -67,6 +50,13 @@ public static class SvgWriter
             $"<style>{faces}</style>"
         );
     }
+
+    private static IEnumerable<string> TextsOf(Page page) =>
+        page
+            .Groups.SelectMany(group => group.Primitives)
+            .OfType<TextPrimitive>()
+            .Where(text => text.Text.Script == Script.Latin)
+            .Select(text => text.Text.Text);
 
     // A screen reader says the words of a page in its language, whatever stands around it.
     private static string Said(Page page) => $" lang=\"{page.Language.Tag}\"";

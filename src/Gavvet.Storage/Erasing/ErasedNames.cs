@@ -3,13 +3,13 @@ using Gavvet.Teaching;
 namespace Gavvet.Storage;
 
 /// <summary>What erasing needs of pages and of PDFs, which this room does not know.</summary>
-/// <param name="Without">A page, as SVG, without names: those looked for, whole parts of a line that are said to be one, and remarks;
+/// <param name="Without">A page, as its file, without names: those looked for, whole parts of a line that are said to be one, and remarks;
 /// null where none of them is on it.</param>
 /// <param name="Pdf">The PDF of some pages under a title; it throws a <see cref="FormatException"/> where they cannot be read.</param>
 public sealed record PageMending(PageWithout Without, Func<string, IReadOnlyList<string>, byte[]> Pdf);
 
 /// <summary>A page without names, or null where none is on it.</summary>
-/// <param name="page">The page as SVG.</param>
+/// <param name="page">The page as its file.</param>
 /// <param name="names">The names.</param>
 /// <param name="isName">Whether a part of a line, as it stands between dots, is one.</param>
 /// <param name="remarks">Remarks that go.</param>

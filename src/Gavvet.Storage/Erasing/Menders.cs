@@ -177,9 +177,9 @@ internal static class Menders
     /// <summary>A page and its key.</summary>
     public static object? Sides(object value, string row, ErasedNames names)
     {
-        var (student, key) = PageSides.Unpack((byte[])value);
+        var (student, key) = PackedSides.Unpack((byte[])value);
         var (first, second) = (PageWithout(student, row, names), PageWithout(key, row, names));
-        return first is null && second is null ? null : PageSides.Pack(first ?? student, second ?? key);
+        return first is null && second is null ? null : PackedSides.Pack(first ?? student, second ?? key);
     }
 
     /// <summary>A page that was given back.</summary>

@@ -75,7 +75,6 @@ internal static partial class PersonalRegister
         // A pile is named for its version and part; its bytes are made again from its pages, see PrintedPiles.
         .. Nothing("PrintedFiles", "Id PrintingId Name PageCount IsKey Bytes"),
         new("PrintedFiles", "Title", PersonalPlace.Printing, "PrintingId", Menders.Labels),
-        .. Nothing("PrintedFaces", "Hash Bytes"),
         .. Nothing("ReturnedPages", "Id PrintingId Copy Kind Number NamePlace"),
         new("ReturnedPages", "Page", PersonalPlace.GivenBack, "PrintingId", Menders.Page),
         .. Nothing("Revisions", "Id SheetId ParentId Typing MadeAt"),

@@ -80,7 +80,7 @@ internal static class PrintedPiles
             .ToListAsync();
         try
         {
-            var bytes = names.Pages.Pdf(title, [.. sides.Select(PageSides.Unpack).Select(page => isKey ? page.Key : page.Student)]);
+            var bytes = names.Pages.Pdf(title, [.. sides.Select(PackedSides.Unpack).Select(page => isKey ? page.Key : page.Student)]);
             await database.PrintedFiles.Where(row => row.Id == file).ExecuteUpdateAsync(set => set.SetProperty(row => row.Bytes, bytes));
         }
         catch (FormatException)

@@ -172,20 +172,6 @@ namespace Gavvet.Storage.Migrations
                     b.ToTable("Markings", (string)null);
                 });
 
-            modelBuilder.Entity("Gavvet.Storage.PrintedFaceRow", b =>
-                {
-                    b.Property<string>("Hash")
-                        .HasColumnType("TEXT");
-
-                    b.Property<byte[]>("Bytes")
-                        .IsRequired()
-                        .HasColumnType("BLOB");
-
-                    b.HasKey("Hash");
-
-                    b.ToTable("PrintedFaces", (string)null);
-                });
-
             modelBuilder.Entity("Gavvet.Storage.PrintedFileRow", b =>
                 {
                     b.Property<long>("Id")

@@ -77,7 +77,7 @@ internal static class ClassPapers
             .Select(own =>
                 own.Select(page =>
                         Named(
-                            SvgReader.Read(page.Page),
+                            PageFile.Read(page.Page),
                             JsonSerializer.Deserialize<NamePlace>(page.NamePlace),
                             MarkingStore.NameOf(owners, page.Copy, null)
                         )
@@ -148,7 +148,7 @@ internal static class ClassPapers
                                 paper.Copy.Number,
                                 "slip",
                                 i + 1,
-                                SvgWriter.File(page, _ => ""),
+                                PageFile.Write(page),
                                 i == 0 ? JsonSerializer.Serialize(Slips.NamePlace(page)) : "null"
                             )
                     )
@@ -160,7 +160,7 @@ internal static class ClassPapers
                         paper.Copy.Number,
                         "short",
                         1,
-                        SvgWriter.File(page, _ => ""),
+                        PageFile.Write(page),
                         JsonSerializer.Serialize(Slips.ShortNamePlace(page))
                     ))
             );
@@ -173,7 +173,7 @@ internal static class ClassPapers
                                 paper.Copy.Number,
                                 "marked",
                                 i + 1,
-                                SvgWriter.File(page, _ => ""),
+                                PageFile.Write(page),
                                 JsonSerializer.Serialize(paper.Copy.Names.ElementAtOrDefault(i))
                             )
                     )

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Worksheets.Wording;
@@ -25,6 +26,12 @@ internal sealed class OpenPrinting(string id, PrintingRecord record)
         string[] wanted = [.. codes.Distinct()];
         var sides = await printings.SidesAsync([.. wanted.Where(code => !_pages.ContainsKey(code))]);
         Parallel.ForEach(sides, page => _pages[page.Key] = PageSidesRead.Of(page.Value.Student, page.Value.Key));
+        // What an earlier program kept as a drawing is read once, and kept as a page.
+        var now = sides
+            .Where(page => PageFile.IsOfEarlier(page.Value.Student))
+            .ToDictionary(page => page.Key, page => (PageFile.Write(_pages[page.Key].Student), PageFile.Write(_pages[page.Key].Key)));
+        if (now.Count > 0)
+            await printings.KeepSidesAsync(sides, now);
         return wanted.ToDictionary(
             code => code,
             code => _pages.TryGetValue(code, out var page) ? page : throw new FormatException(Say("A page of this printing is gone."))

@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
@@ -68,16 +67,6 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
     private const int Remembered = 50;
     private const int MostWaiting = 8;
 
-    // The faces are the program's own files, so each is hashed once; those of other scripts when a page is first set in them.
-    private static readonly Lazy<ConcurrentDictionary<byte[], string>> FaceHashes = new(() =>
-        new ConcurrentDictionary<byte[], string>(SvgWriter.Faces.Select(face => KeyValuePair.Create(face, PageSides.HashOf(face))))
-    );
-
-    private static readonly PagePacking Packing = new(
-        face => PageSides.NameOf(FaceHashes.Value.GetOrAdd(face, made => PageSides.HashOf(made))),
-        PageSides.Pack
-    );
-
     private readonly ConcurrentDictionary<string, PrintJob> _jobs = new();
     private volatile bool _stopped;
 
@@ -107,8 +96,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
                 Erasures = erasures ?? printings.Erasures,
             },
             (stored.Id, stored.Head.Revision, stored.Sheet.Title),
-            pace =>
-                FrozenPrinting.Of(PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() }), catalogue, Packing, pace),
+            pace => FrozenPrinting.Of(PrintPlan.Of(stored.Sheet, choices with { CodeSeed = PageCode.FreshSeed() }), catalogue, pace),
             person
         );
     }
@@ -138,7 +126,6 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
                         ),
                     ],
                     catalogue,
-                    Packing,
                     pace
                 ),
             person
@@ -153,7 +140,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
         Begin(
             job,
             ("", 0, sheet.Title),
-            pace => FrozenPrinting.Of(PrintPlan.Of(sheet, choices with { CodeSeed = PageCode.FreshSeed() }), catalogue, Packing, pace),
+            pace => FrozenPrinting.Of(PrintPlan.Of(sheet, choices with { CodeSeed = PageCode.FreshSeed() }), catalogue, pace),
             person
         );
 
@@ -259,8 +246,7 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
             of.Title,
             frozen.Record.Write(),
             [.. frozen.Piles.Select(pile => (new KeptPile(pile.Pile.Name, pile.Pile.Title, pile.PageCount, pile.Pile.IsKey), pile.Pdf))],
-            [.. frozen.Pages.Select(page => new PackedPage(page.Code, page.Pile, page.Number, page.Edition, page.Sides))],
-            Faces
+            [.. frozen.Pages.Select(page => new PackedPage(page.Code, page.Pile, page.Number, page.Edition, page.Sides))]
         )
         {
             ClassId = classId,
@@ -268,7 +254,4 @@ internal sealed class PrintJobs(PrintingStore printings, QuestionCatalogue catal
                 ? []
                 : [.. frozen.Record.Copies.Select(copy => (copy.Student, frozen.Record.Editions[copy.Edition].Items.Length))],
         };
-
-    private static Dictionary<string, ReadOnlyMemory<byte>> Faces =>
-        FaceHashes.Value.ToDictionary(face => face.Value, face => new ReadOnlyMemory<byte>(face.Key));
 }

@@ -1,4 +1,5 @@
 using System.Text;
+using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Hosting;
@@ -63,15 +64,22 @@ internal static class PrintedPapers
                 : Results.NotFound()
         );
         application.MapGet("/p/{code}/student.svg", (string code, PrintingStore printings) =>
-            PageAsync(code, printings, page => page.StudentSvg)
+            PageAsync(code, printings, page => page.Student)
         );
-        application.MapGet("/p/{code}/key.svg", (string code, PrintingStore printings) => PageAsync(code, printings, page => page.KeySvg));
+        application.MapGet("/p/{code}/key.svg", (string code, PrintingStore printings) => PageAsync(code, printings, page => page.Key));
     }
 
     private static async Task<IResult> PageAsync(string code, PrintingStore printings, Func<KeptPage, string> choose)
     {
         if (PageCode.Problem(code, out var plain) is not null || await printings.FindPageAsync(plain) is not var (_, page))
             return Results.NotFound();
-        return Results.Text(choose(page), "image/svg+xml");
+        try
+        {
+            return Results.Text(SvgWriter.File(PageFile.Read(choose(page))), "image/svg+xml");
+        }
+        catch (FormatException problem)
+        {
+            return new Refused(StatusCodes.Status409Conflict, problem.Message);
+        }
     }
 }

@@ -2,10 +2,10 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gavvet.Engraving.Drawing;
 
-namespace Gavvet.Printing;
+namespace Gavvet.Engraving.Output;
 
-/// <summary>A box as records have it: left, top, width and height in micrometers.</summary>
-internal sealed class BoxConverter : JsonConverter<Box>
+/// <summary>A box as files have it: left, top, width and height in micrometers.</summary>
+public sealed class BoxConverter : JsonConverter<Box>
 {
     public override Box Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         JsonSerializer.Deserialize<int[]>(ref reader) is [var left, var top, var width, var height]
@@ -16,8 +16,8 @@ internal sealed class BoxConverter : JsonConverter<Box>
         JsonSerializer.Serialize(writer, new[] { value.Left, value.Top, value.Width, value.Height });
 }
 
-/// <summary>The place of a mark as records have it: middle, baseline and size in micrometers.</summary>
-internal sealed class MarkAnchorConverter : JsonConverter<MarkAnchor>
+/// <summary>The place of a mark as files have it: middle, baseline and size in micrometers.</summary>
+public sealed class MarkAnchorConverter : JsonConverter<MarkAnchor>
 {
     public override MarkAnchor Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         JsonSerializer.Deserialize<int[]>(ref reader) is [var x, var y, var size]

@@ -3,6 +3,7 @@ using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Engraving.Layout;
 using Gavvet.Teaching;
+using Gavvet.Worksheets.Wording;
 
 namespace Gavvet.Printing;
 
@@ -13,7 +14,8 @@ public static class MarkedPages
     private const int Stroke = 450,
         Ring = 350,
         TickWidth = 3_600,
-        HeadAir = 900;
+        HeadAir = 900,
+        MostLines = 2;
 
     private static readonly int Words = PageMetrics.Points(8);
 
@@ -95,24 +97,29 @@ public static class MarkedPages
         }
     }
 
-    // The gap below a question holds one line, or two small ones.
+    // The gap below a question holds one line, or two small ones: whole sentences, and the slip has the rest.
     private static IEnumerable<Primitive> Sentences(Box box, Marking marking)
     {
-        var said = string.Join(
-            ' ',
-            marking.Findings.Select(finding => finding.Message).Append(marking.Remark).Where(words => !string.IsNullOrEmpty(words))
-        );
+        string[] said =
+        [
+            .. marking.Findings.Select(finding => finding.Message).Append(marking.Remark).OfType<string>().Where(words => words.Length > 0),
+        ];
         if (said.Length == 0)
             return [];
-        var lines = TextSetter.Wrap(said, TextStyle.Italic, Words, box.Width);
-        var size = lines.Length > 1 ? Words * 4 / 5 : Words;
-        lines = lines.Length > 1 ? TextSetter.Wrap(said, TextStyle.Italic, size, box.Width) : lines;
-        if (lines.Length > 2)
-            lines = [lines[0], TextSetter.Shortened(string.Join(' ', lines.Skip(1)), TextStyle.Italic, size, box.Width)];
+        var size = Words * 4 / 5;
+        var count = said.Length;
+        while (count > 0 && TextSetter.Wrap(Said(count), TextStyle.Italic, size, box.Width).Length > MostLines)
+            count--;
+        var words = Said(count);
+        var lines = TextSetter.Wrap(words, TextStyle.Italic, Words, box.Width);
+        (lines, size) = lines.Length > 1 ? (TextSetter.Wrap(words, TextStyle.Italic, size, box.Width), size) : (lines, Words);
         return lines.SelectMany(
             (line, i) =>
                 TextSetter.Line(line, TextStyle.Italic, size, box.Left, box.Bottom + (size * 11 / 10) + (i * size * 21 / 20), Ink.Answer)
         );
+
+        string Said(int sentences) =>
+            string.Join(' ', sentences == said.Length ? said : said.Take(sentences).Append(Texts.Say("marked.rest")));
     }
 
     private static IEnumerable<Primitive> Tick(int x, int y) =>

@@ -280,6 +280,47 @@ public class ReturnedLawTests
         Assert.True(rings > 2, $"{rings} rings on a second page");
     }
 
+    [Fact]
+    public void No_sentence_on_a_marked_page_is_cut_and_what_has_no_room_stands_on_the_slip()
+    {
+        var papers = new RecordedPapers(Printed.Value);
+        var copy = papers.Record.Copies[0];
+        var items = papers.ItemsOf(copy);
+        var rest = Texts.Say("marked.rest");
+        string[] few = ["The sixth is raised."];
+        string[] many = [.. Enumerable.Range(1, 9).Select(i => $"Note {i} has to be raised, since the step before it is a whole one.")];
+        string[] endless = [string.Join(' ', Enumerable.Repeat("so that it goes on", 40)) + "."];
+        foreach (var (sentences, isWhole) in new[] { (few, true), (many, false), (endless, false) })
+        {
+            MarkedPaper Of(string? remark) =>
+                new(
+                    papers.Record,
+                    copy,
+                    "Mira",
+                    "12 March 2026",
+                    items.ToDictionary(
+                        item => item.Number,
+                        item => new Marking(
+                            MarkedAs.Wrong,
+                            0,
+                            item.Marks,
+                            [.. sentences.Select(words => new MarkedFinding(FindingCode.AccidentalMissing, 1, "D", "E", words))]
+                        )
+                        {
+                            Remark = remark,
+                        }
+                    ),
+                    [.. copy.Sides.Select(PageSidesRead.Unpack)]
+                );
+            var said = string.Join('\n', MarkedPages.Of(Of(null)).Select(Said)).Replace('\n', ' ');
+            Assert.DoesNotContain("…", said, StringComparison.Ordinal);
+            Assert.Equal(!isWhole, said.Contains(rest, StringComparison.Ordinal));
+            Assert.Equal(sentences != endless, said.Contains(sentences[0], StringComparison.Ordinal));
+            var slips = string.Join('\n', Slips.Of([Of("Come and see me.")]).Select(Said)).Replace('\n', ' ');
+            Assert.All(sentences, sentence => Assert.Contains(sentence, slips, StringComparison.Ordinal));
+        }
+    }
+
     // A short slip leaves half a page to a short one, and never to one that is longer than that half.
     [Fact]
     public void A_slip_that_is_longer_than_half_a_page_begins_on_its_own()

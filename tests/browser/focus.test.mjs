@@ -18,7 +18,7 @@ const rings = () =>
       const [low, high] = [light(one), light(other)].sort((a, b) => a - b);
       return (high + 0.05) / (low + 0.05);
     };
-    const isClear = (color) => color === "transparent" || /,\s*0\)$/.test(color);
+    const isClear = (color) => color === "transparent" || /^rgba.*,\s*0\)$/.test(color);
     const groundOf = (element) => {
       for (let one = element.parentElement; one; one = one.parentElement) {
         const color = getComputedStyle(one).backgroundColor;

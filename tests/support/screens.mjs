@@ -9,5 +9,5 @@ export const demoScreens = async (page, address) => {
   await page.goto(address);
   const sheet = await hrefOf(page.locator(".sheet-open"));
   const general = ["/", "/atlas", "/check", "/style", "/specimens", "/help", "/backup", "/classes", "/erase", "/language"];
-  return [...general, sheet, `${sheet}/print`, group, `${group}/plan`, `${group}/standing`, `${group}/book`, printing, mark, `${printing}/results`];
+  return [...general, sheet, `${sheet}/print`, `${sheet}/board`, group, `${group}/plan`, `${group}/standing`, `${group}/book`, printing, mark, `${printing}/results`];
 };

@@ -120,8 +120,8 @@ public static class CheckStaff
 
     private static ImmutableArray<int> Steps(CheckResult result) => AnswerReading.Steps(result.Notes, result.Request.Near);
 
-    // Wide enough for one line, so that a click always tells its height.
-    private static int WidthOf(StaffFigure figure) =>
+    /// <summary>Wide enough for one line, so that a click always tells its height.</summary>
+    internal static int WidthOf(StaffFigure figure) =>
         HeadWidth + (figure.Columns * ColumnWidth) + (figure.SignatureRoom ? SignatureWidth : 0);
 
     private static string Share(int length, int whole) => (1.0 * length / whole).ToString("0.####", CultureInfo.InvariantCulture);

@@ -26,6 +26,7 @@ internal static class HelpPages
         ("desk", ["desk"]),
         ("workbench", ["workbench", "history"]),
         ("print-room", ["printing"]),
+        ("board", ["board"]),
         ("printings", ["printed"]),
         ("marking", ["marking-screen", "results"]),
         ("classes", ["classes", "class"]),

@@ -1,32 +1,10 @@
 // Clicks on the staff become notes in the answer; the address follows, so that a checked answer can be kept.
+import { pad } from "./pad.js";
 import { text } from "./words.js";
 
 const answer = document.getElementById("answer");
 const form = answer.form;
-const letters = "CDEFGAB";
-
-const words = () => answer.value.split(/[\s,;]+/).filter((word) => word);
-
-const write = (notes) => {
-  answer.value = notes.join(" ");
-  htmx.trigger(form, "gavvet:again");
-};
-
-document.addEventListener("click", (event) => {
-  const pad = event.target.closest("[data-staff-pad]");
-  if (pad) {
-    const box = pad.querySelector("svg").getBoundingClientRect();
-    const down = (event.clientY - box.top) / box.height;
-    const { top, bottom, bottomLine } = pad.dataset;
-    const place = Math.round(((bottom - down) / (bottom - top)) * 8);
-    const step = Number(bottomLine) + place;
-    const sign = document.querySelector("[name=pad-sign]:checked").value;
-    write([...words(), letters[((step % 7) + 7) % 7] + sign + Math.floor(step / 7)]);
-    document.querySelector("[name=pad-sign][value='']").checked = true;
-  }
-  if (event.target.closest("[data-pad-back]")) write(words().slice(0, -1));
-  if (event.target.closest("[data-pad-clear]")) write([]);
-});
+const { write } = pad("answer", () => htmx.trigger(form, "gavvet:again"));
 
 // A score the student saved: its notes stand in the answer.
 document.getElementById("score").addEventListener("change", async ({ target }) => {
@@ -51,16 +29,16 @@ for (const field of [document.getElementById("type"), document.getElementById("s
 // Each sentence about one note stands under its ring, at the end of a line that comes down from it. The rightmost comes
 // first, so that no line crosses a sentence.
 const lead = () => {
-  const pad = document.querySelector("[data-staff-pad] svg")?.getBoundingClientRect();
+  const staff = document.querySelector("[data-staff-pad] svg")?.getBoundingClientRect();
   const sentences = [...document.querySelectorAll(".slip-words > li")];
   for (const [i, sentence] of sentences.entries()) {
-    const next = Number(sentences[i + 1]?.dataset.across ?? 0) * pad.width;
-    const across = Number(sentence.dataset.across) * pad.width;
-    const left = Math.max(Math.min(across, pad.width * 0.7), next + 12);
+    const next = Number(sentences[i + 1]?.dataset.across ?? 0) * staff.width;
+    const across = Number(sentence.dataset.across) * staff.width;
+    const left = Math.max(Math.min(across, staff.width * 0.7), next + 12);
     sentence.style.marginLeft = `${left}px`;
     sentence.style.setProperty("--lead-from", `${across - left}px`);
     const { top } = sentence.getBoundingClientRect();
-    sentence.style.setProperty("--lead", `${top - pad.top - Number(sentence.dataset.down) * pad.height}px`);
+    sentence.style.setProperty("--lead", `${top - staff.top - Number(sentence.dataset.down) * staff.height}px`);
   }
 };
 addEventListener("resize", lead);

@@ -1,0 +1,27 @@
+using Gavvet.Storage;
+using Gavvet.Worksheets.Questions;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Board;
+
+/// <summary>A sheet shown to the room, a question at a time, worked out step by step.</summary>
+public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue) : PageModel
+{
+    internal BoardView? View { get; private set; }
+
+    /// <summary>The sheet's title.</summary>
+    public string Title { get; private set; } = "";
+
+    /// <summary>Where the sheet is worked on.</summary>
+    public string Sheet { get; private set; } = "";
+
+    public async Task<IActionResult> OnGetAsync(string id, BoardPlace at)
+    {
+        if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
+            return NotFound();
+        (Title, Sheet) = (stored.Sheet.Title, $"/sheets/{stored.Id}");
+        View = stored.Sheet.Language.Saying(() => BoardView.Of(stored, catalogue, at));
+        return Request.Headers.ContainsKey("HX-Request") && View is not null ? Partial("Board/_Board", View) : Page();
+    }
+}

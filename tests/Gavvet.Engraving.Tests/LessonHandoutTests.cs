@@ -35,7 +35,11 @@ public class LessonHandoutTests
             {
                 foreach (var key in what == LessonHandout.Signatures ? Key.Majors[..1] : Key.Majors)
                 {
-                    var pages = LessonHandouts.Of(what, key.Tonic, HouseStyle.Classical, reader, Paper.A4);
+                    var pages = LessonHandouts.Of(what, key.Tonic, HouseStyle.Classical, reader, Paper.A4, (_, _) => new string('x', 106));
+                    Assert.Equal(
+                        what == LessonHandout.Signatures ? 0 : 1,
+                        pages.Count(page => page.Groups.Any(group => group.Primitives.Any(primitive => primitive.Role == Role.QrCode)))
+                    );
                     Assert.InRange(pages.Length, 1, what == LessonHandout.Key ? 3 : 2);
                     Assert.All(pages, page =>
                     {

@@ -129,6 +129,21 @@ public sealed class SignInTests : IAsyncDisposable
         );
     }
 
+    [Fact]
+    public async Task What_a_handout_lets_hear_needs_no_passphrase_leaves_no_cookie_and_leads_nowhere_else()
+    {
+        await Start("--behind-proxy");
+        var heard = await Send(HttpMethod.Get, "/listen/major+dorian/D+F%23?part=clarinet");
+        Assert.Equal(HttpStatusCode.OK, heard.Response.StatusCode);
+        Assert.False(heard.Response.Headers.Contains("Set-Cookie"));
+        Assert.DoesNotContain("<a ", heard.Text, StringComparison.Ordinal);
+        // Four scales, as a clarinet sounds them: the written D above middle C is two semitones lower.
+        Assert.Equal(4, heard.Text.Split("data-sound=").Length - 1);
+        Assert.Contains("data-sound=\"48 50 52 53 55 57 59 60", heard.Text, StringComparison.Ordinal);
+        foreach (var wrong in new[] { "/listen/none/D", "/listen/major/H9", "/listen/major/" })
+            Assert.NotEqual(HttpStatusCode.OK, (await Send(HttpMethod.Get, wrong)).Response.StatusCode);
+    }
+
     private async Task SetPassphrase() =>
         await Enter(new Uri((await Start("--behind-proxy"))!).PathAndQuery, ("passphrase", Passphrase), ("again", Passphrase));
 

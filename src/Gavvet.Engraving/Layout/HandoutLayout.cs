@@ -18,7 +18,8 @@ public static class HandoutLayout
     /// <param name="entry">The scale.</param>
     /// <param name="paper">The paper.</param>
     /// <param name="fingering">The fingers to print with it, or null for none.</param>
-    public static ImmutableArray<Page> LayOut(AtlasEntry entry, Paper paper, Fingering? fingering = null)
+    /// <param name="heardAt">The address where it is heard, printed as a QR code, or null for none.</param>
+    public static ImmutableArray<Page> LayOut(AtlasEntry entry, Paper paper, Fingering? fingering = null, string? heardAt = null)
     {
         // With fingers it has more lines to hold on its page.
         var metrics = new PageMetrics(new PageSetup(paper, fingering is null ? 9 : 6));
@@ -29,6 +30,7 @@ public static class HandoutLayout
                 entry.Name,
                 entry.Type.OtherNames.Any() ? Texts.Say("handout.also", ("names", string.Join(", ", entry.Type.OtherNames))) : "",
                 entry.Name,
+                heardAt,
                 metrics
             )
         );
@@ -38,11 +40,12 @@ public static class HandoutLayout
     /// <param name="title">The title.</param>
     /// <param name="entries">The scales, in order.</param>
     /// <param name="paper">The paper.</param>
-    public static ImmutableArray<Page> Several(string title, IReadOnlyList<AtlasEntry> entries, Paper paper)
+    /// <param name="heardAt">The address where they are heard, printed as a QR code, or null for none.</param>
+    public static ImmutableArray<Page> Several(string title, IReadOnlyList<AtlasEntry> entries, Paper paper, string? heardAt = null)
     {
         var metrics = new PageMetrics(new PageSetup(paper, 6));
         var blocks = entries.SelectMany(entry => Scale(entry, metrics));
-        return Pagination.Fill([.. blocks], metrics, Furniture(title, metrics));
+        return Pagination.Fill([.. blocks], metrics, Furniture(title, metrics, heardAt: heardAt));
     }
 
     /// <summary>A scale in two blocks: its name with its degrees and signature, and its staff.</summary>
@@ -60,8 +63,8 @@ public static class HandoutLayout
     }
 
     /// <summary>The title over the first page and on the others.</summary>
-    internal static IPageFurniture Furniture(string title, PageMetrics metrics, string under = "") =>
-        new HandoutFurniture(title, under, under.Length > 0 ? $"{title} · {under}" : title, metrics);
+    internal static IPageFurniture Furniture(string title, PageMetrics metrics, string under = "", string? heardAt = null) =>
+        new HandoutFurniture(title, under, under.Length > 0 ? $"{title} · {under}" : title, heardAt, metrics);
 
     private static IEnumerable<Block> Blocks(AtlasEntry entry, PageMetrics metrics, Fingering? fingering)
     {
@@ -224,22 +227,35 @@ public static class HandoutLayout
     internal static Block Block(int height, ImmutableArray<Primitive> primitives, string? label, PageMetrics metrics) =>
         new(height, false, [new PageGroup(GroupKind.Furniture, new Box(0, 0, metrics.ContentWidth, height), label, primitives)]);
 
-    private sealed class HandoutFurniture(string title, string under, string running, PageMetrics metrics) : IPageFurniture
+    private sealed class HandoutFurniture(string title, string under, string running, string? heardAt, PageMetrics metrics) : IPageFurniture
     {
+        // Squares of a third of a millimeter, which a phone reads at arm's length.
+        private const int CodeSide = 15_000;
+
         private readonly ImmutableArray<string> _title = TextSetter.Wrap(
             CountText.Capitalized(title),
             TextStyle.Bold,
             metrics.Title,
-            metrics.ContentWidth
+            metrics.ContentWidth - (heardAt is null ? 0 : CodeSide + metrics.Small)
         );
 
         private readonly ImmutableArray<string> _under =
-            under.Length == 0 ? [] : TextSetter.Wrap(under, TextStyle.Italic, metrics.Body, metrics.ContentWidth);
+            under.Length == 0
+                ? []
+                : TextSetter.Wrap(
+                    under,
+                    TextStyle.Italic,
+                    metrics.Body,
+                    metrics.ContentWidth - (heardAt is null ? 0 : CodeSide + metrics.Small)
+                );
 
         private int TitleBaseline => metrics.TopMargin + metrics.Title + ((_title.Length - 1) * metrics.Title * 6 / 5);
 
         public int ContentTop(int page) =>
-            page > 0 ? metrics.LaterTop : TitleBaseline + (_under.Length * metrics.LineHeight) + metrics.SectionGap;
+            page > 0 ? metrics.LaterTop : Math.Max(TitleBaseline + (_under.Length * metrics.LineHeight) + metrics.SectionGap, CodeBottom);
+
+        // The words under the code, and air.
+        private int CodeBottom => heardAt is null ? 0 : metrics.TopMargin + CodeSide + (2 * metrics.Small);
 
         public IEnumerable<PageGroup> Head(int page)
         {
@@ -260,6 +276,25 @@ public static class HandoutLayout
                         TitleBaseline + ((line + 1) * metrics.LineHeight)
                     )
                 );
+            if (heardAt is null)
+                yield break;
+            var right = metrics.SideMargin + metrics.ContentWidth;
+            yield return new PageGroup(
+                GroupKind.Furniture,
+                default,
+                Texts.Say("handout.heard"),
+                [
+                    .. QrCode.Draw(heardAt, right, metrics.TopMargin + CodeSide, CodeSide),
+                    .. TextSetter.Centered(
+                        Texts.Say("handout.heard"),
+                        TextStyle.Italic,
+                        metrics.Small,
+                        right - (CodeSide / 2),
+                        metrics.TopMargin + CodeSide + metrics.Small,
+                        Ink.Given
+                    ),
+                ]
+            );
         }
 
         public IEnumerable<PageGroup> Foot(int page, int pages)

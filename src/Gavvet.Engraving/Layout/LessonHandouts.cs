@@ -58,12 +58,14 @@ public static class LessonHandouts
     /// <param name="style">The house style.</param>
     /// <param name="reader">Whom it is for.</param>
     /// <param name="paper">The paper.</param>
+    /// <param name="heardAt">The address where its scales are heard, printed as a QR code, or null for none.</param>
     public static ImmutableArray<Page> OfTopic(
         string title,
         IEnumerable<(ScaleType Type, NoteName Tonic)> scales,
         HouseStyle style,
         HandoutReader reader,
-        Paper paper
+        Paper paper,
+        string? heardAt = null
     )
     {
         var metrics = new PageMetrics(new PageSetup(paper, StaffHeight));
@@ -71,7 +73,8 @@ public static class LessonHandouts
             title,
             reader,
             scales.SelectMany(scale => Scale(scale.Type, reader.Written(scale.Type, scale.Tonic), style, reader, metrics)),
-            metrics
+            metrics,
+            heardAt
         );
     }
 
@@ -81,8 +84,16 @@ public static class LessonHandouts
     /// <param name="style">The house style.</param>
     /// <param name="reader">Whom it is for.</param>
     /// <param name="paper">The paper.</param>
+    /// <param name="heardAt">Gives the address where scales on some tonics are heard, as they are read; null for no QR code.</param>
     /// <exception cref="UnwritableNoteException">The key cannot be written.</exception>
-    public static ImmutableArray<Page> Of(LessonHandout what, NoteName tonic, HouseStyle style, HandoutReader reader, Paper paper)
+    public static ImmutableArray<Page> Of(
+        LessonHandout what,
+        NoteName tonic,
+        HouseStyle style,
+        HandoutReader reader,
+        Paper paper,
+        Func<IReadOnlyList<ScaleType>, IReadOnlyList<NoteName>, string?>? heardAt = null
+    )
     {
         var metrics = new PageMetrics(
             new PageSetup(
@@ -101,19 +112,22 @@ public static class LessonHandouts
                 Texts.Say("handout.key", ("key", style.Say(new Key(written)))),
                 reader,
                 KeyBlocks(written, style, reader, metrics),
-                metrics
+                metrics,
+                heardAt?.Invoke([ScaleTypes.Major], [written])
             ),
             LessonHandout.Twins => Filled(
                 Texts.Say("handout.twins", ("letter", style.Say(new NoteName(written.Letter)))),
                 reader,
                 TwinBlocks(new Key(written), style, reader, metrics),
-                metrics
+                metrics,
+                heardAt?.Invoke([ScaleTypes.Major], [written, .. new Key(written).SameLetterTwins.Select(twin => twin.Tonic)])
             ),
             LessonHandout.Minors => Filled(
                 Texts.Say("handout.minors", ("tonic", style.Say(written))),
                 reader,
                 MinorBlocks(written, style, reader, metrics),
-                metrics
+                metrics,
+                heardAt?.Invoke(MinorForms, [written])
             ),
             _ => Filled(
                 Texts.Say("handout.signatures"),
@@ -124,14 +138,21 @@ public static class LessonHandouts
         };
     }
 
-    private static ImmutableArray<Page> Filled(string title, HandoutReader? reader, IEnumerable<Block> blocks, PageMetrics metrics) =>
+    private static ImmutableArray<Page> Filled(
+        string title,
+        HandoutReader? reader,
+        IEnumerable<Block> blocks,
+        PageMetrics metrics,
+        string? heardAt = null
+    ) =>
         Pagination.Fill(
             [.. blocks],
             metrics,
             HandoutLayout.Furniture(
                 title,
                 metrics,
-                reader?.Part is { } part ? Texts.Say("handout.for-part", ("part", part.InSentence)) : ""
+                reader?.Part is { } part ? Texts.Say("handout.for-part", ("part", part.InSentence)) : "",
+                heardAt
             )
         );
 

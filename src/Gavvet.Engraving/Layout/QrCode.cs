@@ -11,11 +11,15 @@ internal static class QrCode
     public const int Side = 11_000;
 
     /// <summary>The code with its lower right corner at a place.</summary>
-    public static ImmutableArray<Primitive> Draw(string text, int right, int bottom)
+    /// <param name="text">What it holds.</param>
+    /// <param name="right">Its right edge.</param>
+    /// <param name="bottom">Its lower edge.</param>
+    /// <param name="side">Its side with the white around it; longer texts have smaller squares.</param>
+    public static ImmutableArray<Primitive> Draw(string text, int right, int bottom, int side = Side)
     {
         using var data = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M);
         var rows = data.ModuleMatrix;
-        var (left, top) = (right - Side, bottom - Side);
+        var (left, top) = (right - side, bottom - side);
         var runs = ImmutableArray.CreateBuilder<Primitive>();
         for (var y = 0; y < rows.Count; y++)
         {
@@ -39,6 +43,6 @@ internal static class QrCode
 
         return runs.ToImmutable();
 
-        int At(int module) => Side * module / rows.Count;
+        int At(int module) => side * module / rows.Count;
     }
 }

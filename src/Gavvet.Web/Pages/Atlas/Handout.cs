@@ -3,6 +3,7 @@ using Gavvet.Engraving.Output;
 using Gavvet.Exchange;
 using Gavvet.Theory;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.Listen;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Drawing;
 using Gavvet.Worksheets.Reference;
@@ -27,16 +28,25 @@ internal static class Handout
                     string? fingering,
                     StyleList styles,
                     HeavyWork heavy,
+                    ServerOptions options,
                     HttpContext context
-                ) => MadeAsync(styles, style, heavy, context, house => Page(type, tonic, house, clef, paper, fingering))
+                ) => MadeAsync(styles, style, heavy, context, house => Page(type, tonic, house, clef, paper, fingering, (options, style)))
             )
             .WithMetadata(HeavyRequest.Mark);
         application.MapGet("/atlas/{type}/{tonic}/scale.mid", SoundAsync);
         application
             .MapGet(
                 "/atlas-family/{family}/{tonic}/handout.pdf",
-                (string family, string tonic, string? style, string? paper, StyleList styles, HeavyWork heavy, HttpContext context) =>
-                    MadeAsync(styles, style, heavy, context, house => Family(family, tonic, house, paper))
+                (
+                    string family,
+                    string tonic,
+                    string? style,
+                    string? paper,
+                    StyleList styles,
+                    HeavyWork heavy,
+                    ServerOptions options,
+                    HttpContext context
+                ) => MadeAsync(styles, style, heavy, context, house => Family(family, tonic, house, paper, (options, style)))
             )
             .WithMetadata(HeavyRequest.Mark);
         application
@@ -50,8 +60,9 @@ internal static class Handout
                     string? paper,
                     StyleList styles,
                     HeavyWork heavy,
+                    ServerOptions options,
                     HttpContext context
-                ) => MadeAsync(styles, style, heavy, context, house => Keys(type, most, house, clef, paper))
+                ) => MadeAsync(styles, style, heavy, context, house => Keys(type, most, house, clef, paper, (options, style)))
             )
             .WithMetadata(HeavyRequest.Mark);
     }
@@ -68,19 +79,33 @@ internal static class Handout
         return await heavy.RunAsync(Lane.Short, Person.Of(context), _ => make(house), context.RequestAborted);
     }
 
-    private static IResult Page(string type, string tonic, HouseStyle house, string? clef, string? paper, string? fingering)
+    private static IResult Page(
+        string type,
+        string tonic,
+        HouseStyle house,
+        string? clef,
+        string? paper,
+        string? fingering,
+        (ServerOptions Options, string? Style) heard
+    )
     {
         if (Find(type, tonic, house, clef) is not { } entry)
             return Results.NotFound();
         var size = FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4;
         return Results.File(
-            PdfWriter.Write(entry.Name, HandoutLayout.LayOut(entry, size, Fingering.Find(fingering))),
+            PdfWriter.Write(entry.Name, HandoutLayout.LayOut(entry, size, Fingering.Find(fingering), HeardAt([entry], heard))),
             "application/pdf",
             $"{FileName(entry)}.pdf"
         );
     }
 
-    private static IResult Family(string family, string tonic, HouseStyle house, string? paper)
+    private static IResult Family(
+        string family,
+        string tonic,
+        HouseStyle house,
+        string? paper,
+        (ServerOptions Options, string? Style) heard
+    )
     {
         if (
             FamilyWords.Find(family) is not { } found
@@ -88,11 +113,18 @@ internal static class Handout
             || FamilyModel.EntriesOf(found, note, house) is not [_, ..] entries
         )
             return Results.NotFound();
-        return Several(Say("{0} on {1}", found.Name(), note), entries, paper);
+        return Several(Say("{0} on {1}", found.Name(), note), entries, paper, heard);
     }
 
     // A scale in every key whose signature has up to so many sharps or flats, from the flats to the sharps.
-    private static IResult Keys(string type, int most, HouseStyle house, string? clef, string? paper)
+    private static IResult Keys(
+        string type,
+        int most,
+        HouseStyle house,
+        string? clef,
+        string? paper,
+        (ServerOptions Options, string? Style) heard
+    )
     {
         if (ScaleNames.Only(type) is not { } found || most is < 0 or > 7)
             return Results.NotFound();
@@ -106,17 +138,37 @@ internal static class Handout
         ];
         return entries.Length == 0
             ? Results.NotFound()
-            : Several(Say("{0} to {1} sharps and flats", CountText.Capitalized(found.Name), CountText.Word(most)), entries, paper);
+            : Several(Say("{0} to {1} sharps and flats", CountText.Capitalized(found.Name), CountText.Word(most)), entries, paper, heard);
     }
 
-    private static IResult Several(string title, IReadOnlyList<AtlasEntry> entries, string? paper) =>
+    private static IResult Several(
+        string title,
+        IReadOnlyList<AtlasEntry> entries,
+        string? paper,
+        (ServerOptions Options, string? Style) heard
+    ) =>
         Results.File(
             PdfWriter.Write(
                 title,
-                HandoutLayout.Several(title, entries, FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4)
+                HandoutLayout.Several(
+                    title,
+                    entries,
+                    FileWords.TryParse<Paper>(paper, out var chosen) ? chosen : Paper.A4,
+                    HeardAt(entries, heard)
+                )
             ),
             "application/pdf",
             "scales.pdf"
+        );
+
+    // Where its scales are heard: one type in several keys, or several types in one.
+    private static string? HeardAt(IReadOnlyList<AtlasEntry> entries, (ServerOptions Options, string? Style) heard) =>
+        Listening.Address(
+            heard.Options,
+            entries.Select(entry => entry.Type).Distinct(),
+            entries.Select(entry => entry.Tonic).Distinct(),
+            heard.Style,
+            entries[0].Clef
         );
 
     private static async Task<IResult> SoundAsync(string type, string tonic, string? style, string? clef, StyleList styles) =>

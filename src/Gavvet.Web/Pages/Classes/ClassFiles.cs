@@ -7,6 +7,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Hosting;
+using Gavvet.Web.Pages.Listen;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 
@@ -38,6 +39,7 @@ internal static class ClassFiles
         ClassPlans plans,
         DeskSettings settings,
         HeavyWork heavy,
+        ServerOptions options,
         HttpContext context
     )
     {
@@ -58,6 +60,19 @@ internal static class ClassFiles
                 .Distinct()
                 .OrderBy(reader => reader.Part is null ? -1 : Instrument.All.IndexOf(reader.Part)),
         ];
+        (ScaleType Type, NoteName Tonic)[] scales =
+        [
+            .. (topic?.OnTonics ?? []).Where(scale => style.CanSpell(scale.Type, scale.Tonic)).Select(scale => (scale.Type, scale.Tonic)),
+        ];
+        string? HeardBy(HandoutReader reader, IReadOnlyList<(ScaleType Type, NoteName Tonic)> said) =>
+            Listening.Address(
+                options,
+                said.Select(scale => scale.Type).Distinct(),
+                said.Select(scale => reader.Written(scale.Type, scale.Tonic)).Distinct(),
+                style.Id,
+                reader.Clef,
+                reader.Part
+            );
         try
         {
             return await heavy.RunAsync(
@@ -70,16 +85,10 @@ internal static class ClassFiles
                     [
                         .. (topic is null && handout == LessonHandout.Signatures ? readers[..1] : readers).SelectMany(reader =>
                             topic is not null
-                                ? LessonHandouts.OfTopic(
-                                    topic.Title,
-                                    topic
-                                        .OnTonics.Where(scale => style.CanSpell(scale.Type, scale.Tonic))
-                                        .Select(scale => (scale.Type, scale.Tonic)),
-                                    style,
-                                    reader,
-                                    size
+                                ? LessonHandouts.OfTopic(topic.Title, scales, style, reader, size, HeardBy(reader, scales))
+                                : LessonHandouts.Of(handout, note, style, reader, size, (types, tonics) =>
+                                    Listening.Address(options, types, tonics, style.Id, reader.Clef, reader.Part)
                                 )
-                                : LessonHandouts.Of(handout, note, style, reader, size)
                         ),
                     ];
                     return Results.File(PdfWriter.Write("Handout", pages), "application/pdf", "handout.pdf");

@@ -239,6 +239,17 @@ public sealed class PrintingStore(Database data, TimeProvider clock)
         return await database.Printings.AnyAsync(row => row.Id == id, cancellation);
     }
 
+    /// <summary>The sheet a printing was made of, or null where that is gone or there is no such printing.</summary>
+    public async Task<string?> SheetOfAsync(string id, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return await database
+            .Printings.Where(row => row.Id == id)
+            .Select(row => row.SheetId)
+            .Where(sheet => database.Sheets.Any(kept => kept.Id == sheet && kept.DeletedAt == null))
+            .SingleOrDefaultAsync(cancellation);
+    }
+
     /// <summary>The PDF of a pile just as it was printed, or null.</summary>
     public async Task<byte[]?> PdfAsync(string id, string pile, CancellationToken cancellation = default)
     {

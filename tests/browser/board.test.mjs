@@ -104,6 +104,31 @@ test("the class writes on the staff by clicks or words, and is judged as a paper
   assert.match(await page.locator(".board-judged strong").textContent(), /right|correct/i);
 });
 
+test("a paper that came back is gone over with what was written counted, and no name in sight", async () => {
+  const { page } = at;
+  await page.goto(`${at.server.address}/classes`);
+  await page.getByRole("link", { name: "Hazelmoor theory 2" }).click();
+  await page.getByRole("link", { name: "What happened" }).first().click();
+  await page.waitForURL(/\/results$/);
+  // What the results say of the first question: right of so many.
+  const row = page.locator("tr", { has: page.locator("th[scope=row]", { hasText: /^A 1$/ }) });
+  const [right, answers] = (await row.locator("td").nth(1).textContent()).match(/\d+/g).map(Number);
+  const names = await page.locator(".answer-map tbody th").allTextContents();
+  assert.ok(names.length > 3 && answers > 0);
+  await page.keyboard.press("b");
+  await page.waitForURL(/board\?printing=/);
+  assert.equal(await page.locator(".board-counts").count(), 0);
+  await step("a");
+  const counts = await page.locator(".board-counts tr").evaluateAll((rows) => rows.map((one) => [one.cells[0].textContent, Number(one.cells[1].textContent)]));
+  assert.equal(Object.fromEntries(counts).right ?? 0, right);
+  assert.equal(counts.reduce((sum, [, count]) => sum + count, 0), answers);
+  const shown = await page.locator("main").textContent();
+  for (const name of names) assert.ok(!shown.includes(name.trim()), name);
+  assert.deepEqual(await violations(page), []);
+  await step("n").catch(() => step("PageDown"));
+  assert.match(page.url(), /printing=/);
+});
+
 test("the board has no accessibility violation in light and dark, fits a phone, and remembers its light", async () => {
   const { page } = at;
   await open(/five to seven sharps/);

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gavvet.Engraving.Layout;
 using Gavvet.Engraving.Output;
 using Gavvet.Storage;
+using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Check;
 using Gavvet.Web.Pages.Shared;
@@ -39,15 +40,18 @@ internal sealed class BoardView
     private readonly AskedQuestion _asked;
     private readonly string _address;
     private readonly int _stagesBefore;
+    private readonly ClassAnswers? _answers;
 
     private BoardView(
         StoredSheet stored,
         QuestionCatalogue catalogue,
         Composition composition,
         (WorksheetSection Section, WorksheetItem Item)[] questions,
-        BoardPlace at
+        BoardPlace at,
+        ClassAnswers? answers
     )
     {
+        _answers = answers;
         (Count, Number) = (questions.Length, Math.Clamp(at.Question, 1, questions.Length));
         (Section, _item) = questions[Number - 1];
         _answer = composition.Key.Answers[_item.SlotId];
@@ -71,7 +75,7 @@ internal sealed class BoardView
     }
 
     /// <summary>The question, or null where the sheet has none with an answer.</summary>
-    public static BoardView? Of(StoredSheet stored, QuestionCatalogue catalogue, BoardPlace at)
+    public static BoardView? Of(StoredSheet stored, QuestionCatalogue catalogue, BoardPlace at, ClassAnswers? answers)
     {
         var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
         (WorksheetSection, WorksheetItem)[] questions =
@@ -80,7 +84,7 @@ internal sealed class BoardView
                 .Worksheet.Sections.SelectMany(section => section.Items, (section, item) => (section, item))
                 .Where(one => one.item.Setting is not null && composition.Key.Answers.ContainsKey(one.item.SlotId)),
         ];
-        return questions.Length == 0 ? null : new BoardView(stored, catalogue, composition, questions, at);
+        return questions.Length == 0 ? null : new BoardView(stored, catalogue, composition, questions, at, answers);
     }
 
     /// <summary>Which question, from 1.</summary>
@@ -135,6 +139,12 @@ internal sealed class BoardView
 
     public Sound Heard { get; }
 
+    /// <summary>The printing that is gone over, or null.</summary>
+    public string? Printing => _answers?.Printing;
+
+    /// <summary>What was written for the question on it, with the whole answer; null before, and where nothing was.</summary>
+    public AnswerCounts? Counts => Step == Steps && _answers?.Of(_item.SlotId, _item.Setting!) is { All: > 0 } counts ? counts : null;
+
     /// <summary>Forward by a step, to the next question after the last; null at the very end.</summary>
     public string? Next =>
         Step < Steps ? At(new BoardPlace(Number, Step + 1))
@@ -162,7 +172,8 @@ internal sealed class BoardView
     // Until the working begins the class may write; a line that is printed in part is said in words.
     private bool HasPad => Step == 0 && _asked.Scale is not null && _asked.Columns.IsEmpty && Staff is { HidesClef: false, Columns: > 0 };
 
-    private string At(BoardPlace place) => $"{_address}?question={place.Question}&step={place.Step}";
+    private string At(BoardPlace place) =>
+        $"{_address}?question={place.Question}&step={place.Step}{(Printing is { } printing ? $"&printing={printing}" : "")}";
 
     private string Draw(Figure figure, int i)
     {

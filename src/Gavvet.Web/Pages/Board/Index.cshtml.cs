@@ -1,4 +1,5 @@
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -6,9 +7,15 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Board;
 
 /// <summary>A sheet shown to the room, a question at a time, worked out step by step.</summary>
-public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue) : PageModel
+internal sealed class IndexModel(
+    SheetStore store,
+    QuestionCatalogue catalogue,
+    OpenPrintings open,
+    PrintingStore printings,
+    MarkingStore markings
+) : PageModel
 {
-    internal BoardView? View { get; private set; }
+    public BoardView? View { get; private set; }
 
     /// <summary>The sheet's title.</summary>
     public string Title { get; private set; } = "";
@@ -16,12 +23,13 @@ public sealed class IndexModel(SheetStore store, QuestionCatalogue catalogue) : 
     /// <summary>Where the sheet is worked on.</summary>
     public string Sheet { get; private set; } = "";
 
-    public async Task<IActionResult> OnGetAsync(string id, BoardPlace at)
+    public async Task<IActionResult> OnGetAsync(string id, BoardPlace at, string? printing)
     {
         if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         (Title, Sheet) = (stored.Sheet.Title, $"/sheets/{stored.Id}");
-        View = stored.Sheet.Language.Saying(() => BoardView.Of(stored, catalogue, at));
+        var answers = await ClassAnswers.OfAsync(open, printings, markings, stored.Id, printing);
+        View = stored.Sheet.Language.Saying(() => BoardView.Of(stored, catalogue, at, answers));
         return Request.Headers.ContainsKey("HX-Request") && View is not null ? Partial("Board/_Board", View) : Page();
     }
 }

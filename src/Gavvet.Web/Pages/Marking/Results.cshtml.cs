@@ -64,6 +64,9 @@ internal sealed class ResultsModel(
 
     public SchoolClass? Class { get; private set; }
 
+    /// <summary>The sheet it was made of, or null where that is gone.</summary>
+    public string? Sheet { get; private set; }
+
     public DateTimeOffset? ReturnedAt { get; private set; }
 
     /// <summary>The papers that were marked otherwise since they were given back.</summary>
@@ -355,6 +358,7 @@ internal sealed class ResultsModel(
             if (await open.FindAsync(id) is not { } found)
                 return false;
             Printing = found;
+            Sheet = await printings.SheetOfAsync(id, HttpContext.RequestAborted);
             var (group, returned) = await markings.OfPrintingAsync(id, HttpContext.RequestAborted);
             Changed = await markings.ChangedSinceReturnAsync(id, HttpContext.RequestAborted);
             Written = await markings.WrittenAsync(id, HttpContext.RequestAborted);

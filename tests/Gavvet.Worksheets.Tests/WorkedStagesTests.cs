@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Worksheets.Tests;
 

@@ -12,7 +12,6 @@ using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
-using Gavvet.Worksheets.Working;
 
 namespace Gavvet.Web.Pages.Board;
 

@@ -3,8 +3,9 @@ using Gavvet.Theory;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Wording;
+using Gavvet.Worksheets.Working;
 
-namespace Gavvet.Worksheets.Working;
+namespace Gavvet.Worksheets.Composing;
 
 /// <summary>A moment of working a question out before a class: what is said, and what stands in its figures by then.</summary>
 /// <param name="Sentence">What is said.</param>

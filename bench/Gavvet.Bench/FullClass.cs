@@ -38,7 +38,7 @@ internal static class FullClass
                 Copies = PrintedCopy.Of(group.Students, sheet.Sheet, Papers - Students, student => student.Id),
             }
         );
-        var frozen = FrozenPrinting.Of(plan, QuestionCatalogue.Standard, new PagePacking(_ => "", PageSides.Pack), PrintPace.Fast);
+        var frozen = FrozenPrinting.Of(plan, QuestionCatalogue.Standard, PrintPace.Fast);
         var papers = new RecordedPapers(frozen.Record);
         var items = papers.ItemsOf(frozen.Record.Copies[0]);
         var last = "";
@@ -50,8 +50,7 @@ internal static class FullClass
                 $"Quiz {i}",
                 frozen.Record.Write(),
                 [],
-                [.. frozen.Pages.Select((page, n) => new PackedPage($"{i:x4}{n:x4}", page.Pile, page.Number, "", page.Sides))],
-                new Dictionary<string, ReadOnlyMemory<byte>>()
+                [.. frozen.Pages.Select((page, n) => new PackedPage($"{i:x4}{n:x4}", page.Pile, page.Number, "", page.Sides))]
             )
             {
                 ClassId = i < OfClass ? id : null,

@@ -43,7 +43,7 @@ internal static class FullSchool
                     Copies = PrintedCopy.Of(group.Students, sheet.Sheet, 0, student => student.Id),
                 }
             );
-            var frozen = FrozenPrinting.Of(plan, QuestionCatalogue.Standard, new PagePacking(_ => "", PageSides.Pack), PrintPace.Fast);
+            var frozen = FrozenPrinting.Of(plan, QuestionCatalogue.Standard, PrintPace.Fast);
             var papers = new RecordedPapers(frozen.Record);
             var own = frozen.Record.Copies.ToDictionary(copy => copy.Number, papers.ItemsOf);
             for (var p = 0; p < Printings; p++)
@@ -55,8 +55,7 @@ internal static class FullSchool
                     $"Quiz {p}",
                     frozen.Record.Write(),
                     [],
-                    [.. frozen.Pages.Select((page, n) => new PackedPage($"{c:x3}{p:x2}{n:x3}", page.Pile, page.Number, "", page.Sides))],
-                    new Dictionary<string, ReadOnlyMemory<byte>>()
+                    [.. frozen.Pages.Select((page, n) => new PackedPage($"{c:x3}{p:x2}{n:x3}", page.Pile, page.Number, "", page.Sides))]
                 )
                 {
                     ClassId = id,

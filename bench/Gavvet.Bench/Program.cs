@@ -127,13 +127,7 @@ switch (args)
             new
             {
                 milliseconds = Timed(
-                    () =>
-                        FrozenPrinting.Of(
-                            lasting,
-                            QuestionCatalogue.Standard,
-                            new PagePacking(_ => "", (student, _) => System.Text.Encoding.UTF8.GetBytes(student)),
-                            PrintPace.Fast
-                        ),
+                    () => FrozenPrinting.Of(lasting, QuestionCatalogue.Standard, PrintPace.Fast),
                     int.Parse(runs, System.Globalization.CultureInfo.InvariantCulture)
                 ),
             }

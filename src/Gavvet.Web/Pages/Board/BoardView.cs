@@ -125,8 +125,8 @@ internal sealed class BoardView
     /// <summary>The key signature the class puts before it.</summary>
     public int? Signature { get; }
 
-    /// <summary>Whether the class writes the key signature.</summary>
-    public bool AsksSignature => _asked.Scale is { AsksSignature: true };
+    /// <summary>Whether the class writes the key signature, also where the right one has no signs: a choice tells nothing.</summary>
+    public bool AsksSignature => _asked.Scale is { UnderSignature: true } && Printed is null;
 
     public Judgement? Judgement { get; }
 
@@ -165,6 +165,9 @@ internal sealed class BoardView
 
     /// <summary>The address what the class says is sent to.</summary>
     public string Address => _address;
+
+    // The signature that stands on the staff.
+    private KeySignature? Printed => Staff?.Given.OfType<SignatureMark>().FirstOrDefault()?.Signature;
 
     private StaffFigure? Staff => _item.Question.Figures is [.., StaffFigure staff] ? staff : null;
 
@@ -210,7 +213,7 @@ internal sealed class BoardView
             null,
             null,
             Staff!.Clef.Id,
-            Signature is { } fifths ? $"{fifths}" : null,
+            (Signature ?? Printed?.Fifths) is { } fifths ? $"{fifths}" : null,
             null,
             Written
         )

@@ -39,8 +39,10 @@ internal static class Listening
             .Where(pair => pair.Item2 is not null)
             .Select(pair => $"{pair.Item1}={Uri.EscapeDataString(pair.Item2!)}")
             .ToArray();
-        var address =
-            $"{reached}/listen/{string.Join(Between, types.Select(type => type.Id))}/{string.Join(Between, tonics.Select(tonic => Uri.EscapeDataString(NoteText.Ascii(tonic))))}{(said.Length > 0 ? "?" : "")}{string.Join('&', said)}";
+        var path =
+            $"{reached}/listen/{string.Join(Between, types.Select(type => type.Id))}/"
+            + string.Join(Between, tonics.Select(tonic => Uri.EscapeDataString(NoteText.Ascii(tonic))));
+        var address = said.Length > 0 ? $"{path}?{string.Join('&', said)}" : path;
         return address.Length <= LongestAddress ? address : null;
     }
 }

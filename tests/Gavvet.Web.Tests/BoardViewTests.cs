@@ -1,0 +1,65 @@
+using Gavvet.Storage;
+using Gavvet.Web.Pages.Board;
+using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Judging;
+
+namespace Gavvet.Web.Tests;
+
+/// <summary>What the class writes on the board is judged as at marking, under the signature it stands under.</summary>
+public class BoardViewTests
+{
+    private static BoardView Of(string section, BoardPlace at) =>
+        BoardView.Of(
+            new StoredSheet(
+                "x",
+                default,
+                SheetFile.Read($$"""{"gavvet":1,"seed":1,"title":"Scales","sections":[{{section}}]}"""),
+                false,
+                false
+            ),
+            QuestionCatalogue.Standard,
+            at,
+            null
+        )!;
+
+    private static string Scale(string type, int flats, int sharps) =>
+        $$"""{"kind":"write-scale","scales":["{{type}}"],"writeWith":"signature","keys":{"flats":{{flats}},"sharps":{{sharps}}},"count":1}""";
+
+    [Theory]
+    [InlineData(2, "D E F G A B C D", Verdict.Correct)]
+    [InlineData(1, "D E F G A B C D", Verdict.Wrong)]
+    [InlineData(-2, "D E F G A B C D", Verdict.Wrong)]
+    [InlineData(0, "D E F# G A B C# D", Verdict.Wrong)]
+    [InlineData(null, "D E F# G A B C D", Verdict.Wrong)]
+    public void The_signature_the_class_chooses_is_judged_with_its_notes(int? signature, string written, Verdict verdict)
+    {
+        var view = Of(Scale("major", -2, 2), new BoardPlace(Written: written, Signature: signature, Judged: true));
+        Assert.True(view.AsksSignature);
+        Assert.NotNull(view.Pad);
+        Assert.Equal(verdict, view.Judgement!.Verdict);
+    }
+
+    // Whether there is a choice must not tell that there is nothing to choose.
+    [Fact]
+    public void A_key_without_signs_asks_for_its_signature_too()
+    {
+        var view = Of(Scale("major", 0, 0), new BoardPlace(Written: "C D E F G A B C", Signature: 0, Judged: true));
+        Assert.Contains("C major", view.Prompt, StringComparison.Ordinal);
+        Assert.True(view.AsksSignature);
+        Assert.Equal(Verdict.Correct, view.Judgement!.Verdict);
+    }
+
+    [Fact]
+    public void What_cannot_be_read_is_said_and_places_beyond_the_sheet_are_its_ends()
+    {
+        var view = Of(Scale("major", -2, 2), new BoardPlace(9, -4, "H9", Judged: true));
+        Assert.Equal((1, 1, 0), (view.Number, view.Count, view.Step));
+        Assert.NotEmpty(view.Problem!);
+        Assert.Null(view.Judgement);
+        Assert.Null(view.Back);
+        var end = Of(Scale("major", -2, 2), new BoardPlace(1, 99));
+        Assert.Equal(end.Steps, end.Step);
+        Assert.Null(end.Next);
+        Assert.Null(end.Pad);
+    }
+}

@@ -336,11 +336,11 @@ test("a code finds its paper; a wrong one is said", async () => {
   assert.equal(await at.page.locator("#page-code").inputValue(), wrong);
 });
 
-// As a hand scanner does: signs a millisecond apart, and Enter.
+// As a hand scanner does: signs a millisecond apart, and Enter. Their times are those of the scanner, however long the page takes.
 const scan = (words) => at.page.evaluate((signs) => {
-  for (const key of [...signs, "Enter"]) {
+  for (const event of [...signs, "Enter"].map((key) => new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }))) {
     const target = document.activeElement ?? document.body;
-    if (target.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true })) && key !== "Enter" && target.setRangeText) target.setRangeText(key, target.selectionStart, target.selectionEnd, "end");
+    if (target.dispatchEvent(event) && event.key !== "Enter" && target.setRangeText) target.setRangeText(event.key, target.selectionStart, target.selectionEnd, "end");
   }
 }, words);
 const markedNow = async () => (await (await fetch(`${at.page.url()}?handler=Data`)).json()).markings.length;

@@ -20,6 +20,8 @@ test("a week takes at most sixty actions besides the marking itself", async () =
   await fill("#students", "Mira\nBo\nIda\nTom");
   await click(at.page.getByRole("button", { name: "Write them in" }));
   await at.page.locator(".student").first().waitFor();
+  // Shortcuts work once the page has loaded its scripts.
+  await at.page.waitForLoadState();
   await key("p");
   await at.page.waitForURL(/\/plan$/);
   // What cannot be laid is said, and what was typed stays.

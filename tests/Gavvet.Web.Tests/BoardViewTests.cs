@@ -50,6 +50,15 @@ public class BoardViewTests
     }
 
     [Fact]
+    public void With_the_answer_stands_what_else_is_right_and_not_before()
+    {
+        const string Degree = """{"kind":"name-degree","scales":["major"],"count":12}""";
+        var views = Enumerable.Range(1, 12).Select(number => Of(Degree, new BoardPlace(number, 99))).ToList();
+        Assert.Contains(views, view => view.AlsoRight.Any(words => words.Contains("leading tone", StringComparison.Ordinal)));
+        Assert.All(Enumerable.Range(1, 12), number => Assert.Empty(Of(Degree, new BoardPlace(number, 0)).AlsoRight));
+    }
+
+    [Fact]
     public void What_cannot_be_read_is_said_and_places_beyond_the_sheet_are_its_ends()
     {
         var view = Of(Scale("major", -2, 2), new BoardPlace(9, -4, "H9", Judged: true));

@@ -55,6 +55,20 @@ public class WorkedStagesTests
         Assert.StartsWith("Coming down", down.Sentence, StringComparison.OrdinalIgnoreCase);
     }
 
+    [Fact]
+    public void A_raised_degree_gets_its_natural_with_the_sentence_that_raises_it()
+    {
+        var stages = Stages(
+            """
+            {"gavvet":1,"seed":1,"title":"Scales","sections":[{"kind":"write-scale","scales":["harmonic-minor"],
+            "writeWith":"signature","keys":{"flats":3,"sharps":-3},"count":1}]}
+            """
+        );
+        var raised = stages.First(stage => Written(stage).Contains("B♮", StringComparison.Ordinal));
+        Assert.Contains("raise the 7th", raised.Sentence, StringComparison.Ordinal);
+        Assert.Equal("C D E F G A B♮ C", Written(raised));
+    }
+
     // The book has a question of every kind.
     [Fact]
     public void Of_every_kind_the_last_stage_is_the_key_and_no_stage_takes_back_or_adds_what_the_key_has_not()

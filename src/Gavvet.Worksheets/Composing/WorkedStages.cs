@@ -44,10 +44,12 @@ public static class WorkedStages
     private sealed class Found
     {
         private readonly HashSet<NoteName> _notes = [];
+
+        // Those a step came to, rather than took over: a natural before one takes a sign back.
+        private readonly HashSet<NoteName> _reached = [];
         private bool _hasLetters,
             _hasSteps,
-            _hasHalfSteps,
-            _hasDescent;
+            _hasHalfSteps;
         private KeySignature? _signature;
 
         public void Take(WorkingStep step)
@@ -59,7 +61,7 @@ public static class WorkedStages
                     break;
                 case StepsWalked walk:
                     _hasSteps = true;
-                    _notes.UnionWith(walk.Notes);
+                    Reach(walk.Notes);
                     break;
                 case SignatureUsed used:
                     _signature = used.Signature;
@@ -77,15 +79,14 @@ public static class WorkedStages
                             .Base.Ascending.Except(derived.Altered.Select(change => change.Before.Note))
                             .Except(derived.Struck.Select(note => note.Note))
                     );
-                    _notes.UnionWith(derived.Altered.Select(change => change.After.Note));
-                    _notes.UnionWith(derived.Added.Select(note => note.Note));
+                    Reach(derived.Altered.Select(change => change.After.Note));
+                    Reach(derived.Added.Select(note => note.Note));
                     break;
                 case ChangedDescending descent:
-                    _hasDescent = true;
-                    _notes.UnionWith(descent.Changes.Select(change => change.After.Note));
+                    Reach(descent.Changes.Select(change => change.After.Note));
                     break;
                 case BlueNotesNamed blue:
-                    _notes.UnionWith(blue.Notes.Select(note => note.Note));
+                    Reach(blue.Notes.Select(note => note.Note));
                     break;
                 case HalfStepsFound:
                     _hasHalfSteps = true;
@@ -132,8 +133,17 @@ public static class WorkedStages
             ];
         }
 
-        // A natural that takes a sign back coming down waits for the sentence about coming down.
-        private bool HasSign(NoteMark note) => _notes.Contains(note.Pitch.Name) && (note.Sign != Accidental.Natural || _hasDescent);
+        // A natural takes a sign back, and waits for the sentence that does.
+        private bool HasSign(NoteMark note) => (note.Sign == Accidental.Natural ? _reached : _notes).Contains(note.Pitch.Name);
+
+        private void Reach(IEnumerable<NoteName> notes)
+        {
+            foreach (var note in notes)
+            {
+                _notes.Add(note);
+                _reached.Add(note);
+            }
+        }
 
         private static IEnumerable<NoteName> Signed(KeySignature signature)
         {

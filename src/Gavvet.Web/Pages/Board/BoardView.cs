@@ -59,6 +59,7 @@ internal sealed class BoardView
         _asked = AskedQuestion.Of(catalogue.Get(Section.KindId), _item.Setting!, Section.Bank);
         _address = $"/sheets/{stored.Id}/board";
         Step = Math.Clamp(at.Step, 0, _stages.Length);
+        AlsoRight = Step == Steps ? _answer.AlsoRight : [];
         Language = stored.Sheet.Language.Tag;
         Written = at.Written is { Length: <= MostWritten } written ? written.Trim() : "";
         Signature = AsksSignature && at.Signature is >= -KeySignature.Most and <= KeySignature.Most ? at.Signature : null;
@@ -109,6 +110,9 @@ internal sealed class BoardView
 
     /// <summary>The sentences said so far, the newest last.</summary>
     public IEnumerable<string> Sentences => _stages.Take(Step).Select(stage => stage.Sentence);
+
+    /// <summary>What else is right, with the whole answer: a class may have said it.</summary>
+    public ImmutableArray<string> AlsoRight { get; }
 
     /// <summary>The drawn figures, with what was found so far; empty in the place of the staff the class writes on.</summary>
     public ImmutableArray<string> Figures { get; }

@@ -34,6 +34,14 @@ public abstract record Decision
     public sealed record Mistake(FindingCode Code) : Decision;
 }
 
+/// <summary>An answer cannot be read as what is asked.</summary>
+/// <param name="sentence">What is asked and what was found instead, as it is said to whoever wrote it.</param>
+public sealed class UnreadAnswerException(string sentence) : FormatException(Texts.Say("marking.unread", ("sentence", sentence)))
+{
+    /// <summary>The sentence for whoever wrote it; the message is for who marks, and can decide.</summary>
+    public string Sentence { get; } = sentence;
+}
+
 /// <summary>Marks an item from what was recorded of it, and from nothing else.</summary>
 public static class Marker
 {
@@ -111,7 +119,7 @@ public static class Marker
         var judged = WordsJudge.Judge(item.Question, style, answer);
         // Nothing is taken off in silence for what could not be read.
         if (judged.Findings.FirstOrDefault(finding => finding.Code == FindingCode.NotRead) is { } unread)
-            throw new FormatException(item.Question.Sentence(style, unread));
+            throw new UnreadAnswerException(item.Question.Sentence(style, unread));
         var marks = judged.Of == 0 ? 0 : judged.Marks * item.Marks / judged.Of;
         return new Marking(
             (MarkedAs)(int)judged.Verdict,

@@ -1,0 +1,129 @@
+using System.Collections.Immutable;
+
+namespace Gavvet.Teaching.Practice;
+
+/// <summary>
+/// Where one who practices stands: which questions there are, in which order, and how far each is. What was missed comes back
+/// after three others, in another key.
+/// </summary>
+public sealed class PracticeWalk
+{
+    // So many questions stand between one that was missed and its return.
+    private const int Between = 3;
+
+    private readonly ImmutableDictionary<string, QuestionProgress> _progress;
+
+    private PracticeWalk(
+        PracticePaper paper,
+        PracticeRules rules,
+        ImmutableDictionary<string, QuestionProgress> progress,
+        ImmutableArray<string> order,
+        bool isFinished
+    ) => (Paper, Rules, _progress, Order, IsFinished) = (paper, rules, progress, order, isFinished);
+
+    /// <summary>The questions.</summary>
+    public PracticePaper Paper { get; }
+
+    /// <summary>How it goes.</summary>
+    public PracticeRules Rules { get; }
+
+    /// <summary>The names of the questions, in the order they come.</summary>
+    public ImmutableArray<string> Order { get; }
+
+    /// <summary>Whether all was said to be done.</summary>
+    public bool IsFinished { get; }
+
+    /// <summary>The first question that is not over, or null.</summary>
+    public string? Open => Order.FirstOrDefault(question => !Of(question).IsOver(Rules));
+
+    /// <summary>Whether what was right is shown by now.</summary>
+    /// <param name="isReleased">Whether the teacher showed it.</param>
+    public bool ShowsAnswers(bool isReleased) =>
+        Rules.Shown switch
+        {
+            Shown.AtOnce => true,
+            Shown.AtTheEnd => IsFinished,
+            _ => isReleased,
+        };
+
+    /// <summary>How far a question is.</summary>
+    /// <param name="question">The question.</param>
+    public QuestionProgress Of(string question) => _progress.GetValueOrDefault(question) ?? QuestionProgress.None(question);
+
+    /// <summary>The question that went worst and of which there are more, or null: the most tries and hints, then the first.</summary>
+    public string? Worst =>
+        Order
+            .Where(question => !PracticePaper.IsLike(question) && Of(question) is var went && went.IsOver(Rules) && !went.IsRightAlone)
+            .Where(question => !Order.Contains(PracticePaper.LikeId(question, 2)) && Paper.Like(question).Length > 1)
+            .OrderByDescending(question => Of(question) is var went ? went.Hints + went.Answers.Length + (went.IsRight ? 0 : 10) : 0)
+            .FirstOrDefault();
+
+    /// <summary>Where it stands after what was done.</summary>
+    /// <param name="paper">The questions.</param>
+    /// <param name="rules">How it goes.</param>
+    /// <param name="done">What was done, in order.</param>
+    public static PracticeWalk After(PracticePaper paper, PracticeRules rules, IEnumerable<PracticeTry> done)
+    {
+        var progress = ImmutableDictionary.CreateBuilder<string, QuestionProgress>();
+        var more = new List<string>();
+        var isFinished = false;
+        foreach (var one in done)
+        {
+            var before = progress.GetValueOrDefault(one.Question) ?? QuestionProgress.None(one.Question);
+            switch (one.Doing)
+            {
+                case Doing.Answered when one.Marking is { } marking:
+                    progress[one.Question] = before with { Answers = before.Answers.Add(marking) };
+                    break;
+                case Doing.Hint:
+                    progress[one.Question] = before with { Hints = before.Hints + 1 };
+                    break;
+                case Doing.Shown:
+                    progress[one.Question] = before with { IsShown = true };
+                    break;
+                case Doing.More:
+                    more.Add(one.Question);
+                    break;
+                case Doing.Finished:
+                    isFinished = true;
+                    break;
+            }
+        }
+
+        var known = progress.ToImmutable();
+        return new PracticeWalk(paper, rules, known, [.. Ordered(paper, rules, known, more)], isFinished);
+    }
+
+    private static IEnumerable<string> Ordered(
+        PracticePaper paper,
+        PracticeRules rules,
+        ImmutableDictionary<string, QuestionProgress> progress,
+        List<string> more
+    )
+    {
+        var due = new Queue<(string Question, int At)>();
+        for (var i = 0; i < paper.Questions.Length; i++)
+        {
+            while (due.TryPeek(out var next) && next.At <= i)
+                yield return due.Dequeue().Question;
+            var question = paper.Questions[i].Id;
+            yield return question;
+            if (
+                rules.Shown == Shown.AtOnce
+                && progress.TryGetValue(question, out var went)
+                && went.IsOver(rules)
+                && !went.IsRightAlone
+                && paper.Like(question).Length > 0
+            )
+                due.Enqueue((PracticePaper.LikeId(question, 1), i + 1 + Between));
+        }
+
+        foreach (var (question, _) in due)
+            yield return question;
+        foreach (var question in more.Distinct())
+        {
+            for (var number = 2; number <= paper.Like(question).Length; number++)
+                yield return PracticePaper.LikeId(question, number);
+        }
+    }
+}

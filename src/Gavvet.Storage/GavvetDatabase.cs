@@ -37,6 +37,12 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
 
     public DbSet<ReturnedPageRow> ReturnedPages => Set<ReturnedPageRow>();
 
+    public DbSet<PracticeRow> Practices => Set<PracticeRow>();
+
+    public DbSet<PracticeSeatRow> PracticeSeats => Set<PracticeSeatRow>();
+
+    public DbSet<PracticeTryRow> PracticeTries => Set<PracticeTryRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<SheetRow>(sheet =>
@@ -105,6 +111,21 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
             marking.HasIndex(row => row.Undoes);
             marking.HasOne<StudentRow>().WithMany().HasForeignKey(row => row.StudentId).OnDelete(DeleteBehavior.Cascade);
         });
+        modelBuilder.Entity<PracticeRow>(practice =>
+        {
+            practice.ToTable("Practices").HasIndex(row => row.Code).IsUnique();
+            practice.HasIndex(row => row.ClassId);
+            practice.HasOne<ClassRow>().WithMany().HasForeignKey(row => row.ClassId).OnDelete(DeleteBehavior.Cascade);
+            practice.HasMany(row => row.Seats).WithOne().HasForeignKey(row => row.PracticeId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<PracticeSeatRow>(seat =>
+        {
+            seat.ToTable("PracticeSeats").HasIndex(row => row.Code).IsUnique();
+            seat.HasIndex(row => new { row.PracticeId, row.StudentId });
+            seat.HasOne<StudentRow>().WithMany().HasForeignKey(row => row.StudentId).OnDelete(DeleteBehavior.Cascade);
+            seat.HasMany(row => row.Tries).WithOne().HasForeignKey(row => row.SeatId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<PracticeTryRow>().ToTable("PracticeTries").HasIndex(row => new { row.SeatId, row.Token }).IsUnique();
         modelBuilder.Entity<SentenceRow>().ToTable("Sentences").HasIndex(row => new { row.PrintingId, row.Said }).IsUnique();
         modelBuilder
             .Entity<ReturnedPageRow>()

@@ -40,12 +40,16 @@ public sealed class MarkedMeanwhileException : Exception
 }
 
 /// <summary>An answer that counts, and where it stands.</summary>
-/// <param name="Printing">The printing.</param>
+/// <param name="Printing">The printing; empty for what was practiced.</param>
 /// <param name="Copy">The paper.</param>
 /// <param name="Item">The item.</param>
 /// <param name="Marking">How it was marked.</param>
 /// <param name="Evidence">What it shows.</param>
-public sealed record KeptEvidence(string Printing, int Copy, int Item, Marking Marking, Evidence Evidence);
+public sealed record KeptEvidence(string Printing, int Copy, int Item, Marking Marking, Evidence Evidence)
+{
+    /// <summary>The practice it was answered in, or null for a paper.</summary>
+    public string? Practice { get; init; }
+}
 
 /// <summary>A page that was given back, without the name.</summary>
 /// <param name="Copy">The paper.</param>
@@ -121,7 +125,8 @@ public sealed record ClassPrinting(
 /// <param name="Printings">How many printings there are.</param>
 /// <param name="Returned">How many of them were given back.</param>
 /// <param name="Totals">How many of their papers have marks for the whole.</param>
-public sealed record ClassStamp(long LastMarking, int Students, int Printings, int Returned, int Totals);
+/// <param name="LastTry">The last thing done in a practice.</param>
+public sealed record ClassStamp(long LastMarking, int Students, int Printings, int Returned, int Totals, long LastTry);
 
 /// <summary>The days the papers of a printing were written.</summary>
 /// <param name="All">The day of all of them.</param>

@@ -8,7 +8,7 @@ namespace Gavvet.Storage;
 public sealed partial class MarkingStore
 {
     /// <summary>Every answer of a class's students that counts, in the order of their days, as evidence; each with the paper and item
-    /// it stands on.</summary>
+    /// it stands on, or the practice.</summary>
     /// <param name="classId">The class.</param>
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
     public async Task<IReadOnlyList<KeptEvidence>> EvidenceAsync(string classId, CancellationToken cancellation = default)
@@ -53,6 +53,7 @@ public sealed partial class MarkingStore
                 );
         }
 
+        kept.AddRange(await PracticedAsync(database, classId, cancellation));
         return [.. kept.OrderBy(one => one.Evidence.Day)];
     }
 
@@ -111,6 +112,7 @@ public sealed partial class MarkingStore
                 );
         }
 
+        answers.AddRange((await PracticedAsync(database, classId, cancellation)).Select(practiced => practiced.Evidence));
         return [.. answers.OrderBy(answer => answer.Day)];
     }
 

@@ -105,7 +105,7 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             == (FileWords.Of(marking.As), marking.Marks, marking.Of, marking.Written, marking.Remark, marking.IsByHand)
         && row.Findings == FindingsOf(marking);
 
-    private static string FindingsOf(Marking marking) => JsonSerializer.Serialize(marking.Findings, Json);
+    internal static string FindingsOf(Marking marking) => JsonSerializer.Serialize(marking.Findings, Json);
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new MistakeWords() } };
 
@@ -390,6 +390,9 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             {
                 student.ClassId,
                 Last = database.Markings.Where(marking => marking.StudentId == student.Id).Max(marking => (long?)marking.Id),
+                LastTry = database
+                    .PracticeTries.Where(done => database.PracticeSeats.Any(seat => seat.Id == done.SeatId && seat.StudentId == student.Id))
+                    .Max(done => (long?)done.Id),
             })
             .ToListAsync(cancellation);
         var printings = (
@@ -412,7 +415,8 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
                     group.Count(),
                     printings[group.Key].Count(),
                     printings[group.Key].Count(printing => printing.IsReturned),
-                    printings[group.Key].Sum(printing => printing.Totals)
+                    printings[group.Key].Sum(printing => printing.Totals),
+                    group.Max(student => student.LastTry) ?? 0
                 )
             );
     }
@@ -530,10 +534,13 @@ public sealed partial class MarkingStore(Database data, TimeProvider clock)
             .OrderBy(row => of(row).Id);
     }
 
-    private static MarkedAs VerdictOf(string word) => FileWords.TryParse<MarkedAs>(word, out var verdict) ? verdict : MarkedAs.Wrong;
+    internal static ImmutableArray<MarkedFinding> FindingsIn(string? text) =>
+        text is null ? [] : JsonSerializer.Deserialize<ImmutableArray<MarkedFinding>>(text, Json);
+
+    internal static MarkedAs VerdictOf(string word) => FileWords.TryParse<MarkedAs>(word, out var verdict) ? verdict : MarkedAs.Wrong;
 
     private static Marking Read(MarkingRow row) =>
-        new(VerdictOf(row.Verdict), row.Marks, row.Of, JsonSerializer.Deserialize<ImmutableArray<MarkedFinding>>(row.Findings, Json))
+        new(VerdictOf(row.Verdict), row.Marks, row.Of, FindingsIn(row.Findings))
         {
             Written = row.Written,
             Remark = row.Remark,

@@ -4,6 +4,16 @@ using Gavvet.Worksheets.Judging;
 
 namespace Gavvet.Teaching;
 
+/// <summary>Where an answer was written.</summary>
+public enum EvidenceSource
+{
+    /// <summary>On paper, and marked.</summary>
+    Paper,
+
+    /// <summary>In a practice, where it was judged at once and help could be had.</summary>
+    Practice,
+}
+
 /// <summary>One answer as evidence of what a student can do.</summary>
 /// <param name="Student">The student.</param>
 /// <param name="Day">When it was written.</param>
@@ -22,6 +32,9 @@ public sealed record Evidence(
     ImmutableArray<FindingCode> Findings
 )
 {
+    /// <summary>Where it was written.</summary>
+    public EvidenceSource Source { get; init; }
+
     /// <summary>The part it was read in, or null for concert pitch.</summary>
     public Instrument? Part { get; init; }
 

@@ -61,6 +61,9 @@ public sealed class StartTests : IDisposable
         foreach (
             var table in new[]
             {
+                "PracticeTries",
+                "PracticeSeats",
+                "Practices",
                 "PrintedPages",
                 "PrintedFiles",
                 "ReturnedPages",

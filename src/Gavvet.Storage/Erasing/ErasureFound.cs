@@ -29,6 +29,9 @@ public enum PersonalPlace
     /// <summary>A printing with the name on a slip or a marked page that was given back.</summary>
     GivenBack,
 
+    /// <summary>A practice with the name in its title or a question.</summary>
+    Practice,
+
     /// <summary>A sheet that has or had it in its words, restore points among them.</summary>
     Sheet,
 

@@ -99,6 +99,11 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
             Row("Settings", SettingNames.Plan + group.Id),
             Row("Settings", SettingNames.PlanBefore + group.Id),
         ]);
+        var practices = await database
+            .Practices.Where(practice => practice.ClassId == group.Id)
+            .Select(practice => practice.Id)
+            .ToListAsync();
+        Going.UnionWith(practices.Select(practice => Row("Practices", practice)));
         _names.UnionWith(group.Students.Select(student => student.Name));
         if (!note.KeepsClassName || group.Students.Exists(student => TradeWords.ShareAWord(student.Name, group.Name)))
             _names.Add(group.Name);
@@ -179,6 +184,15 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
             .ToListAsync();
         Count(PersonalPlace.Marking, markings.Count(marking => marking.Undoes is null));
         Going.UnionWith(markings.Select(marking => Row("Markings", marking.Id)));
+        // What was practiced goes with the seat, and the seat with its student.
+        var practiced = await (
+            from seat in database.PracticeSeats
+            where ids.Contains(seat.StudentId!)
+            join done in database.PracticeTries on seat.Id equals done.SeatId
+            select done.Id
+        ).ToListAsync();
+        Count(PersonalPlace.Marking, practiced.Count);
+        Going.UnionWith(practiced.Select(done => Row("PracticeTries", done)));
         var papers = await database
             .Copies.Where(copy => ids.Contains(copy.StudentId!))
             .Select(copy => new { copy.PrintingId, copy.Number })

@@ -172,6 +172,149 @@ namespace Gavvet.Storage.Migrations
                     b.ToTable("Markings", (string)null);
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.PracticeRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ClassId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ClosesAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OpensAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ReleasedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Rules")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SheetId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClassId");
+
+                    b.HasIndex("Code")
+                        .IsUnique();
+
+                    b.ToTable("Practices", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PracticeSeatRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Chance")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Part")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PracticeId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("StartedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("StudentId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Code")
+                        .IsUnique();
+
+                    b.HasIndex("StudentId");
+
+                    b.HasIndex("PracticeId", "StudentId");
+
+                    b.ToTable("PracticeSeats", (string)null);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PracticeTryRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Asked")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Doing")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Findings")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Load")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("Marks")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Of")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Question")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SeatId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Token")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Verdict")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Written")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SeatId", "Token")
+                        .IsUnique();
+
+                    b.ToTable("PracticeTries", (string)null);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.PrintedFileRow", b =>
                 {
                     b.Property<long>("Id")
@@ -553,6 +696,37 @@ namespace Gavvet.Storage.Migrations
                         .OnDelete(DeleteBehavior.Cascade);
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.PracticeRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.ClassRow", null)
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PracticeSeatRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PracticeRow", null)
+                        .WithMany("Seats")
+                        .HasForeignKey("PracticeId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Gavvet.Storage.StudentRow", null)
+                        .WithMany()
+                        .HasForeignKey("StudentId")
+                        .OnDelete(DeleteBehavior.Cascade);
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PracticeTryRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PracticeSeatRow", null)
+                        .WithMany("Tries")
+                        .HasForeignKey("SeatId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Gavvet.Storage.PrintedFileRow", b =>
                 {
                     b.HasOne("Gavvet.Storage.PrintingRow", null)
@@ -648,6 +822,16 @@ namespace Gavvet.Storage.Migrations
             modelBuilder.Entity("Gavvet.Storage.ClassRow", b =>
                 {
                     b.Navigation("Students");
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PracticeRow", b =>
+                {
+                    b.Navigation("Seats");
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.PracticeSeatRow", b =>
+                {
+                    b.Navigation("Tries");
                 });
 
             modelBuilder.Entity("Gavvet.Storage.PrintingRow", b =>

@@ -64,33 +64,12 @@ public sealed class PracticeWalk
     /// <param name="done">What was done, in order.</param>
     public static PracticeWalk After(PracticePaper paper, PracticeRules rules, IEnumerable<PracticeTry> done)
     {
-        var progress = ImmutableDictionary.CreateBuilder<string, QuestionProgress>();
-        var more = new List<string>();
-        var isFinished = false;
-        foreach (var one in done)
-        {
-            var before = progress.GetValueOrDefault(one.Question) ?? QuestionProgress.None(one.Question);
-            switch (one.Doing)
-            {
-                case Doing.Answered when one.Marking is { } marking:
-                    progress[one.Question] = before with { Answers = before.Answers.Add(marking) };
-                    break;
-                case Doing.Hint:
-                    progress[one.Question] = before with { Hints = before.Hints + 1 };
-                    break;
-                case Doing.Shown:
-                    progress[one.Question] = before with { IsShown = true };
-                    break;
-                case Doing.More:
-                    more.Add(one.Question);
-                    break;
-                case Doing.Finished:
-                    isFinished = true;
-                    break;
-            }
-        }
-
-        var known = progress.ToImmutable();
+        PracticeTry[] all = [.. done];
+        var known = all.Where(one => one.Question.Length > 0)
+            .GroupBy(one => one.Question)
+            .ToImmutableDictionary(own => own.Key, own => QuestionProgress.After(own.Key, own));
+        List<string> more = [.. all.Where(one => one.Doing == Doing.More).Select(one => one.Question)];
+        var isFinished = all.Any(one => one.Doing == Doing.Finished);
         return new PracticeWalk(paper, rules, known, [.. Ordered(paper, rules, known, more)], isFinished);
     }
 

@@ -13,6 +13,23 @@ public sealed record QuestionProgress(string Question, ImmutableArray<Marking> A
     /// <param name="question">The question.</param>
     public static QuestionProgress None(string question) => new(question, [], 0, false);
 
+    /// <summary>How far it is after what was done.</summary>
+    /// <param name="question">The question.</param>
+    /// <param name="done">What was done about it, in order.</param>
+    public static QuestionProgress After(string question, IEnumerable<PracticeTry> done) =>
+        done.Aggregate(None(question), (before, one) => before.Then(one));
+
+    /// <summary>How far it is after one thing more.</summary>
+    /// <param name="done">What was done.</param>
+    public QuestionProgress Then(PracticeTry done) =>
+        done.Doing switch
+        {
+            Doing.Answered when done.Marking is { } marking => this with { Answers = Answers.Add(marking) },
+            Doing.Hint => this with { Hints = Hints + 1 },
+            Doing.Shown => this with { IsShown = true },
+            _ => this,
+        };
+
     /// <summary>The last answer, or null.</summary>
     public Marking? Last => Answers.IsEmpty ? null : Answers[^1];
 
@@ -28,26 +45,23 @@ public sealed record QuestionProgress(string Question, ImmutableArray<Marking> A
         rules.Shown == Shown.AtOnce ? IsRight || IsShown || Answers.Length >= rules.TriesShown : !Answers.IsEmpty;
 
     /// <summary>
-    /// The marking it comes to as evidence: what the answer earned at the first try; half of full marks for a right one after one
-    /// hint or one wrong answer; nothing after more, or where the answer was shown. Only the first try without help is right. The
-    /// mistakes are those of the first answer: that is what the student can do alone.
+    /// The marking it comes to as evidence. Right at the first try without a hint it is right. Right after one hint or one wrong
+    /// answer it earns half, after more help nothing, and is not right either way. What stays wrong counts as the first answer did,
+    /// or nothing after a hint. The mistakes are those of the first wrong answer: they are what the student does alone.
     /// </summary>
     /// <param name="rules">How the practice goes.</param>
-    /// <returns>The marking, or null where it is not over or nothing was answered and nothing shown.</returns>
+    /// <returns>The marking, or null where nothing was answered.</returns>
     public Marking? Counting(PracticeRules rules)
     {
-        if (rules.Shown != Shown.AtOnce)
+        if (rules.Shown != Shown.AtOnce || Answers.IsEmpty || IsRightAlone)
             return Last;
-        if (!IsOver(rules))
-            return null;
-        if (Answers.IsEmpty)
-            return null;
         var first = Answers[0];
-        if (IsRightAlone || (Hints == 0 && Answers.Length == 1))
-            return first;
         var help = Hints + Answers.Count(answer => !answer.IsRight);
-        var earned = IsRight && help == 1 ? Last!.Of / 2.0 : 0;
-        var findings = Answers.FirstOrDefault(answer => !answer.IsRight)?.Findings ?? [];
-        return new Marking(first.IsRight ? MarkedAs.Wrong : first.As, earned, first.Of, findings) { Written = first.Written };
+        var earned =
+            IsRight ? (help == 1 ? first.Of / 2.0 : 0)
+            : Hints == 0 ? first.Marks
+            : 0;
+        var wrong = Answers.FirstOrDefault(answer => !answer.IsRight);
+        return new Marking(wrong?.As ?? MarkedAs.Wrong, earned, first.Of, wrong?.Findings ?? []) { Written = (wrong ?? first).Written };
     }
 }

@@ -8,7 +8,7 @@ using Gavvet.Web.Pages.Printings;
 namespace Gavvet.Web.Pages.Classes;
 
 /// <summary>What a class was asked and how it answered, from the records of its printings.</summary>
-internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, TimeProvider clock)
+internal sealed class ClassResults(MarkingStore markings, PracticeStore practices, OpenPrintings open, TimeProvider clock)
 {
     // A printing never changes, so what it asks is read once.
     private readonly ConcurrentDictionary<string, ImmutableArray<ScaleOn>> _asked = new();
@@ -24,12 +24,12 @@ internal sealed class ClassResults(MarkingStore markings, OpenPrintings open, Ti
         var skills = evidence.Where(kept => wanted(kept.Evidence)).Select(kept => kept.Evidence.Skill).ToHashSet();
         if (skills.Count == 0)
             return null;
-        var needed = evidence
-            .Where(kept => skills.Contains(kept.Evidence.Skill) || FollowUpDraw.IsFresh(kept.Evidence.Day, Today))
-            .Select(kept => kept.Printing)
-            .ToHashSet();
-        var answers = new List<Evidence>();
-        HouseStyle? style = null;
+        bool IsNeeded(KeptEvidence kept) => skills.Contains(kept.Evidence.Skill) || FollowUpDraw.IsFresh(kept.Evidence.Day, Today);
+        var needed = evidence.Where(kept => kept.Practice is null && IsNeeded(kept)).Select(kept => kept.Printing).ToHashSet();
+        KeptEvidence[] practiced = [.. evidence.Where(kept => kept.Practice is not null && IsNeeded(kept))];
+        // What was practiced says itself what was asked.
+        var answers = practiced.Select(kept => kept.Evidence).ToList();
+        var style = practiced.Length > 0 ? (await practices.SheetAsync(practiced[^1].Practice!))?.Style : null;
         foreach (var printing in evidence.Where(kept => needed.Contains(kept.Printing)).GroupBy(kept => kept.Printing))
         {
             if (await open.FindAsync(printing.Key) is not { } found)

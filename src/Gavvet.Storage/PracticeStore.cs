@@ -1,0 +1,441 @@
+using System.Security.Cryptography;
+using Gavvet.Teaching;
+using Gavvet.Teaching.Practice;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Files;
+using Gavvet.Worksheets.Sheets;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gavvet.Storage;
+
+/// <summary>A sheet opened for practice.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Code">The code that opens it.</param>
+/// <param name="SheetId">The sheet it was opened from, or null.</param>
+/// <param name="ClassId">The class it is for, or null.</param>
+/// <param name="Title">What it is called.</param>
+/// <param name="Rules">How it goes.</param>
+/// <param name="OpensAt">From when.</param>
+/// <param name="ClosesAt">To when.</param>
+/// <param name="ReleasedAt">When what was right was shown to all, or null.</param>
+public sealed record KeptPractice(
+    string Id,
+    string Code,
+    string? SheetId,
+    string? ClassId,
+    string Title,
+    PracticeRules Rules,
+    DateTimeOffset OpensAt,
+    DateTimeOffset ClosesAt,
+    DateTimeOffset? ReleasedAt
+)
+{
+    /// <summary>Whether it is open at a moment.</summary>
+    /// <param name="now">The moment.</param>
+    public bool IsOpen(DateTimeOffset now) => OpensAt <= now && now < ClosesAt;
+}
+
+/// <summary>One who practices, or may.</summary>
+/// <param name="Id">The seat's id.</param>
+/// <param name="Practice">The practice.</param>
+/// <param name="StudentId">The student, or null for who has no name here.</param>
+/// <param name="Name">The student's name, or null.</param>
+/// <param name="Number">Which of those without a name, from 1.</param>
+/// <param name="Code">The code of their own.</param>
+/// <param name="Part">The part they read, or null for concert pitch.</param>
+/// <param name="Clef">The clef they read, or null for the part's or the sheet's.</param>
+/// <param name="Chance">What draws questions of their own; 0 for those of the sheet.</param>
+/// <param name="StartedAt">When they began, or null.</param>
+public sealed record PracticeSeat(
+    string Id,
+    string Practice,
+    string? StudentId,
+    string? Name,
+    int Number,
+    string Code,
+    Instrument? Part,
+    Clef? Clef,
+    ulong Chance,
+    DateTimeOffset? StartedAt
+);
+
+/// <summary>What is to be opened for practice.</summary>
+/// <param name="Sheet">The sheet.</param>
+/// <param name="SheetId">Where it is kept, or null.</param>
+/// <param name="Rules">How it goes.</param>
+/// <param name="OpensAt">From when.</param>
+/// <param name="ClosesAt">To when.</param>
+public sealed record NewPractice(Sheet Sheet, string? SheetId, PracticeRules Rules, DateTimeOffset OpensAt, DateTimeOffset ClosesAt)
+{
+    /// <summary>The class, or null.</summary>
+    public string? ClassId { get; init; }
+
+    /// <summary>Which of its students.</summary>
+    public IReadOnlyList<string> Students { get; init; } = [];
+}
+
+/// <summary>Keeps practices and what is done in them. What was done is added and never changed.</summary>
+public sealed class PracticeStore(Database data, TimeProvider clock)
+{
+    /// <summary>Those without a name in one practice at most.</summary>
+    public const int MostSeats = 400;
+
+    /// <summary>Things one can do in a practice at most.</summary>
+    public const int MostTries = 1_000;
+
+    /// <summary>Opens a sheet for practice.</summary>
+    /// <param name="practice">What is to be opened.</param>
+    /// <returns>Its id.</returns>
+    public Task<string> OpenAsync(NewPractice practice)
+    {
+        var body = SheetFile.Write(practice.Sheet);
+        return data.WriteAsync(async database =>
+        {
+            var row = new PracticeRow
+            {
+                Id = NewId(),
+                Code = PracticeCode.New(),
+                SheetId = practice.SheetId,
+                ClassId = practice.ClassId,
+                Title = practice.Sheet.Title,
+                Body = body,
+                Rules = practice.Rules.Write(),
+                OpensAt = practice.OpensAt,
+                ClosesAt = practice.ClosesAt,
+                MadeAt = clock.GetUtcNow(),
+            };
+            row.Seats.AddRange(practice.Students.Select(student => Seat(row.Id, practice.Rules, student, 0, null)));
+            database.Practices.Add(row);
+            await database.SaveChangesAsync();
+            return row.Id;
+        });
+    }
+
+    /// <summary>A practice, or null.</summary>
+    public async Task<KeptPractice?> FindAsync(string id, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return await Kept(database.Practices.Where(row => row.Id == id)).SingleOrDefaultAsync(cancellation) is { } found
+            ? Read(found)
+            : null;
+    }
+
+    /// <summary>The practice a code opens, or null.</summary>
+    public async Task<KeptPractice?> FindByCodeAsync(string code, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return await Kept(database.Practices.Where(row => row.Code == code)).SingleOrDefaultAsync(cancellation) is { } found
+            ? Read(found)
+            : null;
+    }
+
+    /// <summary>The practices, the newest first: of a class, of a sheet, or all.</summary>
+    public async Task<IReadOnlyList<KeptPractice>> ListAsync(
+        string? classId = null,
+        string? sheetId = null,
+        CancellationToken cancellation = default
+    )
+    {
+        await using var database = data.Open();
+        var rows = await Kept(
+                database
+                    .Practices.Where(row => (classId == null || row.ClassId == classId) && (sheetId == null || row.SheetId == sheetId))
+                    .OrderByDescending(row => row.MadeAt)
+                    .ThenByDescending(row => row.Id)
+            )
+            .ToListAsync(cancellation);
+        return [.. rows.Select(Read)];
+    }
+
+    /// <summary>The sheet of a practice as it was opened; null where there is none that can be read.</summary>
+    public async Task<Sheet?> SheetAsync(string id, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return await database.Practices.Where(row => row.Id == id).Select(row => row.Body).SingleOrDefaultAsync(cancellation) is { } body
+            ? SheetStore.ReadOrNull(body)
+            : null;
+    }
+
+    /// <summary>Says from when to when a practice is open.</summary>
+    /// <returns>Whether there is such a practice.</returns>
+    public Task<bool> MoveAsync(string id, DateTimeOffset opensAt, DateTimeOffset closesAt) =>
+        ChangeAsync(id, row => (row.OpensAt, row.ClosesAt) = (opensAt, closesAt));
+
+    /// <summary>Closes a practice at once.</summary>
+    /// <returns>Whether there is such a practice.</returns>
+    public Task<bool> CloseAsync(string id) => ChangeAsync(id, row =>
+        {
+            var now = clock.GetUtcNow();
+            if (row.ClosesAt > now)
+                row.ClosesAt = now;
+        });
+
+    /// <summary>Shows what was right to all who practiced, where that was kept back.</summary>
+    /// <returns>Whether there is such a practice.</returns>
+    public Task<bool> ReleaseAsync(string id) => ChangeAsync(id, row => row.ReleasedAt ??= clock.GetUtcNow());
+
+    /// <summary>Deletes a practice with all that was done in it.</summary>
+    public Task<bool> DeleteAsync(string id) =>
+        data.WriteAsync(async database => await database.Practices.Where(row => row.Id == id).ExecuteDeleteAsync() > 0);
+
+    /// <summary>Those who may practice, or do: by the roster, then those without a name.</summary>
+    public async Task<IReadOnlyList<PracticeSeat>> SeatsAsync(string practice, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return await SeatsAsync(database, seat => seat.PracticeId == practice, cancellation);
+    }
+
+    /// <summary>A seat, or null.</summary>
+    public async Task<PracticeSeat?> SeatAsync(string id, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return (await SeatsAsync(database, seat => seat.Id == id, cancellation)).SingleOrDefault();
+    }
+
+    /// <summary>The seat of a code of one's own, or null.</summary>
+    public async Task<PracticeSeat?> SeatByCodeAsync(string code, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return (await SeatsAsync(database, seat => seat.Code == code, cancellation)).SingleOrDefault();
+    }
+
+    /// <summary>Gives seats to students who have none yet.</summary>
+    /// <param name="practice">The practice.</param>
+    /// <param name="students">The students.</param>
+    public Task<int> AddStudentsAsync(string practice, IReadOnlyList<string> students) =>
+        data.WriteAsync(async database =>
+        {
+            if (await database.Practices.SingleOrDefaultAsync(row => row.Id == practice) is not { } row)
+                return 0;
+            var seated = await database
+                .PracticeSeats.Where(seat => seat.PracticeId == practice)
+                .Select(seat => seat.StudentId)
+                .ToListAsync();
+            string[] fresh = [.. students.Where(student => !seated.Contains(student))];
+            database.PracticeSeats.AddRange(fresh.Select(student => Seat(practice, PracticeRules.Read(row.Rules), student, 0, null)));
+            await database.SaveChangesAsync();
+            return fresh.Length;
+        });
+
+    /// <summary>Takes a seat without a name.</summary>
+    /// <param name="practice">The practice.</param>
+    /// <param name="part">The part that is read, or null.</param>
+    /// <returns>The seat's id, or null where all are taken.</returns>
+    public Task<string?> JoinAsync(string practice, Instrument? part) =>
+        data.WriteAsync<string?>(async database =>
+        {
+            if (await database.Practices.SingleOrDefaultAsync(row => row.Id == practice) is not { } row)
+                return null;
+            var last = await database.PracticeSeats.Where(seat => seat.PracticeId == practice).MaxAsync(seat => (int?)seat.Number) ?? 0;
+            if (last >= MostSeats)
+                return null;
+            var taken = Seat(practice, PracticeRules.Read(row.Rules), null, last + 1, part?.Id);
+            database.PracticeSeats.Add(taken);
+            await database.SaveChangesAsync();
+            return taken.Id;
+        });
+
+    /// <summary>What was done on a seat, in order.</summary>
+    public async Task<IReadOnlyList<PracticeTry>> TriesAsync(string seat, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return await TriesAsync(database, seat, cancellation);
+    }
+
+    /// <summary>What was done in a practice, by seat, each in order.</summary>
+    public async Task<ILookup<string, PracticeTry>> AllTriesAsync(string practice, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        var rows = await (
+            from done in database.PracticeTries.AsNoTracking()
+            join seat in database.PracticeSeats on done.SeatId equals seat.Id
+            where seat.PracticeId == practice
+            orderby done.Id
+            select done
+        ).ToListAsync(cancellation);
+        return rows.ToLookup(row => row.SeatId, Read);
+    }
+
+    /// <summary>Keeps something that was done. It is on disk when this returns.</summary>
+    /// <param name="seat">The seat.</param>
+    /// <param name="token">What the browser calls it: the same sent twice is kept once.</param>
+    /// <param name="done">What was done.</param>
+    /// <param name="item">The question, where an answer was judged.</param>
+    /// <param name="mayBe">Whether it may be, after what was done by then.</param>
+    /// <returns>What was done by now, with it where it was kept.</returns>
+    public Task<IReadOnlyList<PracticeTry>> AddAsync(
+        string seat,
+        string token,
+        PracticeTry done,
+        SetItem? item,
+        Func<IReadOnlyList<PracticeTry>, bool> mayBe
+    ) =>
+        data.WriteAsync<IReadOnlyList<PracticeTry>>(async database =>
+        {
+            var before = await TriesAsync(database, seat, CancellationToken.None);
+            if (
+                before.Count >= MostTries
+                || await database.PracticeTries.AnyAsync(row => row.SeatId == seat && row.Token == token)
+                || !mayBe(before)
+                || await database.PracticeSeats.SingleOrDefaultAsync(row => row.Id == seat) is not { } known
+            )
+                return before;
+            known.StartedAt ??= done.At;
+            database.PracticeTries.Add(
+                new PracticeTryRow
+                {
+                    SeatId = seat,
+                    Token = token,
+                    Question = done.Question,
+                    Doing = FileWords.Of(done.Doing),
+                    Verdict = done.Marking is { } marking ? FileWords.Of(marking.As) : null,
+                    Marks = done.Marking?.Marks ?? 0,
+                    Of = done.Marking?.Of ?? 0,
+                    Findings = done.Marking is { } found ? MarkingStore.FindingsOf(found) : null,
+                    Written = done.Marking?.Written,
+                    Asked = item is null ? null : FileContract.Write(item.What),
+                    Load = item?.Load ?? 0,
+                    MadeAt = done.At,
+                }
+            );
+            await database.SaveChangesAsync();
+            return [.. before, done];
+        });
+
+    /// <summary>Says when one began, where they did not before.</summary>
+    /// <param name="seat">The seat.</param>
+    public Task<bool> BeginAsync(string seat)
+    {
+        var now = clock.GetUtcNow();
+        return data.WriteAsync(async database =>
+            await database
+                .PracticeSeats.Where(row => row.Id == seat && row.StartedAt == null)
+                .ExecuteUpdateAsync(set => set.SetProperty(row => row.StartedAt, now)) > 0
+        );
+    }
+
+    private Task<bool> ChangeAsync(string id, Action<PracticeRow> change) =>
+        data.WriteAsync(async database =>
+        {
+            if (await database.Practices.SingleOrDefaultAsync(row => row.Id == id) is not { } row)
+                return false;
+            change(row);
+            await database.SaveChangesAsync();
+            return true;
+        });
+
+    private static PracticeSeatRow Seat(string practice, PracticeRules rules, string? student, int number, string? part) =>
+        new()
+        {
+            Id = NewId(),
+            PracticeId = practice,
+            StudentId = student,
+            Number = number,
+            Code = PracticeCode.New(PracticeCode.OwnLength),
+            Chance = rules.IsFresh ? BitConverter.ToInt64(RandomNumberGenerator.GetBytes(8)) | 1 : 0,
+            Part = part,
+        };
+
+    private static async Task<IReadOnlyList<PracticeSeat>> SeatsAsync(
+        GavvetDatabase database,
+        System.Linq.Expressions.Expression<Func<PracticeSeatRow, bool>> which,
+        CancellationToken cancellation
+    )
+    {
+        var rows = await (
+            from seat in database.PracticeSeats.AsNoTracking().Where(which)
+            join student in database.Students on seat.StudentId equals student.Id into own
+            from student in own.DefaultIfEmpty()
+            orderby student == null, student!.Place, seat.Number
+            select new
+            {
+                Seat = seat,
+                Name = (string?)student!.Name,
+                student.Part,
+                student.Clef,
+            }
+        ).ToListAsync(cancellation);
+        return
+        [
+            .. rows.Select(row => new PracticeSeat(
+                row.Seat.Id,
+                row.Seat.PracticeId,
+                row.Seat.StudentId,
+                row.Name,
+                row.Seat.Number,
+                row.Seat.Code,
+                Instrument.Find(row.Seat.Part ?? row.Part),
+                Clef.Find(row.Clef),
+                (ulong)row.Seat.Chance,
+                row.Seat.StartedAt
+            )),
+        ];
+    }
+
+    private static async Task<IReadOnlyList<PracticeTry>> TriesAsync(
+        GavvetDatabase database,
+        string seat,
+        CancellationToken cancellation
+    ) =>
+        [
+            .. (
+                await database
+                    .PracticeTries.AsNoTracking()
+                    .Where(row => row.SeatId == seat)
+                    .OrderBy(row => row.Id)
+                    .ToListAsync(cancellation)
+            ).Select(Read),
+        ];
+
+    internal static PracticeTry Read(PracticeTryRow row) =>
+        new(row.Question, FileWords.TryParse<Doing>(row.Doing, out var doing) ? doing : Doing.Shown, row.MadeAt)
+        {
+            Marking = row.Verdict is { } verdict
+                ? new Marking(MarkingStore.VerdictOf(verdict), row.Marks, row.Of, MarkingStore.FindingsIn(row.Findings))
+                {
+                    Written = row.Written,
+                }
+                : null,
+        };
+
+    private sealed record Row(
+        string Id,
+        string Code,
+        string? SheetId,
+        string? ClassId,
+        string Title,
+        string Rules,
+        DateTimeOffset OpensAt,
+        DateTimeOffset ClosesAt,
+        DateTimeOffset? ReleasedAt
+    );
+
+    // Without the sheet, which is read apart.
+    private static IQueryable<Row> Kept(IQueryable<PracticeRow> rows) =>
+        rows.Select(row => new Row(
+            row.Id,
+            row.Code,
+            row.SheetId,
+            row.ClassId,
+            row.Title,
+            row.Rules,
+            row.OpensAt,
+            row.ClosesAt,
+            row.ReleasedAt
+        ));
+
+    private static KeptPractice Read(Row row) =>
+        new(
+            row.Id,
+            row.Code,
+            row.SheetId,
+            row.ClassId,
+            row.Title,
+            PracticeRules.Read(row.Rules),
+            row.OpensAt,
+            row.ClosesAt,
+            row.ReleasedAt
+        );
+
+    private static string NewId() => Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(16));
+}

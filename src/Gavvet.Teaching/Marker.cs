@@ -107,7 +107,7 @@ public static class Marker
                         0,
                         "",
                         "",
-                        Texts.Has(Anywhere(finding.Code)) ? Texts.Say(Anywhere(finding.Code)) : finding.Message
+                        Texts.Has(AnywhereKey(finding.Code)) ? Texts.Say(AnywhereKey(finding.Code)) : finding.Message
                     )),
                 ],
             };
@@ -132,7 +132,12 @@ public static class Marker
         };
     }
 
-    private static string Anywhere(FindingCode code) => $"finding.{FileWords.Of(code)}.anywhere";
+    /// <summary>What a mistake is, without the note that would be right: where to look for who tries once more.</summary>
+    /// <param name="code">The mistake.</param>
+    public static string Anywhere(FindingCode code) =>
+        Texts.Has(AnywhereKey(code)) ? Texts.Say(AnywhereKey(code)) : Texts.Say("marking.look", ("mistake", MistakeNames.Of(code)));
+
+    private static string AnywhereKey(FindingCode code) => $"finding.{FileWords.Of(code)}.anywhere";
 
     private static MarkedFinding Said(SetItem item, HouseStyle style, Finding finding) =>
         new(finding.Code, finding.Position, finding.Expected.Ascii, finding.Found.Ascii, item.Question.Sentence(style, finding));

@@ -163,7 +163,7 @@ public sealed class BackupTests : OnFolder
         await DatabaseStart.PrepareAsync(Folder);
         Assert.False(Folder.IsDamageSeen);
 
-        for (var i = 0UL; i < 30; i++)
+        for (var i = 0UL; i < 80; i++)
             await Sheets.CreateAsync(SheetEditor.NewSheet(i));
         CloseDatabase();
         await using (var file = new FileStream(Folder.DatabasePath, FileMode.Open))

@@ -223,7 +223,7 @@ public sealed class ClassTests : OnFolder
     {
         var group = await Class("Mira", "Bo");
         var before = (await Markings.StampsAsync())[group.Id];
-        Assert.Equal(new ClassStamp(0, 2, 0, 0, 0), before);
+        Assert.Equal(new ClassStamp(0, 2, 0, 0, 0, 0), before);
         var printing = await Print(group);
         var seen = new HashSet<ClassStamp> { before };
         async Task MovedAsync() => Assert.True(seen.Add((await Markings.StampsAsync())[group.Id]));

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Gavvet.Teaching;
+using Gavvet.Teaching.Practice;
 
 namespace Gavvet.Storage.Tests;
 
@@ -71,6 +72,28 @@ internal sealed record NamedFolder(string Class, string Student, string Other, s
                 new ReturnedPage(2, "slip", 1, $"{named}|Ask {name} to help", "null"),
             ]
         );
+        var practices = new PracticeStore(data, clock);
+        var practice = await practices.OpenAsync(
+            new NewPractice(
+                sheet.Sheet,
+                sheet.Id,
+                new PracticeRules { Entrance = Entrance.ByName },
+                clock.GetUtcNow(),
+                clock.GetUtcNow().AddDays(1)
+            )
+            {
+                ClassId = group,
+                Students = [.. students.Select(student => student.Id)],
+            }
+        );
+        foreach (var seat in await practices.SeatsAsync(practice))
+            await practices.AddAsync(
+                seat.Id,
+                "1",
+                new PracticeTry("1", Doing.Answered, clock.GetUtcNow()) { Marking = Marked(0, "", $"I copied from {name}") },
+                Item,
+                _ => true
+            );
         return new NamedFolder(group, students[0].Id, students[1].Id, printing, large, sheet.Id);
     }
 

@@ -245,7 +245,7 @@ public sealed class NamesGoneTests : OnFolder
         await classes.AddAsync(other, [new Student("", "mia")]);
         var found = (await Erasure.StudentAsync(folder.Student))!;
         Assert.Equal(["Mia"], found.Shared);
-        Assert.Equal("Student 1, Marking 1, Paper 1", $"{found}");
+        Assert.Equal("Student 1, Marking 2, Paper 1", $"{found}");
         Assert.Equal("Ask Mia to help", (await new MarkingStore(Data, Clock).CurrentAsync(folder.Printing)).Values.Single().Marking.Remark);
         Assert.Equal("mia", (await classes.FindAsync(other))!.Students.Single().Name);
     }

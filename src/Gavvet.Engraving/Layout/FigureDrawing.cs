@@ -9,7 +9,13 @@ namespace Gavvet.Engraving.Layout;
 public static class FigureDrawing
 {
     // White all round, so that clefs and ledger lines are not cut off.
-    private const int Edge = 1_500;
+    internal const int Edge = 1_500;
+
+    /// <summary>Each place of a figure that is filled in, in its order, where <see cref="Draw"/> draws it.</summary>
+    /// <param name="figure">The figure.</param>
+    /// <param name="width">How wide it is drawn.</param>
+    public static ImmutableArray<Box> Places(Figure figure, int width) =>
+        FigureSetter.Set(figure, [], Ink.Answer, new PageMetrics(PageSetup.Usual), width - (2 * Edge)).Anchors.Moved(Edge, Edge).Places;
 
     /// <summary>The figure as a page of its own.</summary>
     public static Page Draw(Figure figure, ImmutableArray<Mark> answers, int width)

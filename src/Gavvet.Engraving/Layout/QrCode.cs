@@ -5,7 +5,7 @@ using QRCoder;
 namespace Gavvet.Engraving.Layout;
 
 /// <summary>A text as a QR code (ISO/IEC 18004), small enough for the foot of a page.</summary>
-internal static class QrCode
+public static class QrCode
 {
     /// <summary>The side with the white around it, in micrometers.</summary>
     public const int Side = 11_000;

@@ -20,6 +20,9 @@ public sealed record PracticeQuestion(string Id, WorksheetSection Section, Quest
 {
     private readonly Lazy<ImmutableArray<WorkedStage>> _stages = new(() => WorkedStages.Of(Posed, Answer));
 
+    /// <summary>The open strings, where it is about a fretboard.</summary>
+    public ImmutableArray<Pitch> Tuning { get; init; } = [];
+
     /// <summary>The steps of its working, the answer last.</summary>
     public ImmutableArray<WorkedStage> Stages => _stages.Value;
 
@@ -150,7 +153,10 @@ public sealed class PracticePaper
                         answer,
                         one.Item,
                         answer.Style
-                    );
+                    )
+                    {
+                        Tuning = one.Question.Setting!.Tuning,
+                    };
                 }),
         ];
     }

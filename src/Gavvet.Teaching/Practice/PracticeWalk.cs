@@ -12,14 +12,16 @@ public sealed class PracticeWalk
     private const int Between = 3;
 
     private readonly ImmutableDictionary<string, QuestionProgress> _progress;
+    private readonly string? _last;
 
     private PracticeWalk(
         PracticePaper paper,
         PracticeRules rules,
         ImmutableDictionary<string, QuestionProgress> progress,
         ImmutableArray<string> order,
+        string? last,
         bool isFinished
-    ) => (Paper, Rules, _progress, Order, IsFinished) = (paper, rules, progress, order, isFinished);
+    ) => (Paper, Rules, _progress, Order, _last, IsFinished) = (paper, rules, progress, order, last, isFinished);
 
     /// <summary>The questions.</summary>
     public PracticePaper Paper { get; }
@@ -35,6 +37,16 @@ public sealed class PracticeWalk
 
     /// <summary>The first question that is not over, or null.</summary>
     public string? Open => Order.FirstOrDefault(question => !Of(question).IsOver(Rules));
+
+    /// <summary>The question in hand: the last that was worked at, or the next open one after it; null where all are over.</summary>
+    public string? InHand
+    {
+        get
+        {
+            var at = Math.Max(0, _last is null ? 0 : Order.IndexOf(_last));
+            return Order.Skip(at).Concat(Order.Take(at)).FirstOrDefault(question => !Of(question).IsOver(Rules));
+        }
+    }
 
     /// <summary>Whether what was right is shown by now.</summary>
     /// <param name="isReleased">Whether the teacher showed it.</param>
@@ -70,7 +82,14 @@ public sealed class PracticeWalk
             .ToImmutableDictionary(own => own.Key, own => QuestionProgress.After(own.Key, own));
         List<string> more = [.. all.Where(one => one.Doing == Doing.More).Select(one => one.Question)];
         var isFinished = all.Any(one => one.Doing == Doing.Finished);
-        return new PracticeWalk(paper, rules, known, [.. Ordered(paper, rules, known, more)], isFinished);
+        return new PracticeWalk(
+            paper,
+            rules,
+            known,
+            [.. Ordered(paper, rules, known, more)],
+            all.LastOrDefault(one => one.Question.Length > 0)?.Question,
+            isFinished
+        );
     }
 
     private static IEnumerable<string> Ordered(

@@ -237,7 +237,7 @@ internal sealed class KnownBrowsers(IDataProtectionProvider protection, ServerOp
         );
 
     // One household has 2^64 addresses of the newer kind.
-    private static string Network(System.Net.IPAddress? address)
+    internal static string Network(System.Net.IPAddress? address)
     {
         if (address is null)
             return "";

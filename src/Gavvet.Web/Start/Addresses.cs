@@ -1,6 +1,7 @@
 using Gavvet.Web.Pages.Atlas;
 using Gavvet.Web.Pages.Backup;
 using Gavvet.Web.Pages.Classes;
+using Gavvet.Web.Pages.Practices;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
 using Gavvet.Web.Pages.Specimens;
@@ -19,6 +20,7 @@ internal static class Addresses
         PrintRoomFiles.Map(application);
         PrintedPapers.Map(application);
         ClassFiles.Map(application);
+        PracticeFiles.Map(application);
         BackupFile.Map(application);
     }
 }

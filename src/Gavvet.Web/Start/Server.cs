@@ -4,9 +4,11 @@ using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Teaching.Practice;
 using Gavvet.Web.Demo;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Classes;
+using Gavvet.Web.Pages.Practicing;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
@@ -97,6 +99,7 @@ public sealed class Server : IAsyncDisposable
                     application.Services.GetRequiredService<PrintJobs>()
                 );
                 await application.Services.GetRequiredService<DemoClasses>().FillAsync();
+                await application.Services.GetRequiredService<DemoPractice>().FillAsync();
             }
 
             return new Server(application, folder, throwAway, waking) { SetUpLink = setUp, Unfinished = unfinished };
@@ -120,6 +123,8 @@ public sealed class Server : IAsyncDisposable
             Console.Error.WriteLine(words);
         Console.WriteLine($"Gavvet is at {Application.Urls.First()}");
         Console.WriteLine($"Data folder: {_folder.Path}{(_throwAway is null ? "" : " (thrown away at the end)")}");
+        if (Application.Services.GetRequiredService<DemoPractice>().Code is { } code)
+            Console.WriteLine($"Students practice at {Application.Urls.First()}/practice with the code {PracticeCode.Shown(code)}");
         if (SetUpLink is { } link)
             Console.WriteLine($"Set the passphrase at {link}");
         Console.WriteLine("Press Ctrl+C to stop.");
@@ -207,6 +212,10 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<FollowUpSheets>();
         services.AddSingleton<ClassStore>();
         services.AddSingleton<MarkingStore>();
+        services.AddSingleton<PracticeStore>();
+        services.AddSingleton<PracticeRoom>();
+        services.AddSingleton<PracticeWatch>();
+        services.AddSingleton<CodeDoor>();
         services.AddSingleton<DeskSettings>();
         services.AddSingleton<StyleList>();
         services.AddSingleton(new PageMending(PageNames.Without, PageNames.Pdf));
@@ -218,6 +227,8 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<Backups>();
         services.AddHostedService<DailyCopies>();
         services.AddHostedService(provider => provider.GetRequiredService<DemoClasses>());
+        services.AddSingleton<DemoPractice>();
+        services.AddHostedService(provider => provider.GetRequiredService<DemoPractice>());
         services.AddSingleton<HeavyWork>();
         services.AddSingleton<IdleMemory>();
         services.AddHostedService(provider => provider.GetRequiredService<IdleMemory>());

@@ -58,6 +58,10 @@ public static class DateText
     /// <inheritdoc cref="OfYearAt"/>
     public static string OfYearToTheSecond(DateTimeOffset moment) => At(OfYear(moment), moment, "date.seconds");
 
+    /// <summary>The time of a moment: 14:05.</summary>
+    /// <inheritdoc cref="OfYearAt"/>
+    public static string Time(DateTimeOffset moment) => moment.ToString(Texts.Say("date.time"), Language.Current.Culture);
+
     private static string At(string day, DateTimeOffset moment, string time) =>
         Texts.Say("date.and-time", ("date", day), ("time", moment.ToString(Texts.Say(time), Language.Current.Culture)));
 

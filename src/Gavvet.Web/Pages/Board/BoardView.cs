@@ -142,8 +142,8 @@ internal sealed class BoardView
 
     public Sound Heard { get; }
 
-    /// <summary>The printing that is gone over, or null.</summary>
-    public string? Printing => _answers?.Printing;
+    /// <summary>The printing or practice that is gone over, as an address names it; null for none.</summary>
+    public (string Name, string Id)? GoneOver => _answers is { } answers ? (answers.Name, answers.Id) : null;
 
     /// <summary>What was written for the question on it, with the whole answer; null before, and where nothing was.</summary>
     public AnswerCounts? Counts => Step == Steps && _answers?.Of(_item.SlotId, _item.Setting!) is { All: > 0 } counts ? counts : null;
@@ -179,7 +179,7 @@ internal sealed class BoardView
     private bool HasPad => Step == 0 && _asked.Scale is not null && _asked.Columns.IsEmpty && Staff is { HidesClef: false, Columns: > 0 };
 
     private string At(BoardPlace place) =>
-        $"{_address}?question={place.Question}&step={place.Step}{(Printing is { } printing ? $"&printing={printing}" : "")}";
+        $"{_address}?question={place.Question}&step={place.Step}{(GoneOver is { } over ? $"&{over.Name}={over.Id}" : "")}";
 
     private string Draw(Figure figure, int i)
     {

@@ -1,4 +1,5 @@
 using Gavvet.Storage;
+using Gavvet.Web.Pages.Practicing;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Questions;
 using Microsoft.AspNetCore.Mvc;
@@ -12,7 +13,9 @@ internal sealed class IndexModel(
     QuestionCatalogue catalogue,
     OpenPrintings open,
     PrintingStore printings,
-    MarkingStore markings
+    MarkingStore markings,
+    PracticeStore practices,
+    PracticeRoom room
 ) : PageModel
 {
     public BoardView? View { get; private set; }
@@ -23,12 +26,13 @@ internal sealed class IndexModel(
     /// <summary>Where the sheet is worked on.</summary>
     public string Sheet { get; private set; } = "";
 
-    public async Task<IActionResult> OnGetAsync(string id, BoardPlace at, string? printing)
+    public async Task<IActionResult> OnGetAsync(string id, BoardPlace at, string? printing, string? practice)
     {
         if (await store.FindAsync(id, HttpContext.RequestAborted) is not { } stored)
             return NotFound();
         (Title, Sheet) = (stored.Sheet.Title, $"/sheets/{stored.Id}");
-        var answers = await ClassAnswers.OfAsync(open, printings, markings, stored.Id, printing);
+        var answers = await ClassAnswers.OfAsync(open, printings, markings, stored.Id, printing)
+            ?? await ClassAnswers.OfPracticeAsync(practices, room, stored.Id, practice);
         View = stored.Sheet.Language.Saying(() => BoardView.Of(stored, catalogue, at, answers));
         return Request.Headers.ContainsKey("HX-Request") && View is not null ? Partial("Board/_Board", View) : Page();
     }

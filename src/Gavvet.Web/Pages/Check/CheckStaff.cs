@@ -70,13 +70,7 @@ public static class CheckStaff
     // What a finding says of one note. A confusion of the whole line rings nothing: its sentence says it.
     private static IEnumerable<Finding> Ringed(Judgement judgement, int notes) =>
         judgement
-            .Findings.Where(finding =>
-                finding.Code
-                    is FindingCode.NeighbourKey
-                        or FindingCode.NotRestoredDescending
-                        or (>= FindingCode.ExtraNote and < FindingCode.NotTheAnswer)
-                && finding.Found is FindingSubject.Notes { Names.Length: 1 }
-            )
+            .Findings.Where(finding => FindingCodes.IsAtANote(finding.Code) && finding.Found is FindingSubject.Notes { Names.Length: 1 })
             .Where(finding => finding.Position >= 1 && finding.Position <= notes)
             .DistinctBy(finding => finding.Position);
 

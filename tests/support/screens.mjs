@@ -8,6 +8,8 @@ export const demoScreens = async (page, address) => {
   const printing = mark.replace(/\/mark$/, "");
   await page.goto(address);
   const sheet = await hrefOf(page.locator(".sheet-open"));
-  const general = ["/", "/atlas", "/check", "/style", "/specimens", "/help", "/backup", "/classes", "/erase", "/language"];
-  return [...general, sheet, `${sheet}/print`, `${sheet}/board`, group, `${group}/plan`, `${group}/standing`, `${group}/book`, printing, mark, `${printing}/results`];
+  await page.goto(`${address}/practices`);
+  const practice = await hrefOf(page.locator(".row-card a"));
+  const general = ["/", "/atlas", "/check", "/style", "/specimens", "/help", "/backup", "/classes", "/erase", "/language", "/practices", practice];
+  return [...general, sheet, `${sheet}/print`, `${sheet}/board`, `/practices/new?sheet=${sheet.split("/").pop()}`, group, `${group}/plan`, `${group}/standing`, `${group}/book`, printing, mark, `${printing}/results`];
 };

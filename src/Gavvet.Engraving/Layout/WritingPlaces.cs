@@ -41,7 +41,8 @@ public static class WritingPlaces
     public static ImmutableArray<(int Semitones, Box Dot)> OnKeyboard(KeyboardFigure figure, int width)
     {
         var lowest = figure.Lowest.Semitones;
-        var highest = Pitch.At(new NoteName(Letter.C), figure.Lowest.StaffStep + figure.WhiteKeys - 1).Semitones;
+        var last = figure.Lowest.StaffStep + figure.WhiteKeys - 1;
+        var highest = Pitch.At(new NoteName(Letter.C.Up(last)), last).Semitones;
         int[] keys = [.. Enumerable.Range(lowest, highest - lowest + 1)];
         return [.. keys.Zip(Dots(figure with { Given = [] }, [.. keys.Select(key => new KeyMark(key, ""))], Role.KeyDot, width))];
     }

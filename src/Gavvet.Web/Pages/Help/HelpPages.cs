@@ -27,6 +27,7 @@ internal static class HelpPages
         ("workbench", ["workbench", "history"]),
         ("print-room", ["printing"]),
         ("board", ["board"]),
+        ("practice", ["practices", "practice-setting", "practice-room"]),
         ("printings", ["printed"]),
         ("marking", ["marking-screen", "results"]),
         ("classes", ["classes", "class"]),

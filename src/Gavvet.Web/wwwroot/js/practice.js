@@ -65,7 +65,7 @@ const nextAhead = (done) => {
 
 const away = (address, body) => {
   keep([...queue(), { address, body }]);
-  if (address.includes("Answer") && !nextAhead(body.question)) {
+  if (/=Answer$/.test(address) && !nextAhead(body.question)) {
     const said = here.querySelector("[data-said]");
     if (said) said.textContent = text("It is judged when the network is back.");
   }
@@ -121,7 +121,7 @@ document.addEventListener("submit", async (event) => {
     const response = await send(address, body);
     if (response.status === 403) return location.assign("/practice");
     if (!response.ok) throw new Error();
-    show(await response.text(), body.question && !address.includes("More") ? `/practice/now?question=${body.question}` : "/practice/now");
+    show(await response.text(), body.question && !/=More$/.test(address) ? `/practice/now?question=${body.question}` : "/practice/now");
     lookAhead();
   } catch {
     away(address, body);

@@ -56,7 +56,7 @@ internal sealed class NowModel(PracticeRoom room, PracticeWatch watch, TimeProvi
     {
         if (await FindAsync(proof, question) is not var (sitting, asked))
             return Refused();
-        var answer = string.IsNullOrWhiteSpace(written) ? string.Join('\n', line).Trim() : written;
+        var answer = Answer(written, line);
         try
         {
             if (answer.Length > Teaching.Marking.LongestWords)
@@ -73,8 +73,15 @@ internal sealed class NowModel(PracticeRoom room, PracticeWatch watch, TimeProvi
         return After(asked.Id);
     }
 
-    public Task<IActionResult> OnPostHintAsync(string? proof, string? token, string? question) =>
-        DoneAsync(proof, token, question, Doing.Hint);
+    /// <summary>The next step of the working; what was written meanwhile stays.</summary>
+    public async Task<IActionResult> OnPostHintAsync(string? proof, string? token, string? question, string? written, string[] line)
+    {
+        if (await FindAsync(proof, question) is not var (sitting, asked))
+            return Refused();
+        Sitting = await DoAsync(sitting, token, new PracticeTry(asked.Id, Doing.Hint, room.Now), asked);
+        Question = QuestionView.Of(Sitting, asked.Id, room.Now, null, Answer(written, line), IsNarrow);
+        return IsPart ? Partial("Practicing/_Now", this) : Page();
+    }
 
     public Task<IActionResult> OnPostShownAsync(string? proof, string? token, string? question) =>
         DoneAsync(proof, token, question, Doing.Shown);
@@ -89,6 +96,10 @@ internal sealed class NowModel(PracticeRoom room, PracticeWatch watch, TimeProvi
         Sitting = await DoAsync(sitting, token, new PracticeTry("", Doing.Finished, room.Now), null);
         return After(null);
     }
+
+    // On several lines, or on one.
+    private static string Answer(string? written, string[] line) =>
+        string.IsNullOrWhiteSpace(written) ? string.Join('\n', line).Trim() : written;
 
     private async Task<IActionResult> DoneAsync(string? proof, string? token, string? question, Doing doing)
     {

@@ -16,6 +16,19 @@ internal static class FullClass
         OfClass = 40,
         Markings = 300;
 
+    /// <summary>How many answers of practices are kept in a folder.</summary>
+    public static async Task<int> PracticedAsync(string path)
+    {
+        using var folder = DataFolder.Open(path);
+        await DatabaseStart.PrepareAsync(folder);
+        using var data = new Database(folder);
+        var practices = new PracticeStore(data, TimeProvider.System);
+        var kept = 0;
+        foreach (var practice in await practices.ListAsync())
+            kept += (await practices.AllTriesAsync(practice.Id)).Sum(seat => seat.Count());
+        return kept;
+    }
+
     public static async Task<object> MeasureAsync(string path)
     {
         using var folder = DataFolder.Open(path);

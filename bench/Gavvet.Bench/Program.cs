@@ -55,6 +55,9 @@ switch (args)
     case ["fill", var folder, var count]:
         Print(new { sheets = await FullDesk.FillAsync(folder, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)) });
         return 0;
+    case ["practiced", var folder]:
+        Print(new { kept = await FullClass.PracticedAsync(folder) });
+        return 0;
     case ["marking", var folder]:
         Print(await FullClass.MeasureAsync(folder));
         return 0;

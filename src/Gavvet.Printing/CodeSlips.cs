@@ -87,16 +87,13 @@ public static class CodeSlips
         foreach (var primitive in TextSetter.Line(slip.Code, TextStyle.Bold, code, left, y))
             yield return primitive;
         y += small * 2;
-        foreach (
-            var primitive in TextSetter.Stacked(
-                TextSetter.Wrap(Texts.Say("code.where", ("place", place)), TextStyle.Regular, small, room),
-                TextStyle.Regular,
-                small,
-                left,
-                y
-            )
-        )
-            yield return primitive;
+        foreach (var line in TextSetter.Wrap(Texts.Say("code.where", ("place", place)), TextStyle.Regular, small, room))
+        {
+            foreach (var primitive in TextSetter.Line(line, TextStyle.Regular, small, left, y))
+                yield return primitive;
+            y += small * 5 / 4;
+        }
+
         foreach (var primitive in QrCode.Draw(slip.Address, box.Right - Padding, box.Top + Padding + CodeSide, CodeSide))
             yield return primitive;
     }

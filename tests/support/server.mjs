@@ -62,11 +62,11 @@ const demoFolder = async () => {
   return filled;
 };
 
-export const start = async ({ demo = false, data = null, more = [] } = {}) => {
+export const start = async ({ demo = false, data = null, port = "0", more = [] } = {}) => {
   const folder = data ? null : temporaryFolder();
   const path = data ?? folder.path;
   if (demo && !data) cpSync(await demoFolder(), path, { recursive: true });
-  const server = spawn("dotnet", [program, "--data", path, "--port", "0", "--demo", `${demo}`, ...more], { stdio: ["ignore", "pipe", "pipe"] });
+  const server = spawn("dotnet", [program, "--data", path, "--port", port, "--demo", `${demo}`, ...more], { stdio: ["ignore", "pipe", "pipe"] });
   let words = "";
   server.stderr.on("data", (chunk) => { words += chunk; });
   const address = await new Promise((resolve, reject) => {

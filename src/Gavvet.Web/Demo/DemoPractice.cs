@@ -109,7 +109,12 @@ internal sealed class DemoPractice(
         var went = sitting.Walk.Of(id);
         var lot = SplitMix64.At(StableHash.Of(seat.Name ?? seat.Id) + (ulong)went.Answers.Length, StableHash.Of(id));
         var mistakes = question.Item.Question.Mistakes;
-        var isRight = lot % 100 < (went.Answers.IsEmpty ? 68UL : 80UL) || mistakes.IsEmpty;
+        var choices = question.Item.Question.Choices.Length;
+        var isRight = lot % 100 < (went.Answers.IsEmpty ? 62UL : 80UL) || (mistakes.IsEmpty && choices == 0);
+        string Wrong() =>
+            choices > 0
+                ? $"{(char)('A' + ((question.Item.Question.RightChoices[0] + 1 + (int)((lot >> 8) % (ulong)(choices - 1))) % choices))}"
+                : mistakes[(int)((lot >> 8) % (ulong)Math.Min(3, mistakes.Length))].Text;
         var done = went.Answers.Length + went.Hints == 1 && lot % 5 == 0 && question.Hints > 0 ? Doing.Hint : Doing.Answered;
         PracticeTry tried;
         try
@@ -117,13 +122,7 @@ internal sealed class DemoPractice(
             tried = new PracticeTry(id, done, clock.GetUtcNow())
             {
                 Marking =
-                    done == Doing.Hint
-                        ? null
-                        : sitting.Paper.Language.Saying(() =>
-                            question.Judge(
-                                isRight ? Right(question) : mistakes[(int)((lot >> 8) % (ulong)Math.Min(3, mistakes.Length))].Text
-                            )
-                        ),
+                    done == Doing.Hint ? null : sitting.Paper.Language.Saying(() => question.Judge(isRight ? Right(question) : Wrong())),
             };
         }
         catch (FormatException)

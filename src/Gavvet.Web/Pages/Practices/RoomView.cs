@@ -99,7 +99,8 @@ internal sealed record RoomView(
             [
                 .. begun
                     .SelectMany(one =>
-                        one.Went.Answers.SelectMany(answer => answer.Findings)
+                        one.Went.Answers.Where(answer => !answer.IsRight)
+                            .SelectMany(answer => answer.Findings)
                             .Select(finding => finding.Code)
                             .Distinct()
                             .Select(code => (code, one.Seat))

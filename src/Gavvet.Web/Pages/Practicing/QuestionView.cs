@@ -99,6 +99,9 @@ internal sealed class QuestionView
     /// <summary>What was written last.</summary>
     public string Written { get; }
 
+    /// <summary>Whether what was written stands on the figure, beside the answer.</summary>
+    public bool ShowsWritten => !MayAnswer && Written.Length > 0;
+
     /// <summary>What cannot be read, or null.</summary>
     public string? Problem { get; }
 
@@ -181,5 +184,5 @@ internal sealed class QuestionView
         WidthOf(figure) is var width and > 0 ? SvgWriter.Inline(FigureDrawing.Draw(figure, marks, width), id, Prompt) : "";
 
     private ImmutableArray<Mark> Hint(int figure) =>
-        Progress.Hints == 0 ? [] : _question.Stages[Math.Min(Progress.Hints, _question.Hints) - 1].Marks[figure];
+        Progress.Hints == 0 || ShowsWritten ? [] : _question.Stages[Math.Min(Progress.Hints, _question.Hints) - 1].Marks[figure];
 }

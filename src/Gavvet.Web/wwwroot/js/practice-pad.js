@@ -1,5 +1,5 @@
 // Answers written on the figure itself: heads on a staff, signs, a signature, keys and dots. Each writes its answer into the field
-// beside it, and what is typed there stands on the figure, so that either is a whole way to answer.
+// beside it, which is a whole way to answer too; notes, signs and keys that are typed there stand on the figure.
 const letters = "CDEFGAB";
 const naturals = [0, 2, 4, 5, 7, 9, 11];
 const shifts = { bb: -2, b: -1, n: 0, "": 0, "#": 1, "##": 2 };
@@ -96,7 +96,10 @@ const staffPad = (box, pad, field) => {
         notes[column].push({ step, sign });
         near = step;
       }
-    const signWords = (onlySignature ? after : before)?.split(/[\s,;]+/).filter(Boolean) ?? [];
+    // By its signs, or by their number.
+    const counted = /^\s*(\d)\s*(b|#|flats?|sharps?)/.exec(before ?? "");
+    const order = counted && (/^[b]|^flat/.test(counted[2]) ? [..."BEADGCF"].map((letter) => `${letter}b`) : [..."FCGDAEB"].map((letter) => `${letter}#`));
+    const signWords = counted ? order.slice(0, Number(counted[1])) : ((onlySignature ? after : before)?.split(/[\s,;]+/).filter(Boolean) ?? []);
     const signature = [];
     for (const word of signWords) {
       const match = typed.exec(word);
@@ -351,8 +354,7 @@ const dotPad = (box, pad, field) => {
   const write = () => {
     const all = pad.isInOrder ? [...pressed].sort((a, b) => pad.places[a.i].semitones - pad.places[b.i].semitones) : pressed;
     const names = all.map((dot) => dot.name);
-    const given = pad.isInOrder ? [] : [];
-    field.value = [...given, ...(pad.isInOrder ? names : [...new Set(names)])].join(" ");
+    field.value = (pad.isInOrder ? names : [...new Set(names)]).join(" ");
   };
   const change = (next) => {
     past.push(structuredClone(pressed));
@@ -370,9 +372,27 @@ const dotPad = (box, pad, field) => {
       else pressed.push({ i, name: named(pad.places[i].semitones, chosen === "" || chosen === "n" ? "" : chosen) });
     });
   });
+  // Names in the order of the keys, from the lowest up.
+  const read = () => {
+    if (!pad.isInOrder) return;
+    pressed = [];
+    let from = -Infinity;
+    for (const word of field.value.split(/[\s,;]+/).filter(Boolean)) {
+      const match = typed.exec(word);
+      if (!match) break;
+      const sign = plainSign[match[2]] ?? match[2] ?? "";
+      const sounds = (naturals[letters.indexOf(match[1].toUpperCase())] + (shifts[sign] ?? 0) + 12) % 12;
+      const i = pad.places.findIndex((place) => place.semitones > from && place.semitones % 12 === sounds);
+      if (i < 0) break;
+      from = pad.places[i].semitones;
+      pressed.push({ i, name: match[1].toUpperCase() + sign });
+    }
+    show();
+  };
+  read();
   show();
   return {
-    read: () => {},
+    read,
     move: () => {},
     // The sign counts for the last key pressed, where it can have that name, and for the next.
     sign: (value) => {
@@ -445,9 +465,17 @@ const makers = { notes: staffPad, signs: staffPad, letters: letterPad, dots: dot
 /** Makes the figure of a question take what is written on it. */
 export const fill = (root) => {
   const box = root.querySelector("[data-pad]");
-  const field = root.querySelector("#written");
-  if (!box || !field) return;
+  if (!box) return;
   const pad = JSON.parse(box.dataset.pad);
+  // What was written once stands there, and is not written over.
+  if ("written" in box.dataset) {
+    box.querySelector("svg").style.pointerEvents = "none";
+    const before = Object.assign(document.createElement("input"), { value: box.dataset.written });
+    makers[pad.way](box, pad, before);
+    return;
+  }
+  const field = root.querySelector("#written");
+  if (!field) return;
   box.tabIndex = 0;
   const made = makers[pad.way](box, pad, field);
   for (const hidden of root.querySelectorAll("[data-signs], [data-tools]")) hidden.hidden = false;

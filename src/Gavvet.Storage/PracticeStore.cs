@@ -256,6 +256,31 @@ public sealed class PracticeStore(Database data, TimeProvider clock)
         return rows.ToLookup(row => row.SeatId, Read);
     }
 
+    /// <summary>What a student did in each practice, the oldest first, each in order.</summary>
+    /// <param name="student">The student.</param>
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<IReadOnlyList<(string Practice, string Title, PracticeTry Done)>> OfStudentAsync(
+        string student,
+        CancellationToken cancellation = default
+    )
+    {
+        await using var database = data.Open();
+        var rows = await (
+            from done in database.PracticeTries.AsNoTracking()
+            join seat in database.PracticeSeats on done.SeatId equals seat.Id
+            where seat.StudentId == student
+            join practice in database.Practices on seat.PracticeId equals practice.Id
+            orderby done.Id
+            select new
+            {
+                practice.Id,
+                practice.Title,
+                Done = done,
+            }
+        ).ToListAsync(cancellation);
+        return [.. rows.Select(row => (row.Id, row.Title, Read(row.Done)))];
+    }
+
     /// <summary>Keeps something that was done. It is on disk when this returns.</summary>
     /// <param name="seat">The seat.</param>
     /// <param name="token">What the browser calls it: the same sent twice is kept once.</param>

@@ -108,13 +108,18 @@ public sealed class RosterForm
 }
 
 /// <summary>A class: its roster, where they sit, and what was printed for it.</summary>
-internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : PageModel
+internal sealed class ClassModel(ClassStore classes, MarkingStore markings, PracticeStore practices, TimeProvider clock) : PageModel
 {
     private const int MostCharacters = 100_000;
 
     public SchoolClass Class { get; private set; } = null!;
 
     public IReadOnlyList<ClassPrinting> Printings { get; private set; } = [];
+
+    /// <summary>What was opened for the class to practice, the newest first.</summary>
+    public IReadOnlyList<KeptPractice> Practices { get; private set; } = [];
+
+    public bool IsOpen(KeptPractice practice) => practice.IsOpen(clock.GetUtcNow());
 
     /// <summary>What was typed into the list of new students.</summary>
     public string Typed { get; private set; } = "";
@@ -257,6 +262,7 @@ internal sealed class ClassModel(ClassStore classes, MarkingStore markings) : Pa
         if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group)
             return false;
         (Class, Printings) = (group, await markings.PrintingsOfAsync(id, HttpContext.RequestAborted));
+        Practices = await practices.ListAsync(id, cancellation: HttpContext.RequestAborted);
         Others = [.. (await classes.ListAsync(HttpContext.RequestAborted)).Where(other => other.Id != id && !other.IsArchived)];
         return true;
     }

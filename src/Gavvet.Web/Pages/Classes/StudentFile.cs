@@ -31,11 +31,12 @@ internal static class StudentFile
                 string student,
                 ClassStore classes,
                 MarkingStore markings,
+                PracticeStore practices,
                 OpenPrintings open,
                 Erasure erasure,
                 HttpContext context
             ) =>
-                await DataAsync(id, student, classes, markings, open, erasure, context.RequestAborted) is { } data
+                await DataAsync(id, student, classes, markings, practices, open, erasure, context.RequestAborted) is { } data
                     ? Results.File(data, "application/json", "student.json")
                     : Results.NotFound()
         );
@@ -47,6 +48,7 @@ internal static class StudentFile
         string student,
         ClassStore classes,
         MarkingStore markings,
+        PracticeStore practices,
         OpenPrintings open,
         Erasure erasure,
         CancellationToken cancellation
@@ -81,6 +83,19 @@ internal static class StudentFile
                 own.Kept.Marking.Remark,
                 own.Kept.Marking.IsByHand,
                 own.Kept.Marking.Findings,
+            }),
+            Practiced = (await practices.OfStudentAsync(student, cancellation)).Select(own => new
+            {
+                own.Practice,
+                own.Title,
+                own.Done.Question,
+                Doing = FileWords.Of(own.Done.Doing),
+                Made = own.Done.At,
+                As = own.Done.Marking?.As,
+                Marks = own.Done.Marking?.Marks,
+                Of = own.Done.Marking?.Of,
+                Written = own.Done.Marking?.Written,
+                Findings = own.Done.Marking?.Findings,
             }),
             Papers = await PapersAsync(student, markings, open),
             Elsewhere = (await erasure.ElsewhereAsync(student, cancellation)).Select(said => new
@@ -132,6 +147,7 @@ internal static class StudentFile
         string student,
         ClassStore classes,
         MarkingStore markings,
+        PracticeStore practices,
         PrintingStore printings,
         OpenPrintings open,
         Erasure erasure,
@@ -139,7 +155,7 @@ internal static class StudentFile
         HttpContext context
     )
     {
-        if (await DataAsync(id, student, classes, markings, open, erasure, context.RequestAborted) is not { } data)
+        if (await DataAsync(id, student, classes, markings, practices, open, erasure, context.RequestAborted) is not { } data)
             return Results.NotFound();
         var files = new List<(string Name, string Title, Page[] Pages)>();
         var papers = await markings.PapersOfAsync(student);

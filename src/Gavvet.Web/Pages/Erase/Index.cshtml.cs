@@ -1,6 +1,7 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Web.Pages.Classes;
+using Gavvet.Web.Pages.Practicing;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
@@ -14,8 +15,14 @@ namespace Gavvet.Web.Pages.Erase;
 /// Takes names away, after a look at where they stand: a name that is typed, a student, a class, or the names of one. What is
 /// typed is posted, and a student or class is an id, so that no name is in an address.
 /// </summary>
-internal sealed class IndexModel(Erasure erasure, ClassStore classes, WorkbenchViews views, OpenPrintings open, FollowUpSheets followUps)
-    : PageModel
+internal sealed class IndexModel(
+    Erasure erasure,
+    ClassStore classes,
+    WorkbenchViews views,
+    OpenPrintings open,
+    FollowUpSheets followUps,
+    PracticeRoom practices
+) : PageModel
 {
     private const int Shortest = 2;
 
@@ -117,6 +124,7 @@ internal sealed class IndexModel(Erasure erasure, ClassStore classes, WorkbenchV
         views.Forget();
         open.Close();
         followUps.Forget();
+        practices.Forget();
         IsErased = Found is not null;
         return IsErased ? Page() : NotFound();
     }

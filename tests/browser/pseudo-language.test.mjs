@@ -19,7 +19,7 @@ const own = [...demo.matchAll(/"(?:title|instructions)":"([^"]+)"|^ +([\p{L}’'
 const ownParts = own.flatMap((words) => [words, ...words.split(/[♭♯]/u)]).map((words) => words.trim()).filter((words) => words.length > 2).sort((one, other) => other.length - one.length);
 // A printing’s piles are called as they were when they were printed.
 const printed = /\bVersion [A-Z]\b|· (?:Violin|Viola|Cello|Double bass|Large print)|, Answer key|\bShort key\b|\bAnswers with working\b/g;
-const nameless = [/\b[\w-]+\.(?:pdf|json|csv|zip|svg)\b/g, /\b[A-Z]\w+\/[\w /+-]+/g, /\b[0-9A-Z]{4}-[0-9A-Z]{4}\b/g, /\b[A-G][♯♭]?(?:m|maj|dim|aug)?\d?\b/gu, /\b(?:do|re|mi|fa|so|la|ti|UTC|Gavvet|PDF|SVG|MIDI|MusicXML|ZIP|CSV|JSON|QR|[IVX]+)\b/g];
+const nameless = [/\b[\w-]+\.(?:pdf|json|csv|zip|svg)\b/g, /\b[A-Z]\w+\/[\w /+-]+/g, /\bhttps?:\/\/\S+/g, /\b[0-9A-Z]{3,4}-[0-9A-Z]{4}\b/g, /\b[A-G][♯♭]?(?:m|maj|dim|aug)?\d?\b/gu, /\b(?:do|re|mi|fa|so|la|ti|UTC|Gavvet|PDF|SVG|MIDI|MusicXML|ZIP|CSV|JSON|QR|[IVX]+)\b/g];
 
 const leftIn = (text) => {
   let rest = text.replace(printed, " ");
@@ -72,7 +72,7 @@ test("no screen has a word that another language could not say, and none scrolls
     assert.deepEqual([...new Set(found)], []);
     assert.deepEqual(wide, []);
     // All of them were met.
-    for (const screen of ["/sheets/ID", "/sheets/ID/print", "/sheets/ID/history", "/classes/ID", "/classes/ID/standing", "/classes/ID/plan", "/printings/ID", "/printings/ID/mark", "/printings/ID/results", "/p/X", "/atlas/X", "/atlas-family/X", "/compare", "/help/X"])
+    for (const screen of ["/sheets/ID", "/sheets/ID/print", "/practices", "/practices/ID", "/practices/new", "/sheets/ID/history", "/classes/ID", "/classes/ID/standing", "/classes/ID/plan", "/printings/ID", "/printings/ID/mark", "/printings/ID/results", "/p/X", "/atlas/X", "/atlas-family/X", "/compare", "/help/X"])
       assert.ok(seen.has(screen), screen);
     assert.deepEqual(complaints.filter((words) => !words.includes("404")), []);
   } finally {

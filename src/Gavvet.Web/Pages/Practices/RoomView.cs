@@ -38,6 +38,9 @@ internal sealed record RoomView(
     ImmutableArray<(string Mistake, ImmutableArray<string> Who)> Mistakes
 )
 {
+    /// <summary>The language the sheet speaks.</summary>
+    public string Language { get; private init; } = "en";
+
     private const int MostStuck = 3,
         MostMistakes = 5;
 
@@ -117,7 +120,10 @@ internal sealed record RoomView(
                     .OrderByDescending(mistake => mistake.Item2.Length)
                     .Take(MostMistakes),
             ]
-        );
+        )
+        {
+            Language = walks.Count > 0 ? walks[0].Walk.Paper.Language.Tag : "en",
+        };
     }
 
     private static string StateOf(QuestionProgress went, PracticeRules rules) =>

@@ -202,6 +202,19 @@ public sealed class PracticeTests : IAsyncLifetime
         Assert.Contains("closed", closed.Body!.TextContent, StringComparison.Ordinal);
         Assert.Null(closed.QuerySelector("#answer-form"));
         Assert.Empty((await Store.AllTriesAsync(practice.Id)).SelectMany(one => one));
+        // The question is not there to be looked at either, nor its answer; before it opens again there is nothing at all.
+        var question = Field(page, "question");
+        var looked = await PageAsync(await browser.GetAsync(new Uri($"/practice/now?question={question}", UriKind.Relative)));
+        Assert.Null(looked.QuerySelector(".practice-key"));
+        Assert.DoesNotContain(
+            (await PaperAsync(practice)).Questions[0].Posed.Prompt,
+            looked.QuerySelector("main")!.TextContent,
+            StringComparison.Ordinal
+        );
+        await Store.MoveAsync(practice.Id, DateTimeOffset.UtcNow.AddHours(1), DateTimeOffset.UtcNow.AddHours(2));
+        using var early = await browser.GetAsync(new Uri("/practice/now", UriKind.Relative));
+        Assert.Equal("/practice", early.RequestMessage!.RequestUri!.AbsolutePath);
+        await Store.MoveAsync(practice.Id, DateTimeOffset.UtcNow.AddHours(-2), DateTimeOffset.UtcNow.AddHours(-1));
         using var late = Browser();
         Assert.Contains(
             "closed",
@@ -276,6 +289,38 @@ public sealed class PracticeTests : IAsyncLifetime
         var shown = await PageAsync(await browser.GetAsync(new Uri($"/practice/now?question={paper.Questions[0].Id}", UriKind.Relative)));
         Assert.Equal("Right", Verdict(shown));
         Assert.NotNull(shown.QuerySelector(".practice-key"));
+    }
+
+    [Fact]
+    public async Task A_clock_runs_from_the_first_question_that_is_seen_and_its_end_shows_what_was_right()
+    {
+        var practice = await OpenAsync(rules => rules with { Shown = Shown.AtTheEnd, Minutes = 20 });
+        using var browser = Browser();
+        var page = await ComeInAsync(browser, practice, "Änne");
+        var seat = (await Store.SeatsAsync(practice.Id))[0];
+        Assert.NotNull(seat.StartedAt);
+        await DoAsync(browser, page, "Answer", "C D E");
+        var room = _visitor.Services.GetRequiredService<PracticeRoom>();
+        var sitting = (await room.SitAsync(seat, null, CancellationToken.None))!;
+        var (before, after) = (seat.StartedAt!.Value.AddMinutes(19), seat.StartedAt.Value.AddMinutes(20));
+        Assert.True(sitting.IsOpen(before));
+        Assert.False((sitting with { SeenAt = before }).ShowsAnswers);
+        Assert.False(sitting.IsOpen(after));
+        Assert.True((sitting with { SeenAt = after }).ShowsAnswers);
+        Assert.NotEmpty(QuestionView.Of(sitting with { SeenAt = after }, sitting.Paper.Questions[0].Id, after)!.Key);
+        Assert.Null(QuestionView.Of(sitting with { SeenAt = after }, sitting.Paper.Questions[1].Id, after));
+    }
+
+    [Fact]
+    public async Task A_link_that_is_only_looked_at_takes_no_seat_and_who_was_there_takes_no_second()
+    {
+        var practice = await OpenAsync(rules => rules with { Entrance = Entrance.Anyone });
+        using var browser = Browser();
+        using var looked = await browser.GetAsync(new Uri($"/practice?code={practice.Code}", UriKind.Relative));
+        Assert.Equal(2, (await Store.SeatsAsync(practice.Id)).Count);
+        await PostAsync(browser, "/practice", ("code", practice.Code));
+        await PostAsync(browser, "/practice", ("code", practice.Code));
+        Assert.Equal(3, (await Store.SeatsAsync(practice.Id)).Count);
     }
 
     [Fact]

@@ -3,6 +3,7 @@ using System.Security.Cryptography;
 using System.Security.Cryptography.X509Certificates;
 using AngleSharp.Html.Parser;
 using Gavvet.Storage;
+using Gavvet.Teaching.Practice;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Start;
 using Gavvet.Worksheets.Editing;
@@ -127,6 +128,45 @@ public sealed class SignInTests : IAsyncDisposable
             await File.ReadAllTextAsync(Path.Combine(_folder, "audit.log"), TestContext.Current.CancellationToken),
             StringComparison.Ordinal
         );
+    }
+
+    [Fact]
+    public async Task Students_practice_without_a_passphrase_and_the_teachers_side_of_it_asks_for_one()
+    {
+        await Start("--behind-proxy");
+        var practices = _server!.Application.Services.GetRequiredService<PracticeStore>();
+        var id = await practices.OpenAsync(
+            new NewPractice(
+                SheetEditor.NewSheet(1),
+                null,
+                new PracticeRules(),
+                DateTimeOffset.UtcNow.AddMinutes(-1),
+                DateTimeOffset.UtcNow.AddDays(1)
+            )
+        );
+        foreach (
+            var path in new[]
+            {
+                "/practices",
+                "/practices/new",
+                $"/practices/{id}",
+                $"/practices/{id}/events",
+                $"/practices/{id}/codes.pdf",
+            }
+        )
+        {
+            var (asked, _) = await Send(HttpMethod.Get, path);
+            Assert.Equal((HttpStatusCode.Redirect, "/sign-in"), (asked.StatusCode, asked.Headers.Location!.AbsolutePath));
+        }
+
+        var code = (await practices.FindAsync(id))!.Code;
+        var (came, _) = await Send(HttpMethod.Post, "/practice", ("code", code));
+        Assert.Equal("/practice/now", came.Headers.Location!.OriginalString);
+        // A browser takes a name tied to TLS with a path of its own only under the prefix that allows one.
+        var cookie = Assert.Single(came.Headers.GetValues("Set-Cookie"));
+        Assert.StartsWith("__Secure-gavvet-practice=", cookie, StringComparison.Ordinal);
+        Assert.Contains("path=/practice", cookie, StringComparison.OrdinalIgnoreCase);
+        Assert.Equal("/sign-in", (await Send(HttpMethod.Get, "/")).Response.Headers.Location!.AbsolutePath);
     }
 
     [Fact]

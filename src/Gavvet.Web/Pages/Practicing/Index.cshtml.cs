@@ -51,8 +51,11 @@ internal sealed class IndexModel(PracticeStore store, PracticeRoom room, CodeDoo
                 Names = [.. (await store.SeatsAsync(Practice.Id, HttpContext.RequestAborted)).Where(seat => seat.Name is not null)];
                 return Page();
             default:
+                // Who was here before goes on; a link that is only looked at takes no seat.
+                if (await room.FindAsync(HttpContext) is { } before && before.Practice.Id == Practice.Id)
+                    return Redirect("/practice/now");
                 Parts = [.. (await store.SheetAsync(Practice.Id, HttpContext.RequestAborted))?.Parts ?? []];
-                return Parts.Count > 0 ? Page() : await OnPostSitAsync(code, null, null);
+                return Parts.Count > 0 || HttpMethods.IsGet(Request.Method) ? Page() : await OnPostSitAsync(code, null, null);
         }
     }
 

@@ -30,7 +30,8 @@ internal sealed class NowModel(PracticeRoom room, PracticeWatch watch, TimeProvi
 
     public async Task<IActionResult> OnGetAsync(string? question)
     {
-        Sitting = await room.FindAsync(HttpContext);
+        // The first question is seen: from here on the clock runs, where there is one.
+        Sitting = await room.FindAsync(HttpContext) is { } sitting ? await room.BeginAsync(sitting) : null;
         return Show(question);
     }
 
@@ -127,7 +128,7 @@ internal sealed class NowModel(PracticeRoom room, PracticeWatch watch, TimeProvi
 
     private IActionResult Show(string? question)
     {
-        if (Sitting is not { } sitting)
+        if (Sitting is not { } sitting || sitting.Practice.OpensAt > room.Now)
             return IsPart ? Refused() : Redirect("/practice");
         var id = question ?? (sitting.IsOpen(room.Now) ? sitting.Walk.InHand : null);
         Question = id is null ? null : QuestionView.Of(sitting, id, room.Now, isNarrow: IsNarrow);

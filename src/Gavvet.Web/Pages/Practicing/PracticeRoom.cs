@@ -13,7 +13,8 @@ namespace Gavvet.Web.Pages.Practicing;
 /// <param name="Seat">Whose it is.</param>
 /// <param name="Walk">Where they stand.</param>
 /// <param name="Proof">What a form must carry, so that no other page sends it.</param>
-internal sealed record Sitting(KeptPractice Practice, PracticeSeat Seat, PracticeWalk Walk, string Proof)
+/// <param name="SeenAt">The moment they are seen at.</param>
+internal sealed record Sitting(KeptPractice Practice, PracticeSeat Seat, PracticeWalk Walk, string Proof, DateTimeOffset SeenAt)
 {
     public PracticePaper Paper => Walk.Paper;
 
@@ -28,8 +29,15 @@ internal sealed record Sitting(KeptPractice Practice, PracticeSeat Seat, Practic
     /// <summary>Whether all is handed in, where nothing was shown meanwhile.</summary>
     public bool IsHandedIn => Walk.IsFinished && Practice.Rules.Shown != Shown.AtOnce;
 
-    /// <summary>Whether what was right is shown by now.</summary>
-    public bool ShowsAnswers => Walk.ShowsAnswers(Practice.ReleasedAt is not null);
+    /// <summary>Whether what was right is shown by now. Where it waits for the end, a clock that ran out is the end too; that the
+    /// practice is closed is not, since it can be opened again.</summary>
+    public bool ShowsAnswers =>
+        Walk.ShowsAnswers(Practice.ReleasedAt is not null)
+        || (Practice.Rules.Shown == Shown.AtTheEnd && Ends is { } ends && SeenAt >= ends);
+
+    /// <summary>Whether a question may be looked at: while it is open, and afterwards what was done of it.</summary>
+    /// <param name="question">The question.</param>
+    public bool Sees(string question) => IsOpen(SeenAt) || (SeenAt >= Practice.OpensAt && Walk.Of(question).IsOver(Practice.Rules));
 }
 
 /// <summary>
@@ -68,7 +76,8 @@ internal sealed class PracticeRoom : IDisposable
             protection.CreateProtector("Gavvet.PracticeProof")
         );
 
-    private string Cookie => $"{_options.CookiePrefix}gavvet-practice";
+    // Of the prefixes that tie a cookie to TLS, the one that leaves it its path.
+    private string Cookie => _options.IsTlsSure ? "__Secure-gavvet-practice" : "gavvet-practice";
 
     /// <summary>The moment.</summary>
     public DateTimeOffset Now => _clock.GetUtcNow();
@@ -94,7 +103,7 @@ internal sealed class PracticeRoom : IDisposable
         )
             return null;
         tries ??= await _store.TriesAsync(seat.Id, cancellation);
-        return new Sitting(practice, seat, PracticeWalk.After(paper, practice.Rules, tries), _proofs.Protect(seat.Id));
+        return new Sitting(practice, seat, PracticeWalk.After(paper, practice.Rules, tries), _proofs.Protect(seat.Id), Now);
     }
 
     /// <summary>Sits someone down at this browser.</summary>
@@ -114,6 +123,16 @@ internal sealed class PracticeRoom : IDisposable
                 IsEssential = true,
             }
         );
+
+    /// <summary>Starts the clock of who sits here, where there is one and it does not run yet.</summary>
+    /// <param name="sitting">Who sits here.</param>
+    public async Task<Sitting> BeginAsync(Sitting sitting)
+    {
+        if (sitting.Practice.Rules.Minutes == 0 || sitting.Seat.StartedAt is not null || !sitting.IsOpen(Now))
+            return sitting;
+        await _store.BeginAsync(sitting.Seat.Id);
+        return sitting with { Seat = sitting.Seat with { StartedAt = Now } };
+    }
 
     /// <summary>Has this browser forget who sat at it.</summary>
     /// <param name="context">The request.</param>

@@ -31,7 +31,7 @@ internal sealed class QuestionView
         Progress = sitting.Walk.Of(question.Id);
         IsOver = Progress.IsOver(Rules);
         MayAnswer = sitting.IsOpen(now) && (!IsOver || Rules.Shown != Shown.AtOnce);
-        ShowsAnswer = sitting.ShowsAnswers && (IsOver || !sitting.IsOpen(now));
+        ShowsAnswer = sitting.ShowsAnswers && IsOver;
         Written = written ?? Progress.Last?.Written ?? "";
         Pad = AnswerPad.Of(question, WidthOf);
         Figures = [.. question.Posed.Figures.Select((figure, i) => Draw(figure, Hint(i), $"figure-{i}"))];
@@ -61,7 +61,7 @@ internal sealed class QuestionView
         string? written = null,
         bool isNarrow = false
     ) =>
-        sitting.Walk.Order.Contains(id) && sitting.Paper.Find(id) is { } question
+        sitting.Walk.Order.Contains(id) && sitting.Sees(id) && sitting.Paper.Find(id) is { } question
             ? sitting.Paper.Language.Saying(() => new QuestionView(sitting, question, now, problem, written, isNarrow))
             : null;
 

@@ -116,6 +116,49 @@ public class PracticeEqualsMarkingTests
         Assert.True(right > compared / 40 && unread < compared / 2, $"{right} right and {unread} not read of {compared}");
     }
 
+    // A hand that clicks writes letters by their names in the house style, with the sign after them.
+    [Fact]
+    public void What_is_clicked_is_read_in_every_system_of_names()
+    {
+        var sheet = SheetFile.Read(
+            """
+            {"gavvet":1,"seed":4,"title":"Clicked","sections":[
+            {"kind":"write-scale","scales":["major","harmonic-minor"],"keys":{"flats":6,"sharps":6},"clefs":["treble","bass"],"count":12},
+            {"kind":"write-scale","scales":["harmonic-minor"],"keys":{"flats":5,"sharps":5},"clefs":["alto"],"writeWith":"signature","count":8},
+            {"kind":"write-signature","keys":{"flats":6,"sharps":6},"clefs":["treble"],"count":8},
+            {"kind":"signature-and-triad","keys":{"flats":5,"sharps":5},"clefs":["treble"],"count":6},
+            {"kind":"strike-degrees","scales":["major-pentatonic"],"keys":{"flats":4,"sharps":4},"clefs":["treble"],"count":4},
+            {"kind":"keyboard-scale","keys":{"flats":4,"sharps":4},"count":4}]}
+            """
+        );
+        foreach (var system in Enum.GetValues<NameSystem>())
+        {
+            var style = sheet.Style with { NoteNames = system };
+            foreach (var note in NoteName.All)
+                Assert.Equal(
+                    (note, 4),
+                    AnswerText.Notes($"{NoteNaming.Clicked(system, note)}4", system) is [var read]
+                        ? (new NoteName(read.Letter, read.Sign ?? Accidental.Natural), read.StaffStep / 7 ?? 0)
+                        : default
+                );
+            foreach (var question in PracticePaper.For(sheet with { Style = style }).Questions)
+            {
+                string Clicked(IEnumerable<NoteName> notes) => string.Join(' ', notes.Select(note => NoteNaming.Clicked(system, note)));
+                var asked = question.Item.Question;
+                var lines = question.Answer.Lines.Select(line => line.Right).ToArray();
+                var notes = Clicked(((NotesPart)lines[^1]).Notes);
+                var written = (asked.Scale, lines) switch
+                {
+                    ({ AsksSignature: true } scale, _) => $"{Clicked(style.SignatureOf(scale.Type, scale.Tonic)!.Value.Notes)}: {notes}",
+                    (_, [SignaturePart { Signature: var signature }, _]) =>
+                        $"{Math.Abs(signature.Fifths)}{(signature.Fifths < 0 ? "b" : "#")}; {notes}",
+                    _ => notes,
+                };
+                Assert.True(question.Judge(written).IsRight, $"{system}, {question.Section.KindId}: {written}");
+            }
+        }
+    }
+
     [Fact]
     public void The_keys_own_words_are_right_in_practice()
     {

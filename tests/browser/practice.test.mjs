@@ -318,3 +318,17 @@ test("a slip with a code of their own for each; wrong settings are said at their
   assert.equal(pdf.headers()["content-type"], "application/pdf");
   assert.ok((await pdf.body()).length > 5_000);
 });
+
+test("a school with names of its own is clicked and read in them", async () => {
+  const { code } = await open({ title: "German names", houseStyle: { noteNames: "german" }, sections: [{ kind: "write-scale", keys: { flats: 0, sharps: 0 }, clefs: ["treble"], count: 1 }] });
+  const { page, context } = await comeIn(code);
+  await tap(page, "C D E F G A B C");
+  assert.match(await page.locator("#written").inputValue(), /A4 H4 C5$/);
+  // Typed, a note stands where it would be clicked.
+  await page.locator("#written").fill("C D E F G A H");
+  assert.equal(await page.locator("[data-pad] .own use").count(), 7);
+  await tap(page, "C D E F G A B C");
+  await check(page);
+  assert.equal(await verdict(page), "Right");
+  await context.close();
+});

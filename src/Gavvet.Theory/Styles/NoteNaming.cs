@@ -58,6 +58,17 @@ public static class NoteNaming
             _ => NoteText.Signs(note),
         };
 
+    /// <summary>The names of the seven letters from C up, as a hand that clicks writes them: with a sign after it each is read in the
+    /// system again. German B flat is H with a flat there, since its B is flat already.</summary>
+    /// <param name="system">The system of names.</param>
+    public static ImmutableArray<string> Letters(NameSystem system) =>
+        [.. Enum.GetValues<Letter>().Select(letter => Name(system, new NoteName(letter)))];
+
+    /// <summary>A note by the name of its letter and a sign after it, as it is clicked: H, Hb, do#.</summary>
+    /// <param name="system">The system of names.</param>
+    /// <param name="note">The note.</param>
+    public static string Clicked(NameSystem system, NoteName note) => Name(system, new NoteName(note.Letter)) + NoteText.Ascii(note)[1..];
+
     /// <summary>Reads a note name in a system; signs after a letter are read in every system where they are not in doubt.</summary>
     /// <param name="system">The system of names.</param>
     /// <param name="text">What was typed.</param>

@@ -123,6 +123,9 @@ internal sealed class BoardView
     /// <summary>What the pad's clef begins with, for the script.</summary>
     public int BottomLine => Staff!.Clef.BottomLine.StaffStep;
 
+    /// <summary>The names of the letters, for the script.</summary>
+    public ImmutableArray<string> Letters => NoteNaming.Letters(_answer.Style.NoteNames);
+
     /// <summary>What the class says.</summary>
     public string Written { get; }
 

@@ -36,6 +36,7 @@ internal static class MarkingData
         return new
         {
             title = record.Title,
+            letters = NoteNaming.Letters(open.Papers.Style.NoteNames),
             made = before.GroupBy(code => code).ToDictionary(code => FileWords.Of(code.Key), code => code.Count()),
             papers = record.Copies.Select(copy => new
             {

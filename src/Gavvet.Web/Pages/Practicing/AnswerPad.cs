@@ -91,7 +91,7 @@ internal sealed record AnswerPad(PadKind Kind)
                 letters,
                 widthOf(letters)
             ),
-            KeyboardFigure keyboard => OnKeyboard(keyboard, widthOf(keyboard)),
+            KeyboardFigure keyboard => OnKeyboard(keyboard, question, widthOf(keyboard)),
             FretboardFigure fretboard => OnFretboard(fretboard, question, widthOf(fretboard)),
             CircleFigure circle => new AnswerPad(PadKind.Lines)
             {
@@ -148,6 +148,7 @@ internal sealed record AnswerPad(PadKind Kind)
                 new
                 {
                     way,
+                    letters = NoteNaming.Letters(question.Style.NoteNames),
                     space = places.Space,
                     bottomLine = staff.Clef.BottomLine.StaffStep,
                     columns = places.Columns.Select(
@@ -156,7 +157,9 @@ internal sealed record AnswerPad(PadKind Kind)
                             {
                                 x = column.X,
                                 top = column.Top,
-                                given = given.TryGetValue(i, out var note) ? NoteText.Ascii(note.Pitch.Name) : null,
+                                given = given.TryGetValue(i, out var note)
+                                    ? NoteNaming.Clicked(question.Style.NoteNames, note.Pitch.Name)
+                                    : null,
                                 step = given.TryGetValue(i, out var at) ? at.Pitch.StaffStep : (int?)null,
                             }
                     ),
@@ -196,9 +199,10 @@ internal sealed record AnswerPad(PadKind Kind)
         };
     }
 
-    private static AnswerPad OnKeyboard(KeyboardFigure keyboard, int width)
+    private static AnswerPad OnKeyboard(KeyboardFigure keyboard, PracticeQuestion question, int width)
     {
-        var given = keyboard.Given.OfType<KeyMark>().Select(mark => mark.Semitones).ToHashSet();
+        // What is printed belongs to the answer: the line is judged whole.
+        var given = keyboard.Given.OfType<KeyMark>().ToDictionary(mark => mark.Semitones, mark => mark.Name);
         return new AnswerPad(PadKind.Figure)
         {
             HasSigns = true,
@@ -207,13 +211,14 @@ internal sealed record AnswerPad(PadKind Kind)
                 {
                     way = "dots",
                     isInOrder = true,
+                    letters = NoteNaming.Letters(question.Style.NoteNames),
                     places = WritingPlaces
                         .OnKeyboard(keyboard, width)
                         .Select(key => new
                         {
                             box = Box(key.Dot),
                             semitones = key.Semitones,
-                            given = given.Contains(key.Semitones) ? true : (bool?)null,
+                            given = given.GetValueOrDefault(key.Semitones),
                         }),
                 }
             ),
@@ -223,7 +228,7 @@ internal sealed record AnswerPad(PadKind Kind)
     private static AnswerPad OnFretboard(FretboardFigure fretboard, PracticeQuestion question, int width)
     {
         var open = question.Tuning;
-        var given = fretboard.Given.OfType<DotMark>().Select(mark => (mark.String, mark.Fret)).ToHashSet();
+        var given = fretboard.Given.OfType<DotMark>().ToDictionary(mark => (mark.String, mark.Fret), mark => mark.Text);
         return new AnswerPad(PadKind.Figure)
         {
             HasSigns = true,
@@ -231,13 +236,14 @@ internal sealed record AnswerPad(PadKind Kind)
                 new
                 {
                     way = "dots",
+                    letters = NoteNaming.Letters(question.Style.NoteNames),
                     places = WritingPlaces
                         .OnFretboard(fretboard, width)
                         .Select(place => new
                         {
                             box = Box(place.Dot),
                             semitones = open[place.String].Semitones + place.Fret,
-                            given = given.Contains((place.String, place.Fret)) ? true : (bool?)null,
+                            given = given.GetValueOrDefault((place.String, place.Fret)),
                         }),
                 }
             ),

@@ -4,7 +4,6 @@ import { decide, forget, goOn, isWaiting, noteRemark, post, resume, undo, whenSe
 import { act, advance, element, give, options, show, showView, turn } from "./marking-view.js";
 import { marksText, text } from "./words.js";
 
-const letters = "CDEFGAB";
 
 const sayings = {
   right: () => decide({ say: "right" }, { verdict: "correct", words: text("Right"), marks: item().marks }),
@@ -166,7 +165,7 @@ const listen = () => {
       if (!staff || x < box[0] || x > box[0] + box[2] || y < box[1] - 0.01 || y > box[1] + box[3] + 0.01) return;
       const note = staff.step + Math.round(((staff.bottom - y) / (staff.bottom - staff.top)) * 8);
       const sign = document.querySelector("[name=pad-sign]:checked").value;
-      at("written").value = `${at("written").value.trimEnd()} ${letters[((note % 7) + 7) % 7] + sign + Math.floor(note / 7)}`.trimStart();
+      at("written").value = `${at("written").value.trimEnd()} ${printing.data.letters[((note % 7) + 7) % 7] + sign + Math.floor(note / 7)}`.trimStart();
       document.querySelector("[name=pad-sign][value='']").checked = true;
     });
   }

@@ -1,5 +1,4 @@
 // A staff that takes clicks: each becomes a note at the end of what is typed in a field.
-const letters = "CDEFGAB";
 
 /** Hands the clicks on staves to the field of an id, which may be made anew meanwhile, and tells when it changed. */
 export const pad = (id, changed) => {
@@ -18,6 +17,8 @@ export const pad = (id, changed) => {
       const box = staff.querySelector("svg").getBoundingClientRect();
       const down = (event.clientY - box.top) / box.height;
       const { top, bottom, bottomLine } = staff.dataset;
+      // By their names in the house style, in which they are read.
+      const letters = staff.dataset.letters.split(" ");
       const place = Math.round(((bottom - down) / (bottom - top)) * 8);
       const step = Number(bottomLine) + place;
       const sign = document.querySelector("[name=pad-sign]:checked").value;

@@ -1,6 +1,5 @@
 // Answers written on the figure itself: heads on a staff, signs, a signature, keys and dots. Each writes its answer into the field
 // beside it, which is a whole way to answer too; notes, signs and keys that are typed there stand on the figure.
-const letters = "CDEFGAB";
 const naturals = [0, 2, 4, 5, 7, 9, 11];
 const shifts = { bb: -2, b: -1, n: 0, "": 0, "#": 1, "##": 2 };
 const glyphs = { bb: "bb", b: "b", n: "n", "#": "s", "##": "ss" };
@@ -13,15 +12,26 @@ const draw = (parent, name, attributes) => {
   return made;
 };
 
-const nameOf = (step) => letters[((step % 7) + 7) % 7];
-const spelled = (note, octaves) => nameOf(note.step) + (note.sign === "n" ? (octaves ? "n" : "") : note.sign) + (octaves ? Math.floor(note.step / 7) : "");
-const typed = /^([A-Ga-g])(bb|##|x|b|#|n|♭♭|♭|♯|♮|𝄫|𝄪)?(-?\d)?$/u;
+// Letters have the names of the house style, in which the answer is read: German B is H here, and its flat Hb.
+const spelled = (names, note, octaves) => names[((note.step % 7) + 7) % 7] + (note.sign === "n" ? (octaves ? "n" : "") : note.sign) + (octaves ? Math.floor(note.step / 7) : "");
 const plainSign = { "♭♭": "bb", "♭": "b", "♯": "#", "♮": "n", "𝄫": "bb", "𝄪": "##", x: "##" };
+
+// What a word says of a note: its letter, its sign, and its octave where it has one; null where it is none.
+const readerOf = (names) => {
+  const pattern = new RegExp(`^(${[...names].sort((a, b) => b.length - a.length).join("|")})(bb|##|x|b|#|n|♭♭|♭|♯|♮|𝄫|𝄪)?(-?\\d)?$`, "iu");
+  return (word) => {
+    const match = pattern.exec(word);
+    if (!match) return null;
+    const sign = match[2]?.toLowerCase() ?? "";
+    return { letter: names.findIndex((name) => name.toLowerCase() === match[1].toLowerCase()), sign: plainSign[sign] ?? sign, octave: match[3] === undefined ? null : Number(match[3]) };
+  };
+};
 
 // Heads and signs on a staff.
 const staffPad = (box, pad, field) => {
   const svg = box.querySelector("svg");
   const own = draw(svg, "g", { class: "own" });
+  const noteOf = readerOf(pad.letters);
   const places = pad.columns.map((column, i) => ({ ...column, i })).filter((column) => pad.way === "signs" || column.given === null || column.given === undefined);
   let state = { notes: places.map(() => []), signature: [], at: null };
   const past = [];
@@ -62,9 +72,9 @@ const staffPad = (box, pad, field) => {
 
   const write = () => {
     const notes = state.notes.flatMap((column) => [...column].sort((a, b) => a.step - b.step));
-    const line = (pad.way === "signs" ? notes.map((note) => spelled(note, false)) : notes.map((note) => spelled(note, pad.octaves))).join(" ");
+    const line = (pad.way === "signs" ? notes.map((note) => spelled(pad.letters, note, false)) : notes.map((note) => spelled(pad.letters, note, pad.octaves))).join(" ");
     const signs = state.signature;
-    const before = signs.length === 0 ? "" : pad.counted ? `${signs.length} ${signs[0].sign === "b" ? "flat" : "sharp"}${signs.length === 1 ? "" : "s"}` : signs.map((sign) => spelled(sign, false)).join(" ");
+    const before = signs.length === 0 ? "" : pad.counted ? `${signs.length}${signs[0].sign}` : signs.map((sign) => spelled(pad.letters, sign, false)).join(" ");
     field.value = before && line ? `${before}${pad.counted ? "; " : ": "}${line}` : before || line;
   };
 
@@ -85,26 +95,25 @@ const staffPad = (box, pad, field) => {
     let near = pad.bottomLine + 2;
     if (!onlySignature)
       for (const [i, word] of words.entries()) {
-        const match = typed.exec(word);
-        if (!match) break;
-        const sign = plainSign[match[2]] ?? match[2] ?? "";
-        const letter = letters.indexOf(match[1].toUpperCase());
+        const said = noteOf(word);
+        if (!said) break;
+        const { letter, sign, octave } = said;
         const column = pad.isChord ? 0 : i;
         if (column >= places.length) break;
-        let step = pad.way === "signs" ? places[column].step : match[3] === undefined ? letter + 7 * Math.round((near - letter) / 7) : letter + 7 * Number(match[3]);
-        if (match[3] === undefined && i > 0 && pad.isChord && step <= near) step += 7;
+        let step = pad.way === "signs" ? places[column].step : octave === null ? letter + 7 * Math.round((near - letter) / 7) : letter + 7 * octave;
+        if (octave === null && i > 0 && pad.isChord && step <= near) step += 7;
         notes[column].push({ step, sign });
         near = step;
       }
     // By its signs, or by their number.
     const counted = /^\s*(\d)\s*(b|#|flats?|sharps?)/.exec(before ?? "");
-    const order = counted && (/^[b]|^flat/.test(counted[2]) ? [..."BEADGCF"].map((letter) => `${letter}b`) : [..."FCGDAEB"].map((letter) => `${letter}#`));
+    const order = counted && (/^[b]|^flat/.test(counted[2]) ? [6, 2, 5, 1, 4, 0, 3].map((letter) => `${pad.letters[letter]}b`) : [3, 0, 4, 1, 5, 2, 6].map((letter) => `${pad.letters[letter]}#`));
     const signWords = counted ? order.slice(0, Number(counted[1])) : ((onlySignature ? after : before)?.split(/[\s,;]+/).filter(Boolean) ?? []);
     const signature = [];
     for (const word of signWords) {
-      const match = typed.exec(word);
-      if (!match || !match[2]) break;
-      signature.push({ step: placed(letters.indexOf(match[1].toUpperCase()), signature), sign: plainSign[match[2]] ?? match[2] });
+      const said = noteOf(word);
+      if (!said?.sign) break;
+      signature.push({ step: placed(said.letter), sign: said.sign });
     }
     state = { notes, signature, at: null, ringed: state.ringed };
     show();
@@ -222,7 +231,8 @@ const staffPad = (box, pad, field) => {
 
   box.addEventListener("keydown", (event) => {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
-    const letter = letters.indexOf(event.key.toUpperCase());
+    const key = event.key.toUpperCase();
+    const letter = pad.letters.includes(key) ? pad.letters.indexOf(key) : "CDEFGAB".indexOf(key);
     const ways = {
       ArrowUp: () => move(event.shiftKey ? 7 : 1),
       ArrowDown: () => move(event.shiftKey ? -7 : -1),
@@ -333,13 +343,14 @@ const dotPad = (box, pad, field) => {
   const own = draw(svg, "g", { class: "own" });
   let pressed = [];
   let chosen = "#";
+  const noteOf = readerOf(pad.letters);
   const past = [];
   const named = (semitones, sign) => {
     const place = ((semitones % 12) + 12) % 12;
     const tryWith = (shift) => naturals.indexOf((((place - shift) % 12) + 12) % 12);
     for (const one of [sign, "", "#", "b"]) {
       const letter = tryWith(shifts[one] ?? 0);
-      if (letter >= 0) return letters[letter] + (one === "n" ? "" : one);
+      if (letter >= 0) return pad.letters[letter] + (one === "n" ? "" : one);
     }
     return "";
   };
@@ -352,7 +363,10 @@ const dotPad = (box, pad, field) => {
     for (const button of document.querySelectorAll("[data-signs] [data-sign]")) button.setAttribute("aria-pressed", button.dataset.sign === chosen);
   };
   const write = () => {
-    const all = pad.isInOrder ? [...pressed].sort((a, b) => pad.places[a.i].semitones - pad.places[b.i].semitones) : pressed;
+    // What is printed there belongs to the line.
+    const printed = pad.places.flatMap((place, i) => (place.given ? [{ i, name: place.given }] : []));
+    const all = pressed.length === 0 ? [] : [...printed, ...pressed];
+    if (pad.isInOrder) all.sort((a, b) => pad.places[a.i].semitones - pad.places[b.i].semitones);
     const names = all.map((dot) => dot.name);
     field.value = (pad.isInOrder ? names : [...new Set(names)]).join(" ");
   };
@@ -366,6 +380,7 @@ const dotPad = (box, pad, field) => {
     const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
     const far = ({ box: [left, top, width, height] }) => Math.hypot(point.x - left - width / 2, point.y - top - height / 2);
     const i = pad.places.reduce((best, place, n) => (far(place) < far(pad.places[best]) ? n : best), 0);
+    if (pad.places[i].given) return;
     change(() => {
       const known = pressed.findIndex((dot) => dot.i === i);
       if (known >= 0) pressed.splice(known, 1);
@@ -378,14 +393,13 @@ const dotPad = (box, pad, field) => {
     pressed = [];
     let from = -Infinity;
     for (const word of field.value.split(/[\s,;]+/).filter(Boolean)) {
-      const match = typed.exec(word);
-      if (!match) break;
-      const sign = plainSign[match[2]] ?? match[2] ?? "";
-      const sounds = (naturals[letters.indexOf(match[1].toUpperCase())] + (shifts[sign] ?? 0) + 12) % 12;
+      const said = noteOf(word);
+      if (!said) break;
+      const sounds = (naturals[said.letter] + (shifts[said.sign] ?? 0) + 12) % 12;
       const i = pad.places.findIndex((place) => place.semitones > from && place.semitones % 12 === sounds);
       if (i < 0) break;
       from = pad.places[i].semitones;
-      pressed.push({ i, name: match[1].toUpperCase() + sign });
+      if (!pad.places[i].given) pressed.push({ i, name: pad.letters[said.letter] + said.sign });
     }
     show();
   };

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Gavvet.Teaching;
 using Gavvet.Teaching.Practice;
 using Gavvet.Worksheets.Editing;
+using Gavvet.Worksheets.Judging;
 
 namespace Gavvet.Printing.Tests;
 

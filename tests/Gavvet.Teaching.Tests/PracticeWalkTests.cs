@@ -29,14 +29,14 @@ public class PracticeWalkTests
     private static PracticeWalk After(PracticePaper paper, params PracticeTry[] done) => PracticeWalk.After(paper, Usual, done);
 
     [Fact]
-    public void Questions_come_in_the_order_of_the_sheet_and_the_first_open_one_is_next()
+    public void Questions_come_in_the_order_of_the_sheet_and_the_first_open_one_is_in_hand()
     {
         var paper = Paper;
         string[] all = [.. paper.Questions.Select(question => question.Id)];
         Assert.Equal(6, all.Length);
         var walk = After(paper, Answer(paper, all[0]), Answer(paper, all[1]));
         Assert.Equal(all, walk.Order);
-        Assert.Equal(all[2], walk.Open);
+        Assert.Equal(all[2], walk.InHand);
         Assert.True(walk.Of(all[0]).IsRightAlone);
         Assert.Null(walk.Worst);
     }
@@ -66,11 +66,11 @@ public class PracticeWalkTests
         var paper = Paper;
         var first = paper.Questions[0].Id;
         var once = After(paper, Answer(paper, first, "C C C"));
-        Assert.Equal(first, once.Open);
+        Assert.Equal(first, once.InHand);
         // Who leaves it so has answered it wrong.
         Assert.Equal(0, once.Of(first).Counting(Usual)!.Marks);
         var twice = After(paper, Answer(paper, first, "C C C"), Answer(paper, first, "C C C"));
-        Assert.NotEqual(first, twice.Open);
+        Assert.NotEqual(first, twice.InHand);
         Assert.False(twice.Of(first).IsRight);
         Assert.Equal(0, twice.Of(first).Counting(Usual)!.Marks);
     }

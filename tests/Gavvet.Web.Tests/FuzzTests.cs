@@ -5,6 +5,7 @@ using System.Text;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Teaching.Practice;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Editing;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -256,17 +257,21 @@ public sealed class FuzzTests : IAsyncLifetime
                 there = await FillAsync($"Bramblewick {i}");
             var (door, names) = doors[i % doors.Count];
             var method = One(Methods);
-            string Filled(string name) => random.Next(3) > 0 && Known(door, name) is { } known ? known : One(Hostile);
+            string Value(string name) => random.Next(3) > 0 && Known(door, name) is { } known ? known : One(Hostile);
             string? Known(string door, string name) =>
                 name switch
                 {
                     "id" => door.StartsWith("/printings", StringComparison.Ordinal) ? there.Printing
+                    : door.StartsWith("/practices", StringComparison.Ordinal) ? there.Practice
                     : door.StartsWith("/classes", StringComparison.Ordinal) ? there.Class
                     : door.StartsWith("/erase", StringComparison.Ordinal) ? null
                     : there.Sheet,
-                    "code" => door.Contains("handler=Mark", StringComparison.Ordinal) ? "octave-missing" : there.Code,
+                    "code" => door.Contains("handler=Mark", StringComparison.Ordinal) ? "octave-missing"
+                    : door.StartsWith("/practice", StringComparison.Ordinal) ? there.Entrance
+                    : there.Code,
                     "head" => there.Head,
                     "edit" => One(Edits),
+                    "seat" when door.StartsWith("/practice", StringComparison.Ordinal) => there.Seat,
                     "section" or "item" or "copy" or "paper" or "row" or "seat" => "1",
                     "sheet" => there.Sheet,
                     "student" => there.Student,
@@ -279,12 +284,12 @@ public sealed class FuzzTests : IAsyncLifetime
                     _ => null,
                 };
             var path = System.Text.RegularExpressions.Regex.Replace(door, "{([a-z]+)(:[a-z]+)?}", match =>
-                Escaped(Filled(match.Groups[1].Value) is { Length: > 0 } value ? value : "x")
+                Escaped(Value(match.Groups[1].Value) is { Length: > 0 } value ? value : "x")
             );
             var fields = names
                 .Where(_ => random.Next(2) == 0)
                 .Concat([One(names), One(FormNames), .. random.Next(20) == 0 ? [One(OddNames)] : Array.Empty<string>()])
-                .Select(name => (name, Value: Filled(name)))
+                .Select(name => (name, Value: Value(name)))
                 .ToArray();
             if (method is not "POST" || random.Next(4) == 0)
                 path +=
@@ -296,8 +301,16 @@ public sealed class FuzzTests : IAsyncLifetime
                 request.Headers.Add("HX-Request", "true");
             if (method is "POST" or "PUT" or "PATCH")
                 request.Content = Content(random.Next(12), fields, One(Uploads), One(Charsets));
-            using var response = await _visitor.Client.SendAsync(request, TestContext.Current.CancellationToken);
-            var text = await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
+            using var response = await _visitor.Client.SendAsync(
+                request,
+                HttpCompletionOption.ResponseHeadersRead,
+                TestContext.Current.CancellationToken
+            );
+            // News of a practice have no end.
+            var text =
+                response.Content.Headers.ContentType?.MediaType == "text/event-stream"
+                    ? ""
+                    : await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
             if (response.StatusCode >= HttpStatusCode.InternalServerError)
                 problems.Add(
                     $"{(int)response.StatusCode} {method} {path[..Math.Min(path.Length, 300)]} {request.Content?.Headers.ContentType} {string.Join('&', fields.Select(field => $"{field.name}={field.Value[..Math.Min(field.Value.Length, 30)]}"))}"
@@ -311,15 +324,28 @@ public sealed class FuzzTests : IAsyncLifetime
         Assert.Equal(HttpStatusCode.OK, (await _visitor.GetAsync("/")).Response.StatusCode);
     }
 
-    private async Task<bool> IsThereAsync((string Sheet, string Head, string Class, string Student, string Printing, string Code) there) =>
+    private async Task<bool> IsThereAsync(Filled there) =>
         await _visitor.Store.FindAsync(there.Sheet) is not null
         && (await _visitor.Services.GetRequiredService<ClassStore>().FindAsync(there.Class))?.Students.Any(student =>
             student.Id == there.Student
         ) == true
-        && await _visitor.Services.GetRequiredService<PrintingStore>().ExistsAsync(there.Printing);
+        && await _visitor.Services.GetRequiredService<PrintingStore>().ExistsAsync(there.Printing)
+        && await _visitor.Services.GetRequiredService<PracticeStore>().FindAsync(there.Practice) is not null;
 
-    // A sheet, a class, and a printing of the sheet for the class with an answer marked.
-    private async Task<(string Sheet, string Head, string Class, string Student, string Printing, string Code)> FillAsync(string className)
+    private sealed record Filled(
+        string Sheet,
+        string Head,
+        string Class,
+        string Student,
+        string Printing,
+        string Code,
+        string Practice,
+        string Entrance,
+        string Seat
+    );
+
+    // A sheet, a class, a printing of the sheet for the class with an answer marked, and the sheet open for practice.
+    private async Task<Filled> FillAsync(string className)
     {
         var sheet = await _visitor.Store.CreateAsync(SheetEditor.NewSheet(1));
         var classes = _visitor.Services.GetRequiredService<ClassStore>();
@@ -346,7 +372,26 @@ public sealed class FuzzTests : IAsyncLifetime
         await _visitor
             .Services.GetRequiredService<MarkingStore>()
             .AddAsync(job.PrintingId!, 1, item, Marker.Mark(item, open.Papers.Style, new Decision.Wrong()));
-        return (sheet.Id, $"{sheet.Head}", group, found.Students[0].Id, job.PrintingId!, code);
+        var practices = _visitor.Services.GetRequiredService<PracticeStore>();
+        var now = DateTimeOffset.UtcNow;
+        var practice = await practices.OpenAsync(
+            new NewPractice(sheet.Sheet, sheet.Id, new PracticeRules(), now, now.AddDays(1))
+            {
+                ClassId = group,
+                Students = [.. found.Students.Select(student => student.Id)],
+            }
+        );
+        return new Filled(
+            sheet.Id,
+            $"{sheet.Head}",
+            group,
+            found.Students[0].Id,
+            job.PrintingId!,
+            code,
+            practice,
+            (await practices.FindAsync(practice))!.Code,
+            (await practices.SeatsAsync(practice))[0].Id
+        );
     }
 
     // Halves of characters and bytes that are no text are sent as they are.

@@ -97,6 +97,17 @@ public sealed class PracticeTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_practice_that_is_not_there_has_no_news()
+    {
+        using var response = await _visitor.Client.GetAsync(
+            new Uri("/practices/nobody/events", UriKind.Relative),
+            HttpCompletionOption.ResponseHeadersRead,
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal(HttpStatusCode.NotFound, response.StatusCode);
+    }
+
+    [Fact]
     public async Task A_student_comes_in_by_code_and_name_and_goes_through_it_without_any_script()
     {
         var practice = await OpenAsync();

@@ -332,3 +332,19 @@ test("a school with names of its own is clicked and read in them", async () => {
   assert.equal(await verdict(page), "Right");
   await context.close();
 });
+
+test("beside printed notes the ring stands at the note that is wrong", async () => {
+  const { code } = await open({ title: "Gaps", sections: [{ kind: "complete-scale", keys: { flats: 0, sharps: 0 }, clefs: ["treble"], count: 1 }] });
+  const { page, context } = await comeIn(code);
+  const pad = JSON.parse(await page.locator("[data-pad]").getAttribute("data-pad"));
+  const gaps = pad.columns.filter((column) => column.given === undefined);
+  assert.ok(gaps.length >= 2 && gaps.length < pad.columns.length);
+  // All right but a sign too many on the last.
+  await page.locator("#written").fill(gaps.map((column, i) => "CDEFGABC"[pad.columns.indexOf(column)] + (i === gaps.length - 1 ? "#" : "")).join(" "));
+  await check(page);
+  assert.equal(await verdict(page), "Not yet");
+  const ring = page.locator("[data-pad] .ringed");
+  assert.equal(await ring.count(), 1);
+  assert.ok(Math.abs(Number(await ring.getAttribute("cx")) - gaps.at(-1).x) < pad.space);
+  await context.close();
+});

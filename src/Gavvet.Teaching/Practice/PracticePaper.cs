@@ -63,9 +63,6 @@ public sealed class PracticePaper
     /// <summary>The questions, in order; those that have no answer to trust are left out.</summary>
     public ImmutableArray<PracticeQuestion> Questions { get; }
 
-    /// <summary>The sheet's title.</summary>
-    public string Title => _sheet.Title;
-
     /// <summary>The language the sheet speaks.</summary>
     public Language Language => _sheet.Language;
 

@@ -35,9 +35,6 @@ public sealed class PracticeWalk
     /// <summary>Whether all was said to be done.</summary>
     public bool IsFinished { get; }
 
-    /// <summary>The first question that is not over, or null.</summary>
-    public string? Open => Order.FirstOrDefault(question => !Of(question).IsOver(Rules));
-
     /// <summary>The question in hand: the last that was worked at, or the next open one after it; null where all are over.</summary>
     public string? InHand
     {

@@ -36,6 +36,8 @@ internal sealed class PracticeModel(
 
     public bool IsOpen => Practice.IsOpen(clock.GetUtcNow());
 
+    public bool HasOpened => Practice.OpensAt <= clock.GetUtcNow();
+
     public string When(DateTimeOffset moment) => DateText.WeekdayLongAt(clock.Local(moment));
 
     public static string PlaceOf(ServerOptions options, HttpRequest request) =>

@@ -30,8 +30,12 @@ internal static class PracticeFiles
         );
         // It stays open as long as someone watches, and takes nobody's place meanwhile.
         application
-            .MapGet("/practices/{id}/events", (string id, PracticeWatch watch, CancellationToken cancellation) =>
-                TypedResults.ServerSentEvents(watch.WatchAsync(id, cancellation))
+            .MapGet(
+                "/practices/{id}/events",
+                async (string id, PracticeStore practices, PracticeWatch watch, CancellationToken cancellation) =>
+                    await practices.FindAsync(id, cancellation) is null
+                        ? Results.NotFound()
+                        : TypedResults.ServerSentEvents(watch.WatchAsync(id, cancellation))
             )
             .DisableRateLimiting();
     }

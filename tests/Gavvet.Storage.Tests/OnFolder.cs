@@ -36,6 +36,7 @@ public abstract class OnFolder : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
+        await ReadyDatabase.PutIntoAsync(Temporary.Path);
         Folder = DataFolder.Open(Temporary.Path);
         await DatabaseStart.PrepareAsync(Folder);
         Data = new Database(Folder);

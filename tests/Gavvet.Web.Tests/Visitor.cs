@@ -40,6 +40,7 @@ internal sealed class Visitor : IAsyncDisposable
     public static async Task<Visitor> ArriveAsync(Action<WebApplicationBuilder>? adjust = null, bool demo = false)
     {
         var folder = Directory.CreateTempSubdirectory("gavvet-web-test-").FullName;
+        await ReadyDatabase.PutIntoAsync(folder);
         var server = await Server.BuildAsync(["--data", folder, "--port", "0", "--demo", $"{demo}"], adjust);
         await server.Application.StartAsync();
         return new Visitor(folder, server);

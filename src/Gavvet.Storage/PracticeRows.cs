@@ -57,6 +57,12 @@ internal sealed class PracticeSeatRow
 
     public DateTimeOffset? StartedAt { get; set; }
 
+    /// <summary>A sheet of their own as a sheet file, or null for the practice's.</summary>
+    public string? Body { get; set; }
+
+    /// <summary>The day that sheet was drawn for, where each day has its own.</summary>
+    public DateOnly? DrawnOn { get; set; }
+
     public List<PracticeTryRow> Tries { get; init; } = [];
 }
 

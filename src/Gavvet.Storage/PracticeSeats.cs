@@ -68,6 +68,37 @@ public sealed partial class PracticeStore
             return taken.Id;
         });
 
+    /// <summary>The sheet of a seat: its own, or the practice's; null where there is none that can be read.</summary>
+    /// <param name="seat">The seat.</param>
+    /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
+    public async Task<Sheet?> SheetAsync(PracticeSeat seat, CancellationToken cancellation = default)
+    {
+        if (!seat.HasOwnSheet)
+            return await SheetAsync(seat.Practice, cancellation);
+        await using var database = data.Open();
+        return
+            await database.PracticeSeats.Where(row => row.Id == seat.Id).Select(row => row.Body).SingleOrDefaultAsync(cancellation)
+                is { } body
+            ? SheetStore.ReadOrNull(body)
+            : null;
+    }
+
+    /// <summary>Gives a seat its sheet of a day; who is second finds the first one's.</summary>
+    /// <param name="seat">The seat.</param>
+    /// <param name="day">The day.</param>
+    /// <param name="sheet">The sheet, or null where nothing is to be done that day.</param>
+    /// <returns>The seat as it is then, or null where it is gone.</returns>
+    public async Task<PracticeSeat?> DrawnAsync(string seat, DateOnly day, Sheet? sheet)
+    {
+        var body = sheet is null ? null : SheetFile.Write(sheet);
+        await data.WriteAsync(async database =>
+            await database
+                .PracticeSeats.Where(row => row.Id == seat && (row.DrawnOn == null || row.DrawnOn < day))
+                .ExecuteUpdateAsync(set => set.SetProperty(row => row.Body, body).SetProperty(row => row.DrawnOn, day)) > 0
+        );
+        return await SeatAsync(seat);
+    }
+
     /// <summary>What was done on a seat, in order.</summary>
     public async Task<IReadOnlyList<PracticeTry>> TriesAsync(string seat, CancellationToken cancellation = default)
     {
@@ -197,10 +228,23 @@ public sealed partial class PracticeStore
             orderby student == null, student!.Place, seat.Number
             select new
             {
-                Seat = seat,
+                Seat = new
+                {
+                    seat.Id,
+                    seat.PracticeId,
+                    seat.StudentId,
+                    seat.Number,
+                    seat.Code,
+                    seat.Part,
+                    seat.Chance,
+                    seat.StartedAt,
+                    seat.DrawnOn,
+                    HasOwnSheet = seat.Body != null,
+                },
                 Name = (string?)student!.Name,
                 student.Part,
                 student.Clef,
+                student.LeftOn,
             }
         ).ToListAsync(cancellation);
         return
@@ -216,7 +260,12 @@ public sealed partial class PracticeStore
                 Clef.Find(row.Clef),
                 (ulong)row.Seat.Chance,
                 row.Seat.StartedAt
-            )),
+            )
+            {
+                HasOwnSheet = row.Seat.HasOwnSheet,
+                DrawnOn = row.Seat.DrawnOn,
+                HasLeft = row.LeftOn is not null,
+            }),
         ];
     }
 

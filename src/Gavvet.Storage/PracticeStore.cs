@@ -32,6 +32,9 @@ public sealed record KeptPractice(
     /// <summary>Whether it is open at a moment.</summary>
     /// <param name="now">The moment.</param>
     public bool IsOpen(DateTimeOffset now) => OpensAt <= now && now < ClosesAt;
+
+    /// <summary>Whether it stays open until someone closes it.</summary>
+    public bool IsAlwaysOpen => ClosesAt >= PracticeRules.Always;
 }
 
 /// <summary>One who practices, or may.</summary>
@@ -56,7 +59,17 @@ public sealed record PracticeSeat(
     Clef? Clef,
     ulong Chance,
     DateTimeOffset? StartedAt
-);
+)
+{
+    /// <summary>Whether they have a sheet of their own.</summary>
+    public bool HasOwnSheet { get; init; }
+
+    /// <summary>The day that sheet was drawn for, where each day has its own; null otherwise.</summary>
+    public DateOnly? DrawnOn { get; init; }
+
+    /// <summary>Whether the student has left the class.</summary>
+    public bool HasLeft { get; init; }
+}
 
 /// <summary>What is to be opened for practice.</summary>
 /// <param name="Sheet">The sheet.</param>
@@ -71,6 +84,9 @@ public sealed record NewPractice(Sheet Sheet, string? SheetId, PracticeRules Rul
 
     /// <summary>Which of its students.</summary>
     public IReadOnlyList<string> Students { get; init; } = [];
+
+    /// <summary>The sheets of those who have their own, by student.</summary>
+    public IReadOnlyDictionary<string, Sheet> Own { get; init; } = new Dictionary<string, Sheet>();
 }
 
 /// <summary>Keeps practices and what is done in them. What was done is added and never changed.</summary>
@@ -88,6 +104,7 @@ public sealed partial class PracticeStore(Database data, TimeProvider clock)
     public Task<string> OpenAsync(NewPractice practice)
     {
         var body = SheetFile.Write(practice.Sheet);
+        var own = practice.Own.ToDictionary(one => one.Key, one => SheetFile.Write(one.Value));
         return data.WriteAsync(async database =>
         {
             var row = new PracticeRow
@@ -103,7 +120,13 @@ public sealed partial class PracticeStore(Database data, TimeProvider clock)
                 ClosesAt = practice.ClosesAt,
                 MadeAt = clock.GetUtcNow(),
             };
-            row.Seats.AddRange(practice.Students.Select(student => Seat(row.Id, practice.Rules, student, 0, null)));
+            foreach (var student in practice.Students)
+            {
+                var seat = Seat(row.Id, practice.Rules, student, 0, null);
+                seat.Body = own.GetValueOrDefault(student);
+                row.Seats.Add(seat);
+            }
+
             database.Practices.Add(row);
             await database.SaveChangesAsync();
             return row.Id;

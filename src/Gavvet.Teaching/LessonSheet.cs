@@ -13,6 +13,10 @@ public static class LessonSheet
 {
     private const int OfEach = 4;
 
+    // Numbers of a day's questions stay below the highest a sheet can have, and come again after twenty-four years.
+    private const int DaysApart = 9_000,
+        NumbersADay = 100;
+
     /// <summary>The sheet; null where the topic sets nothing and nothing is due.</summary>
     /// <param name="topic">What is taught.</param>
     /// <param name="due">What is due, the longest first; what the class has not met is never in it.</param>
@@ -59,6 +63,30 @@ public static class LessonSheet
         }
 
         return sections.ToImmutable();
+    }
+
+    /// <summary>What one student has again on a day: a question for each skill that is due. Each day's questions have numbers of their
+    /// own, so that an answer that comes late is never taken for one of another day.</summary>
+    /// <param name="due">What is due for the student, the longest first.</param>
+    /// <param name="count">How many questions at most.</param>
+    /// <param name="style">The house style.</param>
+    /// <param name="day">The day; the same day and student give the same questions.</param>
+    /// <param name="student">What tells the student from others, as their id.</param>
+    /// <param name="title">The sheet's title.</param>
+    /// <returns>The sheet, or null where nothing is due.</returns>
+    public static Sheet? Due(IEnumerable<Standing> due, int count, HouseStyle style, DateOnly day, string student, string title)
+    {
+        var seed = StableHash.Of($"{student} {day.DayNumber}");
+        var sections = WarmUp(due, count, style, seed);
+        return sections.IsEmpty
+            ? null
+            : SectionDraw.Whole(
+                title,
+                style,
+                seed,
+                sections.Select(section => section with { Title = "" }),
+                1 + (day.DayNumber % DaysApart * NumbersADay)
+            );
     }
 
     // The topic's sections in its own scales and keys.

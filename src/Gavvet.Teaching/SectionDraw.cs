@@ -111,9 +111,10 @@ internal static class SectionDraw
     /// <param name="style">The house style.</param>
     /// <param name="seed">What further questions are drawn from.</param>
     /// <param name="sections">The sections.</param>
-    public static Sheet Whole(string title, HouseStyle style, ulong seed, IEnumerable<Section> sections)
+    /// <param name="first">The first id.</param>
+    public static Sheet Whole(string title, HouseStyle style, ulong seed, IEnumerable<Section> sections, int first = 1)
     {
-        var next = 1;
+        var next = first;
         Section[] renumbered =
         [
             .. sections.Select(section =>

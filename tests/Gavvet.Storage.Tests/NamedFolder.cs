@@ -84,6 +84,7 @@ internal sealed record NamedFolder(string Class, string Student, string Other, s
             {
                 ClassId = group,
                 Students = [.. students.Select(student => student.Id)],
+                Own = new Dictionary<string, Sheet> { [students[1].Id] = sheet.Sheet with { Title = $"After what {name} missed" } },
             }
         );
         foreach (var seat in await practices.SeatsAsync(practice))

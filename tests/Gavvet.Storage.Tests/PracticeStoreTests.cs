@@ -54,6 +54,37 @@ public sealed class PracticeStoreTests : OnFolder
     }
 
     [Fact]
+    public async Task Each_can_have_a_sheet_of_their_own_and_one_of_each_day()
+    {
+        var (group, _, _) = await OpenAsync();
+        string[] students = [.. (await Classes.FindAsync(group))!.Students.Select(student => student.Id)];
+        var own = Scales with { Title = "For one alone" };
+        var practice = await Store.OpenAsync(
+            new NewPractice(Scales, null, new PracticeRules(), Now, PracticeRules.Always)
+            {
+                ClassId = group,
+                Students = students,
+                Own = new Dictionary<string, Sheet> { [students[1]] = own },
+            }
+        );
+        Assert.True((await Store.FindAsync(practice))!.IsAlwaysOpen);
+        var seats = await Store.SeatsAsync(practice);
+        Assert.Equal([false, true], seats.Select(seat => seat.HasOwnSheet));
+        Assert.Equal(own, await Store.SheetAsync(seats[1]));
+        Assert.Equal(Scales, await Store.SheetAsync(seats[0]));
+
+        // The first sheet of a day stays; the next day has another, or none.
+        var day = new DateOnly(2026, 11, 9);
+        Assert.Equal(day, (await Store.DrawnAsync(seats[0].Id, day, Scales))!.DrawnOn);
+        var drawn = (await Store.DrawnAsync(seats[0].Id, day, own))!;
+        Assert.Equal(Scales, await Store.SheetAsync(drawn));
+        Assert.Equal(Scales, await Store.SheetAsync((await Store.DrawnAsync(seats[0].Id, day.AddDays(-1), own))!));
+        Assert.False((await Store.DrawnAsync(seats[0].Id, day.AddDays(1), null))!.HasOwnSheet);
+        await Classes.LeaveAsync(group, students[0], left: true);
+        Assert.True((await Store.SeatAsync(seats[0].Id))!.HasLeft);
+    }
+
+    [Fact]
     public async Task The_same_sent_twice_is_kept_once_and_what_may_not_be_is_not_kept()
     {
         var (_, _, seats) = await OpenAsync();

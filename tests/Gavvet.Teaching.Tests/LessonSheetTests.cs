@@ -56,6 +56,22 @@ public class LessonSheetTests
         Assert.Equal(5, LessonSheet.WarmUp(due, 9, HouseStyle.Classical, 1).Length);
     }
 
+    [Fact]
+    public void What_is_due_for_one_has_other_numbers_each_day_and_the_same_questions_all_day()
+    {
+        Standing[] due = [Due("scales", "harmonic-minor", "D"), Due("signatures", "major", "Eb")];
+        Sheet Drawn(int later, string student = "x") => LessonSheet.Due(due, 8, HouseStyle.Classical, Day.AddDays(later), student, "Due")!;
+        int[] Numbers(Sheet sheet) => [.. sheet.Sections.SelectMany(section => section.Slots).Select(slot => slot.Id)];
+        Assert.Equal(SheetFile.Write(Drawn(0)), SheetFile.Write(Drawn(0)));
+        Assert.Equal(["", ""], Drawn(0).Sections.Select(section => section.Title));
+        Assert.NotEqual(Drawn(0).Seed, Drawn(0, "y").Seed);
+        var days = Enumerable.Range(0, 9_000).Select(later => Drawn(later % 40 == 0 ? later : 0)).ToArray();
+        var numbers = days.Where((_, later) => later % 40 == 0).SelectMany(Numbers).ToArray();
+        Assert.Equal(numbers.Length, numbers.Distinct().Count());
+        Assert.Equal(SheetFile.Write(days[40]), SheetFile.Write(SheetFile.Read(SheetFile.Write(days[40]))));
+        Assert.Null(LessonSheet.Due([], 8, HouseStyle.Classical, Day, "x", "Due"));
+    }
+
     // Heavy skills that are due before a light topic: some of them wait for another day.
     [Fact]
     public void A_warm_up_is_no_heavier_than_the_lesson()

@@ -202,6 +202,97 @@ public sealed class PracticeTests : IAsyncLifetime
         );
     }
 
+    // What Änne got wrong eight days ago, in a practice of that day.
+    private async Task<PracticeQuestion> MissedAsync()
+    {
+        var practice = await OpenAsync();
+        var question = (await PaperAsync(practice)).Questions[0];
+        var seat = (await Store.SeatsAsync(practice.Id))[0];
+        var missed = new PracticeTry(question.Id, Doing.Answered, DateTimeOffset.UtcNow.AddDays(-8)) { Marking = question.Judge("C D E") };
+        await Store.AddAsync(seat.Id, "long ago", missed, question.Item, _ => true);
+        return question;
+    }
+
+    [Fact]
+    public async Task What_is_due_again_can_always_be_practiced_and_is_other_for_each()
+    {
+        var missed = await MissedAsync();
+        await _visitor.OpenAsync($"/classes/{_group}/standing");
+        var opened = (await _visitor.PostAsync($"/classes/{_group}/standing?handler=Due")).Response.Headers.Location!.OriginalString;
+        // A second window leads to the same.
+        Assert.Equal(
+            opened,
+            (await _visitor.PostAsync($"/classes/{_group}/standing?handler=Due")).Response.Headers.Location!.OriginalString
+        );
+        var standing = (await Store.FindAsync(opened.Split('/')[^1]))!;
+        Assert.True(standing.IsAlwaysOpen);
+        Assert.Contains("Always open", (await _visitor.OpenAsync(opened)).Body!.TextContent, StringComparison.Ordinal);
+
+        using var browser = Browser();
+        var page = await ComeInAsync(browser, standing, "Änne");
+        var name = HouseStyle.Classical.Say(missed.Item.What.Type, missed.Item.What.Tonic);
+        Assert.Contains(name, page.QuerySelector("main")!.TextContent, StringComparison.Ordinal);
+        var seat = (await Store.SeatsAsync(standing.Id))[0];
+        var asked = (await PaperAsync(standing)).Questions.Single();
+        page = await DoAsync(browser, page, "Answer", asked.Item.Answer);
+        Assert.Equal("Right", Verdict(page));
+        Assert.Equal(asked.Id, Assert.Single(await Store.TriesAsync(seat.Id)).Question);
+        Assert.Contains("1 of 2 have begun", (await _visitor.OpenAsync(opened)).Body!.TextContent, StringComparison.Ordinal);
+
+        // Nothing is due for who missed nothing; who joins later is let in, and who left is not.
+        using var other = Browser();
+        Assert.Contains(
+            "Nothing is due again today",
+            (await ComeInAsync(other, standing, "Bo")).Body!.TextContent,
+            StringComparison.Ordinal
+        );
+        var classes = _visitor.Services.GetRequiredService<ClassStore>();
+        await classes.AddAsync(_group, [new Student("", "Cai")]);
+        await classes.LeaveAsync(_group, (await Store.SeatsAsync(standing.Id))[1].StudentId!, left: true);
+        using var third = Browser();
+        var names = await PostAsync(third, "/practice", ("code", standing.Code));
+        Assert.Equal(["Änne", "Cai"], names.QuerySelectorAll("button[name=seat]").Select(button => button.TextContent));
+        Assert.Equal(
+            "/practice",
+            (await other.GetAsync(new Uri("/practice/now", UriKind.Relative))).RequestMessage!.RequestUri!.AbsolutePath
+        );
+    }
+
+    [Fact]
+    public async Task A_follow_up_of_each_is_opened_for_those_who_missed_something()
+    {
+        await MissedAsync();
+        await _visitor.OpenAsync($"/classes/{_group}/standing");
+        (string, string)[] fields =
+        [
+            ("from", LessonPlan.WriteDate(DateOnly.FromDateTime(DateTime.Today.AddDays(-20)))),
+            ("to", LessonPlan.WriteDate(DateOnly.FromDateTime(DateTime.Today))),
+            ("form", "once"),
+        ];
+        var opened = (await _visitor.PostAsync($"/classes/{_group}/standing?handler=Practice", fields))
+            .Response
+            .Headers
+            .Location!
+            .OriginalString;
+        Assert.Equal(
+            opened,
+            (await _visitor.PostAsync($"/classes/{_group}/standing?handler=Practice", fields)).Response.Headers.Location!.OriginalString
+        );
+        var practice = (await Store.FindAsync(opened.Split('/')[^1]))!;
+        var seat = Assert.Single(await Store.SeatsAsync(practice.Id));
+        Assert.Equal(("Änne", true), (seat.Name, seat.HasOwnSheet));
+        using var browser = Browser();
+        var page = await ComeInAsync(browser, practice, "Änne");
+        var asked = (await PaperAsync(practice)).Questions;
+        Assert.NotEmpty(asked);
+        page = await DoAsync(browser, page, "Answer", asked[0].Item.Answer);
+        Assert.Equal("Right", Verdict(page));
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            (await _visitor.PostAsync($"/classes/{_group}/standing?handler=Practice", ("from", "soon"), ("to", "then"))).Response.StatusCode
+        );
+    }
+
     [Fact]
     public async Task Closing_is_at_once()
     {

@@ -193,6 +193,8 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
         ).ToListAsync();
         Count(PersonalPlace.Marking, practiced.Count);
         Going.UnionWith(practiced.Select(done => Row("PracticeTries", done)));
+        var seats = await database.PracticeSeats.Where(seat => ids.Contains(seat.StudentId!)).Select(seat => seat.Id).ToListAsync();
+        Going.UnionWith(seats.Select(seat => Row("PracticeSeats", seat)));
         var papers = await database
             .Copies.Where(copy => ids.Contains(copy.StudentId!))
             .Select(copy => new { copy.PrintingId, copy.Number })

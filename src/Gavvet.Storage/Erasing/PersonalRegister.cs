@@ -66,7 +66,8 @@ internal static partial class PersonalRegister
         new("Practices", "Title", PersonalPlace.Practice, "Id", Menders.AboutMusic),
         new("Practices", "Body", PersonalPlace.Practice, "Id", Menders.SheetBody),
         // A seat goes with its student, and what was done on it with the seat.
-        .. Nothing("PracticeSeats", "Id PracticeId StudentId Number Code Chance Part StartedAt"),
+        .. Nothing("PracticeSeats", "Id PracticeId StudentId Number Code Chance Part StartedAt DrawnOn"),
+        new("PracticeSeats", "Body", PersonalPlace.Practice, "Id", Menders.SheetBody),
         .. Nothing("PracticeTries", "Id SeatId Token Question Doing Verdict Marks Of Asked Load MadeAt"),
         new("PracticeTries", "Written", PersonalPlace.Answer, "Id", Menders.Printed),
         new("PracticeTries", "Findings", PersonalPlace.Answer, "Id", Menders.Findings),

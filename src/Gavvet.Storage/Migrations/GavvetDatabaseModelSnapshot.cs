@@ -226,11 +226,17 @@ namespace Gavvet.Storage.Migrations
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Body")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("Chance")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Code")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("DrawnOn")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Number")

@@ -38,6 +38,9 @@ public sealed record PracticeRules
     /// <summary>Minutes a clock can be set to at most.</summary>
     public const int MostMinutes = 180;
 
+    /// <summary>Until when a practice is open that is always open.</summary>
+    public static readonly DateTimeOffset Always = new(9000, 1, 1, 0, 0, 0, TimeSpan.Zero);
+
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() } };
 
     /// <summary>How often a question may be answered before its answer is shown, 1 to 4.</summary>
@@ -51,6 +54,9 @@ public sealed record PracticeRules
 
     /// <summary>Whether each who practices gets questions of their own from the recipe, and new ones each time.</summary>
     public bool IsFresh { get; init; }
+
+    /// <summary>Whether each finds what is due again for them, anew each day, as long as the practice is open.</summary>
+    public bool IsDueAgain { get; init; }
 
     /// <summary>Minutes each has from the first question on; 0 without a clock.</summary>
     public int Minutes { get; init; }

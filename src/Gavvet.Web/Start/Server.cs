@@ -213,6 +213,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<ClassStore>();
         services.AddSingleton<MarkingStore>();
         services.AddSingleton<PracticeStore>();
+        services.AddSingleton<DueSheets>();
         services.AddSingleton<PracticeRoom>();
         services.AddSingleton<PracticeWatch>();
         services.AddSingleton<CodeDoor>();

@@ -3,9 +3,12 @@ using System.Collections.Immutable;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Teaching.Practice;
+using Gavvet.Theory;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Composing;
+using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Classes;
@@ -35,13 +38,27 @@ public sealed record FollowUpSize(int? Pages, int? Load)
 }
 
 /// <summary>Makes follow-ups: as ordinary sheets, or as a pile of personal papers.</summary>
-internal sealed class FollowUpSheets(SheetStore sheets, PrintingStore printings, PrintJobs jobs, ClassPlans plans, HeavyWork heavy)
+internal sealed class FollowUpSheets(
+    SheetStore sheets,
+    PrintingStore printings,
+    PracticeStore practices,
+    PrintJobs jobs,
+    ClassPlans plans,
+    HeavyWork heavy,
+    TimeProvider clock
+)
 {
     private const int MostGroups = 40;
     private const int Remembered = 200;
 
+    /// <summary>Days a practice of follow-ups is open.</summary>
+    public const int PracticeDays = 7;
+
     // What a form made is shown again where it is sent once more, and nothing is made twice. Names stand in it, so it is kept nowhere else.
     private readonly ConcurrentDictionary<string, (DateTimeOffset At, Task<MadeFollowUps> Made)> _made = new();
+
+    // The practice a form opened.
+    private readonly ConcurrentDictionary<string, string> _opened = new();
 
     /// <summary>What a form made, or nothing where that is no longer known.</summary>
     /// <param name="form">What tells the form from others.</param>
@@ -132,31 +149,16 @@ internal sealed class FollowUpSheets(SheetStore sheets, PrintingStore printings,
         if (jobs.OfForm(form) is not { } job)
         {
             var erasures = printings.Erasures;
-            (Sheet Sheet, PrintedCopy Copy)[] papers = draw is null
-                ? []
-                : await heavy.RunAsync(
-                    Lane.Short,
-                    Person.Of(context),
-                    _ =>
-                        students
-                            .AsParallel()
-                            .AsOrdered()
-                            .Select(student => (student, FollowUp: Of(draw, student, title, size)))
-                            .Where(one => one.FollowUp is not null)
-                            .Select(one =>
-                                (
-                                    one.FollowUp!.Sheet,
-                                    new PrintedCopy(one.student.Id, 0, one.student.Part, one.student.Clef, one.student.IsLarge)
-                                )
-                            )
-                            .ToArray(),
-                    context.RequestAborted
-                );
-            if (papers.Length == 0)
-                return (null, Say("Nobody missed anything in these days."));
+            var drawn = await DrawnAsync(draw, title, students, size, context);
+            if (drawn.Length == 0)
+                return (null, NobodyMissed);
             var begun = jobs.Start(
                 title,
-                papers,
+                [
+                    .. drawn.Select(one =>
+                        (one.Sheet, new PrintedCopy(one.Student.Id, 0, one.Student.Part, one.Student.Clef, one.Student.IsLarge))
+                    ),
+                ],
                 group.Name,
                 Person.Of(context),
                 new PrintJob
@@ -176,6 +178,87 @@ internal sealed class FollowUpSheets(SheetStore sheets, PrintingStore printings,
         await job.Making.WaitAsync(context.RequestAborted);
         return (job.PrintingId, job.Problem);
     }
+
+    /// <summary>Draws a follow-up for each student and opens them for practice, to each their own.</summary>
+    /// <param name="form">What tells the form that asks from others; the same form opens nothing twice.</param>
+    /// <param name="draw">The draw; null where nothing was marked.</param>
+    /// <param name="title">What the practice is called.</param>
+    /// <param name="students">Whom it is for.</param>
+    /// <param name="size">How large each may be.</param>
+    /// <param name="group">The class.</param>
+    /// <param name="context">Who asks.</param>
+    /// <returns>The practice, or why there is none, in words.</returns>
+    public async Task<(string? Practice, string? Problem)> OpenAsync(
+        string form,
+        FollowUpDraw? draw,
+        string title,
+        IReadOnlyList<Student> students,
+        FollowUpSize size,
+        SchoolClass group,
+        HttpContext context
+    )
+    {
+        if (_opened.TryGetValue(form, out var before))
+            return (before, null);
+        var drawn = await DrawnAsync(draw, title, students, size, context);
+        if (drawn.Length == 0)
+            return (null, NobodyMissed);
+        var now = clock.GetUtcNow();
+        var opened = await practices.OpenAsync(
+            new NewPractice(
+                ForEach(title, drawn[0].Sheet.Style),
+                null,
+                new PracticeRules { Entrance = Entrance.ByName },
+                now,
+                now.AddDays(PracticeDays)
+            )
+            {
+                ClassId = group.Id,
+                Students = [.. drawn.Select(one => one.Student.Id)],
+                Own = drawn.ToDictionary(one => one.Student.Id, one => one.Sheet),
+            }
+        );
+        if (_opened.Count >= Remembered)
+            _opened.Clear();
+        return (_opened.GetOrAdd(form, opened), null);
+    }
+
+    /// <summary>What a practice holds in which each has a sheet of their own: how it is called and set; its questions are asked of nobody.</summary>
+    /// <param name="title">What it is called.</param>
+    /// <param name="style">The house style.</param>
+    public static Sheet ForEach(string title, HouseStyle style) =>
+        SheetEditor.NewSheet(1) with
+        {
+            Title = title,
+            Style = style,
+            Language = Language.Current,
+        };
+
+    private static string NobodyMissed => Say("Nobody missed anything in these days.");
+
+    // Those who missed something, each with their follow-up.
+    private async Task<(Student Student, Sheet Sheet)[]> DrawnAsync(
+        FollowUpDraw? draw,
+        string title,
+        IReadOnlyList<Student> students,
+        FollowUpSize size,
+        HttpContext context
+    ) =>
+        draw is null
+            ? []
+            : await heavy.RunAsync(
+                Lane.Short,
+                Person.Of(context),
+                _ =>
+                    students
+                        .AsParallel()
+                        .AsOrdered()
+                        .Select(student => (Student: student, FollowUp: Of(draw, student, title, size)))
+                        .Where(one => one.FollowUp is not null)
+                        .Select(one => (one.Student, one.FollowUp!.Sheet))
+                        .ToArray(),
+                context.RequestAborted
+            );
 
     private static FollowUp? Of(FollowUpDraw draw, Student student, string title, FollowUpSize size)
     {

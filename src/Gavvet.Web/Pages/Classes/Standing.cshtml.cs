@@ -1,5 +1,6 @@
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Teaching.Practice;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Questions;
@@ -40,13 +41,22 @@ internal sealed class StandingModel(
     MarkingStore markings,
     OpenPrintings open,
     ClassResults results,
-    FollowUpSheets followUps
+    FollowUpSheets followUps,
+    PracticeStore practices,
+    DeskSettings settings,
+    TimeProvider clock
 ) : PageModel
 {
     public SchoolClass Class { get; private set; } = null!;
 
     /// <summary>The student looked at, or null for the whole class.</summary>
     public Student? Student { get; private set; }
+
+    /// <summary>What alone is counted, or null for papers and practice together.</summary>
+    public EvidenceSource? Source { get; private set; }
+
+    /// <summary>Whether anything was practiced, so that there is something to tell apart.</summary>
+    public bool HasPractice { get; private set; }
 
     /// <summary>The rows: a skill each, with its cells by their places on the line of fifths.</summary>
     public IReadOnlyList<(QuestionGroup Group, ScaleType Type, IReadOnlyDictionary<int, StandingCell> Cells)> Rows { get; private set; } =
@@ -74,9 +84,9 @@ internal sealed class StandingModel(
     /// <summary>What tells this form from others, so that it makes nothing twice.</summary>
     public string Form { get; } = Guid.NewGuid().ToString("N");
 
-    public async Task<IActionResult> OnGetAsync(string id, string? student, string? made)
+    public async Task<IActionResult> OnGetAsync(string id, string? student, string? made, string? source)
     {
-        if (!await ShowAsync(id, student))
+        if (!await ShowAsync(id, student, source))
             return NotFound();
         FollowUps = await followUps.MadeAsync(made);
         return Page();
@@ -106,24 +116,79 @@ internal sealed class StandingModel(
         int? load,
         string[]? only,
         string? form
-    ) => InSpanAsync(id, student, from, to, async (first, last) =>
+    ) =>
+        PersonalAsync(id, student, (from, to), (pages, load), only, async (draw, title, whom, size) =>
+            await followUps.PileAsync(form ?? Form, draw, title, whom, size, Class, HttpContext) is var (printing, problem)
+            && printing is not null
+                ? Redirect($"/printings/{printing}#papers")
+                : throw new FormatException(problem)
+        );
+
+    /// <summary>Opens a follow-up for each student for practice, of what was missed within a span of days.</summary>
+    public Task<IActionResult> OnPostPracticeAsync(
+        string id,
+        string? student,
+        string? from,
+        string? to,
+        int? load,
+        string[]? only,
+        string? form
+    ) =>
+        PersonalAsync(id, student, (from, to), (null, load), only, async (draw, title, whom, size) =>
+            await followUps.OpenAsync(form ?? Form, draw, title, whom, size, Class, HttpContext) is var (practice, problem)
+            && practice is not null
+                ? Redirect($"/practices/{practice}")
+                : throw new FormatException(problem)
+        );
+
+    /// <summary>Opens what is due again as a practice the class can always come to, or leads to the one there is.</summary>
+    public async Task<IActionResult> OnPostDueAsync(string id)
+    {
+        if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group)
+            return NotFound();
+        Class = group;
+        if (await DuePracticeAsync() is { } there)
+            return Redirect($"/practices/{there.Id}");
+        var sheet = FollowUpSheets.ForEach(Say("Due again"), await settings.StyleOfNewSheetsAsync());
+        var rules = new PracticeRules { Entrance = Entrance.ByName, IsDueAgain = true };
+        var opened = await practices.OpenAsync(
+            new NewPractice(sheet, null, rules, clock.GetUtcNow(), PracticeRules.Always)
+            {
+                ClassId = id,
+                Students = [.. group.Current.Select(one => one.Id)],
+            }
+        );
+        return Redirect($"/practices/{opened}");
+    }
+
+    /// <summary>The practice of what is due again for this class, or null.</summary>
+    public KeptPractice? DuePractice { get; private set; }
+
+    private async Task<KeptPractice?> DuePracticeAsync() =>
+        (await practices.ListAsync(Class.Id, cancellation: HttpContext.RequestAborted)).FirstOrDefault(one => one.Rules.IsDueAgain);
+
+    private Task<IActionResult> PersonalAsync(
+        string id,
+        string? student,
+        (string? From, string? To) span,
+        (int? Pages, int? Load) most,
+        string[]? only,
+        Func<FollowUpDraw?, string, Student[], FollowUpSize, Task<IActionResult>> make
+    ) => InSpanAsync(id, student, span.From, span.To, async (first, last) =>
         {
+            var (pages, load) = most;
             Only = only ?? [];
             if (pages is < 1 or > FollowUpSize.MostPages)
                 throw new FormatException(Say("Pages for each: write a number from 1 to {0}, or nothing.", FollowUpSize.MostPages));
             if (load is < 1 or > FollowUpSize.MostLoad)
                 throw new FormatException(Say("Load for each: write a number from 1 to {0}, or nothing.", FollowUpSize.MostLoad));
             Student[] whom = [.. Class.Current.Where(one => Student is null ? Only.Count == 0 || Only.Contains(one.Id) : one == Student)];
-            var (printing, problem) = await followUps.PileAsync(
-                form ?? Form,
+            return await make(
                 await results.DrawAsync(id, miss => miss.Day >= first && miss.Day <= last),
                 Say("Follow-ups, {0} to {1}", DateText.Short(first), DateText.Short(last)),
                 whom,
-                new FollowUpSize(pages, load),
-                Class,
-                HttpContext
+                new FollowUpSize(pages, load)
             );
-            return printing is null ? throw new FormatException(problem) : Redirect($"/printings/{printing}#papers");
         });
 
     /// <summary>Those a pile was asked for, by id; empty for everyone.</summary>
@@ -200,18 +265,20 @@ internal sealed class StandingModel(
         return key;
     }
 
-    private async Task<bool> ShowAsync(string id, string? student)
+    private async Task<bool> ShowAsync(string id, string? student, string? source = null)
     {
         const int mostWeeks = 26;
         if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } group)
             return false;
         Class = group;
         Student = group.Students.FirstOrDefault(one => one.Id == student);
+        Source = SourceOf(source);
+        var all = await markings.EvidenceAsync(id, HttpContext.RequestAborted);
+        HasPractice = all.Any(one => one.Evidence.Source == EvidenceSource.Practice);
         Evidence[] evidence =
         [
-            .. (await markings.EvidenceAsync(id, HttpContext.RequestAborted))
-                .Where(one => Student is null || one.Evidence.Student == Student.Name)
-                .Select(one => one.Evidence),
+            .. all.Select(one => one.Evidence)
+                .Where(one => (Student is null || one.Student == Student.Name) && (Source is null || one.Source == Source)),
         ];
         Trend = new TrendPicture(
             TrendWeek.Until(evidence, Today, mostWeeks),
@@ -239,16 +306,28 @@ internal sealed class StandingModel(
         ];
         Places = [.. Rows.SelectMany(row => row.Cells.Keys).Distinct().Order()];
         Due = [.. standings.Where(one => one.IsDue(Today)).OrderBy(one => one.Due)];
+        DuePractice = await DuePracticeAsync();
         return true;
     }
 
+    private static EvidenceSource? SourceOf(string? said) => FileWords.TryParse<EvidenceSource>(said, out var source) ? source : null;
+
     /// <summary>The answers behind a cell.</summary>
-    public async Task<IActionResult> OnGetAnswersAsync(string id, string? student, string? group, string? type, string? tonic)
+    public async Task<IActionResult> OnGetAnswersAsync(
+        string id,
+        string? student,
+        string? group,
+        string? type,
+        string? tonic,
+        string? source
+    )
     {
         if (await classes.FindAsync(id, HttpContext.RequestAborted) is not { } found || Skill.Find(group, type, tonic) is not { } skill)
             return NotFound();
         var one = found.Students.FirstOrDefault(other => other.Id == student);
+        var only = SourceOf(source);
         var behind = (await markings.EvidenceAsync(id, HttpContext.RequestAborted))
+            .Where(kept => only is null || kept.Evidence.Source == only)
             .Where(kept =>
                 one is null ? kept.Evidence.Sounding == skill : kept.Evidence.Student == one.Name && kept.Evidence.Skill == skill
             )

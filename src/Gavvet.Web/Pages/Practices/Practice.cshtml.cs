@@ -34,6 +34,9 @@ internal sealed class PracticeModel(
     /// <summary>What the QR code leads to.</summary>
     public string Address => $"{Place}?code={Practice.Code}";
 
+    /// <summary>Whether each has a sheet of their own.</summary>
+    public bool HasOwnSheets { get; private set; }
+
     public bool IsOpen => Practice.IsOpen(clock.GetUtcNow());
 
     public bool HasOpened => Practice.OpensAt <= clock.GetUtcNow();
@@ -52,8 +55,13 @@ internal sealed class PracticeModel(
 
     public Task<IActionResult> OnPostCloseAsync(string id) => DoneAsync(id, practices.CloseAsync(id));
 
-    public Task<IActionResult> OnPostOpenAsync(string id) =>
-        DoneAsync(id, practices.MoveAsync(id, clock.GetUtcNow(), clock.GetUtcNow().AddDays(7)));
+    public async Task<IActionResult> OnPostOpenAsync(string id)
+    {
+        if (await practices.FindAsync(id) is not { } practice)
+            return NotFound();
+        var until = practice.Rules.IsDueAgain ? PracticeRules.Always : clock.GetUtcNow().AddDays(7);
+        return await DoneAsync(id, practices.MoveAsync(id, clock.GetUtcNow(), until));
+    }
 
     public Task<IActionResult> OnPostReleaseAsync(string id) => DoneAsync(id, practices.ReleaseAsync(id));
 
@@ -87,8 +95,12 @@ internal sealed class PracticeModel(
         var seats = await practices.SeatsAsync(id, HttpContext.RequestAborted);
         var tries = await practices.AllTriesAsync(id, HttpContext.RequestAborted);
         var walks = new List<(PracticeSeat, PracticeWalk)>();
-        foreach (var seat in seats)
+        HasOwnSheets = seats.Any(seat => seat.HasOwnSheet);
+        var today = clock.Today();
+        foreach (var one in seats.Where(seat => !seat.HasLeft || tries.Contains(seat.Id)))
         {
+            // What was due on another day is over.
+            var seat = practice.Rules.IsDueAgain && one.DrawnOn != today ? one with { HasOwnSheet = false, DrawnOn = null } : one;
             if (await room.PaperAsync(practice, seat, HttpContext.RequestAborted) is { } paper)
                 walks.Add((seat, PracticeWalk.After(paper, practice.Rules, tries[seat.Id])));
         }
@@ -98,7 +110,7 @@ internal sealed class PracticeModel(
         {
             Class = found.Name;
             Joined =
-                practice.Rules.Entrance == Entrance.Anyone
+                practice.Rules.Entrance == Entrance.Anyone || practice.Rules.IsDueAgain || HasOwnSheets
                     ? 0
                     : found.Current.Count(student => seats.All(seat => seat.StudentId != student.Id));
         }

@@ -20,7 +20,7 @@ internal sealed record SeatLine(PracticeSeat Seat, ImmutableArray<string> States
 }
 
 /// <summary>A question at which the class is stuck.</summary>
-/// <param name="Number">Which, from 1.</param>
+/// <param name="Number">Which, from 1; 0 where each has questions of their own, and only what is asked is the same.</param>
 /// <param name="Words">What it asks.</param>
 /// <param name="Missed">How many do not have it right, or needed help.</param>
 /// <param name="Of">How many were at it.</param>
@@ -72,6 +72,7 @@ internal sealed record RoomView(
                 );
             }),
         ];
+        var isOwn = walks.Any(one => one.Seat.HasOwnSheet);
         var begun = walks
             .SelectMany(one =>
                 one.Walk.Paper.Questions.Select(
@@ -85,10 +86,10 @@ internal sealed record RoomView(
             walks.Select(one => one.Walk.Paper.Questions.Length).DefaultIfEmpty(0).Max(),
             [
                 .. begun
-                    .GroupBy(one => one.Number)
+                    .GroupBy(one => isOwn ? (0, one.Question.Section.Heading) : (one.Number, ""))
                     .Select(question => new StuckAt(
-                        question.Key,
-                        question.First().Question.Posed.Prompt is { Length: > 0 } prompt
+                        question.Key.Item1,
+                        !isOwn && question.First().Question.Posed.Prompt is { Length: > 0 } prompt
                             ? prompt
                             : question.First().Question.Section.Heading,
                         question.Count(one => !one.Went.IsRightAlone),

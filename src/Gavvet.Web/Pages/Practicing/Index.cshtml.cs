@@ -10,7 +10,7 @@ namespace Gavvet.Web.Pages.Practicing;
 /// <summary>The way in: a code, and where the practice asks for it, who comes.</summary>
 [AllowAnonymous]
 [IgnoreAntiforgeryToken] // Nobody is known here yet whose page could be imitated; what comes from elsewhere is refused by its origin.
-internal sealed class IndexModel(PracticeStore store, PracticeRoom room, CodeDoor door) : PageModel
+internal sealed class IndexModel(PracticeStore store, ClassStore classes, PracticeRoom room, CodeDoor door) : PageModel
 {
     /// <summary>The practice a code opened, where it is still asked who comes.</summary>
     public KeptPractice? Practice { get; private set; }
@@ -48,7 +48,7 @@ internal sealed class IndexModel(PracticeStore store, PracticeRoom room, CodeDoo
                 (Typed, Problem) = ("", Say("Each student has a code of their own for this. Type yours."));
                 return Page();
             case Entrance.ByName:
-                Names = [.. (await store.SeatsAsync(Practice.Id, HttpContext.RequestAborted)).Where(seat => seat.Name is not null)];
+                Names = await NamesAsync(Practice);
                 return Page();
             default:
                 // Who was here before goes on; a link that is only looked at takes no seat.
@@ -72,7 +72,7 @@ internal sealed class IndexModel(PracticeStore store, PracticeRoom room, CodeDoo
         var taken = practice.Rules.Entrance switch
         {
             Entrance.Anyone => await store.JoinAsync(practice.Id, Instrument.Find(part)),
-            Entrance.ByName => (await store.SeatsAsync(practice.Id, HttpContext.RequestAborted)).FirstOrDefault(one => one.Id == seat)?.Id,
+            Entrance.ByName => (await NamesAsync(practice)).FirstOrDefault(one => one.Id == seat)?.Id,
             _ => null,
         };
         if (taken is null)
@@ -90,6 +90,17 @@ internal sealed class IndexModel(PracticeStore store, PracticeRoom room, CodeDoo
     {
         room.Leave(HttpContext);
         return Redirect("/practice");
+    }
+
+    // Those of the class by now; what is always open lets in who joined since.
+    private async Task<IReadOnlyList<PracticeSeat>> NamesAsync(KeptPractice practice)
+    {
+        if (practice is { Rules.IsDueAgain: true, ClassId: { } id } && await classes.FindAsync(id, HttpContext.RequestAborted) is { } group)
+            await store.AddStudentsAsync(practice.Id, [.. group.Current.Select(student => student.Id)]);
+        return
+        [
+            .. (await store.SeatsAsync(practice.Id, HttpContext.RequestAborted)).Where(seat => seat is { Name: not null, HasLeft: false }),
+        ];
     }
 
     private RedirectResult Sit(string seat)
@@ -118,7 +129,7 @@ internal sealed class IndexModel(PracticeStore store, PracticeRoom room, CodeDoo
         if (read.Length == PracticeCode.OwnLength && await store.SeatByCodeAsync(read, HttpContext.RequestAborted) is { } own)
         {
             var of = await store.FindAsync(own.Practice, HttpContext.RequestAborted);
-            Problem = of is null ? null : ClosedWords(of);
+            Problem = own.HasLeft || of is null ? Say("There is no place left. Ask your teacher.") : ClosedWords(of);
             return Problem is null ? Sit(own.Id) : null;
         }
 

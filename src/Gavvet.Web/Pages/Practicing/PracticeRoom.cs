@@ -52,6 +52,7 @@ internal sealed class PracticeRoom : IDisposable
     private static readonly TimeSpan ComesBack = TimeSpan.FromDays(30);
 
     private readonly PracticeStore _store;
+    private readonly DueSheets _due;
     private readonly ServerOptions _options;
     private readonly PracticeWatch _watch;
     private readonly TimeProvider _clock;
@@ -62,13 +63,15 @@ internal sealed class PracticeRoom : IDisposable
 
     public PracticeRoom(
         PracticeStore store,
+        DueSheets due,
         ServerOptions options,
         PracticeWatch watch,
         TimeProvider clock,
         IDataProtectionProvider protection
     ) =>
-        (_store, _options, _watch, _clock, _seats, _proofs) = (
+        (_store, _due, _options, _watch, _clock, _seats, _proofs) = (
             store,
+            due,
             options,
             watch,
             clock,
@@ -88,7 +91,21 @@ internal sealed class PracticeRoom : IDisposable
     {
         if (Opened(context.Request.Cookies[Cookie]) is not { } id || await _store.SeatAsync(id, context.RequestAborted) is not { } seat)
             return null;
-        return await SitAsync(seat, null, context.RequestAborted);
+        return await TodaysAsync(seat, context.RequestAborted) is { } todays ? await SitAsync(todays, null, context.RequestAborted) : null;
+    }
+
+    // The seat with the sheet of the day, where each day has its own; null for who has left the class.
+    private async Task<PracticeSeat?> TodaysAsync(PracticeSeat seat, CancellationToken cancellation)
+    {
+        var today = _clock.Today();
+        if (
+            seat.HasLeft
+            || seat.DrawnOn == today
+            || await _store.FindAsync(seat.Practice, cancellation) is not { Rules.IsDueAgain: true } practice
+            || !practice.IsOpen(Now)
+        )
+            return seat.HasLeft ? null : seat;
+        return await _store.DrawnAsync(seat.Id, today, await _due.OfAsync(practice, seat, cancellation));
     }
 
     /// <summary>A seat as it is seen at this moment; null where its sheet cannot be read.</summary>
@@ -167,7 +184,7 @@ internal sealed class PracticeRoom : IDisposable
     /// <param name="cancellation">Ends it, as when whoever asked has left.</param>
     public async Task<PracticePaper?> PaperAsync(KeptPractice practice, PracticeSeat seat, CancellationToken cancellation)
     {
-        var key = (practice.Id, seat.Part?.Id, seat.Clef?.Id, seat.Chance);
+        var key = (seat.HasOwnSheet ? seat.Id : practice.Id, seat.DrawnOn, seat.Part?.Id, seat.Clef?.Id, seat.Chance);
         if (_papers.TryGetValue(key, out PracticePaper? known))
             return known;
         // A class comes in at once: its paper is made once, and the others wait for it.
@@ -177,8 +194,11 @@ internal sealed class PracticeRoom : IDisposable
         {
             if (_papers.TryGetValue(key, out known))
                 return known;
-            if (await _store.SheetAsync(practice.Id, cancellation) is not { } sheet)
+            if (await _store.SheetAsync(seat, cancellation) is not { } sheet)
                 return null;
+            // Where each day has its own, there is nothing on a day without one.
+            if (practice.Rules.IsDueAgain && !seat.HasOwnSheet)
+                sheet = sheet with { Sections = [] };
             var paper = await Task.Run(() => PracticePaper.For(sheet, seat.Part, seat.Clef, seat.Chance), cancellation);
             return _papers.Set(key, paper, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = Kept });
         }

@@ -28,15 +28,14 @@ public static class CodeFinder
     public static FoundCode? Find(Picture picture, Func<string, bool> isPages)
     {
         var (width, height) = ((int)(picture.Width * CornerWidth), (int)(picture.Height * CornerHeight));
-        // Small squares are read more surely when they are larger; a large picture has no need of it.
-        int[] scales = picture.Width > 1_900 ? [1, 2] : [2, 1, 3];
-        foreach (var times in scales)
+        // As it is, which is enough for most; small squares are read more surely when they are larger, and where grain hides them,
+        // smoothed.
+        foreach (var (times, smooth) in (ReadOnlySpan<(int, int)>)[(1, 0), (2, 0), (2, 1), (1, 1), (3, 2)])
         {
             foreach (var (left, top) in Corners(picture, width, height))
             {
                 var part = picture.Part(left, top, width, height, times);
-                // Where grain hides the squares, smoothing shows them.
-                if ((Read(part) ?? Read(part.Smooth(times))) is { } found && isPages(found.Text))
+                if (Read(smooth == 0 ? part : part.Smooth(smooth)) is { } found && isPages(found.Text))
                     return found with
                     {
                         Finders =

@@ -45,6 +45,20 @@ public sealed class Homography
         return new Spot(((_h[0] * page.X) + (_h[1] * page.Y) + _h[2]) / w, ((_h[3] * page.X) + (_h[4] * page.Y) + _h[5]) / w);
     }
 
+    /// <summary>Where the places of a row are, from the first on.</summary>
+    /// <param name="y">The row.</param>
+    /// <param name="width">How many places.</param>
+    /// <param name="each">Takes each place with where it is.</param>
+    internal void Row(int y, int width, Action<int, Spot> each)
+    {
+        var (across, down, over) = ((_h[1] * y) + _h[2], (_h[4] * y) + _h[5], (_h[7] * y) + _h[8]);
+        for (var x = 0; x < width; x++)
+        {
+            var share = 1 / ((_h[6] * x) + over);
+            each(x, new Spot(((_h[0] * x) + across) * share, ((_h[3] * x) + down) * share));
+        }
+    }
+
     /// <summary>The map the other way.</summary>
     public Homography Inverse()
     {

@@ -37,11 +37,7 @@ public sealed class LaidPage
         var flat = new byte[width * height];
         for (var y = 0; y < height; y++)
         {
-            for (var x = 0; x < width; x++)
-            {
-                var at = map.Of(new Spot(x, y));
-                flat[(y * width) + x] = (byte)picture.At(at.X, at.Y);
-            }
+            map.Row(y, width, (x, at) => flat[(y * width) + x] = (byte)picture.At(at.X, at.Y));
         }
 
         var laid = Whitened(new Picture(width, height, flat));
@@ -69,6 +65,18 @@ public sealed class LaidPage
         return count * PrintedPage.Pixel * PrintedPage.Pixel / 1e6;
 
         static int In(int micrometers) => (int)Math.Round(micrometers / PrintedPage.Pixel);
+    }
+
+    /// <summary>What a laid page shows in a box and a little beside it.</summary>
+    /// <param name="laid">The picture of the page.</param>
+    /// <param name="box">The box, in micrometers of the page.</param>
+    public static Picture Cut(Picture laid, Box box)
+    {
+        var left = Math.Clamp((int)((box.Left - Beside) / PrintedPage.Pixel), 0, laid.Width - 1);
+        var top = Math.Clamp((int)((box.Top - Beside) / PrintedPage.Pixel), 0, laid.Height - 1);
+        var right = Math.Clamp((int)((box.Right + Beside) / PrintedPage.Pixel), left + 1, laid.Width);
+        var bottom = Math.Clamp((int)((box.Bottom + Beside) / PrintedPage.Pixel), top + 1, laid.Height);
+        return laid.Part(left, top, right - left, bottom - top);
     }
 
     // Light falls unevenly: each place is measured by the white beside it.
@@ -99,15 +107,18 @@ public sealed class LaidPage
 
         var whites = new Picture(across, down, Widened(white, across, down));
         var pixels = new byte[flat.Pixels.Length];
+        var level = new double[across];
         for (var y = 0; y < flat.Height; y++)
         {
+            // The whites of this height, and between them those of each pixel.
+            var row = Math.Clamp(((y + 0.5) / Square) - 0.5, 0, down - 1.001);
+            for (var column = 0; column < across; column++)
+                level[column] = 250 / Math.Max(1, whites.At(Math.Min(column, across - 1.001), row));
             for (var x = 0; x < flat.Width; x++)
             {
-                var (column, row) = (
-                    Math.Clamp(((x + 0.5) / Square) - 0.5, 0, across - 1.001),
-                    Math.Clamp(((y + 0.5) / Square) - 0.5, 0, down - 1.001)
-                );
-                pixels[(y * flat.Width) + x] = (byte)Math.Min(255, flat[x, y] * 250 / Math.Max(1, whites.At(column, row)));
+                var column = Math.Clamp(((x + 0.5) / Square) - 0.5, 0, across - 1.001);
+                var (left, part) = ((int)column, column - (int)column);
+                pixels[(y * flat.Width) + x] = (byte)Math.Min(255, flat[x, y] * (level[left] + (part * (level[left + 1] - level[left]))));
             }
         }
 

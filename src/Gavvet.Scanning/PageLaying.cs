@@ -1,3 +1,6 @@
+using System.Numerics;
+using System.Runtime.InteropServices;
+
 namespace Gavvet.Scanning;
 
 /// <summary>How a page was found to lie in a picture.</summary>
@@ -44,7 +47,7 @@ public static class PageLaying
         if (coarse is not { } map)
             return null;
         List<Pair> pairs = [];
-        foreach (var reach in (int[])[8, 4])
+        foreach (var reach in (int[])[6, 4])
         {
             pairs = [.. page.Features.Select(piece => Match(page.Picture, picture, map, piece, 1, reach)).OfType<Pair>()];
             if (Agreed(pairs) is not var (better, agreeing))
@@ -221,22 +224,24 @@ public static class PageLaying
             shades[i] = length > 0 ? (shades[i] - mean) / length : 0;
     }
 
+    // Sides are 48 and 24, which every width of vectors there is divides.
     // The correlation of a normalized piece with a part of what is seen.
     private static double Likeness(float[] given, int side, float[] seen, int width, int dx, int dy)
     {
-        var (sum, squares, product) = (0f, 0f, 0f);
+        var (sums, squared, products) = (Vector<float>.Zero, Vector<float>.Zero, Vector<float>.Zero);
         for (var y = 0; y < side; y++)
         {
-            var row = seen.AsSpan(((dy + y) * width) + dx, side);
-            var own = given.AsSpan(y * side, side);
-            for (var x = 0; x < side; x++)
+            var row = MemoryMarshal.Cast<float, Vector<float>>(seen.AsSpan(((dy + y) * width) + dx, side));
+            var own = MemoryMarshal.Cast<float, Vector<float>>(given.AsSpan(y * side, side));
+            for (var x = 0; x < row.Length; x++)
             {
-                sum += row[x];
-                squares += row[x] * row[x];
-                product += row[x] * own[x];
+                sums += row[x];
+                squared += row[x] * row[x];
+                products += row[x] * own[x];
             }
         }
 
+        var (sum, squares, product) = (Vector.Sum(sums), Vector.Sum(squared), Vector.Sum(products));
         var spread = squares - (sum * sum / (side * side));
         return spread > 1 ? product / Math.Sqrt(spread) : 0;
     }

@@ -37,6 +37,8 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
 
     public DbSet<ReturnedPageRow> ReturnedPages => Set<ReturnedPageRow>();
 
+    public DbSet<ScanRow> Scans => Set<ScanRow>();
+
     public DbSet<PracticeRow> Practices => Set<PracticeRow>();
 
     public DbSet<PracticeSeatRow> PracticeSeats => Set<PracticeSeatRow>();
@@ -78,6 +80,7 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
             printing.HasMany(row => row.Copies).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
             printing.HasMany<MarkingRow>().WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
             printing.HasMany<SentenceRow>().WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
+            printing.HasMany<ScanRow>().WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
             printing.HasMany<ReturnedPageRow>().WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
             printing.HasMany(row => row.Files).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
             printing.HasMany(row => row.Pages).WithOne().HasForeignKey(row => row.PrintingId).OnDelete(DeleteBehavior.Cascade);
@@ -138,6 +141,15 @@ internal sealed class GavvetDatabase(DbContextOptions<GavvetDatabase> options) :
                 row.Number,
             })
             .IsUnique();
+        modelBuilder
+            .Entity<ScanRow>()
+            .ToTable("Scans")
+            .HasIndex(row => new
+            {
+                row.PrintingId,
+                row.Copy,
+                row.Page,
+            });
         modelBuilder.Entity<PrintedFileRow>().ToTable("PrintedFiles").HasIndex(row => new { row.PrintingId, row.Name }).IsUnique();
         modelBuilder.Entity<PrintedPageRow>().ToTable("PrintedPages").HasKey(row => row.Code);
     }

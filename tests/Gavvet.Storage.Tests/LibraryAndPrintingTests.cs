@@ -52,7 +52,7 @@ public sealed class LibraryAndPrintingTests : OnFolder
             await connection.OpenAsync(TestContext.Current.CancellationToken);
             await using var command = connection.CreateCommand();
             command.CommandText =
-                "DELETE FROM __EFMigrationsHistory WHERE MigrationId NOT LIKE '%_Sheets'; DROP TABLE RestorePoints; DROP TABLE PracticeTries; DROP TABLE PracticeSeats; DROP TABLE Practices; DROP TABLE Library; DROP TABLE Styles; DROP TABLE Settings; DROP TABLE PrintedFiles; DROP TABLE PrintedPages; DROP TABLE ReturnedPages; DROP TABLE Sentences; DROP TABLE Markings; DROP TABLE Copies; DROP TABLE Printings; DROP TABLE Students; DROP TABLE Classes; ALTER TABLE Sheets DROP COLUMN Words";
+                "DELETE FROM __EFMigrationsHistory WHERE MigrationId NOT LIKE '%_Sheets'; DROP TABLE RestorePoints; DROP TABLE Scans; DROP TABLE PracticeTries; DROP TABLE PracticeSeats; DROP TABLE Practices; DROP TABLE Library; DROP TABLE Styles; DROP TABLE Settings; DROP TABLE PrintedFiles; DROP TABLE PrintedPages; DROP TABLE ReturnedPages; DROP TABLE Sentences; DROP TABLE Markings; DROP TABLE Copies; DROP TABLE Printings; DROP TABLE Students; DROP TABLE Classes; ALTER TABLE Sheets DROP COLUMN Words";
             await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         }
 

@@ -61,6 +61,7 @@ public sealed class StartTests : IDisposable
         foreach (
             var table in new[]
             {
+                "Scans",
                 "PracticeTries",
                 "PracticeSeats",
                 "Practices",

@@ -14,6 +14,7 @@ public class ArrowTests
         "Gavvet.Exchange",
         "Gavvet.Teaching",
         "Gavvet.Printing",
+        "Gavvet.Scanning",
         "Gavvet.Storage",
         "Gavvet.Web",
         "Gavvet.Cli",
@@ -28,6 +29,7 @@ public class ArrowTests
             { "Gavvet.Exchange", ["Gavvet.Worksheets", "Gavvet.Theory"] },
             { "Gavvet.Teaching", ["Gavvet.Worksheets", "Gavvet.Theory"] },
             { "Gavvet.Printing", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching"] },
+            { "Gavvet.Scanning", ["Gavvet.Engraving", "Gavvet.Worksheets", "Gavvet.Theory"] },
             { "Gavvet.Storage", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Teaching"] },
             {
                 "Gavvet.Web",
@@ -38,6 +40,7 @@ public class ArrowTests
                     "Gavvet.Exchange",
                     "Gavvet.Teaching",
                     "Gavvet.Printing",
+                    "Gavvet.Scanning",
                     "Gavvet.Storage",
                 ]
             },
@@ -93,6 +96,7 @@ public class ArrowTests
     [InlineData("Gavvet.Worksheets")]
     [InlineData("Gavvet.Engraving")]
     [InlineData("Gavvet.Printing")]
+    [InlineData("Gavvet.Scanning")]
     [InlineData("Gavvet.Teaching")]
     [InlineData("Gavvet.Exchange")]
     [InlineData("Gavvet.Storage")]

@@ -11,5 +11,5 @@ export const demoScreens = async (page, address) => {
   await page.goto(`${address}/practices`);
   const practice = await hrefOf(page.locator(".row-card a"));
   const general = ["/", "/atlas", "/check", "/style", "/specimens", "/help", "/backup", "/classes", "/erase", "/language", "/practices", practice];
-  return [...general, sheet, `${sheet}/print`, `${sheet}/board`, `/practices/new?sheet=${sheet.split("/").pop()}`, group, `${group}/plan`, `${group}/standing`, `${group}/book`, printing, mark, `${printing}/results`];
+  return [...general, sheet, `${sheet}/print`, `${sheet}/board`, `/practices/new?sheet=${sheet.split("/").pop()}`, group, `${group}/plan`, `${group}/standing`, `${group}/book`, printing, mark, `${printing}/results`, `${printing}/scans`, `${printing}/hands`];
 };

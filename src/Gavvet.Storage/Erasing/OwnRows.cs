@@ -216,6 +216,10 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
 
         foreach (var paper in papers)
             await database
+                .Scans.Where(scan => scan.PrintingId == paper.PrintingId && (scan.Copy == paper.Number || scan.Copy == null))
+                .ExecuteDeleteAsync();
+        foreach (var paper in papers)
+            await database
                 .ReturnedPages.Where(page => page.PrintingId == paper.PrintingId && page.Copy == paper.Number)
                 .ExecuteDeleteAsync();
         await database.Markings.Where(marking => ids.Contains(marking.StudentId!)).ExecuteDeleteAsync();

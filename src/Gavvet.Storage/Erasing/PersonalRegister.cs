@@ -86,6 +86,8 @@ internal static partial class PersonalRegister
         new("PrintedFiles", "Title", PersonalPlace.Printing, "PrintingId", Menders.Labels),
         .. Nothing("ReturnedPages", "Id PrintingId Copy Kind Number NamePlace"),
         new("ReturnedPages", "Page", PersonalPlace.GivenBack, "PrintingId", Menders.Page),
+        // A picture of a paper goes with its student, and those that are nobody's yet with any student of the printing.
+        .. Nothing("Scans", "Id PrintingId Copy Page State IsShown Off Digest Picture Readings MadeAt"),
         .. Nothing("Revisions", "Id SheetId ParentId Typing MadeAt"),
         new("Revisions", "Title", PersonalPlace.Sheet, "SheetId", Menders.AboutMusic),
         new("Revisions", "Body", PersonalPlace.Sheet, "SheetId", Menders.SheetBody),

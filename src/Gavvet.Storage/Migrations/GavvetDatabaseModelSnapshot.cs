@@ -541,6 +541,53 @@ namespace Gavvet.Storage.Migrations
                     b.ToTable("Revisions", (string)null);
                 });
 
+            modelBuilder.Entity("Gavvet.Storage.ScanRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Copy")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Digest")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsShown")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Off")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Page")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Picture")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<string>("PrintingId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Readings")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("State")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PrintingId", "Copy", "Page");
+
+                    b.ToTable("Scans", (string)null);
+                });
+
             modelBuilder.Entity("Gavvet.Storage.SentenceRow", b =>
                 {
                     b.Property<long>("Id")
@@ -793,6 +840,15 @@ namespace Gavvet.Storage.Migrations
                     b.HasOne("Gavvet.Storage.SheetRow", null)
                         .WithMany()
                         .HasForeignKey("SheetId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Gavvet.Storage.ScanRow", b =>
+                {
+                    b.HasOne("Gavvet.Storage.PrintingRow", null)
+                        .WithMany()
+                        .HasForeignKey("PrintingId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -4,6 +4,7 @@ using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Practices;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.PrintRoom;
+using Gavvet.Web.Pages.Scans;
 using Gavvet.Web.Pages.Specimens;
 using Gavvet.Web.Pages.Workbench;
 
@@ -21,6 +22,7 @@ internal static class Addresses
         PrintedPapers.Map(application);
         ClassFiles.Map(application);
         PracticeFiles.Map(application);
+        ScanFiles.Map(application);
         BackupFile.Map(application);
     }
 }

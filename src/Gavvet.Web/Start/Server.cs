@@ -10,6 +10,7 @@ using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Classes;
 using Gavvet.Web.Pages.Practicing;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.Scans;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Questions;
@@ -213,6 +214,9 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<ClassStore>();
         services.AddSingleton<MarkingStore>();
         services.AddSingleton<PracticeStore>();
+        services.AddSingleton<ScanStore>();
+        services.AddSingleton<ScanIntake>();
+        services.AddSingleton<ScanJobs>();
         services.AddSingleton<DueSheets>();
         services.AddSingleton<PracticeRoom>();
         services.AddSingleton<PracticeWatch>();

@@ -30,6 +30,7 @@ internal static class HelpPages
         ("practice", ["practices", "practice-setting", "practice-room"]),
         ("printings", ["printed"]),
         ("marking", ["marking-screen", "results"]),
+        ("scans", ["scans"]),
         ("classes", ["classes", "class"]),
         ("standing", ["standing"]),
         ("mark-book", ["book"]),

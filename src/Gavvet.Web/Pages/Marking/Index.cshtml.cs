@@ -12,7 +12,8 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gavvet.Web.Pages.Marking;
 
 /// <summary>Marking: paper by paper, or question by question.</summary>
-internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ClassStore classes) : PageModel
+internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, MarkingStore markings, ScanStore scans, ClassStore classes)
+    : PageModel
 {
     public OpenPrinting Printing { get; private set; } = null!;
 
@@ -49,7 +50,7 @@ internal sealed class IndexModel(OpenPrintings open, PrintingStore printings, Ma
         try
         {
             return await open.FindAsync(id) is { } found
-                ? new JsonResult(await MarkingData.OfAsync(found, printings, markings))
+                ? new JsonResult(await MarkingData.OfAsync(found, printings, markings, scans))
                 : NotFound();
         }
         catch (FormatException problem)

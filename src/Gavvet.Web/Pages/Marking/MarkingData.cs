@@ -14,8 +14,9 @@ namespace Gavvet.Web.Pages.Marking;
 internal static class MarkingData
 {
     /// <summary>The data of a printing.</summary>
-    public static async Task<object> OfAsync(OpenPrinting open, PrintingStore printings, MarkingStore markings)
+    public static async Task<object> OfAsync(OpenPrinting open, PrintingStore printings, MarkingStore markings, ScanStore scans)
     {
+        var scanned = (await scans.ListAsync(open.Id)).Where(scan => scan.IsShown).ToLookup(scan => scan.Copy);
         var owners = (await markings.OwnersAsync(open.Id)).ToDictionary(owner => owner.Number);
         var record = open.Record;
         // Papers of an edition differ in their codes alone, so the pages of the first stand for all.
@@ -48,6 +49,13 @@ internal static class MarkingData
                     ? Instrument.All.FirstOrDefault(known => known.Id == part)?.Name
                     : null,
                 codes = copy.Codes,
+                // The student's own pages, where they were scanned; one that is not laid on its print has no place to ring.
+                scans = copy.Codes.Select(
+                    (_, page) =>
+                        scanned[copy.Number].FirstOrDefault(scan => scan.Page == page) is { } scan
+                            ? new { picture = $"/printings/{open.Id}/scans/{scan.Id}.jpg", isLaid = scan.State == ScanState.Laid }
+                            : null
+                ),
                 total = owners.GetValueOrDefault(copy.Number)?.Total,
                 isSpare = owners.Count > 0 && owners.GetValueOrDefault(copy.Number)?.StudentId is null,
             }),

@@ -13,10 +13,14 @@ export const showView = (view, side) => {
   const edition = printing.data.editions[paper().edition];
   const sheet = view.querySelector(".marking-sheet");
   const image = sheet.querySelector("img");
-  const source = edition.pages[piece().page][side];
+  // The student's own page, where it was scanned.
+  const scan = side === "student" ? paper().scans[piece().page] : null;
+  const source = scan?.picture ?? edition.pages[piece().page][side];
+  if (side === "student") view.previousElementSibling.textContent = view.dataset[scan ? "written" : "printed"];
   if (image.getAttribute("src") !== source) image.setAttribute("src", source);
   sheet.style.aspectRatio = `1 / ${edition.shape}`;
   const ring = sheet.querySelector(".item-ring");
+  ring.hidden = scan?.isLaid === false;
   const [left, top, width, height] = piece().box;
   Object.assign(ring.style, { left: `${left * 100 - 0.8}%`, top: `${top * 100 - 0.4}%`, width: `${width * 100 + 1.6}%`, height: `${height * 100 + 0.8}%` });
   const tall = sheet.clientHeight;

@@ -1,0 +1,177 @@
+using System.Collections.Immutable;
+using Gavvet.Storage;
+using Gavvet.Teaching;
+using Gavvet.Web.Pages.Printings;
+using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Wording;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gavvet.Web.Pages.Scans;
+
+/// <summary>What one student wrote for a question.</summary>
+/// <param name="Printing">The printing.</param>
+/// <param name="Item">The question’s number.</param>
+/// <param name="Copy">The paper.</param>
+/// <param name="Name">Whose.</param>
+/// <param name="Pictures">What was written, on each page the question stands on.</param>
+/// <param name="SeemsEmpty">Whether nothing seems to be written.</param>
+/// <param name="Marking">What was decided, or null.</param>
+internal sealed record HandCard(
+    string Printing,
+    int Item,
+    int Copy,
+    string Name,
+    ImmutableArray<string> Pictures,
+    bool SeemsEmpty,
+    KeptMarking? Marking
+)
+{
+    /// <summary>What went wrong the last time it was decided here, or null.</summary>
+    public string? Problem { get; init; }
+
+    /// <summary>What stands, in words.</summary>
+    public string State =>
+        Marking is { Marking: var marking }
+            ? Say("{0}, {1} of {2}", Texts.Say($"marked.{FileWords.Of(marking.As)}"), MarksText.Of(marking.Marks), marking.Of)
+        : SeemsEmpty ? Say("Not marked yet; seems left empty")
+        : Say("Not marked yet");
+
+    // What waits first, what seems empty after it, then what is decided, by its mistakes.
+    internal (int, string) Order =>
+        Marking is null ? (SeemsEmpty ? 1 : 0, "")
+        : Marking.Marking.IsRight ? (3, "")
+        : (2, string.Join(' ', Marking.Marking.Findings.Select(finding => finding.Code)));
+}
+
+/// <summary>All hands of one question at once: what everyone wrote, cut out of their scans.</summary>
+internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, ScanStore scans) : PageModel
+{
+    public OpenPrinting Printing { get; private set; } = null!;
+
+    /// <summary>The questions’ numbers.</summary>
+    public ImmutableArray<int> Items { get; private set; } = [];
+
+    public int Item { get; private set; }
+
+    /// <summary>What everyone wrote, by version: what is asked, and the hands.</summary>
+    public IReadOnlyList<(SetItem Asked, string Edition, IReadOnlyList<HandCard> Cards)> Groups { get; private set; } = [];
+
+    /// <summary>Hands that wait and are not empty.</summary>
+    public int Waiting => Groups.SelectMany(group => group.Cards).Count(IsWaiting);
+
+    public async Task<IActionResult> OnGetAsync(string id, int? item) => await ShowAsync(id, item) ? Page() : NotFound();
+
+    /// <summary>Decides one.</summary>
+    public async Task<IActionResult> OnPostMarkAsync(string id, int item, int copy, string? say, long? seen)
+    {
+        if (!await ShowAsync(id, item) || Find(copy) is not var (asked, card))
+            return NotFound();
+        string? problem = null;
+        try
+        {
+            Decision decision = say switch
+            {
+                "right" => new Decision.Right(),
+                "blank" => new Decision.Blank(),
+                _ => new Decision.Wrong(),
+            };
+            await markings.AddAsync(id, copy, asked, Printing.Papers.Mark(asked, decision), seen, HttpContext.RequestAborted);
+        }
+        catch (MarkedMeanwhileException)
+        {
+            problem = Say("This was marked in another window meanwhile.");
+        }
+
+        if (!Request.Headers.ContainsKey("HX-Request"))
+            return Redirect($"/printings/{id}/hands?item={item}");
+        return await ShowAsync(id, item) && Find(copy) is var (_, now)
+            ? Partial("Scans/_Hand", now with { Problem = problem })
+            : NotFound();
+    }
+
+    /// <summary>Takes all that wait and are not empty as right.</summary>
+    public async Task<IActionResult> OnPostRestAsync(string id, int item)
+    {
+        if (!await ShowAsync(id, item))
+            return NotFound();
+        foreach (var (asked, _, cards) in Groups)
+        {
+            var right = Printing.Papers.Mark(asked, new Decision.Right());
+            foreach (var card in cards.Where(IsWaiting))
+                await markings.AddAsync(id, card.Copy, asked, right);
+        }
+
+        return Redirect($"/printings/{id}/hands?item={item}");
+    }
+
+    private static bool IsWaiting(HandCard card) => card is { Marking: null, SeemsEmpty: false };
+
+    private (SetItem Asked, HandCard Card)? Find(int copy)
+    {
+        foreach (var (asked, _, cards) in Groups)
+        {
+            if (cards.FirstOrDefault(card => card.Copy == copy) is { } card)
+                return (asked, card);
+        }
+
+        return null;
+    }
+
+    private async Task<bool> ShowAsync(string id, int? item)
+    {
+        if (await open.FindAsync(id) is not { } found)
+            return false;
+        Printing = found;
+        Items = [.. found.Record.Editions.SelectMany(edition => edition.Items).Select(one => one.Item.Number).Distinct().Order()];
+        if (Items.IsEmpty)
+            return false;
+        Item = item ?? Items[0];
+        if (!Items.Contains(Item))
+            return false;
+        var shown = (await scans.ListAsync(id, HttpContext.RequestAborted))
+            .Where(scan => scan is { IsShown: true, State: ScanState.Laid })
+            .ToLookup(scan => scan.Copy);
+        var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
+        var marked = await markings.CurrentAsync(id, HttpContext.RequestAborted);
+        Groups =
+        [
+            .. found
+                .Record.Copies.Where(copy => found.Record.Editions[copy.Edition].Items.Any(one => one.Item.Number == Item))
+                .GroupBy(copy => copy.Edition)
+                .Select(edition =>
+                {
+                    var recorded = found.Record.Editions[edition.Key];
+                    var pieces = recorded.Items.First(one => one.Item.Number == Item).Pieces;
+                    return (
+                        found.Papers.ItemOf(edition.First(), Item),
+                        $"{recorded.Version} {recorded.Part}".Trim(),
+                        (IReadOnlyList<HandCard>)
+                            [
+                                .. edition
+                                    .Select(copy => Card(copy, pieces, [.. shown[copy.Number]]))
+                                    .Where(card => !card.Pictures.IsEmpty)
+                                    .OrderBy(card => card.Order)
+                                    .ThenBy(card => card.Copy),
+                            ]
+                    );
+                })
+                .Where(group => group.Item3.Count > 0),
+        ];
+        return true;
+
+        HandCard Card(Printing.RecordedCopy copy, ImmutableArray<Printing.ItemPiece> pieces, KeptScan[] own)
+        {
+            var here = pieces.Select(piece => own.FirstOrDefault(scan => scan.Page == piece.Page)).ToArray();
+            return new HandCard(
+                id,
+                Item,
+                copy.Number,
+                MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? Say("A spare"),
+                [.. here.OfType<KeptScan>().Select(scan => $"/printings/{id}/scans/{scan.Id}/{Item}.jpg")],
+                here.All(scan => scan is not null && scan.Readings.Any(reading => reading.Item == Item && reading.IsEmpty)),
+                marked.GetValueOrDefault((copy.Number, Item))
+            );
+        }
+    }
+}

@@ -1,0 +1,179 @@
+using System.Net;
+using System.Text.Json;
+using Gavvet.Printing;
+using Gavvet.Scanning;
+using Gavvet.Scanning.Simulated;
+using Gavvet.Storage;
+using Gavvet.Teaching;
+using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.Scans;
+using Gavvet.Worksheets.Files;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Gavvet.Web.Tests;
+
+/// <summary>A pile through the scanner: taken in, seen at the marking, and what is empty taken as such.</summary>
+public sealed class ScanTests : IAsyncLifetime
+{
+    private const string Recipe =
+        """{"gavvet":1,"seed":5,"title":"Friday","sections":[{"kind":"write-scale","scales":["harmonic-minor"],"keys":{"flats":2,"sharps":2},"clefs":["treble"],"count":2},{"kind":"relative-key","keys":{"flats":3,"sharps":3},"count":2}]}""";
+
+    private Visitor _visitor = null!;
+    private string _printing = "";
+
+    private OpenPrintings Open => _visitor.Services.GetRequiredService<OpenPrintings>();
+
+    private ScanStore Scans => _visitor.Services.GetRequiredService<ScanStore>();
+
+    public async ValueTask InitializeAsync()
+    {
+        _visitor = await Visitor.ArriveAsync();
+        _printing = await PrintAsync("Hazelmoor");
+        await _visitor.OpenAsync($"/printings/{_printing}/scans");
+    }
+
+    public async ValueTask DisposeAsync() => await _visitor.DisposeAsync();
+
+    private async Task<string> PrintAsync(string name)
+    {
+        var classes = _visitor.Services.GetRequiredService<ClassStore>();
+        var group = await classes.CreateAsync(name);
+        await classes.AddAsync(group, [new Student("", "Änne"), new Student("", "Bo") { Part = Theory.Instrument.Find("horn") }]);
+        var found = (await classes.FindAsync(group))!;
+        var sheet = await _visitor.Store.CreateAsync(SheetFile.Read(Recipe));
+        var job = _visitor
+            .Services.GetRequiredService<PrintJobs>()
+            .Start(
+                sheet,
+                new PrintChoices([], null, "")
+                {
+                    Class = found.Name,
+                    Copies = PrintedCopy.Of(found.Students, sheet.Sheet, 0, student => student.Id),
+                },
+                "test",
+                group
+            )!;
+        await job.Making;
+        return job.PrintingId!;
+    }
+
+    // A paper's first page as a student hands it in, with answers to some of its questions, through the scanner.
+    private async Task<byte[]> ScanAsync(string printing, int paper, int[] answered, ulong seed)
+    {
+        var found = (await Open.FindAsync(printing))!;
+        var copy = found.Record.Copies[paper];
+        var pages = await found.PagesAsync(_visitor.Services.GetRequiredService<PrintingStore>(), copy.Codes);
+        var page = new PrintedPage(pages[copy.Codes[0]].Student);
+        var hand = new SimulatedHand(seed);
+        return SimulatedScanner
+            .Scan(
+                page.Page,
+                canvas =>
+                {
+                    foreach (var item in found.Record.Editions[copy.Edition].Items.Where(item => answered.Contains(item.Item.Number)))
+                        hand.Answer(canvas, item.Place, item.Anchors!, page.IsPrinted);
+                },
+                200,
+                seed
+            )
+            .Jpeg;
+    }
+
+    private async Task<ScanJob> TakeAsync(params byte[][] files)
+    {
+        using var form = new MultipartFormDataContent();
+        foreach (var file in files)
+            form.Add(new ByteArrayContent(file), "files", "scan.jpg");
+        var (response, _) = await _visitor.PostAsync($"/printings/{_printing}/scans", form);
+        Assert.Equal(HttpStatusCode.Redirect, response.StatusCode);
+        var job = _visitor.Services.GetRequiredService<ScanJobs>().Find(response.Headers.Location!.OriginalString.Split("job=")[1])!;
+        while (!job.IsOver)
+            await Task.Delay(50, TestContext.Current.CancellationToken);
+        Assert.False(job.IsStopped);
+        return job;
+    }
+
+    [Fact]
+    public async Task What_was_written_stands_at_the_marking_and_what_is_empty_is_taken_as_such()
+    {
+        var other = await PrintAsync("Fernhill");
+        byte[][] files =
+        [
+            await ScanAsync(_printing, 0, [1, 3], 1),
+            await ScanAsync(_printing, 1, [1, 2, 3, 4], 2),
+            await ScanAsync(other, 0, [1], 3),
+            [1, 2, 3],
+        ];
+        var job = await TakeAsync(files);
+        Assert.Equal((2, 1, 1), (job.Count(Taken.Laid), job.Count(Taken.Elsewhere), job.Count(Taken.Unread)));
+        Assert.Single(await Scans.ListAsync(other));
+        // The same files once more do no harm.
+        Assert.Equal(3, (await TakeAsync(files)).Count(Taken.Already));
+
+        // Empty are the two that Änne left out; nothing is marked before it is taken.
+        var page = await _visitor.OpenAsync($"/printings/{_printing}/scans");
+        Assert.Contains("2 of 2 papers are here", page.Body!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(
+            ["Question 2: Änne", "Question 4: Änne"],
+            page.QuerySelectorAll(".scan-empty li").Select(line => line.ChildNodes[0].TextContent.Trim())
+        );
+        var markings = _visitor.Services.GetRequiredService<MarkingStore>();
+        Assert.Empty(await markings.CurrentAsync(_printing));
+        await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Empty", ("item", "2"));
+        Assert.Equal((1, 2), Assert.Single(await markings.CurrentAsync(_printing)).Key);
+        await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Empty");
+        var marked = await markings.CurrentAsync(_printing);
+        Assert.Equal([(1, 2), (1, 4)], marked.Keys.Order());
+        Assert.All(marked.Values, one => Assert.Equal(MarkedAs.Blank, one.Marking.As));
+
+        // All hands of a question: one decided by a click, the rest at once; what seems empty is left to wait.
+        var hands = await _visitor.OpenAsync($"/printings/{_printing}/hands?item=3");
+        Assert.Equal(["Bo", "Änne"], hands.QuerySelectorAll(".hand h3").Select(name => name.TextContent).Order(StringComparer.Ordinal));
+        var cut = hands.QuerySelector(".hand img")!.GetAttribute("src")!;
+        Assert.InRange(PictureReader.Read(await _visitor.BytesAsync(cut))!.Height, 40, 400);
+        await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item=3&copy=1&seen=0", ("say", "wrong"));
+        await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Rest&item=3");
+        await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Rest&item=2");
+        marked = await markings.CurrentAsync(_printing);
+        Assert.Equal([(1, 2), (1, 3), (1, 4), (2, 2), (2, 3)], marked.Keys.Order());
+        Assert.Equal((MarkedAs.Wrong, true), (marked[(1, 3)].Marking.As, marked[(2, 3)].Marking.IsRight));
+
+        // The marking screen shows the student's own page.
+        var data = JsonDocument.Parse((await _visitor.GetAsync($"/printings/{_printing}/mark?handler=Data")).Text).RootElement;
+        var scan = data.GetProperty("papers")[0].GetProperty("scans")[0];
+        Assert.True(scan.GetProperty("isLaid").GetBoolean());
+        var address = scan.GetProperty("picture").GetString()!;
+        var (picture, _) = await _visitor.GetAsync(address);
+        Assert.Equal("image/jpeg", picture.Content.Headers.ContentType!.MediaType);
+        Assert.True(picture.Headers.CacheControl!.NoStore);
+        Assert.InRange((await _visitor.BytesAsync(address)).Length, 5_000, 110_000);
+        var elsewhere = address.Replace(_printing, other, StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.NotFound, (await _visitor.GetAsync(elsewhere)).Response.StatusCode);
+    }
+
+    [Fact]
+    public async Task A_page_nobody_knows_is_asked_for()
+    {
+        // Its foot with the code is torn off, whichever way it lay.
+        var whole = PictureReader.Read(await ScanAsync(_printing, 0, [1], 4))!;
+        var (half, across) = (whole.Height / 2, whole.Width / 2);
+        Picture[] parts =
+        [
+            whole.Part(0, 0, whole.Width, half),
+            whole.Part(0, half, whole.Width, half),
+            whole.Part(0, 0, across, whole.Height),
+            whole.Part(across, 0, across, whole.Height),
+        ];
+        var torn = ScanFile.Packed(parts.Skip(whole.Width > whole.Height ? 2 : 0).First(part => CodeFinder.Find(part, _ => true) is null));
+        Assert.Equal(1, (await TakeAsync(torn, ScanFile.Packed(Picture.White(800, 1_100)))).Count(Taken.Unknown));
+        var scan = Assert.Single(await Scans.ListAsync(_printing));
+        Assert.Null(scan.Copy);
+        var (refused, asked) = await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Name&scan={scan.Id}", ("code", "12"));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
+        Assert.NotEmpty(asked.QuerySelector("#code-problem-0")!.TextContent);
+        var code = (await Open.FindAsync(_printing))!.Record.Copies[1].Codes[0];
+        await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Name&scan={scan.Id}", ("code", code));
+        scan = Assert.Single(await Scans.ListAsync(_printing));
+        Assert.Equal((2, 0, ScanState.NotLaid), (scan.Copy, scan.Page, scan.State));
+    }
+}

@@ -14,15 +14,39 @@ public static class PictureReader
         using var codec = SKCodec.Create(data);
         if (codec is null || codec.Info is not { Width: > 0, Height: > 0 } info || (long)info.Width * info.Height > Picture.MostPixels)
             return null;
-        using var bitmap = new SKBitmap(new SKImageInfo(info.Width, info.Height, SKColorType.Gray8, SKAlphaType.Opaque));
-        var read = codec.GetPixels(bitmap.Info, bitmap.GetPixels());
+        return Decoded(codec, info, info.ColorType == SKColorType.Gray8 ? SKColorType.Gray8 : SKColorType.Rgba8888) is { } pixels
+            ? Upright(new Picture(info.Width, info.Height, pixels), codec.EncodedOrigin)
+            : null;
+    }
+
+    // In gray where the file has it so; a file in colors is decoded as it is, and made gray.
+    private static byte[]? Decoded(SKCodec codec, SKImageInfo info, SKColorType type)
+    {
+        using var bitmap = new SKBitmap(
+            new SKImageInfo(info.Width, info.Height, type, info.IsOpaque ? SKAlphaType.Opaque : SKAlphaType.Premul)
+        );
         // What was cut off on its way shows what has come.
-        if (read is not (SKCodecResult.Success or SKCodecResult.IncompleteInput))
+        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput))
             return null;
         var pixels = new byte[info.Width * info.Height];
+        var shown = bitmap.GetPixelSpan();
         for (var y = 0; y < info.Height; y++)
-            bitmap.GetPixelSpan().Slice(y * bitmap.RowBytes, info.Width).CopyTo(pixels.AsSpan(y * info.Width));
-        return Upright(new Picture(info.Width, info.Height, pixels), codec.EncodedOrigin);
+        {
+            var row = shown.Slice(y * bitmap.RowBytes, info.Width * bitmap.BytesPerPixel);
+            if (type == SKColorType.Gray8)
+            {
+                row.CopyTo(pixels.AsSpan(y * info.Width));
+                continue;
+            }
+
+            // How light each color looks on white (ITU-R BT.601, in thousandths).
+            for (var x = 0; x < info.Width; x++)
+                pixels[(y * info.Width) + x] = (byte)(
+                    255 - row[(4 * x) + 3] + (((299 * row[4 * x]) + (587 * row[(4 * x) + 1]) + (114 * row[(4 * x) + 2])) / 1_000)
+                );
+        }
+
+        return pixels;
     }
 
     // A phone says which way it was held.

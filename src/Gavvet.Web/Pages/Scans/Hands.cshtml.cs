@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Theory;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
@@ -105,6 +106,11 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
         return Redirect($"/printings/{id}/hands?item={item}");
     }
 
+    private static string EditionOf(Printing.RecordedEdition edition) =>
+        Instrument.Find(edition.Part) is { } part
+            ? Say("Version {0}, {1}", edition.Version, part.Name)
+            : Say("Version {0}", edition.Version);
+
     private static bool IsWaiting(HandCard card) => card is { Marking: null, SeemsEmpty: false };
 
     private (SetItem Asked, HandCard Card)? Find(int copy)
@@ -145,7 +151,7 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
                     var pieces = recorded.Items.First(one => one.Item.Number == Item).Pieces;
                     return (
                         found.Papers.ItemOf(edition.First(), Item),
-                        $"{recorded.Version} {recorded.Part}".Trim(),
+                        EditionOf(recorded),
                         (IReadOnlyList<HandCard>)
                             [
                                 .. edition

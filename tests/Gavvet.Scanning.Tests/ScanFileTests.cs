@@ -23,7 +23,7 @@ public class ScanFileTests
     {
         using var gray = SKImage.FromEncodedData(jpeg);
         using var surface = SKSurface.Create(new SKImageInfo(gray.Width, gray.Height, SKColorType.Rgba8888));
-        surface.Canvas.DrawImage(gray, 0, 0);
+        surface.Canvas.DrawImage(gray, 0, 0, SKSamplingOptions.Default);
         surface.Canvas.DrawColor(new SKColor(30, 60, 200, 60), SKBlendMode.SrcOver);
         using var image = surface.Snapshot();
         using var data = image.Encode(SKEncodedImageFormat.Png, 90);
@@ -40,7 +40,7 @@ public class ScanFileTests
             {
                 using var canvas = document.BeginPage(595, 842);
                 using var image = SKImage.FromEncodedData(picture);
-                canvas.DrawImage(image, new SKRect(0, 0, 595, 842));
+                canvas.DrawImage(image, new SKRect(0, 0, 595, 842), SKSamplingOptions.Default);
                 document.EndPage();
             }
 

@@ -55,5 +55,9 @@ public sealed class ScanStoreTests : OnFolder
         await Store.AddAsync(Scan(folder.Printing, null, 0, "unknown", ScanState.Unknown));
         await Erasure.StudentAsync(folder.Student);
         Assert.Equal([2], (await Store.ListAsync(folder.Printing)).Select(scan => scan.Copy));
+        // With the class all go, a spare's as well.
+        await Store.AddAsync(Scan(folder.Printing, 3, 10, "spare"));
+        await Erasure.ClassAsync(folder.Class);
+        Assert.Empty(await Store.ListAsync(folder.Printing));
     }
 }

@@ -111,6 +111,9 @@ internal sealed class OwnRows(GavvetDatabase database, ErasureNote note)
         await RemoveAsync([.. group.Students.Select(student => student.Id)], erase);
         if (!erase)
             return;
+        // Spares that were written on by nobody knows whom go too.
+        var printings = OwnPrintings.ToArray();
+        await database.Scans.Where(scan => printings.Contains(scan.PrintingId)).ExecuteDeleteAsync();
         await database
             .Printings.Where(printing => printing.ClassId == note.Id)
             .ExecuteUpdateAsync(set => set.SetProperty(printing => printing.ClassId, (string?)null));

@@ -90,7 +90,7 @@ internal sealed class IndexModel(
         }
 
         await scans.ClearAsync();
-        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, bytes, Person.Of(HttpContext)).Id}");
+        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, bytes).Id}");
     }
 
     /// <summary>Whether the pile can be scanned by the simulated scanner: in the demo school.</summary>
@@ -102,9 +102,7 @@ internal sealed class IndexModel(
         if (!options.Demo || await open.FindAsync(id) is not { } found)
             return NotFound();
         var pages = await found.PagesAsync(printings, found.Record.Copies.SelectMany(copy => copy.Codes));
-        return Redirect(
-            $"/printings/{id}/scans?job={jobs.Start(id, SimulatedPile.Of(found.Record, code => pages[code].Student), Person.Of(HttpContext)).Id}"
-        );
+        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, SimulatedPile.Of(found.Record, code => pages[code].Student)).Id}");
     }
 
     public IActionResult OnPostStop(string id, string? job)

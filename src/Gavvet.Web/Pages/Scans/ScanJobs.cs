@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using Gavvet.Scanning;
-using Gavvet.Web.Hosting;
 
 namespace Gavvet.Web.Pages.Scans;
 
@@ -39,12 +38,15 @@ internal sealed class ScanJob(string printing) : IDisposable
 }
 
 /// <summary>Takes files in in the background, a page at a time, so that others are served meanwhile.</summary>
-internal sealed class ScanJobs(ScanIntake intake, HeavyWork heavy, ILogger<ScanJobs> log)
+internal sealed class ScanJobs(ScanIntake intake, ILogger<ScanJobs> log) : IDisposable
 {
     private const int Remembered = 30,
         AtOnce = 2;
 
     private readonly ConcurrentDictionary<string, ScanJob> _jobs = new();
+    private readonly SemaphoreSlim _turns = new(AtOnce);
+
+    public void Dispose() => _turns.Dispose();
 
     /// <summary>A job, or null where it is not known any more.</summary>
     public ScanJob? Find(string? id) => id is null ? null : _jobs.GetValueOrDefault(id);
@@ -52,18 +54,17 @@ internal sealed class ScanJobs(ScanIntake intake, HeavyWork heavy, ILogger<ScanJ
     /// <summary>Begins to take files in.</summary>
     /// <param name="printing">The printing they were brought to.</param>
     /// <param name="files">The files.</param>
-    /// <param name="person">For whom.</param>
-    public ScanJob Start(string printing, IEnumerable<byte[]> files, string person)
+    public ScanJob Start(string printing, IEnumerable<byte[]> files)
     {
         foreach (var old in _jobs.Values.Where(job => job.IsOver).OrderByDescending(job => job.Begun).Skip(Remembered))
             _jobs.TryRemove(old.Id, out _);
         var job = new ScanJob(printing);
         _jobs[job.Id] = job;
-        _ = Task.Run(() => TakeAsync(job, files, person));
+        _ = Task.Run(() => TakeAsync(job, files));
         return job;
     }
 
-    private async Task TakeAsync(ScanJob job, IEnumerable<byte[]> files, string person)
+    private async Task TakeAsync(ScanJob job, IEnumerable<byte[]> files)
     {
         var stopped = false;
         try
@@ -81,9 +82,16 @@ internal sealed class ScanJobs(ScanIntake intake, HeavyWork heavy, ILogger<ScanJ
                         return;
                     }
 
-                    // In turn with what others wait for.
-                    var taking = await heavy.RunAsync(Lane.Long, person, _ => intake.TakeAsync(job.Printing, picture), ended);
-                    job.Add(one.Name, await taking);
+                    // Two pages at once at most, however many files there are.
+                    await _turns.WaitAsync(ended);
+                    try
+                    {
+                        job.Add(one.Name, await intake.TakeAsync(job.Printing, picture));
+                    }
+                    finally
+                    {
+                        _turns.Release();
+                    }
                 }
             );
         }

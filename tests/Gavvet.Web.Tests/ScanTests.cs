@@ -120,8 +120,12 @@ public sealed class ScanTests : IAsyncLifetime
         var markings = _visitor.Services.GetRequiredService<MarkingStore>();
         Assert.Empty(await markings.CurrentAsync(_printing));
         await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Empty", ("item", "2"));
+        // Nothing is taken that the page had not shown.
+        Assert.Empty(await markings.CurrentAsync(_printing));
+        Assert.Equal(["2 1", "4 1"], page.QuerySelectorAll("input[name=proposed]").Select(field => field.GetAttribute("value")));
+        await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Empty", ("item", "2"), ("proposed", "2 1"), ("proposed", "4 1"));
         Assert.Equal((1, 2), Assert.Single(await markings.CurrentAsync(_printing)).Key);
-        await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Empty");
+        await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Empty", ("proposed", "2 1"), ("proposed", "4 1"));
         var marked = await markings.CurrentAsync(_printing);
         Assert.Equal([(1, 2), (1, 4)], marked.Keys.Order());
         Assert.All(marked.Values, one => Assert.Equal(MarkedAs.Blank, one.Marking.As));
@@ -133,7 +137,9 @@ public sealed class ScanTests : IAsyncLifetime
         Assert.InRange(PictureReader.Read(await _visitor.BytesAsync(cut))!.Height, 40, 400);
         await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item=3&copy=1&seen=0", ("say", "wrong"));
         await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Rest&item=3");
-        await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Rest&item=2");
+        Assert.Equal(3, (await markings.CurrentAsync(_printing)).Count);
+        await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Rest&item=3", ("looked", "2"));
+        await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Rest&item=2", ("looked", "1"), ("looked", "2"));
         marked = await markings.CurrentAsync(_printing);
         Assert.Equal([(1, 2), (1, 3), (1, 4), (2, 2), (2, 3)], marked.Keys.Order());
         Assert.Equal((MarkedAs.Wrong, true), (marked[(1, 3)].Marking.As, marked[(2, 3)].Marking.IsRight));

@@ -59,7 +59,7 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
     public IReadOnlyList<(SetItem Asked, string Edition, IReadOnlyList<HandCard> Cards)> Groups { get; private set; } = [];
 
     /// <summary>Hands that wait and are not empty.</summary>
-    public int Waiting => Groups.SelectMany(group => group.Cards).Count(IsWaiting);
+    public IEnumerable<int> Waiting => Groups.SelectMany(group => group.Cards).Where(IsWaiting).Select(card => card.Copy);
 
     public async Task<IActionResult> OnGetAsync(string id, int? item) => await ShowAsync(id, item) ? Page() : NotFound();
 
@@ -91,15 +91,15 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
             : NotFound();
     }
 
-    /// <summary>Takes all that wait and are not empty as right.</summary>
-    public async Task<IActionResult> OnPostRestAsync(string id, int item)
+    /// <summary>Takes those of the page that still wait as right; what was scanned since nobody has looked at.</summary>
+    public async Task<IActionResult> OnPostRestAsync(string id, int item, int[]? looked)
     {
         if (!await ShowAsync(id, item))
             return NotFound();
         foreach (var (asked, _, cards) in Groups)
         {
             var right = Printing.Papers.Mark(asked, new Decision.Right());
-            foreach (var card in cards.Where(IsWaiting))
+            foreach (var card in cards.Where(card => IsWaiting(card) && looked?.Contains(card.Copy) == true))
                 await markings.AddAsync(id, card.Copy, asked, right);
         }
 

@@ -137,14 +137,15 @@ internal sealed class IndexModel(
         scan is not null && await scans.DeleteAsync(id, scan) ? Redirect($"/printings/{id}/scans") : NotFound();
 
     /// <summary>Takes it that nothing was written where nothing seems to be: of a question, or of all.</summary>
-    public async Task<IActionResult> OnPostEmptyAsync(string id, int? item)
+    public async Task<IActionResult> OnPostEmptyAsync(string id, int? item, string[]? proposed)
     {
         if (!await ShowAsync(id))
             return NotFound();
         var record = Printing.Record;
         foreach (var (number, copies) in Empty.Where(one => item is null || one.Item == item))
         {
-            foreach (var copy in copies)
+            // What was scanned since was proposed to nobody.
+            foreach (var copy in copies.Where(copy => proposed?.Contains($"{number} {copy}") == true))
             {
                 var set = Printing.Papers.ItemOf(record.Copies.First(one => one.Number == copy), number);
                 await markings.AddAsync(id, copy, set, Printing.Papers.Mark(set, new Decision.Blank()));

@@ -19,6 +19,9 @@ public static class PageLaying
         Fewest = 10,
         AtOnce = 8;
 
+    // How far off a piece may be where only the page's print was compared, in pixels of the page: four millimeters.
+    private const int ByPrint = 24;
+
     // How alike a piece must be: 1 is the same, 0 nothing alike. Handwriting may run through it.
     private const double Alike = 0.5;
 
@@ -39,6 +42,45 @@ public static class PageLaying
         // What leads astray as it is usually looked for is looked for in wider places, and as lying on glass for longer.
         return Closely(page, picture, Grown(page, picture, known, isWide: false))
             ?? Closely(page, picture, Grown(page, picture, known, isWide: true));
+    }
+
+    /// <summary>Lays a picture on a page of which nothing is known but its print.</summary>
+    /// <param name="page">The page.</param>
+    /// <param name="picture">The picture.</param>
+    /// <returns>How it lies, or null where that cannot be said.</returns>
+    public static Laying? LayByPrint(PrintedPage page, Picture picture) => LayByPrint(page, picture, PrintSearch.Ways(page, picture));
+
+    /// <summary>The same, where the likeliest ways are known.</summary>
+    internal static Laying? LayByPrint(PrintedPage page, Picture picture, IReadOnlyList<Way> ways)
+    {
+        if (page.Features.Count < Fewest)
+            return null;
+        var print = page.Picture.Smaller(Coarse);
+        var middle = new Spot(page.Picture.Width / 2.0, page.Picture.Height / 2.0);
+        foreach (var way in ways)
+        {
+            // Wherever the page is a little larger or more askew than was tried, it is less off near its middle.
+            List<Pair> pairs =
+            [
+                .. page
+                    .Features.OrderBy(piece => piece.Middle.To(middle))
+                    .Take(6 * AtOnce)
+                    .Select(piece => Match(print, picture, way.Map, piece, Coarse, ByPrint / Coarse))
+                    .OfType<Pair>(),
+            ];
+            if (Agreed(pairs, Freedom.Similar) is not var (_, agreeing) || agreeing.Count < Fewest)
+                continue;
+            if (
+                (
+                    Closely(page, picture, Grown(page, picture, agreeing, isWide: false))
+                    ?? Closely(page, picture, Grown(page, picture, agreeing, isWide: true))
+                ) is
+                { } laying
+            )
+                return laying;
+        }
+
+        return null;
     }
 
     // All pieces once more, about where they must be.
@@ -130,12 +172,12 @@ public static class PageLaying
     }
 
     // The map most pairs agree on, and those that do.
-    private static (Homography Map, List<Pair> Pairs)? Agreed(List<Pair> pairs)
+    private static (Homography Map, List<Pair> Pairs)? Agreed(List<Pair> pairs, Freedom freedom = Freedom.Whole)
     {
         var agreeing = pairs;
         for (var round = 0; round < 8; round++)
         {
-            if (agreeing.Count < Fewest || Homography.Fit(agreeing) is not { } map)
+            if (agreeing.Count < Fewest || Homography.Fit(agreeing, freedom) is not { } map)
                 return null;
             var back = map.Inverse();
             double[] off = [.. pairs.Select(pair => back.Of(pair.Seen).To(pair.Page))];
@@ -147,7 +189,7 @@ public static class PageLaying
             agreeing = next;
         }
 
-        return agreeing.Count >= Fewest && Homography.Fit(agreeing) is { } last ? (last, agreeing) : null;
+        return agreeing.Count >= Fewest && Homography.Fit(agreeing, freedom) is { } last ? (last, agreeing) : null;
     }
 
     // A map is trusted where it was seen: in every quarter of the page that has print.

@@ -14,6 +14,11 @@ public sealed class PrintedPage
     /// <summary>Micrometers a pixel.</summary>
     public const double Pixel = MicrometersAnInch / Dpi;
 
+    // From the middle of a finder to its edge.
+    private readonly double _half;
+
+    private readonly Lazy<IReadOnlyList<PageFeature>> _features;
+
     /// <param name="page">The page.</param>
     public PrintedPage(Page page)
     {
@@ -21,8 +26,8 @@ public sealed class PrintedPage
         var width = (int)Math.Round(page.Width / Pixel);
         var (height, pixels) = PictureWriter.Gray(page, width);
         Picture = new Picture(width, height, pixels);
-        Code = CodeOf(page);
-        Features = PageFeatures.Of(Picture);
+        (Code, _half) = CodeOf(page) is var (code, half) ? (code, half) : (null, 0);
+        _features = new Lazy<IReadOnlyList<PageFeature>>(() => PageFeatures.Of(Picture));
     }
 
     /// <summary>The page.</summary>
@@ -34,8 +39,63 @@ public sealed class PrintedPage
     /// <summary>The middles of the three finders of its QR code in micrometers: lower left, upper left, upper right; null without one.</summary>
     public Spot[]? Code { get; }
 
+    /// <summary>The pixels of its QR code besides the finders, which all codes share; none without a code.</summary>
+    internal IEnumerable<int> CodeData
+    {
+        get
+        {
+            if (Code is not [var lowerLeft, var upperLeft, var upperRight])
+                return [];
+            // From the middle of a finder to its outer edge are three and a half modules, to the white line within one more.
+            var module = _half / 3.5;
+            int Pixels(double micrometers) => (int)Math.Round(micrometers / Pixel);
+            var (left, top) = (Pixels(upperLeft.X - (3.5 * module)), Pixels(upperLeft.Y - (3.5 * module)));
+            var (right, bottom) = (Pixels(upperRight.X + (3.5 * module)), Pixels(lowerLeft.Y + (3.5 * module)));
+            var finder = Pixels(8 * module);
+            return Enumerable
+                .Range(top, bottom - top)
+                .SelectMany(y =>
+                    Enumerable
+                        .Range(left, right - left)
+                        .Where(x =>
+                            !(y < top + finder && (x < left + finder || x >= right - finder))
+                            && !(y >= bottom - finder && x < left + finder)
+                        )
+                        .Select(x => (y * Picture.Width) + x)
+                );
+        }
+    }
+
+    /// <summary>The pixels of some letters of its foot; none where they do not stand there.</summary>
+    /// <param name="letters">The letters.</param>
+    internal IEnumerable<int> FootPixels(string letters)
+    {
+        foreach (
+            var text in Page
+                .Groups.Where(group => group.Kind == GroupKind.Furniture)
+                .SelectMany(group => group.Primitives)
+                .OfType<TextPrimitive>()
+        )
+        {
+            var from = text.Text.Text.IndexOf(letters, StringComparison.Ordinal);
+            // Where signs are joined, a letter is no glyph of its own.
+            if (from < 0 || text.Text.Offsets.Length != text.Text.Text.Length || text.Y < Page.Height / 2)
+                continue;
+            var offsets = text.Text.Offsets;
+            var (start, end) = (offsets[from], from + letters.Length < offsets.Length ? offsets[from + letters.Length] : text.Text.Width);
+            var box = text.InkBox;
+            var (left, right) = ((int)((text.X + start) / Pixel), (int)((text.X + end) / Pixel));
+            var (top, bottom) = ((int)(box.Top / Pixel) - 1, (int)(box.Bottom / Pixel) + 1);
+            return Enumerable
+                .Range(top, bottom - top)
+                .SelectMany(y => Enumerable.Range(left, right - left).Select(x => (y * Picture.Width) + x));
+        }
+
+        return [];
+    }
+
     /// <summary>Pieces of its print that are found again in a scan, in pixels.</summary>
-    internal IReadOnlyList<PageFeature> Features { get; }
+    internal IReadOnlyList<PageFeature> Features => _features.Value;
 
     /// <summary>Whether something is printed in a box besides the lines of a staff.</summary>
     /// <param name="box">The box, in micrometers.</param>
@@ -59,7 +119,7 @@ public sealed class PrintedPage
     }
 
     // A finder is seven squares wide (ISO/IEC 18004), and the first dark run of a code is the upper edge of one.
-    private static Spot[]? CodeOf(Page page)
+    private static (Spot[] Finders, double Half)? CodeOf(Page page)
     {
         Box[] runs =
         [
@@ -77,6 +137,6 @@ public sealed class PrintedPage
             runs.Max(run => run.Bottom)
         );
         var half = runs.First(run => run.Left == left && run.Top == top).Width / 2.0;
-        return [new(left + half, bottom - half), new(left + half, top + half), new(right - half, top + half)];
+        return ([new(left + half, bottom - half), new(left + half, top + half), new(right - half, top + half)], half);
     }
 }

@@ -20,16 +20,16 @@ internal sealed class ScanRow
     public bool IsShown { get; set; }
 
     /// <summary>How far off its print it lies, in micrometers.</summary>
-    public int Off { get; init; }
+    public int Off { get; set; }
 
     /// <summary>Tells the picture from all others, so that the same is not taken in twice.</summary>
     public required string Digest { get; init; }
 
     /// <summary>The picture, gray and small.</summary>
-    public required byte[] Picture { get; init; }
+    public required byte[] Picture { get; set; }
 
     /// <summary>What was read of its questions, as JSON.</summary>
-    public required string Readings { get; init; }
+    public required string Readings { get; set; }
 
     public DateTimeOffset MadeAt { get; init; }
 }

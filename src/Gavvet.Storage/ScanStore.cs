@@ -146,15 +146,18 @@ public sealed class ScanStore(Database data, TimeProvider clock)
     }
 
     /// <summary>Says which page a scan is that nobody knew.</summary>
+    /// <param name="id">The scan.</param>
+    /// <param name="known">What it is now; its digest stays.</param>
     /// <returns>Whether there is such a scan.</returns>
-    public Task<bool> NameAsync(string printing, string id, int copy, int page) =>
+    public Task<bool> NameAsync(string id, NewScan known) =>
         data.WriteAsync(async database =>
         {
-            if (await database.Scans.SingleOrDefaultAsync(row => row.PrintingId == printing && row.Id == id) is not { } row)
+            if (await database.Scans.SingleOrDefaultAsync(row => row.PrintingId == known.Printing && row.Id == id) is not { } row)
                 return false;
-            (row.Copy, row.Page, row.State) = (copy, page, FileWords.Of(ScanState.NotLaid));
+            (row.Copy, row.Page, row.State, row.Off) = (known.Copy, known.Page, FileWords.Of(known.State), known.Off);
+            (row.Picture, row.Readings) = (known.Picture, JsonSerializer.Serialize(known.Readings));
             await database.SaveChangesAsync();
-            await ShowBestAsync(database, printing, copy, page);
+            await ShowBestAsync(database, row.PrintingId, row.Copy, row.Page);
             return true;
         });
 

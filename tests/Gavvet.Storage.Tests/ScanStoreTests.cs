@@ -37,7 +37,7 @@ public sealed class ScanStoreTests : OnFolder
         await Store.AddAsync(Scan(folder.Printing, null, 0, "a", ScanState.Unknown));
         var unknown = Assert.Single(await Store.ListAsync(folder.Printing));
         Assert.Equal((null, false), (unknown.Copy, unknown.IsShown));
-        Assert.True(await Store.NameAsync(folder.Printing, unknown.Id, 2, 0));
+        Assert.True(await Store.NameAsync(unknown.Id, Scan(folder.Printing, 2, 0, "", ScanState.NotLaid)));
         var named = Assert.Single(await Store.ListAsync(folder.Printing));
         Assert.Equal((2, true, ScanState.NotLaid), (named.Copy, named.IsShown, named.State));
         Assert.Equal(0, await Store.ClearAsync());

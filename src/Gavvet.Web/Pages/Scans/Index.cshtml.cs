@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Hosting;
@@ -27,6 +26,7 @@ internal sealed class IndexModel(
     MarkingStore markings,
     ScanStore scans,
     ScanJobs jobs,
+    ScanIntake intake,
     PrintingStore printings,
     ServerOptions options
 ) : PageModel
@@ -119,11 +119,8 @@ internal sealed class IndexModel(
             return NotFound();
         try
         {
-            var copy = Printing.Papers.Find(null, code ?? "");
-            _ = PageCode.Problem(code, out var plain);
-            return await scans.NameAsync(id, scan, copy.Number, copy.Codes.IndexOf(plain))
-                ? Redirect($"/printings/{id}/scans")
-                : NotFound();
+            _ = Printing.Papers.Find(null, code ?? "");
+            return await intake.NameAsync(id, scan, code ?? "") ? Redirect($"/printings/{id}/scans") : NotFound();
         }
         catch (FormatException problem)
         {

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Security.Cryptography;
 using Gavvet.Printing;
 using Gavvet.Scanning;
@@ -49,10 +48,59 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
         var found = CodeFinder.Find(picture, text => PageCode.Problem(text, out _) is null);
         var of = found is null ? null : await FindAsync(found.Text);
         if (of is not var (known, copy, page, sides))
-            return IsBlank(picture) ? Taken.Blank : await KeepAsync(Raw(printing, null, null, picture, digest), Taken.Unknown);
+            return IsBlank(picture) ? Taken.Blank : await ByPrintAsync(printing, picture, digest);
         var there = known.Id == printing;
-        if (ScannedPage.Lay(new PrintedPage(sides.Student), picture, found!) is not var (laid, laying))
+        var print = new PrintedPage(sides.Student);
+        if ((ScannedPage.Lay(print, picture, found!) ?? ScannedPage.Lay(print, picture)) is not var (laid, laying))
             return await KeepAsync(Raw(known.Id, copy.Number, page, picture, digest), there ? Taken.NotLaid : Taken.Elsewhere);
+        return await KeepAsync(Laid(known, copy, page, laid, laying, digest), there ? Taken.Laid : Taken.Elsewhere);
+    }
+
+    /// <summary>Lays a scan that a teacher has said the page of.</summary>
+    /// <param name="printing">The printing.</param>
+    /// <param name="scan">The scan.</param>
+    /// <param name="code">The page’s code.</param>
+    /// <returns>Whether there is such a scan.</returns>
+    public async Task<bool> NameAsync(string printing, string scan, string code)
+    {
+        if (
+            await FindAsync(code) is not var (known, copy, page, sides)
+            || known.Id != printing
+            || await scans.PictureAsync(printing, scan) is not { } kept
+        )
+            return false;
+        var named =
+            PictureReader.Read(kept) is { } picture && ScannedPage.Lay(new PrintedPage(sides.Student), picture) is var (laid, laying)
+                ? Laid(known, copy, page, laid, laying, "")
+                : new NewScan(known.Id, copy.Number, page, ScanState.NotLaid, 0, "", kept, []);
+        return await scans.NameAsync(scan, named);
+    }
+
+    // A page whose code cannot be read, among those of the printing it was brought to.
+    private async Task<Taken> ByPrintAsync(string printing, Picture picture, string digest)
+    {
+        if (await open.FindAsync(printing) is not { } known)
+            return Taken.Unknown;
+        var pages = await known.PagesAsync(printings, known.Record.Copies.SelectMany(copy => copy.Codes));
+        PageCandidate[] candidates =
+        [
+            .. known.Record.Copies.SelectMany(copy =>
+                copy.Codes.Select(
+                    (code, page) =>
+                        new PageCandidate(code, PageCode.Printed(code), FormattableString.Invariant($"{copy.Edition} {page}"), () =>
+                            new PrintedPage(pages[code].Student)
+                        )
+                )
+            ),
+        ];
+        if (ScannedPage.Find(candidates, picture) is not var (found, laid, laying))
+            return await KeepAsync(Raw(printing, null, null, picture, digest), Taken.Unknown);
+        var paper = known.Record.Copies.First(copy => copy.Codes.Contains(found));
+        return await KeepAsync(Laid(known, paper, paper.Codes.IndexOf(found), laid, laying, digest), Taken.Laid);
+    }
+
+    private static NewScan Laid(OpenPrinting known, RecordedCopy copy, int page, LaidPage laid, Laying laying, string digest)
+    {
         ScanReading[] readings =
         [
             .. known
@@ -62,18 +110,15 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
                         .Select(piece => new ScanReading(item.Item.Number, laid.IsEmpty(piece.Box)))
                 ),
         ];
-        return await KeepAsync(
-            new NewScan(
-                known.Id,
-                copy.Number,
-                page,
-                ScanState.Laid,
-                (int)(laying.Off * 1_000),
-                digest,
-                ScanFile.Packed(laid.Picture),
-                readings
-            ),
-            there ? Taken.Laid : Taken.Elsewhere
+        return new NewScan(
+            known.Id,
+            copy.Number,
+            page,
+            ScanState.Laid,
+            (int)(laying.Off * 1_000),
+            digest,
+            ScanFile.Packed(laid.Picture),
+            readings
         );
     }
 
@@ -101,7 +146,7 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
             0,
             digest,
             ScanFile.Packed(picture.Smaller(Math.Max(1, picture.Width / KeptWidth))),
-            ImmutableArray<ScanReading>.Empty
+            []
         );
 
     // The back of a page: next to nothing on it is dark.

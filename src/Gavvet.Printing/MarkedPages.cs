@@ -24,32 +24,65 @@ public static class MarkedPages
     public static ImmutableArray<Page> Of(MarkedPaper paper) =>
         paper.Record.Speaks.Saying<ImmutableArray<Page>>(() => [.. paper.Pages.Select((sides, number) => Marked(paper, sides, number))]);
 
+    /// <summary>What is drawn on the pages alone, for pages the student wrote on: nothing is put over what is written there.</summary>
+    /// <param name="paper">The paper and its markings.</param>
+    public static ImmutableArray<Page> Signs(MarkedPaper paper) =>
+        paper.Record.Speaks.Saying<ImmutableArray<Page>>(() =>
+            [.. paper.Pages.Select((sides, number) => sides.Student with { Groups = [Drawn(paper, number)], Outline = [] })]
+        );
+
+    /// <summary>A page the student wrote on, with what <see cref="Signs"/> drew.</summary>
+    /// <param name="signs">What is drawn.</param>
+    /// <param name="picture">The page as it was scanned and laid, as a file.</param>
+    public static Page Over(Page signs, ReadOnlyMemory<byte> picture) =>
+        signs with
+        {
+            Groups =
+            [
+                new PageGroup(
+                    GroupKind.Furniture,
+                    default,
+                    null,
+                    [new PicturePrimitive(new Box(0, 0, signs.Width, signs.Height), picture)]
+                ),
+                .. signs.Groups,
+            ],
+        };
+
     private static Page Marked(MarkedPaper paper, PageSidesRead sides, int number)
     {
-        var drawn = ImmutableArray.CreateBuilder<Primitive>();
         var page = sides.Student;
-        foreach (var item in paper.Items)
+        // A miss stands there as the key has it.
+        foreach (var (_, piece, _) in MarkedOn(paper, number).Where(one => !one.Marking.IsRight))
+            page = Replaced(page, sides.Key, piece.Box);
+        var named = paper.Copy.Names.ElementAtOrDefault(number) is { } place ? place.On(page, paper.Student) : page;
+        return named with { Groups = named.Groups.Add(Drawn(paper, number)) };
+    }
+
+    private static PageGroup Drawn(MarkedPaper paper, int number)
+    {
+        var drawn = ImmutableArray.CreateBuilder<Primitive>();
+        foreach (var (item, piece, marking) in MarkedOn(paper, number))
         {
-            if (paper.Markings.GetValueOrDefault(item.Number) is not { } marking)
-                continue;
             var pieces = paper.PiecesOf(item.Number);
-            foreach (var piece in pieces.Where(piece => piece.Page == number))
-            {
-                // A miss stands there as the key has it.
-                page = marking.IsRight ? page : Replaced(page, sides.Key, piece.Box);
-                if (piece == pieces[0])
-                    drawn.AddRange(Verdict(piece, marking));
-                drawn.AddRange(Rings(piece.Anchors, item, marking));
-                if (piece == pieces[^1])
-                    drawn.AddRange(Sentences(piece.Box, marking));
-            }
+            if (piece == pieces[0])
+                drawn.AddRange(Verdict(piece, marking));
+            drawn.AddRange(Rings(piece.Anchors, item, marking));
+            if (piece == pieces[^1])
+                drawn.AddRange(Sentences(piece.Box, marking));
         }
 
         if (number == 0)
             drawn.AddRange(Earned(paper.Total, paper.WholeTotal ?? paper.Markings.Values.Sum(marking => marking.Marks)));
-        var named = paper.Copy.Names.ElementAtOrDefault(number) is { } place ? place.On(page, paper.Student) : page;
-        return named with { Groups = named.Groups.Add(new PageGroup(GroupKind.Furniture, default, null, drawn.ToImmutable())) };
+        return new PageGroup(GroupKind.Furniture, default, null, drawn.ToImmutable());
     }
+
+    private static IEnumerable<(SetItem Item, ItemPiece Piece, Marking Marking)> MarkedOn(MarkedPaper paper, int number) =>
+        from item in paper.Items
+        where paper.Markings.ContainsKey(item.Number)
+        from piece in paper.PiecesOf(item.Number)
+        where piece.Page == number
+        select (item, piece, paper.Markings[item.Number]);
 
     private static Page Replaced(Page page, Page key, Box box)
     {

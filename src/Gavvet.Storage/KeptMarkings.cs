@@ -53,7 +53,7 @@ public sealed record KeptEvidence(string Printing, int Copy, int Item, Marking M
 
 /// <summary>A page that was given back, without the name.</summary>
 /// <param name="Copy">The paper.</param>
-/// <param name="Kind">slip or marked.</param>
+/// <param name="Kind">slip, short, marked, or signs: what is drawn on a page, for the student’s own.</param>
 /// <param name="Number">Which page, from 1.</param>
 /// <param name="Page">The page as SVG.</param>
 /// <param name="NamePlace">Where the name goes, as JSON.</param>

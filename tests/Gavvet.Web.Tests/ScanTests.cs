@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Net;
 using System.Text.Json;
 using Gavvet.Printing;
@@ -9,6 +10,8 @@ using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Scans;
 using Gavvet.Worksheets.Files;
 using Microsoft.Extensions.DependencyInjection;
+using SkiaSharp;
+using UglyToad.PdfPig;
 
 namespace Gavvet.Web.Tests;
 
@@ -58,7 +61,7 @@ public sealed class ScanTests : IAsyncLifetime
     }
 
     // A paper's first page as a student hands it in, with answers to some of its questions, through the scanner.
-    private async Task<byte[]> ScanAsync(string printing, int paper, int[] answered, ulong seed)
+    private async Task<byte[]> ScanAsync(string printing, int paper, int[] answered, ulong seed, bool isCodeSpoiled = false)
     {
         var found = (await Open.FindAsync(printing))!;
         var copy = found.Record.Copies[paper];
@@ -72,6 +75,17 @@ public sealed class ScanTests : IAsyncLifetime
                 {
                     foreach (var item in found.Record.Editions[copy.Edition].Items.Where(item => answered.Contains(item.Item.Number)))
                         hand.Answer(canvas, item.Place, item.Anchors!, page.IsPrinted);
+                    if (!isCodeSpoiled)
+                        return;
+                    using var blot = new SKPaint { Color = new SKColor(50, 50, 50) };
+                    var code = page.Code!;
+                    canvas.DrawRect(
+                        (float)code[1].X,
+                        (float)code[1].Y,
+                        (float)(code[2].X - code[1].X),
+                        (float)(code[0].Y - code[1].Y),
+                        blot
+                    );
                 },
                 200,
                 seed
@@ -181,5 +195,67 @@ public sealed class ScanTests : IAsyncLifetime
         await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Name&scan={scan.Id}", ("code", code));
         scan = Assert.Single(await Scans.ListAsync(_printing));
         Assert.Equal((2, 0, ScanState.NotLaid), (scan.Copy, scan.Page, scan.State));
+    }
+
+    [Fact]
+    public async Task A_page_whose_code_is_drawn_over_is_known_all_the_same()
+    {
+        var job = await TakeAsync(await ScanAsync(_printing, 1, [1, 2], 9, isCodeSpoiled: true));
+        Assert.Equal(1, job.Count(Taken.Laid));
+        var scan = Assert.Single(await Scans.ListAsync(_printing));
+        Assert.Equal((2, 0, ScanState.Laid), (scan.Copy, scan.Page, scan.State));
+        Assert.Equal([3, 4], scan.Readings.Where(reading => reading.IsEmpty).Select(reading => reading.Item));
+    }
+
+    [Fact]
+    public async Task Papers_go_back_as_they_were_written_on()
+    {
+        await TakeAsync(await ScanAsync(_printing, 0, [1, 2, 3, 4], 11));
+        var pdf = $"/printings/{_printing}/own.pdf";
+        Assert.Equal(HttpStatusCode.Conflict, (await _visitor.GetAsync(pdf)).Response.StatusCode);
+        foreach (var copy in new[] { 1, 2 })
+        {
+            await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item=1&copy={copy}&seen=0", ("say", "right"));
+            await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item=2&copy={copy}&seen=0", ("say", "wrong"));
+        }
+
+        // The one paper that was scanned, and on it the student's own hand; no answer of the key is put over it.
+        var results = await _visitor.OpenAsync($"/printings/{_printing}/results");
+        Assert.NotNull(results.QuerySelector("a[href$='own.pdf']"));
+        var before = Assert.Single(Pages(await _visitor.BytesAsync(pdf)));
+        Assert.True(before.Picture > 1_000);
+        Assert.Contains("1", before.Words);
+        var printed = Pages(await _visitor.BytesAsync($"/printings/{_printing}/marked.pdf?paper=1"))[0];
+        Assert.True(printed.Words.Length > before.Words.Length && printed.Picture == 0);
+
+        // What was given back stays what it was.
+        await _visitor.PostAsync($"/printings/{_printing}/results?handler=Return", ("unfinished", "true"));
+        var marked = await _visitor.Services.GetRequiredService<MarkingStore>().CurrentAsync(_printing);
+        await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item=1&copy=1&seen={marked[(1, 1)].Id}", ("say", "wrong"));
+        Assert.Equal(before.Words, Pages(await _visitor.BytesAsync(pdf))[0].Words);
+
+        // One file each, under the student's name; and among what is kept of the student.
+        using var zip = new ZipArchive(new MemoryStream(await _visitor.BytesAsync($"/printings/{_printing}/own.zip")));
+        Assert.Equal(["01 Änne.pdf"], zip.Entries.Select(entry => entry.FullName));
+        var owner = (await _visitor.Services.GetRequiredService<MarkingStore>().OwnersAsync(_printing)).First(one => one.Number == 1);
+        var group = (await _visitor.Services.GetRequiredService<ClassStore>().ClassOfAsync(owner.StudentId!))!;
+        using var kept = new ZipArchive(new MemoryStream(await _visitor.BytesAsync($"/classes/{group}/students/{owner.StudentId}.zip")));
+        Assert.Contains("1-scan-1.jpg", kept.Entries.Select(entry => entry.FullName));
+    }
+
+    private static (int Picture, string[] Words)[] Pages(byte[] pdf)
+    {
+        using var document = PdfDocument.Open(pdf);
+        return
+        [
+            .. document
+                .GetPages()
+                .Select(page =>
+                    (
+                        page.GetImages().Select(image => image.WidthInSamples).DefaultIfEmpty(0).Max(),
+                        page.GetWords().Select(word => word.Text).ToArray()
+                    )
+                ),
+        ];
     }
 }

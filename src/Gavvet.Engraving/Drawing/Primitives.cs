@@ -62,6 +62,9 @@ public enum Role
 
     /// <summary>The dot of a dotted note.</summary>
     NoteDot,
+
+    /// <summary>A scanned page.</summary>
+    Picture,
 }
 
 /// <summary>A box in micrometers, y downward.</summary>
@@ -113,6 +116,16 @@ public sealed record GlyphPrimitive(Role Role, Ink Ink, MusicGlyph Glyph, int X,
     public override Primitive Moved(int dx, int dy) => this with { X = X + dx, Y = Y + dy };
 
     private int Scaled(int thousandths) => (int)((long)thousandths * Space / 1000);
+}
+
+/// <summary>A picture, such as a scanned page to be drawn on. Only canvases show it: it is kept in no page file and no SVG.</summary>
+/// <param name="Box">Where it is drawn, whatever its size.</param>
+/// <param name="Bytes">The picture as a file: JPEG, PNG or WebP.</param>
+public sealed record PicturePrimitive(Box Box, ReadOnlyMemory<byte> Bytes) : Primitive(Role.Picture, Ink.Given)
+{
+    public override Box InkBox => Box;
+
+    public override Primitive Moved(int dx, int dy) => this with { Box = Box.Moved(dx, dy) };
 }
 
 /// <summary>A shaped string, its baseline starting at x, y.</summary>

@@ -63,6 +63,16 @@ internal sealed class CanvasPainter(FacePart face) : IDisposable
                 using (var path = Path(slur))
                     canvas.DrawPath(path, _paint);
                 break;
+            case PicturePrimitive { Box: var place } picture:
+                // A JPEG goes into a PDF as it is.
+                using (var data = SKData.CreateCopy(picture.Bytes.Span))
+                using (var image = SKImage.FromEncodedData(data) ?? throw new ArgumentException("A picture cannot be read."))
+                    canvas.DrawImage(
+                        image,
+                        new SKRect(place.Left, place.Top, place.Right, place.Bottom),
+                        new SKSamplingOptions(SKFilterMode.Linear)
+                    );
+                break;
             default:
                 throw new ArgumentException($"No painting for {primitives[first].GetType().Name}.");
         }

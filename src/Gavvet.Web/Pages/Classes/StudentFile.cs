@@ -151,6 +151,7 @@ internal static class StudentFile
         PrintingStore printings,
         OpenPrintings open,
         Erasure erasure,
+        ScanStore scans,
         HeavyWork heavy,
         HttpContext context
     )
@@ -158,6 +159,7 @@ internal static class StudentFile
         if (await DataAsync(id, student, classes, markings, practices, open, erasure, context.RequestAborted) is not { } data)
             return Results.NotFound();
         var files = new List<(string Name, string Title, Page[] Pages)>();
+        var pictures = new List<(string Name, byte[] Picture)>();
         var papers = await markings.PapersOfAsync(student);
         for (var i = 0; i < papers.Count; i++)
         {
@@ -165,6 +167,16 @@ internal static class StudentFile
                 continue;
             var owners = (await markings.OwnersAsync(papers[i].Printing)).ToDictionary(owner => owner.Number);
             files.Add(($"{i + 1}-paper.pdf", papers[i].Title, await ClassPapers.PagesAsync(found, owners, papers[i].Number, printings)));
+            foreach (
+                var (scan, n) in (await scans.ListAsync(papers[i].Printing))
+                    .Where(scan => scan.Copy == papers[i].Number)
+                    .Select((scan, n) => (scan, n + 1))
+            )
+            {
+                if (await scans.PictureAsync(papers[i].Printing, scan.Id) is { } picture)
+                    pictures.Add(($"{i + 1}-scan-{n}.jpg", picture));
+            }
+
             foreach (var kind in new[] { "slip", "marked" })
                 files.Add(
                     (
@@ -189,6 +201,9 @@ internal static class StudentFile
                         ended.ThrowIfCancellationRequested();
                         Write(zip, name, PdfWriter.Write(title, pages));
                     }
+
+                    foreach (var (name, picture) in pictures)
+                        Write(zip, name, picture);
                 }
 
                 return Results.File(archive.ToArray(), "application/zip", "student.zip");

@@ -52,6 +52,7 @@ internal sealed class ResultsModel(
     MarkingStore markings,
     ClassStore classes,
     FollowUpSheets followUps,
+    ScanStore scans,
     TimeProvider clock
 ) : PageModel
 {
@@ -68,6 +69,9 @@ internal sealed class ResultsModel(
     public string? Sheet { get; private set; }
 
     public DateTimeOffset? ReturnedAt { get; private set; }
+
+    /// <summary>Whether some of its papers were scanned, and can go back as they were written on.</summary>
+    public bool IsScanned { get; private set; }
 
     /// <summary>The papers that were marked otherwise since they were given back.</summary>
     public IReadOnlyList<int> Changed { get; private set; } = [];
@@ -362,6 +366,7 @@ internal sealed class ResultsModel(
             var (group, returned) = await markings.OfPrintingAsync(id, HttpContext.RequestAborted);
             Changed = await markings.ChangedSinceReturnAsync(id, HttpContext.RequestAborted);
             Written = await markings.WrittenAsync(id, HttpContext.RequestAborted);
+            IsScanned = (await scans.ListAsync(id, HttpContext.RequestAborted)).Any(scan => scan.State == ScanState.Laid);
             (Class, ReturnedAt) = (group is null ? null : await classes.FindAsync(group, HttpContext.RequestAborted), returned);
             var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);
             var current = await markings.CurrentAsync(id, HttpContext.RequestAborted);

@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Text.Json;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Layout;
@@ -166,6 +167,11 @@ internal static class ClassPapers
             );
             kept.AddRange(
                 MarkedPages
+                    .Signs(paper)
+                    .Select((page, i) => new ReturnedPage(paper.Copy.Number, "signs", i + 1, PageFile.Write(page), "null"))
+            );
+            kept.AddRange(
+                MarkedPages
                     .Of(paper)
                     .Select(
                         (page, i) =>
@@ -181,6 +187,106 @@ internal static class ClassPapers
         }
 
         return kept;
+    }
+
+    /// <summary>
+    /// The students’ own papers, scanned, with what was decided drawn on them: as they were given back, or else as they would be now.
+    /// A page that is not here, or does not lie on its print, is as it was printed.
+    /// </summary>
+    public static async Task<IReadOnlyList<(int Copy, string Name, Page[] Pages)>> OwnAsync(
+        string id,
+        int? paper,
+        OpenPrinting found,
+        PrintingStore printings,
+        MarkingStore markings,
+        ScanStore scans
+    )
+    {
+        var owners = (await markings.OwnersAsync(id)).ToDictionary(owner => owner.Number);
+        var shown = (await scans.ListAsync(id))
+            .Where(scan => scan is { IsShown: true, State: ScanState.Laid } && (paper is null || scan.Copy == paper))
+            .ToLookup(scan => scan.Copy!.Value);
+        var signs = (await markings.ReturnedAsync(id, "signs", paper)).ToLookup(page => page.Copy);
+        var whole = (await markings.ReturnedAsync(id, "marked", paper)).ToLookup(page => page.Copy);
+        var own = new List<(int Copy, string Name, Page[] Pages)>();
+        foreach (var marked in await MarkedAsync(id, paper, found, owners, printings, markings))
+        {
+            var copy = marked.Copy.Number;
+            Page[] drawn = signs[copy].Any() ? Read(signs[copy]) : [.. MarkedPages.Signs(marked)];
+            Page[] pages = whole[copy].Any() && signs[copy].Any() ? Read(whole[copy], marked.Student) : [.. MarkedPages.Of(marked)];
+            foreach (var scan in shown[copy])
+            {
+                if (
+                    scan.Page is { } at
+                    && at < Math.Min(pages.Length, drawn.Length)
+                    && await scans.PictureAsync(id, scan.Id) is { } picture
+                )
+                    pages[at] = MarkedPages.Over(drawn[at], picture);
+            }
+
+            if (shown[copy].Any())
+                own.Add((copy, marked.Student, pages));
+        }
+
+        return own;
+
+        static Page[] Read(IEnumerable<ReturnedPage> pages, string? name = null) =>
+            [
+                .. pages
+                    .OrderBy(page => page.Number)
+                    .Select(page => Named(PageFile.Read(page.Page), JsonSerializer.Deserialize<NamePlace>(page.NamePlace), name)),
+            ];
+    }
+
+    /// <summary>The students’ own papers as one PDF, or each as its own in an archive.</summary>
+    public static Task<IResult> OwnFileAsync(
+        string id,
+        int? paper,
+        bool isArchive,
+        OpenPrintings open,
+        PrintingStore printings,
+        MarkingStore markings,
+        ScanStore scans,
+        HeavyWork heavy,
+        HttpContext context
+    ) => AnswerAsync(id, open, async found =>
+        {
+            var own = await OwnAsync(id, paper, found, printings, markings, scans);
+            if (own.Count == 0)
+                return new Refused(
+                    StatusCodes.Status409Conflict,
+                    Say("No paper that was scanned is marked yet, so there is nothing to give back.")
+                );
+            var title = found.Record.Title;
+            if (!isArchive)
+                return await PdfAsync(heavy, context, title, HalfSheets.Paired(own.Select(one => one.Pages)), "own-papers.pdf");
+            return await heavy.RunAsync(
+                Lane.Long,
+                Person.Of(context),
+                ended =>
+                {
+                    using var archive = new MemoryStream();
+                    using (var zip = new ZipArchive(archive, ZipArchiveMode.Create, leaveOpen: true))
+                    {
+                        foreach (var (copy, name, pages) in own)
+                        {
+                            ended.ThrowIfCancellationRequested();
+                            using var entry = zip.CreateEntry(EntryName(copy, name), CompressionLevel.NoCompression).Open();
+                            entry.Write(PdfWriter.Write(title, HalfSheets.Paired([pages])));
+                        }
+                    }
+
+                    return Results.File(archive.ToArray(), "application/zip", "own-papers.zip");
+                },
+                context.RequestAborted
+            );
+        });
+
+    // A name as typed may hold what no file’s name can.
+    private static string EntryName(int copy, string name)
+    {
+        var plain = string.Concat(name.Where(sign => char.IsLetterOrDigit(sign) || sign is ' ' or '-')).Trim();
+        return FormattableString.Invariant($"{copy:00}{(plain.Length > 0 ? " " + plain : "")}.pdf");
     }
 
     private static async Task<List<MarkedPaper>> MarkedAsync(

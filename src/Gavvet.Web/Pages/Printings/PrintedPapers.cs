@@ -55,6 +55,25 @@ internal static class PrintedPapers
                 ) => ClassPapers.BackAsync(id, "marked", paper, open, printings, markings, heavy, context)
             )
             .WithMetadata(HeavyRequest.Mark);
+        foreach (var isArchive in new[] { false, true })
+        {
+            application
+                .MapGet(
+                    isArchive ? "/printings/{id}/own.zip" : "/printings/{id}/own.pdf",
+                    (
+                        string id,
+                        int? paper,
+                        OpenPrintings open,
+                        PrintingStore printings,
+                        MarkingStore markings,
+                        ScanStore scans,
+                        HeavyWork heavy,
+                        HttpContext context
+                    ) => ClassPapers.OwnFileAsync(id, paper, isArchive, open, printings, markings, scans, heavy, context)
+                )
+                .WithMetadata(HeavyRequest.Mark);
+        }
+
         application.MapGet("/printings/{id}/{pile}.pdf", async (string id, string pile, PrintingStore printings) =>
             await printings.PdfAsync(id, pile) is { } pdf ? Results.File(pdf, "application/pdf", $"{pile}.pdf") : Results.NotFound()
         );

@@ -1,4 +1,5 @@
 using Gavvet.Engraving.Drawing;
+using Gavvet.Theory;
 using SkiaSharp;
 
 namespace Gavvet.Scanning.Simulated;
@@ -11,6 +12,11 @@ namespace Gavvet.Scanning.Simulated;
 public sealed class SimulatedHand(ulong seed)
 {
     private readonly Chance _chance = new(seed);
+
+    // Whether it sets its heads high or low, how large its signs are, and which of two ways it draws them.
+    private readonly double _high = new Chance(seed ^ 5).Normal() * 0.04;
+    private readonly double _size = new Chance(seed ^ 6).Between(0.75, 1.15);
+    private readonly bool _bends = new Chance(seed ^ 7).Next() < 0.5;
 
     // How this hand writes all its life: how dark, how thick, how it leans, whether it fills its heads.
     private readonly byte _shade = (byte)new Chance(seed ^ 1).Between(40, 150);
@@ -25,15 +31,7 @@ public sealed class SimulatedHand(ulong seed)
     /// <param name="isPrinted">Whether something is printed in the middle of a box: notes that are given are not written again.</param>
     public void Answer(SKCanvas canvas, Box box, ItemAnchors anchors, Func<Box, bool> isPrinted)
     {
-        using var pen = new SKPaint
-        {
-            Color = new SKColor(_shade, _shade, _shade),
-            Style = SKPaintStyle.Stroke,
-            StrokeWidth = _thick,
-            StrokeCap = SKStrokeCap.Round,
-            StrokeJoin = SKStrokeJoin.Round,
-            IsAntialias = true,
-        };
+        using var pen = Pen();
         Box[] heads = [.. anchors.Figures.SelectMany(figure => figure.Heads).Where(head => head != default && !isPrinted(head))];
         Box[] places = [.. anchors.Figures.SelectMany(figure => figure.Places).Where(place => place != default)];
         foreach (var head in heads)
@@ -49,19 +47,130 @@ public sealed class SimulatedHand(ulong seed)
         }
     }
 
+    /// <summary>Writes a note on a staff: a sign before it where it has one, and its ledger lines.</summary>
+    /// <param name="canvas">The paper; a unit is a micrometer.</param>
+    /// <param name="staff">The staff, from its top line to its bottom line.</param>
+    /// <param name="x">The middle of the head.</param>
+    /// <param name="position">Half spaces above the bottom line.</param>
+    /// <param name="sign">The accidental, or null.</param>
+    public void Note(SKCanvas canvas, Box staff, double x, int position, Accidental? sign)
+    {
+        using var pen = Pen();
+        var space = staff.Height / 4.0;
+        double Height(double at) => staff.Bottom - (at * space / 2);
+        // Most heads lie near their place; none is farther off than a third of a space.
+        var off = Math.Clamp(_high + (_chance.Normal() * 0.09), -0.35, 0.35) * space;
+        var y = Height(position) + off;
+        x += _chance.Normal() * space * 0.3;
+        Ring(canvas, pen, x, y, 1.3 * space * _chance.Between(0.4, 0.58), space * _chance.Between(0.36, 0.5));
+        for (var line = 10; line <= position; line += 2)
+            Ledger(canvas, pen, x, Height(line), space);
+        for (var line = -2; line >= position; line -= 2)
+            Ledger(canvas, pen, x, Height(line), space);
+        if (sign is { } drawn)
+            Sign(canvas, pen, drawn, x - (space * _chance.Between(1.9, 2.5)), y + (_chance.Normal() * 0.08 * space), space);
+    }
+
+    private void Ledger(SKCanvas canvas, SKPaint pen, double x, double y, double space)
+    {
+        var (left, right) = (space * _chance.Between(0.75, 1.25), space * _chance.Between(0.75, 1.25));
+        var at = y + (_chance.Normal() * 0.06 * space);
+        Stroke(
+            canvas,
+            pen,
+            [
+                new((float)(x - left), (float)at),
+                new((float)x, (float)(at + (_chance.Normal() * 0.04 * space))),
+                new((float)(x + right), (float)at),
+            ]
+        );
+    }
+
+    // Signs are drawn in one of two ways a hand has for each.
+    private void Sign(SKCanvas canvas, SKPaint pen, Accidental sign, double x, double y, double space)
+    {
+        var size = _size * _chance.Between(0.9, 1.1);
+        SKPoint At(double across, double up) =>
+            new(
+                (float)(x + (space * ((across * size) + (up * _lean * 0.35) + (_chance.Normal() * 0.035)))),
+                (float)(y - (space * ((up * size) + (_chance.Normal() * 0.035))))
+            );
+        void Line(params (double Across, double Up)[] points) =>
+            Stroke(canvas, pen, [.. points.Select(point => At(point.Across, point.Up))]);
+        switch (sign)
+        {
+            case Accidental.Sharp:
+                Line((-0.22, 1.2), (-0.22, 0), (-0.24, -1.25));
+                Line((0.22, 1.3), (0.22, 0), (0.2, -1.15));
+                Line((-0.55, 0.32), (0, 0.42), (0.55, _bends ? 0.62 : 0.5));
+                Line((-0.55, -0.5), (0, -0.4), (0.55, _bends ? -0.2 : -0.32));
+                break;
+            case Accidental.Flat:
+                Flat(-0.35);
+                break;
+            case Accidental.DoubleFlat:
+                Flat(-0.8);
+                Flat(-0.02);
+                break;
+            case Accidental.Natural:
+                Line((-0.28, 1.3), (-0.28, 0.4), (-0.28, -0.5));
+                if (_bends)
+                {
+                    Line((-0.28, -0.5), (0, -0.45), (0.3, -0.36));
+                    Line((-0.28, 0.4), (0, 0.46), (0.3, 0.54));
+                    Line((0.3, 0.54), (0.3, -0.4), (0.3, -1.3));
+                }
+                else
+                {
+                    Line((-0.3, -0.55), (0, -0.5), (0.32, -0.42));
+                    Line((-0.3, 0.42), (0.28, 0.5), (0.3, 0.5), (0.3, -0.3), (0.3, -1.25));
+                }
+
+                break;
+            default:
+                Line((-0.45, 0.45), (0, 0), (0.45, -0.45));
+                Line((-0.45, -0.45), (0, 0), (0.45, 0.45));
+                break;
+        }
+
+        void Flat(double left)
+        {
+            if (_bends)
+                Line(
+                    (left, 1.7),
+                    (left, 0.6),
+                    (left, -0.5),
+                    (left + 0.05, -0.5),
+                    (left + 0.75, 0),
+                    (left + 0.6, 0.5),
+                    (left + 0.3, 0.5),
+                    (left, 0.2)
+                );
+            else
+            {
+                Line((left, 1.8), (left, 0.6), (left, -0.55));
+                Line((left, 0.3), (left + 0.3, 0.55), (left + 0.7, 0.4), (left + 0.55, -0.15), (left, -0.55));
+            }
+        }
+    }
+
     // A ring of some points about the head's place, up to a third of a space off it.
     private void Head(SKCanvas canvas, SKPaint pen, Box head)
     {
-        const int points = 9;
         var (x, y) = ((head.Left + head.Right) / 2.0, ((head.Top + head.Bottom) / 2.0) + (head.Height * _chance.Between(-0.3, 0.3)));
-        var (wide, high) = (head.Width * _chance.Between(0.38, 0.6), head.Height * _chance.Between(0.34, 0.5));
+        Ring(canvas, pen, x, y, head.Width * _chance.Between(0.38, 0.6), head.Height * _chance.Between(0.34, 0.5));
+    }
+
+    private void Ring(SKCanvas canvas, SKPaint pen, double x, double y, double wide, double high)
+    {
+        const int points = 9;
         var ring = Enumerable
             .Range(0, points + 2)
             .Select(i =>
             {
                 var turn = (2 * Math.PI * i / points) + _chance.Between(-0.15, 0.15);
                 var (across, down) = (wide * Math.Cos(turn), high * Math.Sin(turn));
-                return new SKPoint((float)(x + across - (_lean * down)), (float)(y + down + (_chance.Normal() * head.Height * 0.03)));
+                return new SKPoint((float)(x + across - (_lean * down)), (float)(y + down + (_chance.Normal() * high * 0.06)));
             })
             .ToArray();
         Stroke(canvas, pen, ring);
@@ -74,6 +183,17 @@ public sealed class SimulatedHand(ulong seed)
                 [new((float)(x - (wide * 0.7)), (float)(y + (high * i / 3))), new((float)(x + (wide * 0.7)), (float)(y + (high * i / 3)))]
             );
     }
+
+    private SKPaint Pen() =>
+        new()
+        {
+            Color = new SKColor(_shade, _shade, _shade),
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = _thick,
+            StrokeCap = SKStrokeCap.Round,
+            StrokeJoin = SKStrokeJoin.Round,
+            IsAntialias = true,
+        };
 
     private void Tick(SKCanvas canvas, SKPaint pen, Box box) =>
         Stroke(

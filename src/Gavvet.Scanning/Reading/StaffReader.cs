@@ -1,0 +1,197 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Theory;
+
+namespace Gavvet.Scanning.Reading;
+
+/// <summary>What of a note is not certain.</summary>
+public enum ReadDoubt
+{
+    /// <summary>Nothing.</summary>
+    None,
+
+    /// <summary>Whether it is a note.</summary>
+    Head,
+
+    /// <summary>On which line or in which space it stands.</summary>
+    Place,
+
+    /// <summary>Which accidental stands before it.</summary>
+    Sign,
+
+    /// <summary>What else is written there.</summary>
+    Other,
+}
+
+/// <summary>A note that was read.</summary>
+/// <param name="Position">Half spaces above the bottom line.</param>
+/// <param name="Sign">The accidental before it, or null.</param>
+/// <param name="Doubt">What of it is not certain.</param>
+public sealed record ReadNote(int Position, Accidental? Sign, ReadDoubt Doubt)
+{
+    /// <summary>Whether it is certain.</summary>
+    public bool IsCertain => Doubt == ReadDoubt.None;
+}
+
+/// <summary>Reads notes that were written on a staff, a note a column.</summary>
+public static class StaffReader
+{
+    private const double Around = 4.5;
+
+    // Written ink is counted in squares of a space; less than this is nothing, and more than that beside what was read is something
+    // that was not understood, such as a crossing-out.
+    private const double Nothing = 0.1,
+        Something = 0.3;
+
+    // How like a head, and how like a sign and how much liker than others, what is certain must be. A flat whose ledger line runs into
+    // it is easily a double one.
+    private const double HeadLike = 0.34,
+        SignLike = 0.25,
+        SignApart = 0.15,
+        DoubleFlatApart = 0.3;
+
+    // How far off its place a head may be, in half spaces, where those beside it lie a step apart, and where not.
+    private const double InStep = 0.5,
+        OutOfStep = 0.25,
+        MostLean = 0.3;
+
+    /// <summary>The notes of some columns; null where nothing is written in one.</summary>
+    /// <param name="page">The page as it was printed.</param>
+    /// <param name="laid">The page as it was laid.</param>
+    /// <param name="staff">The staff, from its top line to its bottom line, in micrometers.</param>
+    /// <param name="columns">The columns, left to right, in micrometers.</param>
+    /// <param name="room">What belongs to the question; what is beyond it was not written for it.</param>
+    public static ImmutableArray<ReadNote?> Read(PrintedPage page, LaidPage laid, Box staff, IReadOnlyList<Box> columns, Box room)
+    {
+        var space = (staff.Bottom - staff.Top) / 4.0;
+        var (top, bottom) = (Math.Max(room.Top, staff.Top - (Around * space)), Math.Min(room.Bottom, staff.Bottom + (Around * space)));
+        var seen = columns
+            .Select(column =>
+                Column(
+                    WrittenInk.In(page.Picture, laid.Picture, new Box(Px(column.Left), Px(top), Px(column.Right), Px(bottom))),
+                    space / PrintedPage.Pixel,
+                    staff.Top / PrintedPage.Pixel,
+                    staff.Bottom / PrintedPage.Pixel
+                )
+            )
+            .ToArray();
+        // Half spaces above the bottom line, as measured.
+        double?[] heights =
+        [
+            .. seen.Select(one =>
+                one is { } note ? (staff.Bottom - ((note.Head.Y + 0.5) * PrintedPage.Pixel)) / (space / 2) : (double?)null
+            ),
+        ];
+        var places = Places(heights);
+        return
+        [
+            .. seen.Select(
+                (one, i) =>
+                    one is { } note && places[i] is var (position, isClear)
+                        ? new ReadNote(position, note.Sign, note.Doubt != ReadDoubt.None || isClear ? note.Doubt : ReadDoubt.Place)
+                        : null
+            ),
+        ];
+    }
+
+    private static int Px(double micrometers) => (int)Math.Round(micrometers / PrintedPage.Pixel);
+
+    private static (WrittenHead Head, Accidental? Sign, ReadDoubt Doubt)? Column(
+        WrittenInk ink,
+        double space,
+        double staffTop,
+        double staffBottom
+    )
+    {
+        var all = Pixels(ink, (_, _) => true).ToArray();
+        if (all.Length < Nothing * space * space)
+            return null;
+        var edge = (int)(0.4 * space);
+        if (HeadFinder.Find(ink, ink.Left + edge, ink.Left + ink.Width - edge, space) is not { } head)
+            return (new WrittenHead(ink.Left, ink.Top + (ink.Height / 2.0), 1, 1, 0), null, ReadDoubt.Head);
+        bool IsHead(int x, int y) => Math.Pow((x - head.X) / head.Wide, 2) + Math.Pow((y - head.Y) / head.High, 2) < 1.9;
+        // Ledger lines reach a little beyond the head on both sides.
+        bool IsLedger(int x, int y) =>
+            (y < staffTop - (0.5 * space) || y > staffBottom + (0.5 * space))
+            && Math.Abs(x - head.X) < head.Wide + space
+            && ink.At(x, y - (int)(0.28 * space)).Ink < 0.4
+            && ink.At(x, y + (int)(0.28 * space)).Ink < 0.4;
+        var beside = all.Where(at => !IsHead(at.X, at.Y)).ToArray();
+        // A sign stands before its head, no higher and no lower than it reaches.
+        bool IsBefore((int X, int Y) at) =>
+            at.X < head.X - (0.9 * head.Wide) && at.X > head.X - head.Wide - (3.4 * space) && Math.Abs(at.Y - head.Y) < 2.4 * space;
+        var sign = beside.Where(at => IsBefore(at) && !IsLedger(at.X, at.Y)).ToArray();
+        var other = beside.Count(at => !IsBefore(at) && !IsLedger(at.X, at.Y));
+        var doubt =
+            head.Likeness < HeadLike ? ReadDoubt.Head
+            : other >= Something * space * space ? ReadDoubt.Other
+            : ReadDoubt.None;
+        if (sign.Length < Nothing * space * space)
+            return (head, null, doubt);
+        var (left, up, right, down) = Bounds(sign);
+        if (down - up < 0.55 * space)
+            return (head, null, ReadDoubt.Sign);
+        var (read, like, apart) = SignReader.Read(ink, left, up, right + 1, down + 1, space);
+        return (
+            head,
+            read,
+            doubt == ReadDoubt.None && (like < SignLike || apart < (read == Accidental.DoubleFlat ? DoubleFlatApart : SignApart))
+                ? ReadDoubt.Sign
+                : doubt
+        );
+    }
+
+    private static IEnumerable<(int X, int Y)> Pixels(WrittenInk ink, Func<int, int, bool> isMeant)
+    {
+        const double dark = 0.4;
+        for (var y = ink.Top; y < ink.Top + ink.Height; y++)
+        {
+            for (var x = ink.Left; x < ink.Left + ink.Width; x++)
+            {
+                var (shade, sure) = ink.At(x, y);
+                if (sure > 0 && shade > dark && isMeant(x, y))
+                    yield return (x, y);
+            }
+        }
+    }
+
+    // Without the few that lie apart.
+    private static (int Left, int Top, int Right, int Bottom) Bounds((int X, int Y)[] pixels)
+    {
+        int[] across = [.. pixels.Select(at => at.X).Order()],
+            down = [.. pixels.Select(at => at.Y).Order()];
+        var few = Math.Min(2, pixels.Length / 20);
+        return (across[few], down[few], across[^(few + 1)], down[^(few + 1)]);
+    }
+
+    // A hand sets all its heads a little high or low. Where they climb or fall step by step, as a scale does, a head may be farther off
+    // its place and is still the step; otherwise it has to lie near it.
+    private static double Middle(IEnumerable<double> numbers) => numbers.Order().ToArray() is var all ? all[all.Length / 2] : 0;
+
+    private static (int Position, bool IsClear)?[] Places(double?[] heights)
+    {
+        var known = heights.Select((height, i) => (Height: height, Column: i)).Where(one => one.Height is not null).ToArray();
+        var places = new (int, bool)?[heights.Length];
+        if (known.Length == 0)
+            return places;
+        // The way up or down, and the first place of it, that most heads are a step a column from; and how high the hand sets them.
+        var (turn, first, lean, fit) = (
+            from way in new[] { 1, -1 }
+            let middle = Middle(known.Select(one => one.Height!.Value - (way * one.Column)))
+            let start = (int)Math.Round(middle)
+            let fitting = known.Count(one => Math.Abs(one.Height!.Value - middle - (way * one.Column)) <= InStep)
+            orderby fitting descending
+            select (way, start, middle - start, fitting)
+        ).First();
+        var isScale = known.Length >= 4 && fit >= known.Length - (known.Length / 4) && Math.Abs(lean) <= MostLean;
+        foreach (var (height, column) in known)
+        {
+            var step = first + (turn * column);
+            var at = height!.Value - (isScale ? lean : 0);
+            var place = (int)Math.Round(at);
+            places[column] = isScale && Math.Abs(at - step) <= InStep ? (step, true) : (place, Math.Abs(at - place) <= OutOfStep);
+        }
+
+        return places;
+    }
+}

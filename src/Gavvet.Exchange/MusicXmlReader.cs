@@ -16,12 +16,16 @@ namespace Gavvet.Exchange;
 /// <param name="Signature">The key signature they stand under.</param>
 public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes, KeySignature Signature)
 {
+    /// <summary>The notes as an answer is typed in English.</summary>
+    public string Text => TextIn(NameSystem.English);
+
     /// <summary>The notes as an answer is typed: a natural against the signature has its sign.</summary>
-    public string Text =>
+    /// <param name="names">The names of notes it is typed by: B in English is H in German.</param>
+    public string TextIn(NameSystem names) =>
         string.Join(
             ' ',
             Notes.Select(note =>
-                $"{NoteText.Ascii(note.Name)}{(note.Name.Accidental == Accidental.Natural && Signature.Notes.Any(sign => sign.Letter == note.Name.Letter) ? "n" : "")}{note.Octave}"
+                $"{NoteNaming.Clicked(names, note.Name)}{(note.Name.Accidental == Accidental.Natural && Signature.Notes.Any(sign => sign.Letter == note.Name.Letter) ? "n" : "")}{note.Octave}"
             )
         );
 
@@ -29,13 +33,20 @@ public sealed record ReadStaff(int? Number, ImmutableArray<Pitch> Notes, KeySign
     public string SignatureText => $"{Signature.Count}{(Signature.Kind == Accidental.Sharp ? '#' : 'b')}";
 
     /// <summary>The same after its signature, as where that is asked too: "2#: D4 E4 F4".</summary>
-    public string TextAfterSignature =>
+    /// <param name="names">The names of notes it is typed by.</param>
+    public string TextAfterSignature(NameSystem names) =>
         $"{SignatureText}: "
         + string.Join(
             ' ',
             Notes.Select(note =>
-                $"{(note.Name.Accidental == Signature.On(note.Name.Letter) ? $"{note.Name.Letter}" : note.Name.Accidental == Accidental.Natural ? $"{note.Name.Letter}n" : NoteText.Ascii(note.Name))}{note.Octave}"
-            )
+            {
+                var letter = NoteNaming.Clicked(names, new NoteName(note.Name.Letter));
+                var name =
+                    note.Name.Accidental == Signature.On(note.Name.Letter) ? letter
+                    : note.Name.Accidental == Accidental.Natural ? $"{letter}n"
+                    : NoteNaming.Clicked(names, note.Name);
+                return $"{name}{note.Octave}";
+            })
         );
 }
 

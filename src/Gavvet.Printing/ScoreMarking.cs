@@ -77,7 +77,7 @@ public static class ScoreMarking
         if (item.Question.Scale is { } scale)
             return staff.Notes.Length < FewestNotes
                 ? new Decision.Blank()
-                : new Decision.Written(scale.AsksSignature ? staff.TextAfterSignature : staff.Text);
+                : new Decision.Written(scale.AsksSignature ? staff.TextAfterSignature(style.NoteNames) : staff.TextIn(style.NoteNames));
         var (signature, notes) = (style.Say(staff.Signature.Notes), style.Say(staff.Notes.Select(note => note.Name)));
         return Others[item.What.Kind] switch
         {

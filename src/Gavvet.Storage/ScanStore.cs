@@ -21,7 +21,8 @@ public enum ScanState
 /// <summary>What was read of a question on a scan.</summary>
 /// <param name="Item">The question’s number.</param>
 /// <param name="IsEmpty">Whether nothing was written.</param>
-public sealed record ScanReading(int Item, bool IsEmpty);
+/// <param name="Written">The answer as it would be typed, where it is certain; otherwise null.</param>
+public sealed record ScanReading(int Item, bool IsEmpty, string? Written = null);
 
 /// <summary>A page taken in.</summary>
 /// <param name="Printing">The printing it is of; where nothing is known, the one it was taken in at.</param>

@@ -45,9 +45,9 @@ public class ByPrintTests
     // How much of the code is taken: torn off below, drawn over, or blotted out but for its letters.
     private static byte[] Without(byte[] jpeg, int how, Homography map)
     {
-        using var bitmap = SkiaSharp.SKBitmap.Decode(jpeg);
+        using var bitmap = SkiaSharp.SKImage.FromEncodedData(jpeg);
         using var surface = SkiaSharp.SKSurface.Create(new SkiaSharp.SKImageInfo(bitmap.Width, bitmap.Height));
-        surface.Canvas.DrawBitmap(bitmap, 0, 0);
+        surface.Canvas.DrawImage(bitmap, 0, 0, SkiaSharp.SKSamplingOptions.Default);
         using var paint = new SkiaSharp.SKPaint
         {
             Color = new SkiaSharp.SKColor(40, 40, 40),

@@ -7,12 +7,6 @@ namespace Gavvet.Scanning.Tests;
 /// <summary>Scanned pages are known by their codes, laid on their print, and what is empty is told from what is written.</summary>
 public class LayingTests
 {
-    // So many times the pages of the pile; more by hand, for the numbers that are told.
-    private static readonly int Rounds = int.Parse(
-        Environment.GetEnvironmentVariable("GAVVET_SCAN_ROUNDS") ?? "1",
-        System.Globalization.CultureInfo.InvariantCulture
-    );
-
     private sealed record Tally
     {
         public int Pages,
@@ -37,7 +31,7 @@ public class LayingTests
     private static Tally Run(Func<Page, Action<SKCanvas>, ulong, SimulatedScan> take, ulong from)
     {
         var tally = new Tally();
-        Parallel.For(0, Rounds * Pile.Pages.Length, i =>
+        Parallel.For(0, Pile.Rounds * Pile.Pages.Length, i =>
         {
             var (code, page, items) = Pile.Pages[i % Pile.Pages.Length];
             var seed = from + (ulong)i;

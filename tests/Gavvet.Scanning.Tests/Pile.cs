@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Text;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Printing;
@@ -21,8 +22,12 @@ internal static class Pile
 
     private const string Roster = "name,part\nMira,\nBo,trumpet\nIda,\nTom,horn\n";
 
+    /// <summary>So many times the pages of the pile; more by hand, for the numbers that are told.</summary>
+    public static int Rounds { get; } =
+        int.Parse(Environment.GetEnvironmentVariable("GAVVET_SCAN_ROUNDS") ?? "1", CultureInfo.InvariantCulture);
+
     /// <summary>The record of the printing, with its pages.</summary>
-    public static PrintingRecord Record { get; } = Printed();
+    public static PrintingRecord Record { get; } = Printed(NameSystem.English);
 
     /// <summary>Every page with its code and what stands on it.</summary>
     public static ImmutableArray<(
@@ -48,9 +53,12 @@ internal static class Pile
         ),
     ];
 
-    private static PrintingRecord Printed()
+    /// <summary>The record of the printing by the names of a house style.</summary>
+    /// <param name="names">The names of notes.</param>
+    public static PrintingRecord Printed(NameSystem names)
     {
         var sheet = SheetFile.Read(Recipe);
+        sheet = sheet with { Style = sheet.Style with { NoteNames = names } };
         var plan = PrintPlan.Of(
             sheet,
             PrintChoices.None with

@@ -1,25 +1,18 @@
 using System.Collections.Concurrent;
-using Gavvet.Engraving.Drawing;
 using Gavvet.Printing;
 using Gavvet.Scanning.Reading;
-using Gavvet.Theory;
 
 namespace Gavvet.Scanning.Tests;
 
 /// <summary>Notes that were written on a staff are read, and what is not certain is said to be so.</summary>
 public class StaffReadingTests
 {
-    private static readonly int Rounds = int.Parse(
-        Environment.GetEnvironmentVariable("GAVVET_SCAN_ROUNDS") ?? "1",
-        System.Globalization.CultureInfo.InvariantCulture
-    );
-
     private static (int Items, int Certain, int Wrong, string Say) Run(int dpi, ulong from)
     {
         var (items, certain, wrong, notes, head, sign, unsure) = (0, 0, 0, 0, 0, 0, 0);
         var confused = new ConcurrentDictionary<string, int>();
         var gate = new object();
-        Parallel.For(0, Rounds * Pile.Pages.Length, i =>
+        Parallel.For(0, Pile.Rounds * Pile.Pages.Length, i =>
         {
             var (code, page, all) = Pile.Pages[i % Pile.Pages.Length];
             var asked = all.Where(item =>

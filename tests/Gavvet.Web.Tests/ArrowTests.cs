@@ -28,7 +28,10 @@ public class ArrowTests
             { "Gavvet.Engraving", ["Gavvet.Worksheets", "Gavvet.Theory"] },
             { "Gavvet.Exchange", ["Gavvet.Worksheets", "Gavvet.Theory"] },
             { "Gavvet.Teaching", ["Gavvet.Worksheets", "Gavvet.Theory"] },
-            { "Gavvet.Printing", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching"] },
+            {
+                "Gavvet.Printing",
+                ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Engraving", "Gavvet.Exchange", "Gavvet.Teaching", "Gavvet.Scanning"]
+            },
             { "Gavvet.Scanning", ["Gavvet.Engraving", "Gavvet.Worksheets", "Gavvet.Theory"] },
             { "Gavvet.Storage", ["Gavvet.Worksheets", "Gavvet.Theory", "Gavvet.Teaching"] },
             {

@@ -243,6 +243,45 @@ public sealed class ScanTests : IAsyncLifetime
         Assert.Contains("1-scan-1.jpg", kept.Entries.Select(entry => entry.FullName));
     }
 
+    [Fact]
+    public async Task What_was_read_is_proposed_and_taken_by_a_click()
+    {
+        var found = (await Open.FindAsync(_printing))!;
+        var pages = await found.PagesAsync(
+            _visitor.Services.GetRequiredService<PrintingStore>(),
+            found.Record.Copies.SelectMany(copy => copy.Codes)
+        );
+        await TakeAsync([.. SimulatedPile.Of(found.Papers, code => pages[code].Student)]);
+        var readings = (await Scans.ListAsync(_printing))
+            .SelectMany(scan => scan.Readings.Select(reading => (scan.Copy, Reading: reading)))
+            .ToArray();
+        var (copy, read) = readings.First(one => one.Reading.Written is not null);
+        var markings = _visitor.Services.GetRequiredService<MarkingStore>();
+        Assert.Empty(await markings.CurrentAsync(_printing));
+        var hands = await _visitor.OpenAsync($"/printings/{_printing}/hands?item={read.Item}");
+        Assert.NotNull(hands.QuerySelector($"#hand-{copy} .hand-read"));
+        await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item={read.Item}&copy={copy}&seen=0", ("say", "read"));
+        var marked = Assert.Single(await markings.CurrentAsync(_printing));
+        Assert.Equal((copy!.Value, read.Item), marked.Key);
+        Assert.NotNull(marked.Value.Marking.Written);
+        // How far readings are to be trusted is told: one was taken, and then changed.
+        Assert.Contains(
+            "Of 1 readings decided so far",
+            (await _visitor.OpenAsync($"/printings/{_printing}/hands?item={read.Item}")).Body!.TextContent,
+            StringComparison.Ordinal
+        );
+        var (other, again) = marked.Value.Marking.IsRight ? ("wrong", 1) : ("right", 1);
+        await _visitor.PostAsync(
+            $"/printings/{_printing}/hands?handler=Mark&item={read.Item}&copy={copy}&seen={marked.Value.Id}",
+            ("say", other)
+        );
+        Assert.Contains(
+            $"{again} were decided otherwise",
+            (await _visitor.OpenAsync($"/printings/{_printing}/hands?item={read.Item}")).Body!.TextContent,
+            StringComparison.Ordinal
+        );
+    }
+
     private static (int Picture, string[] Words)[] Pages(byte[] pdf)
     {
         using var document = PdfDocument.Open(pdf);

@@ -48,7 +48,8 @@ public static class StaffReader
     private const double HeadLike = 0.34,
         SignLike = 0.25,
         SignApart = 0.15,
-        DoubleFlatApart = 0.3;
+        DoubleFlatApart = 0.3,
+        CrossApart = 0.55;
 
     // How far off its place a head may be, in half spaces, where those beside it lie a step apart, and where not.
     private const double InStep = 0.5,
@@ -132,13 +133,14 @@ public static class StaffReader
         if (down - up < 0.55 * space)
             return (head, null, ReadDoubt.Sign);
         var (read, like, apart) = SignReader.Read(ink, left, up, right + 1, down + 1, space);
-        return (
-            head,
-            read,
-            doubt == ReadDoubt.None && (like < SignLike || apart < (read == Accidental.DoubleFlat ? DoubleFlatApart : SignApart))
-                ? ReadDoubt.Sign
-                : doubt
-        );
+        var enough = read switch
+        {
+            Accidental.DoubleFlat => DoubleFlatApart,
+            // Two strokes that cross are soon made by something else.
+            Accidental.DoubleSharp => CrossApart,
+            _ => SignApart,
+        };
+        return (head, read, doubt == ReadDoubt.None && (like < SignLike || apart < enough) ? ReadDoubt.Sign : doubt);
     }
 
     private static IEnumerable<(int X, int Y)> Pixels(WrittenInk ink, Func<int, int, bool> isMeant)

@@ -47,6 +47,15 @@ public sealed class SimulatedHand(ulong seed)
         }
     }
 
+    /// <summary>Ticks a box; the tick may overshoot it.</summary>
+    /// <param name="canvas">The paper; a unit is a micrometer.</param>
+    /// <param name="box">The box.</param>
+    public void Tick(SKCanvas canvas, Box box)
+    {
+        using var pen = Pen();
+        Tick(canvas, pen, box);
+    }
+
     /// <summary>Writes a note on a staff: a sign before it where it has one, and its ledger lines.</summary>
     /// <param name="canvas">The paper; a unit is a micrometer.</param>
     /// <param name="staff">The staff, from its top line to its bottom line.</param>

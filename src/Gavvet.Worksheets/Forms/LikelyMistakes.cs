@@ -34,7 +34,9 @@ internal static class LikelyMistakes
                 && judged.Findings is [var finding]
                 && found.All(other => other.Mistake != finding.Code)
             )
-                found.Add(new WrongAnswer(before + string.Join(' ', notes.Select(Ascii)), finding.Code));
+                found.Add(
+                    new WrongAnswer(before + string.Join(' ', notes.Select(note => Typed(asked.Style.NoteNames, note))), finding.Code)
+                );
         }
 
         return found.ToImmutable();
@@ -95,6 +97,8 @@ internal static class LikelyMistakes
     private static WrittenNote Written(NoteName note, KeySignature? signature) =>
         new(note.Letter, note.Accidental == (signature?.On(note.Letter) ?? Accidental.Natural) ? null : note.Accidental);
 
-    private static string Ascii(WrittenNote note) =>
-        NoteText.Ascii(new NoteName(note.Letter, note.Sign ?? Accidental.Natural)) + (note.Sign == Accidental.Natural ? "n" : "");
+    // By the names of the house, as the judge reads them: German B is B flat.
+    private static string Typed(NameSystem names, WrittenNote note) =>
+        NoteNaming.Clicked(names, new NoteName(note.Letter, note.Sign ?? Accidental.Natural))
+        + (note.Sign == Accidental.Natural ? "n" : "");
 }

@@ -12,8 +12,8 @@ public sealed class IndexModel(StyleList styles) : PageModel
 
     public async Task OnGetAsync([FromQuery] CheckRequest request) => Result = await JudgedAsync(request);
 
-    /// <summary>The notes of a score: those of its first staff that has some.</summary>
-    public async Task<IActionResult> OnPostScoreAsync(IFormFile? score)
+    /// <summary>The notes of a score by the names of a house: those of its first staff that has some.</summary>
+    public async Task<IActionResult> OnPostScoreAsync(IFormFile? score, [FromForm] string? style)
     {
         try
         {
@@ -23,7 +23,7 @@ public sealed class IndexModel(StyleList styles) : PageModel
             await score.CopyToAsync(bytes, HttpContext.RequestAborted);
             var staff = MusicXmlReader.Read(bytes.ToArray()).SelectMany(part => part.Staves).FirstOrDefault(staff => staff.Notes.Length > 0)
                 ?? throw new FormatException(Say("There is no note in this score."));
-            return new JsonResult(new { notes = staff.Text });
+            return new JsonResult(new { notes = staff.TextIn((await styles.FindAsync(style)).NoteNames) });
         }
         catch (FormatException problem)
         {

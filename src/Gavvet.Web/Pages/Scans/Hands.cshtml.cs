@@ -3,6 +3,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 using Microsoft.AspNetCore.Mvc;
@@ -28,6 +29,21 @@ internal sealed record HandCard(
     KeptMarking? Marking
 )
 {
+    /// <summary>What was read for certain, as it would be typed, with what the judge makes of it; null where nothing was.</summary>
+    public (string Written, Teaching.Marking Judged)? Read { get; init; }
+
+    /// <summary>What was read, in words.</summary>
+    public string? ReadAs =>
+        Read is not var (written, judged) ? null
+        : judged.IsRight ? Say("Read as {0}: right", Signs.In(written))
+        : Say(
+            "Read as {0}: {1} of {2}. {3}",
+            Signs.In(written),
+            MarksText.Of(judged.Marks),
+            judged.Of,
+            string.Join(' ', judged.Findings.Select(finding => finding.Message))
+        );
+
     /// <summary>What went wrong the last time it was decided here, or null.</summary>
     public string? Problem { get; init; }
 
@@ -38,11 +54,15 @@ internal sealed record HandCard(
         : SeemsEmpty ? Say("Not marked yet; seems left empty")
         : Say("Not marked yet");
 
-    // What waits first, what seems empty after it, then what is decided, by its mistakes.
+    // What waits first: read as right, then by the mistake that was read, then what was not read; what seems empty after it, and then
+    // what is decided, by its mistakes.
     internal (int, string) Order =>
-        Marking is null ? (SeemsEmpty ? 1 : 0, "")
-        : Marking.Marking.IsRight ? (3, "")
-        : (2, string.Join(' ', Marking.Marking.Findings.Select(finding => finding.Code)));
+        Marking is { Marking: var marking } ? (marking.IsRight ? 5 : 4, Mistakes(marking))
+        : SeemsEmpty ? (3, "")
+        : Read is var (_, judged) ? (judged.IsRight ? 0 : 1, Mistakes(judged))
+        : (2, "");
+
+    private static string Mistakes(Teaching.Marking marking) => string.Join(' ', marking.Findings.Select(finding => finding.Code));
 }
 
 /// <summary>All hands of one question at once: what everyone wrote, cut out of their scans.</summary>
@@ -58,8 +78,14 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
     /// <summary>What everyone wrote, by version: what is asked, and the hands.</summary>
     public IReadOnlyList<(SetItem Asked, string Edition, IReadOnlyList<HandCard> Cards)> Groups { get; private set; } = [];
 
-    /// <summary>Hands that wait and are not empty.</summary>
-    public IEnumerable<int> Waiting => Groups.SelectMany(group => group.Cards).Where(IsWaiting).Select(card => card.Copy);
+    /// <summary>Hands that wait and were read as right.</summary>
+    public IEnumerable<int> ReadRight => Groups.SelectMany(group => group.Cards).Where(IsReadRight).Select(card => card.Copy);
+
+    /// <summary>Readings of this printing that were decided so far, and how many of them otherwise than they were read.</summary>
+    public (int Taken, int Changed) Trust { get; private set; }
+
+    /// <summary>Hands that wait, are not empty and were not read as mistaken.</summary>
+    public IEnumerable<int> Waiting => Groups.SelectMany(group => group.Cards).Where(MayBeRight).Select(card => card.Copy);
 
     public async Task<IActionResult> OnGetAsync(string id, int? item) => await ShowAsync(id, item) ? Page() : NotFound();
 
@@ -74,6 +100,7 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
             Decision decision = say switch
             {
                 "right" => new Decision.Right(),
+                "read" when card.Read is var (written, _) => new Decision.Written(written),
                 "blank" => new Decision.Blank(),
                 _ => new Decision.Wrong(),
             };
@@ -99,12 +126,30 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
         foreach (var (asked, _, cards) in Groups)
         {
             var right = Printing.Papers.Mark(asked, new Decision.Right());
-            foreach (var card in cards.Where(card => IsWaiting(card) && looked?.Contains(card.Copy) == true))
+            foreach (var card in cards.Where(card => MayBeRight(card) && looked?.Contains(card.Copy) == true))
                 await markings.AddAsync(id, card.Copy, asked, right);
         }
 
         return Redirect($"/printings/{id}/hands?item={item}");
     }
+
+    /// <summary>Takes those of the page that were read as right as what was read.</summary>
+    public async Task<IActionResult> OnPostReadAsync(string id, int item, int[]? looked)
+    {
+        if (!await ShowAsync(id, item))
+            return NotFound();
+        foreach (var (asked, _, cards) in Groups)
+        {
+            foreach (var card in cards.Where(card => IsReadRight(card) && looked?.Contains(card.Copy) == true))
+                await markings.AddAsync(id, card.Copy, asked, card.Read!.Value.Judged);
+        }
+
+        return Redirect($"/printings/{id}/hands?item={item}");
+    }
+
+    private static bool MayBeRight(HandCard card) => IsWaiting(card) && card.Read is not { Judged.IsRight: false };
+
+    private static bool IsReadRight(HandCard card) => IsWaiting(card) && card.Read is { Judged.IsRight: true };
 
     private static string EditionOf(Printing.RecordedEdition edition) =>
         Instrument.Find(edition.Part) is { } part
@@ -164,6 +209,7 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
                 })
                 .Where(group => group.Item3.Count > 0),
         ];
+        Trust = TrustIn(shown.SelectMany(own => own), marked);
         return true;
 
         HandCard Card(Printing.RecordedCopy copy, ImmutableArray<Printing.ItemPiece> pieces, KeptScan[] own)
@@ -177,7 +223,45 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
                 [.. here.OfType<KeptScan>().Select(scan => $"/printings/{id}/scans/{scan.Id}/{Item}.jpg")],
                 here.All(scan => scan is not null && scan.Readings.Any(reading => reading.Item == Item && reading.IsEmpty)),
                 marked.GetValueOrDefault((copy.Number, Item))
-            );
+            )
+            {
+                Read = here.OfType<KeptScan>().Select(scan => ReadOn(scan, Item)).FirstOrDefault(read => read is not null),
+            };
         }
+    }
+
+    private (string, Teaching.Marking)? ReadOn(KeptScan scan, int item)
+    {
+        if (scan.Readings.FirstOrDefault(reading => reading.Item == item)?.Written is not { } written)
+            return null;
+        var copy = Printing.Record.Copies.First(one => one.Number == scan.Copy);
+        try
+        {
+            return (written, Printing.Papers.Mark(Printing.Papers.ItemOf(copy, item), new Decision.Written(written)));
+        }
+        catch (FormatException)
+        {
+            // What the judge cannot take is shown, and waits.
+            return null;
+        }
+    }
+
+    private (int Taken, int Changed) TrustIn(IEnumerable<KeptScan> shown, IReadOnlyDictionary<(int Copy, int Item), KeptMarking> marked)
+    {
+        var (taken, changed) = (0, 0);
+        foreach (var scan in shown)
+        {
+            foreach (var reading in scan.Readings.Where(reading => reading.Written is not null))
+            {
+                if (
+                    !marked.TryGetValue((scan.Copy!.Value, reading.Item), out var kept) || ReadOn(scan, reading.Item) is not var (_, judged)
+                )
+                    continue;
+                taken++;
+                changed += (judged.As, judged.Marks) == (kept.Marking.As, kept.Marking.Marks) ? 0 : 1;
+            }
+        }
+
+        return (taken, changed);
     }
 }

@@ -102,7 +102,7 @@ internal sealed class IndexModel(
         if (!options.Demo || await open.FindAsync(id) is not { } found)
             return NotFound();
         var pages = await found.PagesAsync(printings, found.Record.Copies.SelectMany(copy => copy.Codes));
-        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, SimulatedPile.Of(found.Record, code => pages[code].Student)).Id}");
+        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, SimulatedPile.Of(found.Papers, code => pages[code].Student)).Id}");
     }
 
     public IActionResult OnPostStop(string id, string? job)

@@ -53,7 +53,7 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
         var print = new PrintedPage(sides.Student);
         if ((ScannedPage.Lay(print, picture, found!) ?? ScannedPage.Lay(print, picture)) is not var (laid, laying))
             return await KeepAsync(Raw(known.Id, copy.Number, page, picture, digest), there ? Taken.NotLaid : Taken.Elsewhere);
-        return await KeepAsync(Laid(known, copy, page, laid, laying, digest), there ? Taken.Laid : Taken.Elsewhere);
+        return await KeepAsync(Laid(known, copy, page, print, laid, laying, digest), there ? Taken.Laid : Taken.Elsewhere);
     }
 
     /// <summary>Lays a scan that a teacher has said the page of.</summary>
@@ -69,9 +69,10 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
             || await scans.PictureAsync(printing, scan) is not { } kept
         )
             return false;
+        var print = new PrintedPage(sides.Student);
         var named =
-            PictureReader.Read(kept) is { } picture && ScannedPage.Lay(new PrintedPage(sides.Student), picture) is var (laid, laying)
-                ? Laid(known, copy, page, laid, laying, "")
+            PictureReader.Read(kept) is { } picture && ScannedPage.Lay(print, picture) is var (laid, laying)
+                ? Laid(known, copy, page, print, laid, laying, "")
                 : new NewScan(known.Id, copy.Number, page, ScanState.NotLaid, 0, "", kept, []);
         return await scans.NameAsync(scan, named);
     }
@@ -96,19 +97,27 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
         if (ScannedPage.Find(candidates, picture) is not var (found, laid, laying))
             return await KeepAsync(Raw(printing, null, null, picture, digest), Taken.Unknown);
         var paper = known.Record.Copies.First(copy => copy.Codes.Contains(found));
-        return await KeepAsync(Laid(known, paper, paper.Codes.IndexOf(found), laid, laying, digest), Taken.Laid);
+        return await KeepAsync(
+            Laid(known, paper, paper.Codes.IndexOf(found), new PrintedPage(pages[found].Student), laid, laying, digest),
+            Taken.Laid
+        );
     }
 
-    private static NewScan Laid(OpenPrinting known, RecordedCopy copy, int page, LaidPage laid, Laying laying, string digest)
+    private static NewScan Laid(
+        OpenPrinting known,
+        RecordedCopy copy,
+        int page,
+        PrintedPage print,
+        LaidPage laid,
+        Laying laying,
+        string digest
+    )
     {
         ScanReading[] readings =
         [
-            .. known
-                .Record.Editions[copy.Edition]
-                .Items.SelectMany(item =>
-                    item.Pieces.Where(piece => piece.Page == page)
-                        .Select(piece => new ScanReading(item.Item.Number, laid.IsEmpty(piece.Box)))
-                ),
+            .. ScannedAnswers
+                .Of(known.Papers, copy, page, print, laid)
+                .Select(read => new ScanReading(read.Item, read.IsEmpty, read.Written)),
         ];
         return new NewScan(
             known.Id,

@@ -11,33 +11,19 @@ internal static class SimulatedPile
 {
     private const int Dpi = 200;
 
-    // One answer of nine is left out.
-    private const ulong LeftOut = 9;
-
     /// <summary>The scans, each a file, made when they are asked for.</summary>
-    /// <param name="record">The printing.</param>
+    /// <param name="papers">The printing.</param>
     /// <param name="pageOf">The page of a code.</param>
-    public static IEnumerable<byte[]> Of(PrintingRecord record, Func<string, Page> pageOf) =>
-        record.Copies.SelectMany(copy => copy.Codes.Select((code, page) => Scan(record.Editions[copy.Edition], code, page, pageOf(code))));
+    public static IEnumerable<byte[]> Of(RecordedPapers papers, Func<string, Page> pageOf) =>
+        papers.Record.Copies.SelectMany(copy => copy.Codes.Select((code, number) => Scan(papers, copy, number, pageOf(code))));
 
-    private static byte[] Scan(RecordedEdition edition, string code, int number, Page page)
+    private static byte[] Scan(RecordedPapers papers, RecordedCopy copy, int number, Page page)
     {
-        var seed = StableHash.Of(code);
-        var (printed, hand) = (new PrintedPage(page), new SimulatedHand(seed));
+        // A student has one hand on all pages.
+        var student = new SimulatedStudent(papers, StableHash.Of(copy.Codes[0]));
+        var printed = new PrintedPage(page);
         return SimulatedScanner
-            .Scan(
-                page,
-                canvas =>
-                {
-                    foreach (var item in edition.Items.Where(item => SplitMix64.At(seed, (ulong)item.Item.Number) % LeftOut > 0))
-                    {
-                        foreach (var piece in item.Pieces.Where(piece => piece.Page == number))
-                            hand.Answer(canvas, piece.Box, piece.Anchors, printed.IsPrinted);
-                    }
-                },
-                Dpi,
-                seed
-            )
+            .Scan(page, canvas => student.Write(canvas, copy, number, printed), Dpi, StableHash.Of(copy.Codes[number]))
             .Jpeg;
     }
 }

@@ -13,6 +13,7 @@ document.getElementById("score").addEventListener("change", async ({ target }) =
   if (!target.files[0]) return;
   const body = new FormData();
   body.append("score", target.files[0]);
+  body.append("style", document.getElementById("style").value);
   try {
     const response = await fetch("/check?handler=Score", { method: "POST", body, headers: JSON.parse(document.body.getAttribute("hx-headers")) });
     const said = await response.json();

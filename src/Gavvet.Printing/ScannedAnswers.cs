@@ -1,0 +1,98 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Scanning;
+using Gavvet.Scanning.Reading;
+using Gavvet.Teaching;
+using Gavvet.Theory;
+using Gavvet.Worksheets.Questions;
+
+namespace Gavvet.Printing;
+
+/// <summary>What was read of a question on a scan.</summary>
+/// <param name="Item">The question’s number.</param>
+/// <param name="IsEmpty">Whether nothing was written.</param>
+/// <param name="Written">The answer as it would be typed, where it is certain; otherwise null.</param>
+public sealed record ScannedAnswer(int Item, bool IsEmpty, string? Written);
+
+/// <summary>
+/// Reads answers from a scanned page: boxes that were ticked, and scales written on a staff. Words are not read, nor anything that
+/// is not certain.
+/// </summary>
+public static class ScannedAnswers
+{
+    // A box to tick is no higher and no wider than this, in micrometers.
+    private const int LargestBox = 6_000;
+
+    // Written in a box to tick, in square millimeters: so much is a tick, so little is none, and a tick of another box may run into it.
+    private const double Ticked = 0.9,
+        Bare = 0.25,
+        RunsInto = 0.3;
+
+    /// <summary>What was read of the questions on a page.</summary>
+    /// <param name="papers">The printing.</param>
+    /// <param name="copy">The paper.</param>
+    /// <param name="number">The page, from 0.</param>
+    /// <param name="page">The page as it was printed.</param>
+    /// <param name="laid">The page as it was laid.</param>
+    public static ImmutableArray<ScannedAnswer> Of(RecordedPapers papers, RecordedCopy copy, int number, PrintedPage page, LaidPage laid) =>
+        [
+            .. from recorded in papers.Record.Editions[copy.Edition].Items
+            from piece in recorded.Pieces
+            where piece.Page == number
+            let isEmpty = laid.IsEmpty(piece.Box)
+            // What goes on on another page cannot be read from one.
+            let written = isEmpty || recorded.Pieces.Length > 1
+                ? null
+                : Read(papers, papers.ItemOf(copy, recorded.Item.Number), piece, page, laid)
+            select new ScannedAnswer(recorded.Item.Number, isEmpty, written),
+        ];
+
+    private static string? Read(RecordedPapers papers, SetItem item, ItemPiece piece, PrintedPage page, LaidPage laid) =>
+        piece.Anchors.Figures is not [.., var figure] ? null
+        : BoxesOf(item, figure) ? Tick(figure, laid)
+        : IsScale(item, figure, page)
+            ? Notes(item, papers.Style.NoteNames, StaffReader.Read(page, laid, figure.Staff!.Value, figure.Places, piece.Box))
+        : null;
+
+    /// <summary>Whether a question is answered by ticking a box each.</summary>
+    internal static bool BoxesOf(SetItem item, FigureAnchors figure) =>
+        !item.Question.Choices.IsEmpty
+        && figure.Places.Length == item.Question.Choices.Length
+        && figure.Places.All(place => place is { Width: > 0 and <= LargestBox, Height: <= LargestBox });
+
+    /// <summary>Whether a question is answered by a scale on one staff of which nothing is printed.</summary>
+    internal static bool IsScale(SetItem item, FigureAnchors figure, PrintedPage page) =>
+        item.Question.Scale is { AsksSignature: false, Fill: LineFill.Notes }
+        && item.Question.Columns.IsEmpty
+        && item.What.Clef is not null
+        && figure is { Staff: { } staff, Places: [_, _, ..] places }
+        && places.All(place => place.Top >= staff.Top - staff.Height && place.Bottom <= staff.Bottom + staff.Height)
+        && !figure.Heads.Any(head => head != default && page.IsPrinted(head));
+
+    // One box and no other.
+    private static string? Tick(FigureAnchors figure, LaidPage laid)
+    {
+        double[] ink = [.. figure.Places.Select(laid.WrittenIn)];
+        var most = Array.IndexOf(ink, ink.Max());
+        return ink[most] >= Ticked && !ink.Where((one, i) => i != most && (one > Bare || one > RunsInto * ink[most])).Any()
+            ? $"{(char)('A' + most)}"
+            : null;
+    }
+
+    // Every note has to be certain; a column left empty may be a note forgotten, or one that is not seen.
+    private static string? Notes(SetItem item, NameSystem names, ImmutableArray<ReadNote?> read)
+    {
+        if (!read.All(note => note is { IsCertain: true }))
+            return null;
+        var bottom = item.What.Clef!.BottomLine.StaffStep;
+        return string.Join(
+            ' ',
+            read.Select(note =>
+            {
+                var step = bottom + note!.Position;
+                var name = new NoteName((Letter)(step % Letters.Count), note.Sign ?? Accidental.Natural);
+                return FormattableString.Invariant($"{NoteNaming.Clicked(names, name)}{Pitch.At(name, step).Octave}");
+            })
+        );
+    }
+}

@@ -1,0 +1,113 @@
+using System.Collections.Immutable;
+using Gavvet.Engraving.Drawing;
+using Gavvet.Scanning;
+using Gavvet.Scanning.Simulated;
+using Gavvet.Teaching;
+using Gavvet.Theory;
+using SkiaSharp;
+
+namespace Gavvet.Printing;
+
+/// <summary>What a simulated student writes on a paper: most answers right, some with the mistakes the questions invite, some left out.</summary>
+/// <param name="papers">The printing.</param>
+/// <param name="seed">Which student.</param>
+public sealed class SimulatedStudent(RecordedPapers papers, ulong seed)
+{
+    // Of nine answers one is left out and two are mistaken.
+    private const ulong OutOf = 9,
+        Mistaken = 2;
+
+    private readonly SimulatedHand _hand = new(seed);
+
+    /// <summary>The answer to a question as it would be typed, where it is one that is drawn: notes on a staff, or the letter of a box.
+    /// Null where it is left out; empty where it is words.</summary>
+    /// <param name="item">The question.</param>
+    public string? Answer(SetItem item)
+    {
+        var drawn = SplitMix64.At(seed, (ulong)item.Number);
+        var chance = drawn % OutOf;
+        if (chance == 0)
+            return null;
+        if (!item.Question.RightChoices.IsEmpty)
+        {
+            var right = item.Question.RightChoices[0];
+            var choice =
+                chance <= Mistaken
+                    ? (right + 1 + (int)(drawn / OutOf % (ulong)Math.Max(1, item.Question.Choices.Length - 1)))
+                        % item.Question.Choices.Length
+                    : right;
+            return $"{(char)('A' + choice)}";
+        }
+
+        if (item.Question.Scale is null)
+            return "";
+        var mistakes = item.Question.Mistakes;
+        return chance <= Mistaken && !mistakes.IsEmpty ? mistakes[(int)(drawn / OutOf % (ulong)mistakes.Length)].Text : item.Question.Text;
+    }
+
+    /// <summary>Writes on a page.</summary>
+    /// <param name="canvas">The page; a unit is a micrometer.</param>
+    /// <param name="copy">The paper.</param>
+    /// <param name="number">Which page of it, from 0.</param>
+    /// <param name="page">The page as it was printed.</param>
+    public void Write(SKCanvas canvas, RecordedCopy copy, int number, PrintedPage page)
+    {
+        foreach (var recorded in papers.Record.Editions[copy.Edition].Items)
+        {
+            var item = papers.ItemOf(copy, recorded.Item.Number);
+            if (Answer(item) is not { } answer)
+                continue;
+            foreach (var piece in recorded.Pieces.Where(piece => piece.Page == number))
+                Write(canvas, item, piece, page, answer);
+        }
+    }
+
+    private void Write(SKCanvas canvas, SetItem item, ItemPiece piece, PrintedPage page, string answer)
+    {
+        if (piece.Anchors.Figures is [.., var figure])
+        {
+            if (ScannedAnswers.BoxesOf(item, figure))
+            {
+                _hand.Tick(canvas, figure.Places[answer[0] - 'A']);
+                return;
+            }
+
+            if (ScannedAnswers.IsScale(item, figure, page) && Positions(item, figure, answer) is { } notes)
+            {
+                foreach (var (place, (position, sign)) in figure.Places.Zip(notes))
+                    _hand.Note(canvas, figure.Staff!.Value, (place.Left + place.Right) / 2.0, position, sign);
+                return;
+            }
+        }
+
+        _hand.Answer(canvas, piece.Box, piece.Anchors, page.IsPrinted);
+    }
+
+    // Where the notes of a line stand, from where the key has the first on; each is as near as may be to the one before.
+    private ImmutableArray<(int Position, Accidental? Sign)>? Positions(SetItem item, FigureAnchors figure, string answer)
+    {
+        var names = answer.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var read = new List<NoteName>();
+        foreach (var name in names)
+        {
+            if (!NoteNaming.TryParse(papers.Style.NoteNames, name, out var note))
+                return null;
+            read.Add(note);
+        }
+
+        if (read.Count != figure.Places.Length || figure.Heads is not [var first, ..])
+            return null;
+        var (staff, bottom) = (figure.Staff!.Value, item.What.Clef!.BottomLine.StaffStep);
+        var step = bottom + (int)Math.Round((staff.Bottom - ((first.Top + first.Bottom) / 2.0)) / (staff.Height / 8.0));
+        var positions = ImmutableArray.CreateBuilder<(int, Accidental?)>();
+        foreach (var note in read)
+        {
+            // The nearest place of its letter.
+            var away = (((int)note.Letter - step) % Letters.Count + Letters.Count) % Letters.Count;
+            step += away > Letters.Count / 2 ? away - Letters.Count : away;
+            positions.Add((step - bottom, note.Accidental == Accidental.Natural ? null : note.Accidental));
+        }
+
+        return positions.ToImmutable();
+    }
+}

@@ -22,7 +22,15 @@ public class HouseNamesTests
     {
         var sheet = SheetFile.Read(Recipe);
         sheet = sheet with { Style = sheet.Style with { NoteNames = names } };
-        var files = new PrintedFiles(PrintRun.Compose(PrintPlan.Of(sheet, PrintChoices.None), QuestionCatalogue.Standard, PrintPace.Fast))
+        var plan = PrintPlan.Of(
+            sheet,
+            PrintChoices.None with
+            {
+                CodeSeed = 3,
+                Copies = PrintedCopy.Of(RosterText.Read("name\nMira\n", name => name), sheet, 0, student => student.Name),
+            }
+        );
+        var files = new PrintedFiles(PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast))
             .Of([], ["musicxml"], PrintPace.Fast)
             .ToArray();
         var papers = new RecordedPapers(

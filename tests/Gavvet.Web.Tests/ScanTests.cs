@@ -251,18 +251,30 @@ public sealed class ScanTests : IAsyncLifetime
             _visitor.Services.GetRequiredService<PrintingStore>(),
             found.Record.Copies.SelectMany(copy => copy.Codes)
         );
-        await TakeAsync([.. SimulatedPile.Of(found.Papers, code => pages[code].Student)]);
-        var readings = (await Scans.ListAsync(_printing))
-            .SelectMany(scan => scan.Readings.Select(reading => (scan.Copy, Reading: reading)))
-            .ToArray();
-        var (copy, read) = readings.First(one => one.Reading.Written is not null);
+        var paper = found.Record.Copies[0];
+        var print = new PrintedPage(pages[paper.Codes[0]].Student);
+        // One hand after another, until something of one is certain.
+        var (copy, read) = (0, (ScanReading?)null);
+        for (var seed = 1UL; read is null && seed <= 10; seed++)
+        {
+            foreach (var before in await Scans.ListAsync(_printing))
+                await Scans.DeleteAsync(_printing, before.Id);
+            var student = new SimulatedStudent(found.Papers, seed);
+            await TakeAsync(SimulatedScanner.Scan(print.Page, canvas => student.Write(canvas, paper, 0, print), 200, seed).Jpeg);
+            (copy, read) = (
+                paper.Number,
+                (await Scans.ListAsync(_printing)).SelectMany(scan => scan.Readings).FirstOrDefault(one => one.Written is not null)
+            );
+        }
+
+        Assert.NotNull(read);
         var markings = _visitor.Services.GetRequiredService<MarkingStore>();
         Assert.Empty(await markings.CurrentAsync(_printing));
         var hands = await _visitor.OpenAsync($"/printings/{_printing}/hands?item={read.Item}");
         Assert.NotNull(hands.QuerySelector($"#hand-{copy} .hand-read"));
         await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item={read.Item}&copy={copy}&seen=0", ("say", "read"));
         var marked = Assert.Single(await markings.CurrentAsync(_printing));
-        Assert.Equal((copy!.Value, read.Item), marked.Key);
+        Assert.Equal((copy, read.Item), marked.Key);
         Assert.NotNull(marked.Value.Marking.Written);
         // How far readings are to be trusted is told: one was taken, and then changed.
         Assert.Contains(

@@ -43,6 +43,8 @@ const verdict = (page) => page.locator(".practice-verdict, #answer-problem:not(:
 // The questions of the sheet by their addresses: what was missed comes back between them.
 const questionsOf = (page) => page.locator(".practice-note").evaluateAll((notes) => notes.map((note) => note.getAttribute("href")));
 const go = async (page, address) => {
+  // Asked for again, the one that is there would be fetched anew, and what is typed meanwhile would go with it.
+  if (await page.locator(`.practice-note[href="${address}"][aria-current="step"]`).count()) return;
   await page.locator(`.practice-note[href="${address}"]`).click();
   await page.waitForFunction((wanted) => document.querySelector(`.practice-note[href="${wanted}"]`)?.getAttribute("aria-current") === "step", address);
 };

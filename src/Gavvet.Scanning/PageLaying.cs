@@ -1,6 +1,3 @@
-using System.Numerics;
-using System.Runtime.InteropServices;
-
 namespace Gavvet.Scanning;
 
 /// <summary>How a page was found to lie in a picture.</summary>
@@ -222,7 +219,7 @@ public static class PageLaying
         {
             for (var dx = 0; dx < span; dx++)
             {
-                alike[dy, dx] = Likeness(given, side, seen, side + (2 * reach), dx, dy);
+                alike[dy, dx] = Correlation.Of(given, side, side, seen, side + (2 * reach), dx, dy);
                 if (alike[dy, dx] > best)
                     (best, bestX, bestY) = (alike[dy, dx], dx, dy);
             }
@@ -264,27 +261,5 @@ public static class PageLaying
         var length = (float)Math.Sqrt(shades.Sum(shade => (shade - mean) * (shade - mean)));
         for (var i = 0; i < shades.Length; i++)
             shades[i] = length > 0 ? (shades[i] - mean) / length : 0;
-    }
-
-    // Sides are 48 and 24, which every width of vectors there is divides.
-    // The correlation of a normalized piece with a part of what is seen.
-    private static double Likeness(float[] given, int side, float[] seen, int width, int dx, int dy)
-    {
-        var (sums, squared, products) = (Vector<float>.Zero, Vector<float>.Zero, Vector<float>.Zero);
-        for (var y = 0; y < side; y++)
-        {
-            var row = MemoryMarshal.Cast<float, Vector<float>>(seen.AsSpan(((dy + y) * width) + dx, side));
-            var own = MemoryMarshal.Cast<float, Vector<float>>(given.AsSpan(y * side, side));
-            for (var x = 0; x < row.Length; x++)
-            {
-                sums += row[x];
-                squared += row[x] * row[x];
-                products += row[x] * own[x];
-            }
-        }
-
-        var (sum, squares, product) = (Vector.Sum(sums), Vector.Sum(squared), Vector.Sum(products));
-        var spread = squares - (sum * sum / (side * side));
-        return spread > 1 ? product / Math.Sqrt(spread) : 0;
     }
 }

@@ -1,6 +1,3 @@
-using System.Numerics;
-using System.Runtime.InteropServices;
-
 namespace Gavvet.Scanning;
 
 /// <summary>A way a page may lie in a picture.</summary>
@@ -138,32 +135,12 @@ internal static class PrintSearch
         {
             for (var dx = 0; dx <= 2 * Reach; dx++)
             {
-                var alike = Likeness(given, width, height, seen, dx, dy);
+                var alike = Correlation.Of(given, width, height, seen, width + (2 * Reach), dx, dy);
                 if (alike > best.Item1)
                     best = (alike, dx - Reach, dy - Reach);
             }
         }
 
         return best;
-    }
-
-    private static double Likeness(float[] given, int width, int height, float[] seen, int dx, int dy)
-    {
-        var (sums, squared, products) = (Vector<float>.Zero, Vector<float>.Zero, Vector<float>.Zero);
-        for (var y = 0; y < height; y++)
-        {
-            var row = MemoryMarshal.Cast<float, Vector<float>>(seen.AsSpan(((dy + y) * (width + (2 * Reach))) + dx, width));
-            var own = MemoryMarshal.Cast<float, Vector<float>>(given.AsSpan(y * width, width));
-            for (var x = 0; x < row.Length; x++)
-            {
-                sums += row[x];
-                squared += row[x] * row[x];
-                products += row[x] * own[x];
-            }
-        }
-
-        var (sum, squares, product) = (Vector.Sum(sums), Vector.Sum(squared), Vector.Sum(products));
-        var spread = squares - (sum * sum / (width * height));
-        return spread > 1 ? product / Math.Sqrt(spread) : 0;
     }
 }

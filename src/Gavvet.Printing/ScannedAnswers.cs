@@ -51,7 +51,12 @@ public static class ScannedAnswers
         piece.Anchors.Figures is not [.., var figure] ? null
         : BoxesOf(item, figure) ? Tick(figure, laid)
         : IsScale(item, figure, page)
-            ? Notes(item, papers.Style.NoteNames, StaffReader.Read(page, laid, figure.Staff!.Value, figure.Places, piece.Box))
+            ? Notes(
+                item,
+                papers.Style.NoteNames,
+                figure,
+                StaffReader.Read(page, laid, figure.Staff!.Value, [.. figure.Places.Where((_, i) => !IsGiven(item, i))], piece.Box)
+            )
         : null;
 
     /// <summary>Whether a question is answered by ticking a box each.</summary>
@@ -60,14 +65,25 @@ public static class ScannedAnswers
         && figure.Places.Length == item.Question.Choices.Length
         && figure.Places.All(place => place is { Width: > 0 and <= LargestBox, Height: <= LargestBox });
 
-    /// <summary>Whether a question is answered by a scale on one staff of which nothing is printed.</summary>
+    /// <summary>Whether a question is answered by a scale on one staff; of its notes some may be printed, but no signature.</summary>
     internal static bool IsScale(SetItem item, FigureAnchors figure, PrintedPage page) =>
-        item.Question.Scale is { AsksSignature: false, Fill: LineFill.Notes }
-        && item.Question.Columns.IsEmpty
+        item.Question.Scale is { AsksSignature: false, UnderSignature: false, Fill: LineFill.Notes }
+        && (item.Question.Columns.IsEmpty || item.Question.Columns.Length == figure.Places.Length)
         && item.What.Clef is not null
         && figure is { Staff: { } staff, Places: [_, _, ..] places }
         && places.All(place => place.Top >= staff.Top - staff.Height && place.Bottom <= staff.Bottom + staff.Height)
-        && !figure.Heads.Any(head => head != default && page.IsPrinted(head));
+        && figure.Heads.Length == figure.Places.Length
+        && !figure.Heads.Where((head, i) => head != default && page.IsPrinted(head) != IsGiven(item, i)).Any();
+
+    /// <summary>Whether the note of a column is printed.</summary>
+    internal static bool IsGiven(SetItem item, int column) => item.Question.Columns.ElementAtOrDefault(column) is not null;
+
+    /// <summary>Half spaces above the bottom line at which a head of the key stands.</summary>
+    internal static int PositionOf(FigureAnchors figure, int column)
+    {
+        var (staff, head) = (figure.Staff!.Value, figure.Heads[column]);
+        return (int)Math.Round((staff.Bottom - ((head.Top + head.Bottom) / 2.0)) / (staff.Height / 8.0));
+    }
 
     // One box and no other.
     private static string? Tick(FigureAnchors figure, LaidPage laid)
@@ -80,19 +96,26 @@ public static class ScannedAnswers
     }
 
     // Every note has to be certain; a column left empty may be a note forgotten, or one that is not seen.
-    private static string? Notes(SetItem item, NameSystem names, ImmutableArray<ReadNote?> read)
+    private static string? Notes(SetItem item, NameSystem names, FigureAnchors figure, ImmutableArray<ReadNote?> read)
     {
-        if (!read.All(note => note is { IsCertain: true }))
+        if (read.IsEmpty || !read.All(note => note is { IsCertain: true }))
             return null;
         var bottom = item.What.Clef!.BottomLine.StaffStep;
+        var next = 0;
         return string.Join(
             ' ',
-            read.Select(note =>
-            {
-                var step = bottom + note!.Position;
-                var name = new NoteName((Letter)(step % Letters.Count), note.Sign ?? Accidental.Natural);
-                return FormattableString.Invariant($"{NoteNaming.Clicked(names, name)}{Pitch.At(name, step).Octave}");
-            })
+            figure.Places.Select(
+                (_, column) =>
+                    item.Question.Columns.ElementAtOrDefault(column) is { } given
+                        ? Named(given, bottom + PositionOf(figure, column))
+                        : At(read[next++]!)
+            )
         );
+
+        string At(ReadNote note) =>
+            Named(new NoteName(Letter.C.Up(bottom + note.Position), note.Sign ?? Accidental.Natural), bottom + note.Position);
+
+        string Named(NoteName name, int step) =>
+            FormattableString.Invariant($"{NoteNaming.Clicked(names, name)}{Pitch.At(name, step).Octave}");
     }
 }

@@ -74,8 +74,19 @@ public sealed class SimulatedStudent(RecordedPapers papers, ulong seed)
 
             if (ScannedAnswers.IsScale(item, figure, page) && Positions(item, figure, answer) is { } notes)
             {
-                foreach (var (place, (position, sign)) in figure.Places.Zip(notes))
-                    _hand.Note(canvas, figure.Staff!.Value, (place.Left + place.Right) / 2.0, position, sign);
+                for (var column = 0; column < notes.Length; column++)
+                {
+                    var place = figure.Places[column];
+                    if (!ScannedAnswers.IsGiven(item, column))
+                        _hand.Note(
+                            canvas,
+                            figure.Staff!.Value,
+                            (place.Left + place.Right) / 2.0,
+                            notes[column].Position,
+                            notes[column].Sign
+                        );
+                }
+
                 return;
             }
         }
@@ -95,10 +106,10 @@ public sealed class SimulatedStudent(RecordedPapers papers, ulong seed)
             read.Add(note);
         }
 
-        if (read.Count != figure.Places.Length || figure.Heads is not [var first, ..])
+        if (read.Count != figure.Places.Length)
             return null;
-        var (staff, bottom) = (figure.Staff!.Value, item.What.Clef!.BottomLine.StaffStep);
-        var step = bottom + (int)Math.Round((staff.Bottom - ((first.Top + first.Bottom) / 2.0)) / (staff.Height / 8.0));
+        var bottom = item.What.Clef!.BottomLine.StaffStep;
+        var step = bottom + ScannedAnswers.PositionOf(figure, 0);
         var positions = ImmutableArray.CreateBuilder<(int, Accidental?)>();
         foreach (var note in read)
         {

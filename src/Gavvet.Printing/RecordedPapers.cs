@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Gavvet.Teaching;
 using Gavvet.Theory;
@@ -8,7 +9,7 @@ namespace Gavvet.Printing;
 /// <summary>The papers of a printing, found by whose they are or by the code of a page.</summary>
 public sealed class RecordedPapers
 {
-    private readonly Dictionary<int, ImmutableArray<SetItem>> _items = [];
+    private readonly ConcurrentDictionary<int, ImmutableArray<SetItem>> _items = new();
 
     /// <summary>The papers of a record.</summary>
     /// <param name="record">The record.</param>
@@ -77,8 +78,7 @@ public sealed class RecordedPapers
 
     /// <summary>The items of a paper, in order.</summary>
     /// <param name="copy">The paper.</param>
-    public ImmutableArray<SetItem> ItemsOf(RecordedCopy copy) =>
-        _items.TryGetValue(copy.Edition, out var known) ? known : _items[copy.Edition] = Record.ItemsOf(copy);
+    public ImmutableArray<SetItem> ItemsOf(RecordedCopy copy) => _items.GetOrAdd(copy.Edition, _ => Record.ItemsOf(copy));
 
     private RecordedCopy OfCode(string typed)
     {

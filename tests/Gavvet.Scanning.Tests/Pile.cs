@@ -15,6 +15,7 @@ internal static class Pile
         {"gavvet":1,"seed":3,"title":"Friday","sections":[
           {"kind":"write-scale","scales":["harmonic-minor","dorian"],"keys":{"flats":3,"sharps":3},"clefs":["treble","bass"],"count":4},
           {"kind":"write-scale","scales":["major"],"keys":{"flats":3,"sharps":3},"clefs":["treble"],"scaffold":"tonic","count":2},
+          {"kind":"write-scale","scales":["harmonic-minor"],"keys":{"flats":3,"sharps":3},"clefs":["treble"],"direction":"both","count":2},
           {"kind":"relative-key","keys":{"flats":3,"sharps":3},"count":3},
           {"kind":"write-signature","keys":{"flats":4,"sharps":4},"count":3},
           {"kind":"identify-scale","scales":["major","natural-minor","dorian"],"keys":{"flats":2,"sharps":2},"answerAs":"choice","count":3},

@@ -61,6 +61,6 @@ public class ScannedAnswersTests
             $"{names}: {read} of {drawn} scales, {ticksRead} of {ticks} ticks, {emptyRead} of {empty} empty; otherwise: {string.Join("; ", other)}";
         TestContext.Current.SendDiagnosticMessage(said);
         Assert.True(other.Count == 0, said);
-        Assert.True(read >= 0.6 * drawn && ticksRead >= 0.9 * ticks, said);
+        Assert.True(read >= 0.5 * drawn && ticksRead >= 0.9 * ticks, said);
     }
 }

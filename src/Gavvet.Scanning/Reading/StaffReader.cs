@@ -53,7 +53,7 @@ public static class StaffReader
 
     // How far off its place a head may be, in half spaces, where those beside it lie a step apart, and where not.
     private const double InStep = 0.5,
-        OutOfStep = 0.25,
+        OutOfStep = 0.2,
         MostLean = 0.3;
 
     /// <summary>The notes of some columns; null where nothing is written in one.</summary>
@@ -176,19 +176,20 @@ public static class StaffReader
         var places = new (int, bool)?[heights.Length];
         if (known.Length == 0)
             return places;
-        // The way up or down, and the first place of it, that most heads are a step a column from; and how high the hand sets them.
-        var (turn, first, lean, fit) = (
-            from way in new[] { 1, -1 }
-            let middle = Middle(known.Select(one => one.Height!.Value - (way * one.Column)))
+        // Up to some column and down from there, a step a column: the top and its place that most heads agree with, and how high the hand
+        // sets them.
+        var (top, first, lean, fit) = (
+            from peak in Enumerable.Range(0, heights.Length)
+            let middle = Middle(known.Select(one => one.Height!.Value + Math.Abs(one.Column - peak)))
             let start = (int)Math.Round(middle)
-            let fitting = known.Count(one => Math.Abs(one.Height!.Value - middle - (way * one.Column)) <= InStep)
+            let fitting = known.Count(one => Math.Abs(one.Height!.Value - middle + Math.Abs(one.Column - peak)) <= InStep)
             orderby fitting descending
-            select (way, start, middle - start, fitting)
+            select (peak, start, middle - start, fitting)
         ).First();
-        var isScale = known.Length >= 4 && fit >= known.Length - (known.Length / 4) && Math.Abs(lean) <= MostLean;
+        var isScale = known.Length >= 4 && fit >= known.Length - 1 && Math.Abs(lean) <= MostLean;
         foreach (var (height, column) in known)
         {
-            var step = first + (turn * column);
+            var step = first - Math.Abs(column - top);
             var at = height!.Value - (isScale ? lean : 0);
             var place = (int)Math.Round(at);
             places[column] = isScale && Math.Abs(at - step) <= InStep ? (step, true) : (place, Math.Abs(at - place) <= OutOfStep);

@@ -58,6 +58,17 @@ try {
   await page.evaluate(() => scrollTo(0, 0));
   await page.waitForTimeout(300);
   await page.screenshot({ path: join(shots, "results.png") });
+  // A pile through the simulated copier, and the first question of which something was read.
+  await page.goto(`${server.address}/classes`);
+  await page.getByRole("link", { name: "Hazelmoor theory 2" }).click();
+  await page.locator(".row-card h3 a[href^='/printings/']").last().click();
+  const pile = new URL(page.url()).pathname;
+  await page.goto(`${server.address}${pile}/scans`);
+  await page.getByRole("button", { name: "Scan the pile of the demo class" }).click();
+  await page.getByText("Pages looked at:").waitFor({ timeout: 300_000 });
+  for (let item = 1; item === 1 || (!(await page.locator(".hand-read").count()) && item < 13); item++) await page.goto(`${server.address}${pile}/hands?item=${item}`);
+  await page.waitForFunction(() => [...document.images].slice(0, 6).every((image) => image.complete));
+  await page.screenshot({ path: join(shots, "hands.png") });
   await page.goto(`${server.address}${sheet}/print`);
   await page.locator("#versions").fill("2");
   await Promise.all([page.waitForNavigation(), page.keyboard.press("Enter")]);
@@ -87,11 +98,6 @@ try {
   // The simulated students go on while someone watches.
   await page.waitForTimeout(25_000);
   await page.screenshot({ path: join(shots, "practice-room.png") });
-  await page.goto(`${server.address}/?show=printings`);
-  await page.locator(".row-card a").first().click();
-  await page.locator(".page-code").first().click();
-  await page.waitForFunction(() => document.images.length > 0 && [...document.images].every((image) => image.complete));
-  await page.screenshot({ path: join(shots, "printed.png") });
   for (const [name, path] of [["style", "/style?preset=jazz"], ["atlas", "/atlas/harmonic-minor/D%23"], ["specimens", "/specimens"], ["check", "/check?type=harmonic-minor&tonic=D%23&answer=D%23+E%23+F%23+G%23+A%23+B+D+D%23"]]) {
     await page.goto(server.address + path);
     await page.evaluate(() => document.fonts.ready);

@@ -11,7 +11,8 @@ namespace Gavvet.Printing;
 /// <summary>What a simulated student writes on a paper: most answers right, some with the mistakes the questions invite, some left out.</summary>
 /// <param name="papers">The printing.</param>
 /// <param name="seed">Which student.</param>
-public sealed class SimulatedStudent(RecordedPapers papers, ulong seed)
+/// <param name="marked">What was decided of some questions before, by number: those are written so.</param>
+public sealed class SimulatedStudent(RecordedPapers papers, ulong seed, IReadOnlyDictionary<int, Marking>? marked = null)
 {
     // Of nine answers one is left out and two are mistaken.
     private const ulong OutOf = 9,
@@ -26,6 +27,16 @@ public sealed class SimulatedStudent(RecordedPapers papers, ulong seed)
     {
         var drawn = SplitMix64.At(seed, (ulong)item.Number);
         var chance = drawn % OutOf;
+        if (marked?.GetValueOrDefault(item.Number) is { } decided)
+        {
+            if (decided.As == MarkedAs.Blank)
+                return null;
+            if (item.Question.Choices.IsEmpty && decided.Written is { Length: > 0 } written)
+                return written;
+            // What is past the chances of leaving out and of mistakes is right.
+            chance = decided.IsRight ? OutOf - 1 : 1;
+        }
+
         if (chance == 0)
             return null;
         if (!item.Question.RightChoices.IsEmpty)
@@ -101,7 +112,7 @@ public sealed class SimulatedStudent(RecordedPapers papers, ulong seed)
         var read = new List<NoteName>();
         foreach (var name in names)
         {
-            if (!NoteNaming.TryParse(papers.Style.NoteNames, name, out var note))
+            if (!NoteNaming.TryParse(papers.Style.NoteNames, name.TrimEnd('0', '1', '2', '3', '4', '5', '6', '7', '8', '9'), out var note))
                 return null;
             read.Add(note);
         }

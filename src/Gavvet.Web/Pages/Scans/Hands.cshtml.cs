@@ -3,7 +3,6 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Printings;
-using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Sheets;
 using Gavvet.Worksheets.Wording;
 using Microsoft.AspNetCore.Mvc;
@@ -29,16 +28,16 @@ internal sealed record HandCard(
     KeptMarking? Marking
 )
 {
-    /// <summary>What was read for certain, as it would be typed, with what the judge makes of it; null where nothing was.</summary>
+    /// <summary>What was read for certain, as the paper says it, with what the judge makes of it; null where nothing was.</summary>
     public (string Written, Teaching.Marking Judged)? Read { get; init; }
 
     /// <summary>What was read, in words.</summary>
     public string? ReadAs =>
         Read is not var (written, judged) ? null
-        : judged.IsRight ? Say("Read as {0}: right", Signs.In(written))
+        : judged.IsRight ? Say("Read as {0}: right", written)
         : Say(
             "Read as {0}: {1} of {2}. {3}",
-            Signs.In(written),
+            written,
             MarksText.Of(judged.Marks),
             judged.Of,
             string.Join(' ', judged.Findings.Select(finding => finding.Message))
@@ -100,7 +99,7 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
             Decision decision = say switch
             {
                 "right" => new Decision.Right(),
-                "read" when card.Read is var (written, _) => new Decision.Written(written),
+                "read" when card.Read is { Judged.Written: { } written } => new Decision.Written(written),
                 "blank" => new Decision.Blank(),
                 _ => new Decision.Wrong(),
             };
@@ -237,13 +236,27 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
         var copy = Printing.Record.Copies.First(one => one.Number == scan.Copy);
         try
         {
-            return (written, Printing.Papers.Mark(Printing.Papers.ItemOf(copy, item), new Decision.Written(written)));
+            var asked = Printing.Papers.ItemOf(copy, item);
+            return (Shown(asked, written), Printing.Papers.Mark(asked, new Decision.Written(written)));
         }
         catch (FormatException)
         {
             // What the judge cannot take is shown, and waits.
             return null;
         }
+    }
+
+    // As the paper has it: the notes by their printed names, or the answer that was ticked.
+    private string Shown(SetItem asked, string written)
+    {
+        if (written is [var letter] && asked.Question.Choices.ElementAtOrDefault(letter - 'A') is { } choice)
+            return choice;
+        var names = written
+            .Split(' ')
+            .Select(word =>
+                NoteNaming.Parse(Printing.Papers.Style.NoteNames, word.TrimEnd('0', '1', '2', '3', '4', '5', '6', '7', '8', '9'))
+            );
+        return Printing.Papers.Style.Say(names);
     }
 
     private (int Taken, int Changed) TrustIn(IEnumerable<KeptScan> shown, IReadOnlyDictionary<(int Copy, int Item), KeptMarking> marked)

@@ -102,7 +102,10 @@ internal sealed class IndexModel(
         if (!options.Demo || await open.FindAsync(id) is not { } found)
             return NotFound();
         var pages = await found.PagesAsync(printings, found.Record.Copies.SelectMany(copy => copy.Codes));
-        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, SimulatedPile.Of(found.Papers, code => pages[code].Student)).Id}");
+        var marked = await markings.CurrentAsync(id, HttpContext.RequestAborted);
+        return Redirect(
+            $"/printings/{id}/scans?job={jobs.Start(id, SimulatedPile.Of(found.Papers, code => pages[code].Student, marked)).Id}"
+        );
     }
 
     public IActionResult OnPostStop(string id, string? job)

@@ -71,4 +71,35 @@ public class BoardViewTests
         Assert.Null(end.Next);
         Assert.Null(end.Pad);
     }
+
+    [Fact]
+    public void Any_version_and_part_is_shown_and_stays_while_it_is_gone_through()
+    {
+        const string Three = """{"kind":"write-scale","scales":["major"],"keys":{"flats":3,"sharps":3},"clefs":["treble"],"count":1}""";
+        BoardView Shown(BoardPlace at) =>
+            BoardView.Of(
+                new StoredSheet(
+                    "x",
+                    default,
+                    SheetFile.Read($$"""{"gavvet":1,"seed":1,"title":"Scales","versions":2,"parts":["horn"],"sections":[{{Three}}]}"""),
+                    false,
+                    false
+                ),
+                QuestionCatalogue.Standard,
+                at,
+                null
+            )!;
+        var (concert, horn, other) = (
+            Shown(new BoardPlace()),
+            Shown(new BoardPlace { Part = "horn" }),
+            Shown(new BoardPlace { Version = "B", Part = "horn" })
+        );
+        Assert.NotEqual(concert.Prompt, horn.Prompt);
+        Assert.NotEqual(horn.Prompt, other.Prompt);
+        Assert.Equal(concert.Heard.Right, horn.Heard.Right);
+        Assert.Contains("version=B&part=horn", other.Next!, StringComparison.Ordinal);
+        // A version or part the sheet has not is the first, at concert pitch.
+        Assert.Equal(concert.Prompt, Shown(new BoardPlace { Version = "Z", Part = "tuba" }).Prompt);
+        Assert.Equal(["A", "B"], concert.Letters.Select(letter => $"{letter}"));
+    }
 }

@@ -1,6 +1,5 @@
 using System.Net;
 using AngleSharp.Dom;
-using AngleSharp.Html.Parser;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Teaching.Practice;
@@ -9,6 +8,7 @@ using Gavvet.Worksheets.Editing;
 using Gavvet.Worksheets.Figures;
 using Gavvet.Worksheets.Files;
 using Microsoft.Extensions.DependencyInjection;
+using static Gavvet.Web.Tests.StudentPages;
 
 namespace Gavvet.Web.Tests;
 
@@ -56,39 +56,12 @@ public sealed class PracticeTests : IAsyncLifetime
     // A browser of a student's own.
     private HttpClient Browser() => new(new HttpClientHandler { AllowAutoRedirect = true }) { BaseAddress = new Uri(_visitor.Origin) };
 
-    private static async Task<IDocument> PageAsync(HttpResponseMessage response) =>
-        new HtmlParser().ParseDocument(await response.Content.ReadAsStringAsync());
-
-    private static async Task<IDocument> PostAsync(HttpClient browser, string address, params (string Name, string Value)[] fields) =>
-        await PageAsync(await SendAsync(browser, address, fields));
-
-    private static Task<HttpResponseMessage> SendAsync(HttpClient browser, string address, params (string Name, string Value)[] fields) =>
-        browser.PostAsync(
-            new Uri(address, UriKind.Relative),
-            new FormUrlEncodedContent(fields.Select(field => KeyValuePair.Create(field.Name, field.Value)))
-        );
-
     private static async Task<IDocument> ComeInAsync(HttpClient browser, KeptPractice practice, string name)
     {
         var names = await PostAsync(browser, "/practice", ("code", PracticeCode.Shown(practice.Code)));
         var seat = names.QuerySelectorAll("button[name=seat]").Single(button => button.TextContent == name).GetAttribute("value")!;
         return await PostAsync(browser, "/practice?handler=Sit", ("code", practice.Code), ("seat", seat));
     }
-
-    private static string Field(IDocument page, string name) =>
-        page.QuerySelector($"#answer-form input[name={name}]")!.GetAttribute("value")!;
-
-    private static Task<IDocument> DoAsync(HttpClient browser, IDocument page, string doing, string written = "") =>
-        PostAsync(
-            browser,
-            $"/practice/now?handler={doing}",
-            ("proof", Field(page, "proof")),
-            ("token", Field(page, "token")),
-            ("question", Field(page, "question")),
-            ("written", written)
-        );
-
-    private static string Verdict(IDocument page) => page.QuerySelector(".practice-verdict")?.TextContent ?? "";
 
     private async Task<PracticePaper> PaperAsync(KeptPractice practice, int seat = 0)
     {
@@ -256,6 +229,67 @@ public sealed class PracticeTests : IAsyncLifetime
             "/practice",
             (await other.GetAsync(new Uri("/practice/now", UriKind.Relative))).RequestMessage!.RequestUri!.AbsolutePath
         );
+    }
+
+    [Fact]
+    public async Task What_is_due_again_speaks_the_language_it_was_opened_in_whatever_a_browser_asks_for()
+    {
+        await MissedAsync();
+        await _visitor.OpenAsync($"/classes/{_group}/standing");
+        var opened = (await _visitor.PostAsync($"/classes/{_group}/standing?handler=Due")).Response.Headers.Location!.OriginalString;
+        var standing = (await Store.FindAsync(opened.Split('/')[^1]))!;
+        using var browser = Browser();
+        browser.DefaultRequestHeaders.Add("Cookie", $"gavvet-language={Language.Pseudo.Tag}");
+        browser.DefaultRequestHeaders.AcceptLanguage.ParseAdd(Language.Pseudo.Tag);
+        await Language.Pseudo.Saying(async () =>
+        {
+            var seats = await Store.SeatsAsync(standing.Id);
+            var sheet = await _visitor
+                .Services.GetRequiredService<DueSheets>()
+                .OfAsync(standing, seats.Single(seat => seat.Name == "Änne"), CancellationToken.None);
+            Assert.Equal(Language.English, sheet!.Language);
+        });
+    }
+
+    [Fact]
+    public async Task What_is_being_written_is_heard_and_nothing_of_it_is_judged_or_kept()
+    {
+        var practice = await OpenAsync();
+        using var browser = Browser();
+        var page = await ComeInAsync(browser, practice, "Bo");
+        async Task<string> HeardAsync(string written) =>
+            await (
+                await SendAsync(
+                    browser,
+                    "/practice/now?handler=Heard",
+                    ("proof", Field(page, "proof")),
+                    ("question", Field(page, "question")),
+                    ("written", written)
+                )
+            ).Content.ReadAsStringAsync();
+        // A horn sounds a fifth below what it reads: C in the octave of middle C is F below it, 41 semitones above the lowest C.
+        Assert.Equal("41 43 45", await HeardAsync("C D E"));
+        Assert.Equal("", await HeardAsync("no notes"));
+        Assert.Empty((await Store.AllTriesAsync(practice.Id)).SelectMany(one => one));
+        using var stranger = Browser();
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await SendAsync(stranger, "/practice/now?handler=Heard", ("proof", Field(page, "proof")), ("written", "C D E"))).StatusCode
+        );
+    }
+
+    [Fact]
+    public async Task After_a_restore_no_paper_of_before_is_kept_at_hand()
+    {
+        var practice = await OpenAsync();
+        var before = await PaperAsync(practice);
+        Assert.Same(before, await PaperAsync(practice));
+        var file = await _visitor.BytesAsync("/backup/file");
+        await _visitor.OpenAsync("/backup");
+        using var content = new MultipartFormDataContent { { new ByteArrayContent(file), "file", "mine.gavvet" } };
+        var (_, looked) = await _visitor.PostAsync("/backup?handler=Look", content);
+        await _visitor.PostAsync("/backup?handler=Restore", ("staged", looked.QuerySelector("input[name=staged]")!.GetAttribute("value")!));
+        Assert.NotSame(before, await PaperAsync(practice));
     }
 
     [Fact]

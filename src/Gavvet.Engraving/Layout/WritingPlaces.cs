@@ -61,6 +61,27 @@ public static class WritingPlaces
         return [.. all.Zip(Dots(figure with { Given = [] }, [.. all], Role.FretDot, width), (mark, dot) => (mark.String, mark.Fret, dot))];
     }
 
+    /// <summary>Where words stand on a figure: names on the circle, steps between notes, names under them.</summary>
+    /// <param name="figure">The figure.</param>
+    /// <param name="markAt">A mark with a text, for each place in order.</param>
+    /// <param name="count">How many places.</param>
+    /// <param name="width">How wide it is drawn.</param>
+    /// <returns>For each the middle of the text, its baseline, and its size.</returns>
+    public static ImmutableArray<(int X, int Y, int Size)> OfWords(Figure figure, Func<int, string, Mark> markAt, int count, int width)
+    {
+        // A letter is one piece of text, whatever the figure makes of its size.
+        const string letter = "x";
+        return
+        [
+            .. FigureDrawing
+                .Draw(figure with { Given = [] }, [.. Enumerable.Range(0, count).Select(i => markAt(i, letter))], width)
+                .Groups.SelectMany(group => group.Primitives)
+                .OfType<TextPrimitive>()
+                .Where(text => text.Ink == Ink.Answer)
+                .Select(text => (text.X + (text.Text.Width / 2), text.Y, text.Text.Size)),
+        ];
+    }
+
     private static IEnumerable<Box> Dots(Figure figure, ImmutableArray<Mark> everywhere, Role role, int width) =>
         FigureDrawing
             .Draw(figure, everywhere, width)

@@ -4,6 +4,7 @@ using System.Globalization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Composing;
 using Gavvet.Worksheets.Drawing;
+using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
 
@@ -28,6 +29,12 @@ public sealed record PracticeQuestion(string Id, WorksheetSection Section, Quest
 
     /// <summary>How many hints there are: the steps of the working, not the answer itself.</summary>
     public int Hints => Stages.Length - 1;
+
+    /// <summary>Where an answer in words is not right, where some of it is.</summary>
+    /// <param name="written">What was written.</param>
+    /// <returns>The lines, from 1, or the places of the only line; empty where no more can be said than that it is not right.</returns>
+    public ImmutableArray<int> WrongPlaces(string written) =>
+        Item.Question.Choices.IsEmpty && Item.Question.List.IsEmpty ? WordsJudge.WrongPlaces(Item.Question, Style, written) : [];
 
     /// <summary>What an answer to it comes to, as a marking of the same answer on paper does.</summary>
     /// <param name="written">What was written.</param>

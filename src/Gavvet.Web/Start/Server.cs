@@ -8,6 +8,7 @@ using Gavvet.Teaching.Practice;
 using Gavvet.Web.Demo;
 using Gavvet.Web.Hosting;
 using Gavvet.Web.Pages.Classes;
+using Gavvet.Web.Pages.Erase;
 using Gavvet.Web.Pages.Practicing;
 using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Scans;
@@ -219,6 +220,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<ScanJobs>();
         services.AddSingleton<DueSheets>();
         services.AddSingleton<PracticeRoom>();
+        services.AddSingleton<Remembered>();
         services.AddSingleton<PracticeWatch>();
         services.AddSingleton<CodeDoor>();
         services.AddSingleton<DeskSettings>();

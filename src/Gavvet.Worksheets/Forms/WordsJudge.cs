@@ -184,6 +184,24 @@ public static class WordsJudge
         return new Judgement(verdict, findings.ToImmutable(), Math.Max(0, ((2 * of) - halves) / 2), of);
     }
 
+    /// <summary>Where an answer in words is not as asked, where some of it is: for who tries once more.</summary>
+    /// <param name="asked">What is asked.</param>
+    /// <param name="style">The house style.</param>
+    /// <param name="written">What was written.</param>
+    /// <returns>The lines, from 1, or the places of the only line; empty where nothing narrower can be said than that it is not right.</returns>
+    public static ImmutableArray<int> WrongPlaces(AskedQuestion asked, HouseStyle style, string written)
+    {
+        if (asked.Lines.IsEmpty || asked.Scale is not null)
+            return [];
+        var lines = AnswerLines.Of(asked, style, written);
+        ImmutableArray<int> wrong = lines is [var only]
+            ? only.Read.Places.IsDefault
+                ? []
+                : [.. only.Read.Places.Select(place => place + 1)]
+            : [.. lines.Where(line => !line.Read.IsRight).Select(line => line.Number)];
+        return wrong.Length < (lines is [var one] ? one.Read.Of : lines.Length) ? wrong : [];
+    }
+
     // What is wrong on a line: place by place where it is few of many, or all of it.
     private static IEnumerable<Finding> Said(AskedQuestion asked, HouseStyle style, ReadLine line)
     {

@@ -1,5 +1,5 @@
 using Gavvet.Storage;
-using Gavvet.Web.Pages.Workbench;
+using Gavvet.Web.Pages.Erase;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -8,7 +8,8 @@ namespace Gavvet.Web.Pages.Backup;
 /// <summary>Everything in one file, and back after a look at what it holds.</summary>
 [RequestSizeLimit(Backups.LargestFile)]
 [RequestFormLimits(MultipartBodyLengthLimit = Backups.LargestFile)]
-public sealed class IndexModel(Backups backups, Database data, WorkbenchViews views, SchoolClock clock, DeskSettings settings) : PageModel
+internal sealed class IndexModel(Backups backups, Database data, Remembered remembered, SchoolClock clock, DeskSettings settings)
+    : PageModel
 {
     public IReadOnlyList<DailyCopy> Copies => backups.Copies();
 
@@ -58,7 +59,7 @@ public sealed class IndexModel(Backups backups, Database data, WorkbenchViews vi
         try
         {
             var before = await backups.RestoreAsync(staged, data);
-            views.Forget();
+            remembered.Forget();
             await clock.ReadAsync(settings);
             return Redirect($"/backup?restored={before}");
         }

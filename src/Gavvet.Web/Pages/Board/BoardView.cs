@@ -12,6 +12,7 @@ using Gavvet.Worksheets.Forms;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Questions;
 using Gavvet.Worksheets.Sheets;
+using Gavvet.Worksheets.Versions;
 
 namespace Gavvet.Web.Pages.Board;
 
@@ -21,11 +22,20 @@ namespace Gavvet.Web.Pages.Board;
 /// <param name="Written">What the class says, as it is typed or clicked.</param>
 /// <param name="Signature">The key signature the class puts before it, in fifths, or null for none.</param>
 /// <param name="Judged">Whether what the class says is judged.</param>
-public sealed record BoardPlace(int Question = 1, int Step = 0, string? Written = null, int? Signature = null, bool Judged = false);
+public sealed record BoardPlace(int Question = 1, int Step = 0, string? Written = null, int? Signature = null, bool Judged = false)
+{
+    /// <summary>The version's letter; null, or one the sheet has not, for version A.</summary>
+    public string? Version { get; init; }
+
+    /// <summary>The part it is read in, as files name it; null, or one the sheet has not, for concert pitch.</summary>
+    public string? Part { get; init; }
+}
 
 /// <summary>A question on the board with the steps shown so far.</summary>
 internal sealed class BoardView
 {
+    private const char First = 'A';
+
     /// <summary>Sentences about what the class says, at most: more is not read from a wall.</summary>
     public const int MostFindings = 3;
 
@@ -51,6 +61,8 @@ internal sealed class BoardView
     )
     {
         _answers = answers;
+        (Versions, Parts) = (stored.Sheet.Versions, stored.Sheet.Parts);
+        (Version, Part) = (composition.Worksheet.Edition.Version ?? First, composition.Worksheet.Edition.Part);
         (Count, Number) = (questions.Length, Math.Clamp(at.Question, 1, questions.Length));
         (Section, _item) = questions[Number - 1];
         _answer = composition.Key.Answers[_item.SlotId];
@@ -77,7 +89,14 @@ internal sealed class BoardView
     /// <summary>The question, or null where the sheet has none with an answer.</summary>
     public static BoardView? Of(StoredSheet stored, QuestionCatalogue catalogue, BoardPlace at, ClassAnswers? answers)
     {
-        var composition = Composer.Compose(stored.Sheet, catalogue, Edition.Only);
+        var sheet = stored.Sheet;
+        char? letter = at.Version is [var said] && said > First && said < First + sheet.Versions ? said : null;
+        var part = sheet.Parts.FirstOrDefault(part => part.Id == at.Part);
+        var composition = Composer.Compose(
+            letter is null ? sheet : SheetVersions.Of(sheet).First(version => version.Letter == letter).Sheet,
+            catalogue,
+            new Edition(letter, part)
+        );
         (WorksheetSection, WorksheetItem)[] questions =
         [
             .. composition
@@ -86,6 +105,20 @@ internal sealed class BoardView
         ];
         return questions.Length == 0 ? null : new BoardView(stored, catalogue, composition, questions, at, answers);
     }
+
+    /// <summary>How many versions the sheet has, and the parts it is for: any of them can be shown.</summary>
+    public int Versions { get; }
+
+    public ImmutableArray<Instrument> Parts { get; }
+
+    /// <summary>The version that is shown.</summary>
+    public char Version { get; }
+
+    /// <summary>The part it is shown for, or null at concert pitch.</summary>
+    public Instrument? Part { get; }
+
+    /// <summary>The letters of the versions.</summary>
+    public IEnumerable<char> Letters => Enumerable.Range(0, Versions).Select(i => (char)(First + i));
 
     /// <summary>Which question, from 1.</summary>
     public int Number { get; }
@@ -124,7 +157,7 @@ internal sealed class BoardView
     public int BottomLine => Staff!.Clef.BottomLine.StaffStep;
 
     /// <summary>The names of the letters, for the script.</summary>
-    public ImmutableArray<string> Letters => NoteNaming.Letters(_answer.Style.NoteNames);
+    public ImmutableArray<string> NoteLetters => NoteNaming.Letters(_answer.Style.NoteNames);
 
     /// <summary>What the class says.</summary>
     public string Written { get; }
@@ -182,7 +215,8 @@ internal sealed class BoardView
     private bool HasPad => Step == 0 && _asked.Scale is not null && _asked.Columns.IsEmpty && Staff is { HidesClef: false, Columns: > 0 };
 
     private string At(BoardPlace place) =>
-        $"{_address}?question={place.Question}&step={place.Step}{(GoneOver is { } over ? $"&{over.Name}={over.Id}" : "")}";
+        $"{_address}?question={place.Question}&step={place.Step}{(Version > First ? $"&version={Version}" : "")}"
+        + $"{(Part is { } part ? $"&part={part.Id}" : "")}{(GoneOver is { } over ? $"&{over.Name}={over.Id}" : "")}";
 
     private string Draw(Figure figure, int i)
     {
@@ -246,12 +280,14 @@ internal sealed class BoardView
         var right = _answer.Written is null
             ? []
             : HeardAnswer.Of(_answer.Style, setting.Scale, setting.Tonic, setting.Direction, setting.Octaves);
-        return Shared.Sound.Of(right, setting.Part) with
+        // What is asked at concert pitch sounds as it is written, whoever reads it.
+        var part = setting.Sounds is { } sounds && sounds != setting.Tonic ? setting.Part : null;
+        return Shared.Sound.Of(right, part) with
         {
             Written =
                 right.IsEmpty || Written.Length == 0
                     ? ""
-                    : Shared.Sound.Semitones(HeardAnswer.Of(_asked, _answer.Style, Written, right[0]), setting.Part),
+                    : Shared.Sound.Semitones(HeardAnswer.Of(_asked, _answer.Style, Written, right[0]), part),
         };
     }
 }

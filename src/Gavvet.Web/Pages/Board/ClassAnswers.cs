@@ -96,5 +96,6 @@ internal sealed class ClassAnswers
     /// <summary>What was written where the question was asked as the sheet has it now: in any part's key, but on no other scale.</summary>
     /// <param name="slot">The question.</param>
     /// <param name="setting">What it is about.</param>
-    public AnswerCounts Of(int slot, QuestionSetting setting) => AnswerCounts.Of(_markings[(slot, setting.Scale, setting.Tonic)]);
+    public AnswerCounts Of(int slot, QuestionSetting setting) =>
+        AnswerCounts.Of(_markings[(slot, setting.Scale, setting.Sounds ?? setting.Tonic)]);
 }

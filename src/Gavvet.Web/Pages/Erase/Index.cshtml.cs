@@ -1,10 +1,6 @@
 using Gavvet.Printing;
 using Gavvet.Storage;
-using Gavvet.Web.Pages.Classes;
-using Gavvet.Web.Pages.Practicing;
-using Gavvet.Web.Pages.Printings;
 using Gavvet.Web.Pages.Shared;
-using Gavvet.Web.Pages.Workbench;
 using Gavvet.Worksheets.Sheets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -15,14 +11,7 @@ namespace Gavvet.Web.Pages.Erase;
 /// Takes names away, after a look at where they stand: a name that is typed, a student, a class, or the names of one. What is
 /// typed is posted, and a student or class is an id, so that no name is in an address.
 /// </summary>
-internal sealed class IndexModel(
-    Erasure erasure,
-    ClassStore classes,
-    WorkbenchViews views,
-    OpenPrintings open,
-    FollowUpSheets followUps,
-    PracticeRoom practices
-) : PageModel
+internal sealed class IndexModel(Erasure erasure, ClassStore classes, Remembered remembered) : PageModel
 {
     private const int Shortest = 2;
 
@@ -121,10 +110,7 @@ internal sealed class IndexModel(
     private async Task<IActionResult> DoneAsync(Func<Task<ErasureFound?>> erase)
     {
         Found = await erase();
-        views.Forget();
-        open.Close();
-        followUps.Forget();
-        practices.Forget();
+        remembered.Forget();
         IsErased = Found is not null;
         return IsErased ? Page() : NotFound();
     }

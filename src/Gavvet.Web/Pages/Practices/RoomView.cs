@@ -20,11 +20,11 @@ internal sealed record SeatLine(PracticeSeat Seat, ImmutableArray<string> States
 }
 
 /// <summary>A question at which the class is stuck.</summary>
-/// <param name="Number">Which, from 1; 0 where each has questions of their own, and only what is asked is the same.</param>
+/// <param name="Number">Which, from 1; null where each has questions of their own, and only what is asked is the same.</param>
 /// <param name="Words">What it asks.</param>
 /// <param name="Missed">How many do not have it right, or needed help.</param>
 /// <param name="Of">How many were at it.</param>
-internal sealed record StuckAt(int Number, string Words, int Missed, int Of);
+internal sealed record StuckAt(int? Number, string Words, int Missed, int Of);
 
 /// <summary>A practice as it happens: who is where, where the class is stuck, and which mistakes several make.</summary>
 /// <param name="Lines">Everyone, in the order of the roster.</param>
@@ -86,7 +86,7 @@ internal sealed record RoomView(
             walks.Select(one => one.Walk.Paper.Questions.Length).DefaultIfEmpty(0).Max(),
             [
                 .. begun
-                    .GroupBy(one => isOwn ? (0, one.Question.Section.Heading) : (one.Number, ""))
+                    .GroupBy(one => isOwn ? ((int?)null, one.Question.Section.Heading) : (one.Number, ""))
                     .Select(question => new StuckAt(
                         question.Key.Item1,
                         !isOwn && question.First().Question.Posed.Prompt is { Length: > 0 } prompt

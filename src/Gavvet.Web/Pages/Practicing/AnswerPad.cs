@@ -1,6 +1,8 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Engraving.Fonts;
 using Gavvet.Engraving.Layout;
@@ -18,7 +20,7 @@ internal enum PadKind
     /// <summary>By typing alone.</summary>
     Words,
 
-    /// <summary>On several lines, or in places in a row.</summary>
+    /// <summary>On several lines, or in places of the figure, which show what is typed.</summary>
     Lines,
 
     /// <summary>By choosing one of the answers.</summary>
@@ -38,7 +40,7 @@ internal sealed record PadLine(string Before, string After);
 /// two questions that look alike have the same pad.
 /// </summary>
 /// <param name="Kind">How it is answered.</param>
-internal sealed record AnswerPad(PadKind Kind)
+internal sealed partial record AnswerPad(PadKind Kind)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
@@ -48,13 +50,20 @@ internal sealed record AnswerPad(PadKind Kind)
     /// <summary>The signs that a pad draws, by the names scripts have for them.</summary>
     public static ImmutableArray<(string Name, string Outline)> Glyphs { get; } =
     [
-        ("head", MusicFont.Outline(MusicGlyph.NoteheadWhole)),
-        ("sign-bb", MusicFont.Outline(MusicGlyph.AccidentalDoubleFlat)),
-        ("sign-b", MusicFont.Outline(MusicGlyph.AccidentalFlat)),
-        ("sign-n", MusicFont.Outline(MusicGlyph.AccidentalNatural)),
-        ("sign-s", MusicFont.Outline(MusicGlyph.AccidentalSharp)),
-        ("sign-ss", MusicFont.Outline(MusicGlyph.AccidentalDoubleSharp)),
+        ("head", Outline(MusicGlyph.NoteheadWhole)),
+        ("sign-bb", Outline(MusicGlyph.AccidentalDoubleFlat)),
+        ("sign-b", Outline(MusicGlyph.AccidentalFlat)),
+        ("sign-n", Outline(MusicGlyph.AccidentalNatural)),
+        ("sign-s", Outline(MusicGlyph.AccidentalSharp)),
+        ("sign-ss", Outline(MusicGlyph.AccidentalDoubleSharp)),
     ];
+
+    // In whole thousandths of a staff space, which nobody sees on a screen: each page carries them, and a phone waits for them.
+    private static string Outline(MusicGlyph glyph) =>
+        Fraction().Replace(MusicFont.Outline(glyph), number => $"{double.Parse(number.Value, CultureInfo.InvariantCulture):0}");
+
+    [GeneratedRegex(@"-?\d+\.\d+")]
+    private static partial Regex Fraction();
 
     /// <summary>The lines, where it has some.</summary>
     public ImmutableArray<PadLine> Lines { get; private init; } = [];
@@ -93,16 +102,7 @@ internal sealed record AnswerPad(PadKind Kind)
             ),
             KeyboardFigure keyboard => OnKeyboard(keyboard, question, widthOf(keyboard)),
             FretboardFigure fretboard => OnFretboard(fretboard, question, widthOf(fretboard)),
-            CircleFigure circle => new AnswerPad(PadKind.Lines)
-            {
-                Lines =
-                [
-                    .. Enumerable
-                        .Range(1, 12)
-                        .Except(circle.Given.OfType<HourMark>().Select(mark => mark.Hour))
-                        .Select(hour => new PadLine(Say("{0} o’clock", hour), "")),
-                ],
-            },
+            CircleFigure circle => OnCircle(circle, widthOf(circle)),
             _ => new AnswerPad(PadKind.Words),
         };
     }
@@ -124,9 +124,15 @@ internal sealed record AnswerPad(PadKind Kind)
     private static AnswerPad OnStaff(StaffFigure staff, HashSet<Type> marks, PracticeQuestion question, int width)
     {
         if (marks.Contains(typeof(GapMark)) && staff.Columns > 1)
-            return Places(staff.Columns - 1, place => Say("Step {0}", place));
+            return Words(
+                Enumerable.Range(1, staff.Columns - 1).Select(place => Say("Step {0}", place)),
+                WritingPlaces.OfWords(staff, (column, text) => new GapMark(column, text), staff.Columns - 1, width)
+            );
         if (marks.Contains(typeof(LabelMark)) && staff.Columns > 1)
-            return Places(staff.Columns, place => Say("Note {0}", place));
+            return Words(
+                Enumerable.Range(1, staff.Columns).Select(place => Say("Note {0}", place)),
+                WritingPlaces.OfWords(staff, (column, text) => new LabelMark(column, text), staff.Columns, width)
+            );
         var places = WritingPlaces.OnStaff(staff, width);
         var given = staff.Given.OfType<NoteMark>().GroupBy(note => note.Column).ToDictionary(notes => notes.Key, notes => notes.First());
         var writesSignature =
@@ -179,8 +185,33 @@ internal sealed record AnswerPad(PadKind Kind)
         };
     }
 
-    private static AnswerPad Places(int count, Func<int, string> name) =>
-        new(PadKind.Lines) { Lines = [.. Enumerable.Range(1, count).Select(place => new PadLine(name(place), ""))] };
+    private static AnswerPad OnCircle(CircleFigure circle, int width)
+    {
+        int[] open = [.. Enumerable.Range(1, 12).Except(circle.Given.OfType<HourMark>().Select(mark => mark.Hour))];
+        return Words(
+            open.Select(hour => Say("{0} o’clock", hour)),
+            WritingPlaces.OfWords(circle, (i, text) => new HourMark(open[i], text), open.Length, width)
+        );
+    }
+
+    // A field for each place of the figure: a tap on the place leads to it, and what is typed stands there.
+    private static AnswerPad Words(IEnumerable<string> names, ImmutableArray<(int X, int Y, int Size)> places) =>
+        new(PadKind.Lines)
+        {
+            Lines = [.. names.Select(name => new PadLine(name, ""))],
+            Figure = Written(
+                new
+                {
+                    way = "words",
+                    places = places.Select(place => new
+                    {
+                        x = place.X,
+                        y = place.Y,
+                        size = place.Size,
+                    }),
+                }
+            ),
+        };
 
     private static AnswerPad OnLetters(LetterLineFigure letters, int width)
     {

@@ -1,11 +1,12 @@
 using Gavvet.Storage;
 using Gavvet.Teaching;
+using Gavvet.Theory;
 using Gavvet.Worksheets.Sheets;
 
 namespace Gavvet.Web.Pages.Practicing;
 
 /// <summary>Draws what is due again for one who practices.</summary>
-internal sealed class DueSheets(MarkingStore markings, DeskSettings settings, TimeProvider clock)
+internal sealed class DueSheets(MarkingStore markings, PracticeStore practices, DeskSettings settings, TimeProvider clock)
 {
     /// <summary>Questions of a day at most.</summary>
     public const int Most = 8;
@@ -26,6 +27,9 @@ internal sealed class DueSheets(MarkingStore markings, DeskSettings settings, Ti
             .Where(one => one.IsDue(today))
             .OrderBy(one => one.Due)
             .Select(one => one with { Skill = one.Sounding });
-        return LessonSheet.Due(due, Most, await settings.StyleOfNewSheetsAsync(), today, student, practice.Title);
+        var style = await settings.StyleOfNewSheetsAsync();
+        // It speaks the language in which the practice was opened, whatever the browser of who practices asks for.
+        var language = (await practices.SheetAsync(practice.Id, cancellation))?.Language ?? Language.Current;
+        return language.Saying(() => LessonSheet.Due(due, Most, style, today, student, practice.Title));
     }
 }

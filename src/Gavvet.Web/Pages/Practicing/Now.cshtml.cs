@@ -1,5 +1,6 @@
 using Gavvet.Storage;
 using Gavvet.Teaching.Practice;
+using Gavvet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -83,6 +84,12 @@ internal sealed class NowModel(PracticeRoom room, PracticeWatch watch, TimeProvi
         Question = QuestionView.Of(Sitting, asked.Id, room.Now, null, Answer(written, line), IsNarrow);
         return IsPart ? Partial("Practicing/_Now", this) : Page();
     }
+
+    /// <summary>What is written so far as it sounds, in semitones above C0; nothing is judged or kept.</summary>
+    public async Task<IActionResult> OnPostHeardAsync(string? proof, string? question, string? written) =>
+        await FindAsync(proof, question) is var (sitting, asked) && sitting.Sees(asked.Id)
+            ? Content(Sound.OfOwn(asked.Item, asked.Style, written is { Length: <= Teaching.Marking.LongestWords } ? written : null))
+            : Refused();
 
     public Task<IActionResult> OnPostShownAsync(string? proof, string? token, string? question) =>
         DoneAsync(proof, token, question, Doing.Shown);

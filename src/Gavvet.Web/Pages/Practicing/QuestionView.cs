@@ -99,6 +99,21 @@ internal sealed class QuestionView
     /// <summary>What was written last.</summary>
     public string Written { get; }
 
+    /// <summary>What was written last, in words: what was chosen, or what stands on each line beside what is printed there.</summary>
+    public string WrittenShown =>
+        Pad.Kind switch
+        {
+            PadKind.Choices when Written is [var letter] && Pad.Choices.ElementAtOrDefault(letter - 'A') is { } choice => choice,
+            PadKind.Lines => string.Join(
+                ", ",
+                Written
+                    .Split('\n')
+                    .Zip(Pad.Lines, (word, line) => word.Trim() is { Length: > 0 } said ? $"{line.Before} {said} {line.After}".Trim() : "")
+                    .Where(line => line.Length > 0)
+            ),
+            _ => Written,
+        };
+
     /// <summary>Whether what was written stands on the figure, beside the answer.</summary>
     public bool ShowsWritten => !MayAnswer && Written.Length > 0;
 
@@ -130,10 +145,22 @@ internal sealed class QuestionView
     public IEnumerable<string> Findings =>
         Verdict is null ? []
         : IsOver || ShowsAnswer ? Progress.Last!.Findings.Select(finding => finding.Message).Where(message => message.Length > 0).Distinct()
-        : Progress
-            .Last!.Findings.Where(finding => finding.Code != FindingCode.NotTheAnswer)
-            .Select(finding => Marker.Anywhere(finding.Code))
-            .Distinct();
+        : Progress.Last!.Findings.Where(finding => finding.Code != FindingCode.NotTheAnswer).ToArray() is { Length: > 0 } named
+            ? named.Select(finding => Marker.Anywhere(finding.Code)).Distinct()
+        : WhereInWords is { Length: > 0 } places ? [Say("Look once more at {0}.", string.Join(", ", places))]
+        : [];
+
+    // The places of an answer in words that are not right, by what is printed before them or by their number.
+    private string[] WhereInWords =>
+        [
+            .. _question
+                .WrongPlaces(Progress.Last!.Written ?? "")
+                .Select(place =>
+                    Pad.Lines.ElementAtOrDefault(place - 1) is { Before: { Length: > 0 } name } ? name
+                    : Pad.Kind == PadKind.Lines ? Say("line {0}", place)
+                    : Say("place {0}", place)
+                ),
+        ];
 
     /// <summary>The places among what was written that are ringed, from 1.</summary>
     public IEnumerable<int> Ringed =>
@@ -162,6 +189,9 @@ internal sealed class QuestionView
                     ? Sound.Of(_question.Item, _question.Style, written)
                     : "",
         };
+
+    /// <summary>Whether what is being written can be heard: a row of notes.</summary>
+    public bool HearsOwn => MayAnswer && Pad.Kind is PadKind.Words or PadKind.Figure && _question.Item.Question.Scale is not null;
 
     /// <summary>The question after it that is not over, or null.</summary>
     public string? Next =>

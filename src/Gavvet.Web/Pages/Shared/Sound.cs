@@ -20,8 +20,16 @@ internal sealed record Sound(string Right)
 
     /// <summary>What was written for a question, as it sounds; empty where it is no row of notes.</summary>
     public static string Of(SetItem item, HouseStyle style, string? written) =>
-        written is { Length: > 0 } && RightOf(item, style) is [var first, ..] && item.Question.Choices.IsEmpty && item.Question.List.IsEmpty
-            ? Semitones(HeardAnswer.Of(item.Question, style, written, first), PartOf(item))
+        RightOf(item, style) is [var first, ..] ? Of(item, style, written, first) : "";
+
+    /// <summary>What is written for a question that is not answered yet, as it sounds: in the octave of middle C, whatever is right.</summary>
+    public static string OfOwn(SetItem item, HouseStyle style, string? written) => Of(item, style, written, MiddleOfStaff);
+
+    private static readonly Pitch MiddleOfStaff = new(new NoteName(Letter.F), 4);
+
+    private static string Of(SetItem item, HouseStyle style, string? written, Pitch near) =>
+        written is { Length: > 0 } && item.Question.Choices.IsEmpty && item.Question.List.IsEmpty
+            ? Semitones(HeardAnswer.Of(item.Question, style, written, near), PartOf(item))
             : "";
 
     /// <summary>Pitches as the scripts play them.</summary>

@@ -205,13 +205,40 @@ const pickPad = (box, pad, field) => {
   };
 };
 
+// Words in places of the figure, each with a field of its own: a tap leads to the field, and what is typed stands in the place.
+const wordPad = (box, pad, fields) => {
+  const svg = box.querySelector("svg");
+  const own = draw(svg, "g", { class: "own" });
+  const show = () => {
+    own.replaceChildren();
+    for (const [i, { x, y, size }] of pad.places.entries()) {
+      const word = fields[i].value.trim();
+      if (fields[i] === document.activeElement) draw(own, "path", { class: "rule in-hand", d: `M${x - size} ${y + size / 3}h${2 * size}`, "stroke-width": size / 6 });
+      if (word) draw(own, "text", { class: "word", x, y, "font-size": Math.min(size, (3.6 * size) / word.length) }).textContent = word;
+    }
+  };
+  svg.addEventListener("click", (event) => {
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
+    const far = ({ x, y, size }) => Math.hypot(point.x - x, point.y - y + size / 3);
+    fields[pad.places.reduce((best, place, i) => (far(place) < far(pad.places[best]) ? i : best), 0)].focus?.();
+  });
+  for (const field of fields) for (const change of ["input", "focus", "blur"]) field.addEventListener?.(change, show);
+  show();
+};
+
 const makers = { notes: staffPad, signs: staffPad, letters: letterPad, dots: dotPad, pick: pickPad, pairs: pickPad };
 
 /** Makes the figure of a question take what is written on it. */
 export const fill = (root) => {
+  for (const hidden of root.querySelectorAll("[data-hears]")) hidden.hidden = false;
   const box = root.querySelector("[data-pad]");
   if (!box) return;
   const pad = JSON.parse(box.dataset.pad);
+  if (pad.way === "words") {
+    const written = box.dataset.written?.split("\n").map((value) => ({ value }));
+    wordPad(box, pad, written ? pad.places.map((_, i) => written[i] ?? { value: "" }) : [...root.querySelectorAll("[name=line]")]);
+    return;
+  }
   // What was written once stands there, and is not written over.
   if ("written" in box.dataset) {
     box.querySelector("svg").style.pointerEvents = "none";

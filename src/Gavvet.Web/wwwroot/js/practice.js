@@ -145,6 +145,24 @@ document.addEventListener("click", async (event) => {
   }
 });
 
+// What is being written is heard before anybody judges it.
+document.addEventListener("click", async (event) => {
+  const hear = event.target.closest("[data-hear]");
+  if (!hear) return;
+  const group = hear.closest("[data-hears]");
+  const said = group.querySelector("[data-unheard]");
+  const form = new FormData(hear.closest("form"));
+  try {
+    const response = await send("/practice/now?handler=Heard", { proof: form.get("proof"), question: form.get("question"), written: form.get("written") });
+    if (!response.ok) throw new Error();
+    group.dataset.written = await response.text();
+    said.textContent = group.dataset.written ? "" : text("There is no row of notes to hear yet.");
+    group.querySelector("[data-play]").click();
+  } catch {
+    said.textContent = text("No network. It is heard when it is back.");
+  }
+});
+
 addEventListener("online", sendKept);
 setInterval(sendKept, again);
 fill(here);

@@ -33,6 +33,7 @@ internal static class MakeCommand
             Description = "Print for a class: a table with the columns name,part,clef,size,row,seat, of which only name is needed.",
         };
         var spares = new Option<int>("--spares") { Description = "Spare papers besides those of a class." };
+        var noSquares = new Option<bool>("--no-qr") { Description = "No QR code beside the code of each page of a class." };
         var command = new Command("make", "Make the papers, the keys and other files of a recipe.")
         {
             file,
@@ -44,6 +45,7 @@ internal static class MakeCommand
             formats,
             group,
             spares,
+            noSquares,
         };
         command.SetAction(parsed =>
             CommandOutput.Run(() =>
@@ -57,7 +59,8 @@ internal static class MakeCommand
                         Chosen(parsed.GetValue(key), PrintedFiles.Keys, [.. PrintedFiles.Keys], "--key"),
                         Chosen(parsed.GetValue(formats), PrintedFiles.Formats, ["pdf", "json"], "--formats"),
                         parsed.GetValue(group),
-                        parsed.GetValue(spares)
+                        parsed.GetValue(spares),
+                        !parsed.GetValue(noSquares)
                     )
                 )
             )
@@ -72,7 +75,8 @@ internal static class MakeCommand
         string[] Keys,
         string[] Formats,
         FileInfo? Class,
-        int Spares
+        int Spares,
+        bool HasSquares
     );
 
     private static void Make(FileInfo file, DirectoryInfo? folder, Wishes wishes)
@@ -88,7 +92,7 @@ internal static class MakeCommand
             sheet = sheet with { Parts = parts };
         if (PrintCheck.Problem(sheet) is { } unprintable)
             throw new FormatException(unprintable);
-        var plan = PrintPlan.Of(sheet, wishes.Class is null ? null : ForClass(sheet, wishes.Class, wishes.Spares));
+        var plan = PrintPlan.Of(sheet, wishes.Class is null ? null : ForClass(sheet, wishes.Class, wishes));
         if (plan.TooMuch(QuestionCatalogue.Standard) is { } tooMuch)
             throw new FormatException(tooMuch);
         var run = PrintRun.Compose(plan, QuestionCatalogue.Standard, PrintPace.Fast);
@@ -105,7 +109,7 @@ internal static class MakeCommand
     }
 
     // Where the printing is made again with the same seed the codes are others: a code leads to one paper.
-    private static PrintChoices ForClass(Sheet sheet, FileInfo file, int spares)
+    private static PrintChoices ForClass(Sheet sheet, FileInfo file, Wishes wishes)
     {
         const int mostBytes = 1_000_000;
         if (!file.Exists)
@@ -120,7 +124,8 @@ internal static class MakeCommand
             return PrintChoices.None with
             {
                 CodeSeed = PageCode.FreshSeed(),
-                Copies = PrintedCopy.Of(students, sheet, spares, student => student.Name),
+                QrAddress = wishes.HasSquares ? "" : null,
+                Copies = PrintedCopy.Of(students, sheet, wishes.Spares, student => student.Name),
                 Class = Path.GetFileNameWithoutExtension(file.Name),
             };
         }

@@ -100,7 +100,9 @@ internal static class MarkCommand
             WriteSlips(papers.Record, marked, slips);
     }
 
-    private static string Text(FileInfo file)
+    /// <summary>The text of a record.</summary>
+    /// <exception cref="FormatException">There is none, or it is too large for one.</exception>
+    internal static string Text(FileInfo file)
     {
         if (!file.Exists)
             throw new FormatException($"There is no file {file.FullName}.");

@@ -5,6 +5,8 @@ var root = new RootCommand("Scale worksheets and their answer keys, without a sc
 {
     MakeCommand.Create(),
     MarkCommand.Create(),
+    ScanCommands.Scan(),
+    ScanCommands.Demo(),
     TeachingCommands.Standing(),
     TeachingCommands.FollowUp(),
     TeachingCommands.Plan(),

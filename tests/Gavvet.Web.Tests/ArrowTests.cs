@@ -56,6 +56,7 @@ public class ArrowTests
                     "Gavvet.Exchange",
                     "Gavvet.Teaching",
                     "Gavvet.Printing",
+                    "Gavvet.Scanning",
                     "Gavvet.Storage",
                 ]
             },

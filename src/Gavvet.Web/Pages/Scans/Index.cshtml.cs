@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Web.Hosting;
@@ -103,9 +104,11 @@ internal sealed class IndexModel(
             return NotFound();
         var pages = await found.PagesAsync(printings, found.Record.Copies.SelectMany(copy => copy.Codes));
         var marked = await markings.CurrentAsync(id, HttpContext.RequestAborted);
-        return Redirect(
-            $"/printings/{id}/scans?job={jobs.Start(id, SimulatedPile.Of(found.Papers, code => pages[code].Student, marked)).Id}"
-        );
+        var pile = new SimulatedPile(found.Papers, code => pages[code].Student)
+        {
+            Marked = copy => marked.Where(one => one.Key.Copy == copy.Number).ToDictionary(one => one.Key.Item, one => one.Value.Marking),
+        };
+        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, pile.Pages().Select(page => page.Jpeg)).Id}");
     }
 
     public IActionResult OnPostStop(string id, string? job)

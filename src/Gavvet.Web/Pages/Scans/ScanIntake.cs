@@ -45,15 +45,14 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
         var digest = Convert.ToHexStringLower(SHA256.HashData(picture.Pixels));
         if (await scans.HasAsync(digest))
             return Taken.Already;
-        var found = CodeFinder.Find(picture, text => PageCode.Problem(text, out _) is null);
-        var of = found is null ? null : await FindAsync(found.Text);
-        if (of is not var (known, copy, page, sides))
-            return IsBlank(picture) ? Taken.Blank : await ByPrintAsync(printing, picture, digest);
+        var found = ScannedPapers.CodeOn(picture);
+        if (found is null || await FindAsync(found.Text) is not var (known, code))
+            return ScannedPapers.IsBlank(picture) ? Taken.Blank : await ByPrintAsync(printing, picture, digest);
+        var paper = (await ReaderAsync(known, [code])).OfCode(picture, code, found)!;
         var there = known.Id == printing;
-        var print = new PrintedPage(sides.Student);
-        if ((ScannedPage.Lay(print, picture, found!) ?? ScannedPage.Lay(print, picture)) is not var (laid, laying))
-            return await KeepAsync(Raw(known.Id, copy.Number, page, picture, digest), there ? Taken.NotLaid : Taken.Elsewhere);
-        return await KeepAsync(Laid(known, copy, page, print, laid, laying, digest), there ? Taken.Laid : Taken.Elsewhere);
+        return paper.Laid is { } laid
+            ? await KeepAsync(Laid(known.Id, paper, laid, digest), there ? Taken.Laid : Taken.Elsewhere)
+            : await KeepAsync(Raw(known.Id, paper, picture, digest), there ? Taken.NotLaid : Taken.Elsewhere);
     }
 
     /// <summary>Lays a scan that a teacher has said the page of.</summary>
@@ -64,17 +63,21 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
     public async Task<bool> NameAsync(string printing, string scan, string code)
     {
         if (
-            await FindAsync(code) is not var (known, copy, page, sides)
+            await FindAsync(code) is not var (known, printed)
             || known.Id != printing
             || await scans.PictureAsync(printing, scan) is not { } kept
         )
             return false;
-        var print = new PrintedPage(sides.Student);
-        var named =
-            PictureReader.Read(kept) is { } picture && ScannedPage.Lay(print, picture) is var (laid, laying)
-                ? Laid(known, copy, page, print, laid, laying, "")
-                : new NewScan(known.Id, copy.Number, page, ScanState.NotLaid, 0, "", kept, []);
-        return await scans.NameAsync(scan, named);
+        var paper = PictureReader.Read(kept) is { } picture
+            ? (await ReaderAsync(known, [printed])).OfCode(picture, printed, found: null)
+            : null;
+        var copy = known.Record.Copies.First(copy => copy.Codes.Contains(printed));
+        return await scans.NameAsync(
+            scan,
+            paper?.Laid is { } laid
+                ? Laid(known.Id, paper, laid, "")
+                : new NewScan(known.Id, copy.Number, copy.Codes.IndexOf(printed), ScanState.NotLaid, 0, "", kept, [])
+        );
     }
 
     // A page whose code cannot be read, among those of the printing it was brought to.
@@ -82,96 +85,53 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
     {
         if (await open.FindAsync(printing) is not { } known)
             return Taken.Unknown;
-        var pages = await known.PagesAsync(printings, known.Record.Copies.SelectMany(copy => copy.Codes));
-        PageCandidate[] candidates =
-        [
-            .. known.Record.Copies.SelectMany(copy =>
-                copy.Codes.Select(
-                    (code, page) =>
-                        new PageCandidate(code, PageCode.Printed(code), FormattableString.Invariant($"{copy.Edition} {page}"), () =>
-                            new PrintedPage(pages[code].Student)
-                        )
-                )
-            ),
-        ];
-        if (ScannedPage.Find(candidates, picture) is not var (found, laid, laying))
-            return await KeepAsync(Raw(printing, null, null, picture, digest), Taken.Unknown);
-        var paper = known.Record.Copies.First(copy => copy.Codes.Contains(found));
-        return await KeepAsync(
-            Laid(known, paper, paper.Codes.IndexOf(found), new PrintedPage(pages[found].Student), laid, laying, digest),
-            Taken.Laid
-        );
+        var reader = await ReaderAsync(known, known.Record.Copies.SelectMany(copy => copy.Codes));
+        return reader.ByPrint(picture) is { Laid: { } laid } paper
+            ? await KeepAsync(Laid(printing, paper, laid, digest), Taken.Laid)
+            : await KeepAsync(Raw(printing, null, picture, digest), Taken.Unknown);
     }
 
-    private static NewScan Laid(
-        OpenPrinting known,
-        RecordedCopy copy,
-        int page,
-        PrintedPage print,
-        LaidPage laid,
-        Laying laying,
-        string digest
-    )
+    private async Task<ScannedPapers> ReaderAsync(OpenPrinting known, IEnumerable<string> codes)
     {
-        ScanReading[] readings =
-        [
-            .. ScannedAnswers
-                .Of(known.Papers, copy, page, print, laid)
-                .Select(read => new ScanReading(read.Item, read.IsEmpty, read.Written)),
-        ];
-        return new NewScan(
-            known.Id,
-            copy.Number,
-            page,
+        var pages = await known.PagesAsync(printings, codes);
+        return new ScannedPapers(known.Papers, code => pages[code].Student);
+    }
+
+    private static NewScan Laid(string printing, KnownPage paper, LaidPage laid, string digest) =>
+        new(
+            printing,
+            paper.Copy.Number,
+            paper.Page,
             ScanState.Laid,
-            (int)(laying.Off * 1_000),
+            (int)(paper.Off * 1_000),
             digest,
             ScanFile.Packed(laid.Picture),
-            readings
+            [.. paper.Answers.Select(read => new ScanReading(read.Item, read.IsEmpty, read.Written))]
         );
-    }
 
     private async Task<Taken> KeepAsync(NewScan scan, Taken taken) => await scans.AddAsync(scan) ? taken : Taken.Already;
 
-    // The page of a code, wherever it was printed; null where this program has printed none.
-    private async Task<(OpenPrinting Printing, RecordedCopy Copy, int Page, PageSidesRead Sides)?> FindAsync(string text)
+    // The printing of a code and the code as it is printed; null where this program has printed none.
+    private async Task<(OpenPrinting Printing, string Code)?> FindAsync(string text)
     {
         _ = PageCode.Problem(text, out var code);
-        if (await printings.FindCodeAsync(code) is not { } id || await open.FindAsync(id) is not { } found)
-            return null;
-        var copy = found.Record.Copies.FirstOrDefault(one => one.Codes.Contains(code));
-        if (copy is null)
-            return null;
-        var pages = await found.PagesAsync(printings, [code]);
-        return (found, copy, copy.Codes.IndexOf(code), pages[code]);
+        return
+            await printings.FindCodeAsync(code) is { } id
+            && await open.FindAsync(id) is { } found
+            && found.Record.Copies.Any(copy => copy.Codes.Contains(code))
+            ? (found, code)
+            : null;
     }
 
-    private static NewScan Raw(string printing, int? copy, int? page, Picture picture, string digest) =>
+    private static NewScan Raw(string printing, KnownPage? paper, Picture picture, string digest) =>
         new(
             printing,
-            copy,
-            page,
-            copy is null ? ScanState.Unknown : ScanState.NotLaid,
+            paper?.Copy.Number,
+            paper?.Page,
+            paper is null ? ScanState.Unknown : ScanState.NotLaid,
             0,
             digest,
             ScanFile.Packed(picture.Smaller(Math.Max(1, picture.Width / KeptWidth))),
             []
         );
-
-    // The back of a page: next to nothing on it is dark.
-    private static bool IsBlank(Picture picture)
-    {
-        const int dark = 150;
-        const double next = 0.0006;
-        var small = picture.Smaller(Math.Max(1, picture.Width / 600));
-        // The edges may be dark of themselves.
-        var (across, down, count) = (small.Width / 20, small.Height / 20, 0);
-        for (var y = down; y < small.Height - down; y++)
-        {
-            for (var x = across; x < small.Width - across; x++)
-                count += small[x, y] < dark ? 1 : 0;
-        }
-
-        return count < next * small.Width * small.Height;
-    }
 }

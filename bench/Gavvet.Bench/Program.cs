@@ -58,6 +58,12 @@ switch (args)
     case ["practiced", var folder]:
         Print(new { kept = await FullClass.PracticedAsync(folder) });
         return 0;
+    case ["scans", var count]:
+        Print(ScanLoad.Measure(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)));
+        return 0;
+    case ["sixty-scans"]:
+        Print(ScanLoad.Sixty());
+        return 0;
     case ["marking", var folder]:
         Print(await FullClass.MeasureAsync(folder));
         return 0;

@@ -256,7 +256,7 @@ internal static class ScanCommands
         foreach (var paper in pile.Pages())
         {
             var name = $"simulated-{++number:0000}.jpg";
-            File.WriteAllBytes(Path.Combine(folder.FullName, name), paper.Jpeg);
+            File.WriteAllBytes(Path.Combine(folder.FullName, name), paper.Scan.Jpeg);
             foreach (var (item, answer) in paper.Written.OrderBy(one => one.Key))
                 written.WriteLine(
                     JsonSerializer.Serialize(

@@ -8,9 +8,13 @@ namespace Gavvet.Printing;
 /// <param name="Copy">The paper.</param>
 /// <param name="Page">Which page of it, from 0.</param>
 /// <param name="Laid">The page as it was written on, laid on its print; null where it cannot be laid.</param>
-/// <param name="Off">How far the farthest point of the print lies from its place, in millimeters; 0 where it is not laid.</param>
+/// <param name="Off">How far nineteen of twenty pieces of its print are off their places at most, in millimeters; 0 where it is not laid.</param>
 /// <param name="Answers">What was read; empty where it is not laid.</param>
-public sealed record KnownPage(RecordedCopy Copy, int Page, LaidPage? Laid, double Off, ImmutableArray<ScannedAnswer> Answers);
+public sealed record KnownPage(RecordedCopy Copy, int Page, LaidPage? Laid, double Off, ImmutableArray<ScannedAnswer> Answers)
+{
+    /// <summary>From pixels of the printed page to pixels of the picture; null where it is not laid.</summary>
+    public Homography? Map { get; init; }
+}
 
 /// <summary>Finds which pages of a printing pictures show, and reads what was written on them.</summary>
 /// <param name="papers">The printing.</param>
@@ -77,7 +81,7 @@ public sealed class ScannedPapers(RecordedPapers papers, Func<string, Page> page
     {
         var page = copy.Codes.IndexOf(code);
         return laid is var (read, laying)
-            ? new KnownPage(copy, page, read, laying.Off, ScannedAnswers.Of(papers, copy, page, print, read))
+            ? new KnownPage(copy, page, read, laying.Off, ScannedAnswers.Of(papers, copy, page, print, read)) { Map = laying.Map }
             : new KnownPage(copy, page, null, 0, []);
     }
 }

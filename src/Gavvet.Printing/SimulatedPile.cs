@@ -9,10 +9,10 @@ namespace Gavvet.Printing;
 /// <summary>A page of a simulated pile.</summary>
 /// <param name="Copy">The paper.</param>
 /// <param name="Page">Which page of it, from 0.</param>
-/// <param name="Jpeg">The scan as a file.</param>
+/// <param name="Scan">The scan, with where the page truly lies in it.</param>
 /// <param name="Written">What was written for each question that begins on the page, as it would be typed: null where it was left
 /// out, empty where it is words.</param>
-public sealed record SimulatedPaper(RecordedCopy Copy, int Page, byte[] Jpeg, IReadOnlyDictionary<int, string?> Written);
+public sealed record SimulatedPaper(RecordedCopy Copy, int Page, SimulatedScan Scan, IReadOnlyDictionary<int, string?> Written);
 
 /// <summary>A printed pile as simulated students hand it in and a simulated scanner gives it back.</summary>
 /// <param name="papers">The printing.</param>
@@ -26,17 +26,20 @@ public sealed class SimulatedPile(RecordedPapers papers, Func<string, Page> page
     /// <summary>Whether the pages are photographed with a phone.</summary>
     public bool IsPhotographed { get; init; }
 
+    /// <summary>How the students' hands write.</summary>
+    public HandWay Way { get; init; }
+
     /// <summary>What was decided of a paper before, by the question's number: it was written so.</summary>
     public Func<RecordedCopy, IReadOnlyDictionary<int, Marking>>? Marked { get; init; }
 
     /// <summary>The scans, in the order of the papers, each made when it is asked for.</summary>
     public IEnumerable<SimulatedPaper> Pages() =>
-        papers.Record.Copies.SelectMany(copy => copy.Codes.Select((_, number) => Scan(copy, number)));
+        papers.Record.Copies.SelectMany(copy => copy.Codes.Select((_, number) => Made(copy, number)));
 
-    private SimulatedPaper Scan(RecordedCopy copy, int number)
+    private SimulatedPaper Made(RecordedCopy copy, int number)
     {
         // A student has one hand on all pages.
-        var student = new SimulatedStudent(papers, StableHash.Of(copy.Codes[0]) + seed, Marked?.Invoke(copy));
+        var student = new SimulatedStudent(papers, StableHash.Of(copy.Codes[0]) + seed, Marked?.Invoke(copy), Way);
         var page = pageOf(copy.Codes[number]);
         var printed = new PrintedPage(page);
         var chance = StableHash.Of(copy.Codes[number]) + seed;
@@ -45,7 +48,7 @@ public sealed class SimulatedPile(RecordedPapers papers, Func<string, Page> page
         return new SimulatedPaper(
             copy,
             number,
-            scan.Jpeg,
+            scan,
             papers
                 .Record.Editions[copy.Edition]
                 .Items.Where(item => !item.Pieces.IsEmpty && item.Pieces[0].Page == number)

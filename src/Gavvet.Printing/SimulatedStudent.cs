@@ -12,13 +12,19 @@ namespace Gavvet.Printing;
 /// <param name="papers">The printing.</param>
 /// <param name="seed">Which student.</param>
 /// <param name="marked">What was decided of some questions before, by number: those are written so.</param>
-public sealed class SimulatedStudent(RecordedPapers papers, ulong seed, IReadOnlyDictionary<int, Marking>? marked = null)
+/// <param name="way">How the student's hand writes.</param>
+public sealed class SimulatedStudent(
+    RecordedPapers papers,
+    ulong seed,
+    IReadOnlyDictionary<int, Marking>? marked = null,
+    HandWay way = HandWay.Usual
+)
 {
     // Of nine answers one is left out and two are mistaken.
     private const ulong OutOf = 9,
         Mistaken = 2;
 
-    private readonly SimulatedHand _hand = new(seed);
+    private readonly SimulatedHand _hand = new(seed, way);
 
     /// <summary>The answer to a question as it would be typed, where it is one that is drawn: notes on a staff, or the letter of a box.
     /// Null where it is left out; empty where it is words.</summary>

@@ -4,12 +4,26 @@ using SkiaSharp;
 
 namespace Gavvet.Scanning.Simulated;
 
+/// <summary>A way of writing that a simulated hand may have.</summary>
+public enum HandWay
+{
+    /// <summary>Rings for heads; the reader was made with such hands.</summary>
+    Usual,
+
+    /// <summary>Open, slanting heads and signs in haste. Kept out: nothing was tried on them while the reader was made.</summary>
+    Hasty,
+
+    /// <summary>Small black heads and upright signs of straight strokes. Kept out as well.</summary>
+    Square,
+}
+
 /// <summary>
 /// A student's hand, simulated: heads of uneven shape beside their lines, words as wavering strokes, ticks that overshoot. It is
 /// no one's.
 /// </summary>
 /// <param name="seed">Which hand, and what it does by chance.</param>
-public sealed class SimulatedHand(ulong seed)
+/// <param name="way">How it writes.</param>
+public sealed class SimulatedHand(ulong seed, HandWay way = HandWay.Usual)
 {
     private readonly Chance _chance = new(seed);
 
@@ -99,6 +113,13 @@ public sealed class SimulatedHand(ulong seed)
     private void Sign(SKCanvas canvas, SKPaint pen, Accidental sign, double x, double y, double space)
     {
         var size = _size * _chance.Between(0.9, 1.1);
+        if (way != HandWay.Usual && Strokes(sign) is { } strokes)
+        {
+            foreach (var stroke in strokes)
+                Line(stroke);
+            return;
+        }
+
         SKPoint At(double across, double up) =>
             new(
                 (float)(x + (space * ((across * size) + (up * _lean * 0.35) + (_chance.Normal() * 0.035)))),
@@ -163,6 +184,49 @@ public sealed class SimulatedHand(ulong seed)
         }
     }
 
+    // The signs of the hands that are kept out, in spaces across and up from the middle.
+    private (double Across, double Up)[][]? Strokes(Accidental sign) =>
+        (way, sign) switch
+        {
+            (HandWay.Hasty, Accidental.Sharp) =>
+            [
+                [(-0.05, 1.1), (-0.2, 0), (-0.4, -1.1)],
+                [(0.4, 1.1), (0.25, 0), (0.05, -1.2)],
+                [(-0.7, 0.2), (0, 0.4), (0.75, 0.65)],
+                [(-0.75, -0.55), (0, -0.35), (0.65, -0.1)],
+            ],
+            (HandWay.Hasty, Accidental.Flat) =>
+            [
+                [(-0.15, 1.6), (-0.3, 0.4), (-0.45, -0.5), (-0.1, 0.25), (0.35, 0.45), (0.4, 0.05), (0, -0.35), (-0.4, -0.5)],
+            ],
+            (HandWay.Hasty, Accidental.Natural) =>
+            [
+                [(-0.2, 1.2), (-0.3, 0), (-0.35, -0.45), (0, -0.4), (0.35, -0.25)],
+                [(-0.3, 0.4), (0.1, 0.5), (0.38, 0.55), (0.3, -0.3), (0.2, -1.2)],
+            ],
+            (HandWay.Square, Accidental.Sharp) =>
+            [
+                [(-0.25, 1), (-0.25, 0), (-0.25, -1)],
+                [(0.25, 1), (0.25, 0), (0.25, -1)],
+                [(-0.6, 0.35), (0, 0.35), (0.6, 0.35)],
+                [(-0.6, -0.35), (0, -0.35), (0.6, -0.35)],
+            ],
+            (HandWay.Square, Accidental.Flat) =>
+            [
+                [(-0.3, 1.5), (-0.3, 0.5), (-0.3, -0.5)],
+                [(-0.3, 0.4), (0.35, 0.1), (0.35, 0.1)],
+                [(0.35, 0.1), (-0.3, -0.5), (-0.3, -0.5)],
+            ],
+            (HandWay.Square, Accidental.Natural) =>
+            [
+                [(-0.3, 1.2), (-0.3, 0), (-0.3, -0.45)],
+                [(0.3, 0.45), (0.3, 0), (0.3, -1.2)],
+                [(-0.3, 0.4), (0, 0.4), (0.3, 0.4)],
+                [(-0.3, -0.4), (0, -0.4), (0.3, -0.4)],
+            ],
+            _ => null,
+        };
+
     // A ring of some points about the head's place, up to a third of a space off it.
     private void Head(SKCanvas canvas, SKPaint pen, Box head)
     {
@@ -172,14 +236,37 @@ public sealed class SimulatedHand(ulong seed)
 
     private void Ring(SKCanvas canvas, SKPaint pen, double x, double y, double wide, double high)
     {
+        if (way == HandWay.Square)
+        {
+            // A small dab, filled.
+            (wide, high) = (wide * 0.75, high * 0.8);
+            for (var i = -2; i <= 2; i++)
+                Stroke(
+                    canvas,
+                    pen,
+                    [
+                        new((float)(x - (wide * (1 - (0.2 * Math.Abs(i))))), (float)(y + (high * i / 3))),
+                        new((float)x, (float)(y + (high * i / 3))),
+                        new((float)(x + (wide * (1 - (0.2 * Math.Abs(i))))), (float)(y + (high * i / 3))),
+                    ]
+                );
+            return;
+        }
+
         const int points = 9;
+        // In haste a ring is left open, and rises to the right.
+        var rises = way == HandWay.Hasty ? 0.5 : 0;
+        var open = way == HandWay.Hasty ? _chance.Between(1, 2.5) : 0;
         var ring = Enumerable
-            .Range(0, points + 2)
+            .Range(0, points + 2 - (int)Math.Ceiling(open))
             .Select(i =>
             {
                 var turn = (2 * Math.PI * i / points) + _chance.Between(-0.15, 0.15);
                 var (across, down) = (wide * Math.Cos(turn), high * Math.Sin(turn));
-                return new SKPoint((float)(x + across - (_lean * down)), (float)(y + down + (_chance.Normal() * high * 0.06)));
+                return new SKPoint(
+                    (float)(x + across - (_lean * down)),
+                    (float)(y + down - (rises * across * high / wide) + (_chance.Normal() * high * 0.06))
+                );
             })
             .ToArray();
         Stroke(canvas, pen, ring);

@@ -108,7 +108,7 @@ internal sealed class IndexModel(
         {
             Marked = copy => marked.Where(one => one.Key.Copy == copy.Number).ToDictionary(one => one.Key.Item, one => one.Value.Marking),
         };
-        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, pile.Pages().Select(page => page.Jpeg)).Id}");
+        return Redirect($"/printings/{id}/scans?job={jobs.Start(id, pile.Pages().Select(page => page.Scan.Jpeg)).Id}");
     }
 
     public IActionResult OnPostStop(string id, string? job)

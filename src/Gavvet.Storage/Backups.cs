@@ -89,9 +89,13 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
     }
 
     /// <summary>Writes a backup into a file while the program runs.</summary>
-    public Task WriteAsync(string path, CancellationToken cancellation = default) => AloneAsync(() => CopyToAsync(path), cancellation);
+    /// <param name="path">The file.</param>
+    /// <param name="withScans">Whether it has the pictures of papers that were scanned.</param>
+    /// <param name="cancellation">Ends it before it begins.</param>
+    public Task WriteAsync(string path, bool withScans = true, CancellationToken cancellation = default) =>
+        AloneAsync(() => CopyToAsync(path, withScans), cancellation);
 
-    private async Task<bool> CopyToAsync(string path)
+    private async Task<bool> CopyToAsync(string path, bool withScans = true)
     {
         var half = path + ".half";
         DatabaseFile.Delete(half);
@@ -99,6 +103,9 @@ public sealed partial class Backups(DataFolder folder, TimeProvider clock)
         {
             await DatabaseEngine.CopyAsync(folder.DatabasePath, half);
             await DatabaseEngine.AskAsync(half, "PRAGMA journal_mode=DELETE;");
+            // Written anew without them, so that none can be found in what the file has left over.
+            if (!withScans)
+                await DatabaseEngine.AskAsync(half, "DELETE FROM Scans; VACUUM;");
             File.Move(half, path, overwrite: true);
             return true;
         }

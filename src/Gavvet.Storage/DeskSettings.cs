@@ -1,3 +1,4 @@
+using System.Globalization;
 using Gavvet.Theory;
 using Gavvet.Worksheets.Files;
 using Microsoft.EntityFrameworkCore;
@@ -54,6 +55,23 @@ public sealed class DeskSettings(Database data)
 
     /// <summary>Chooses the style new sheets take.</summary>
     public Task ChooseStyleOfNewSheetsAsync(HouseStyle style) => SetAsync(SettingNames.StyleOfNewSheets, HouseStyleFile.Write(style));
+
+    /// <summary>Days that scans are kept after papers were handed back.</summary>
+    public async Task<int> ScanDaysAsync() =>
+        int.TryParse(await FindAsync(SettingNames.ScanDays), NumberStyles.None, CultureInfo.InvariantCulture, out var days)
+        && days is >= ScanStore.LeastDays and <= ScanStore.MostDays
+            ? days
+            : ScanStore.UsualDays;
+
+    /// <summary>Says how many days scans are kept after papers were handed back.</summary>
+    /// <param name="days">From <see cref="ScanStore.LeastDays"/> to <see cref="ScanStore.MostDays"/>.</param>
+    /// <exception cref="ArgumentOutOfRangeException">It is not between them.</exception>
+    public Task ChooseScanDaysAsync(int days)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(days, ScanStore.LeastDays);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(days, ScanStore.MostDays);
+        return SetAsync(SettingNames.ScanDays, days.ToString(CultureInfo.InvariantCulture));
+    }
 
     /// <summary>A setting's value, or null.</summary>
     public async Task<string?> FindAsync(string name, CancellationToken cancellation = default)

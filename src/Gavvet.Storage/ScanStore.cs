@@ -62,8 +62,10 @@ public sealed class ScanStore(Database data, TimeProvider clock)
     /// <summary>Scanned pages of a printing at most.</summary>
     public const int Most = 2_000;
 
-    /// <summary>Days scans are kept after papers were handed back.</summary>
-    public const int DaysKept = 365;
+    /// <summary>Days scans are kept after papers were handed back, at least, at most, and where nothing else is said.</summary>
+    public const int LeastDays = 1,
+        MostDays = 3_650,
+        UsualDays = 365;
 
     /// <summary>Keeps a page; of one scanned more than once the one that lies better is shown, and the others are kept.</summary>
     /// <param name="scan">The page.</param>
@@ -175,10 +177,11 @@ public sealed class ScanStore(Database data, TimeProvider clock)
             return true;
         });
 
-    /// <summary>Takes away the scans of papers that were handed back a year ago.</summary>
-    public Task<int> ClearAsync()
+    /// <summary>Takes away the scans of papers that were handed back so many days ago.</summary>
+    /// <param name="days">How many days.</param>
+    public Task<int> ClearAsync(int days)
     {
-        var before = clock.GetUtcNow().AddDays(-DaysKept);
+        var before = clock.GetUtcNow().AddDays(-days);
         return data.WriteAsync(async database =>
         {
             var old = await database

@@ -40,9 +40,9 @@ public sealed class ScanStoreTests : OnFolder
         Assert.True(await Store.NameAsync(unknown.Id, Scan(folder.Printing, 2, 0, "", ScanState.NotLaid)));
         var named = Assert.Single(await Store.ListAsync(folder.Printing));
         Assert.Equal((2, true, ScanState.NotLaid), (named.Copy, named.IsShown, named.State));
-        Assert.Equal(0, await Store.ClearAsync());
-        Clock.Pass(TimeSpan.FromDays(ScanStore.DaysKept + 1));
-        Assert.Equal(1, await Store.ClearAsync());
+        Assert.Equal(0, await Store.ClearAsync(ScanStore.UsualDays));
+        Clock.Pass(TimeSpan.FromDays(ScanStore.UsualDays + 1));
+        Assert.Equal(1, await Store.ClearAsync(ScanStore.UsualDays));
     }
 
     [Fact]

@@ -244,6 +244,74 @@ public sealed class ScanTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_a_copier_puts_into_the_folder_is_taken_in_and_what_cannot_be_told_is_kept_aside()
+    {
+        var scans = Directory.CreateTempSubdirectory("gavvet-scans-").FullName;
+        try
+        {
+            await File.WriteAllBytesAsync(Path.Combine(scans, "Änne 1.jpg"), await ScanAsync(_printing, 0, [1, 3], 1));
+            await File.WriteAllBytesAsync(Path.Combine(scans, "torn.jpg"), await ScanAsync(_printing, 1, [1], 2, isCodeSpoiled: true));
+            await File.WriteAllTextAsync(Path.Combine(scans, "list.txt"), "of the copier");
+            using var folder = new ScanFolder(
+                _visitor.Services.GetRequiredService<ScanIntake>(),
+                _visitor.Services.GetRequiredService<Hosting.ServerOptions>() with
+                {
+                    Scans = scans,
+                },
+                TimeProvider.System,
+                Microsoft.Extensions.Logging.Abstractions.NullLogger<ScanFolder>.Instance
+            );
+            await folder.StartAsync(TestContext.Current.CancellationToken);
+            while (Directory.GetFiles(scans).Length > 1)
+                await Task.Delay(100, TestContext.Current.CancellationToken);
+            await folder.StopAsync(TestContext.Current.CancellationToken);
+            // The code of the torn one is on no page of a printing that was said: it waits to be brought in.
+            Assert.Equal((1, ScanState.Laid), (await Scans.ListAsync(_printing)).Select(scan => (scan.Copy!.Value, scan.State)).Single());
+            Assert.Equal(["torn.jpg"], Directory.GetFiles(Path.Combine(scans, ScanFolder.Aside)).Select(Path.GetFileName));
+            Assert.Equal((ScanFolder.Aside, 1), folder.Left);
+        }
+        finally
+        {
+            Directory.Delete(scans, recursive: true);
+        }
+    }
+
+    [Fact]
+    public async Task Names_are_hidden_and_stay_so_over_a_decision()
+    {
+        await TakeAsync(await ScanAsync(_printing, 0, [1, 3], 1));
+        Assert.Contains(
+            "Änne",
+            (await _visitor.OpenAsync($"/printings/{_printing}/hands?item=1")).Body!.TextContent,
+            StringComparison.Ordinal
+        );
+        var hidden = await _visitor.OpenAsync($"/printings/{_printing}/hands?item=1&hidden=true");
+        Assert.DoesNotContain("Änne", hidden.Body!.InnerHtml, StringComparison.Ordinal);
+        // What comes back in the place of the card hides them too.
+        var (_, card) = await _visitor.PostAsync(hidden.QuerySelector(".hand form")!.GetAttribute("action")!, ("say", "right"));
+        Assert.Contains("Paper 1", card.Body!.TextContent, StringComparison.Ordinal);
+        Assert.DoesNotContain("Änne", card.Body!.InnerHtml, StringComparison.Ordinal);
+        Assert.Contains("hidden=true", card.QuerySelector("form")!.GetAttribute("action")!, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Pictures_are_kept_as_long_as_is_said_and_a_backup_can_leave_them_out()
+    {
+        await TakeAsync(await ScanAsync(_printing, 0, [1, 3], 1));
+        var (odd, page) = await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Days", ("days", "soon"));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, odd.StatusCode);
+        Assert.Contains("from 1 to 3650", page.QuerySelector("#days-problem")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("soon", page.QuerySelector("#days")!.GetAttribute("value"));
+        await _visitor.PostAsync($"/printings/{_printing}/scans?handler=Days", ("days", "30"));
+        Assert.Equal(30, await _visitor.Services.GetRequiredService<DeskSettings>().ScanDaysAsync());
+
+        var (whole, without) = (await _visitor.BytesAsync("/backup/file"), await _visitor.BytesAsync("/backup/file?scans=false"));
+        // A JPEG begins so (ISO/IEC 10918-5, JFIF).
+        Assert.True(whole.AsSpan().IndexOf("JFIF"u8) >= 0);
+        Assert.True(without.AsSpan().IndexOf("JFIF"u8) < 0 && without.Length < whole.Length);
+    }
+
+    [Fact]
     public async Task What_was_read_is_proposed_and_taken_by_a_click()
     {
         var found = (await Open.FindAsync(_printing))!;

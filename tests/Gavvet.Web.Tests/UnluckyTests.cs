@@ -155,6 +155,8 @@ public sealed class UnluckyTests : IAsyncLifetime
             new Backups(services.GetRequiredService<DataFolder>(), new SetClock()),
             services.GetRequiredService<Erasure>(),
             services.GetRequiredService<Sessions>(),
+            services.GetRequiredService<ScanStore>(),
+            services.GetRequiredService<DeskSettings>(),
             services.GetRequiredService<ServerOptions>(),
             new HastyClock(),
             loggers.CreateLogger<DailyCopies>()

@@ -112,6 +112,7 @@ internal static partial class PersonalRegister
         new(SettingNames.Epoch, PersonalPlace.LargePrintList, null),
         new(SettingNames.StyleOfNewSheets, PersonalPlace.Style, null),
         new(SettingNames.TimeZone, PersonalPlace.Style, null),
+        new(SettingNames.ScanDays, PersonalPlace.Style, null),
         new(SettingNames.LargePrint, PersonalPlace.LargePrintList, Menders.LargePrintList),
         new(SettingNames.Plan, PersonalPlace.Plan, Menders.Plan),
         new(SettingNames.PlanBefore, PersonalPlace.Plan, Menders.Plan),
@@ -176,6 +177,9 @@ internal static class SettingNames
 
     /// <summary>The school's time zone.</summary>
     public const string TimeZone = "time-zone";
+
+    /// <summary>Days that scans are kept after papers were handed back.</summary>
+    public const string ScanDays = "scan-days";
 
     /// <summary>Students who get a sheet in large print; the sheet's id follows.</summary>
     public const string LargePrint = "large-print ";

@@ -2,11 +2,13 @@ using Gavvet.Storage;
 
 namespace Gavvet.Web.Hosting;
 
-/// <summary>Makes a copy of everything each day the program runs.</summary>
+/// <summary>Makes a copy of everything each day the program runs, and lets go of what was kept for a time.</summary>
 internal sealed class DailyCopies(
     Backups backups,
     Erasure erasure,
     Sessions sessions,
+    ScanStore scans,
+    DeskSettings settings,
     ServerOptions options,
     TimeProvider clock,
     ILogger<DailyCopies> log
@@ -26,6 +28,7 @@ internal sealed class DailyCopies(
             {
                 // What someone was reading while it was erased is still in the log of changes.
                 await erasure.FinishAsync();
+                await scans.ClearAsync(await settings.ScanDaysAsync());
                 await backups.KeepDailyAsync(stoppingToken);
                 if (options.NeedsSignIn)
                     await sessions.ForgetOldAsync();

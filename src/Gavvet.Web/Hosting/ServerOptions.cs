@@ -31,6 +31,9 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     /// <summary>Whether the passphrase is to be forgotten, so that the next start asks for a new one.</summary>
     public bool ResetPassphrase { get; init; }
 
+    /// <summary>The folder a copier puts scans into, or null where none is watched.</summary>
+    public string? Scans { get; init; }
+
     /// <summary>Whether the screens can be seen in the pseudo-language, which finds words no language could change.</summary>
     public bool PseudoLanguage { get; init; }
 
@@ -50,6 +53,7 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     private static readonly Option<string> ReachedAt = new("--public-address") { HelpName = "ADDRESS" };
     private static readonly Option<string> CertificateAt = new("--certificate") { HelpName = "FILE" };
     private static readonly Option<string> OpenedBy = new("--certificate-passphrase") { HelpName = "FILE" };
+    private static readonly Option<string> ScansAt = new("--scans") { HelpName = "FOLDER" };
     private static readonly Option<bool> Proxy = new("--behind-proxy");
     private static readonly Option<bool> Reset = new("--reset-passphrase");
 
@@ -60,7 +64,7 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
     private static readonly Option<bool> Pseudo = new("--pseudo-language");
 
     // What a teacher may say, in the order it is told.
-    private static readonly Option[] Told = [DataAt, PortAt, ListenAt, ReachedAt, CertificateAt, OpenedBy, Proxy, Reset];
+    private static readonly Option[] Told = [DataAt, PortAt, ListenAt, ReachedAt, CertificateAt, OpenedBy, ScansAt, Proxy, Reset];
 
     /// <summary>Reads the command line.</summary>
     /// <exception cref="StartException">An option is unknown or has no proper value; the message says what would be right.</exception>
@@ -101,6 +105,10 @@ public sealed record ServerOptions(string? Data, int Port, bool Demo)
                     said.GetValue(OpenedBy) is not { } words ? null
                     : File.Exists(words) ? words
                     : throw new StartException($"There is no file {words}. Give one whose first line opens the certificate."),
+                Scans =
+                    said.GetValue(ScansAt) is not { } scans ? null
+                    : Directory.Exists(scans) ? scans
+                    : throw new StartException($"There is no folder {scans}. Give one that a copier puts its scans into."),
                 BehindProxy = said.GetValue(Proxy),
                 ResetPassphrase = said.GetValue(Reset),
                 PseudoLanguage = said.GetValue(Pseudo),

@@ -218,6 +218,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton<ScanStore>();
         services.AddSingleton<ScanIntake>();
         services.AddSingleton<ScanJobs>();
+        services.AddSingleton<ScanFolder>();
         services.AddSingleton<DueSheets>();
         services.AddSingleton<PracticeRoom>();
         services.AddSingleton<Remembered>();
@@ -233,6 +234,7 @@ public sealed class Server : IAsyncDisposable
         services.AddSingleton(folder);
         services.AddSingleton<Backups>();
         services.AddHostedService<DailyCopies>();
+        services.AddHostedService(provider => provider.GetRequiredService<ScanFolder>());
         services.AddHostedService(provider => provider.GetRequiredService<DemoClasses>());
         services.AddSingleton<DemoPractice>();
         services.AddHostedService(provider => provider.GetRequiredService<DemoPractice>());

@@ -8,10 +8,10 @@ internal static class BackupFile
 {
     public static void Map(WebApplication application) =>
         application
-            .MapGet("/backup/file", async (Backups backups, DataFolder folder, TimeProvider clock, HttpContext context) =>
+            .MapGet("/backup/file", async (Backups backups, DataFolder folder, TimeProvider clock, HttpContext context, bool? scans) =>
             {
                 var path = folder.Temporary();
-                await backups.WriteAsync(path, context.RequestAborted);
+                await backups.WriteAsync(path, scans != false, context.RequestAborted);
                 // The file has no name any more before it is sent, so that nothing of it is left whatever happens.
                 var stream = new FileStream(
                     path,

@@ -28,6 +28,9 @@ internal sealed record HandCard(
     KeptMarking? Marking
 )
 {
+    /// <summary>Whether names are hidden: papers go by their numbers.</summary>
+    public bool IsHidden { get; init; }
+
     /// <summary>What was read for certain, as the paper says it, with what the judge makes of it; null where nothing was.</summary>
     public (string Written, Teaching.Marking Judged)? Read { get; init; }
 
@@ -86,6 +89,16 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
     /// <summary>Hands that wait, are not empty and were not read as mistaken.</summary>
     public IEnumerable<int> Waiting => Groups.SelectMany(group => group.Cards).Where(MayBeRight).Select(card => card.Copy);
 
+    /// <summary>Whether names are hidden, as the address says: papers go by their numbers.</summary>
+    [BindProperty(SupportsGet = true, Name = "hidden")]
+    public bool IsHidden { get; set; }
+
+    /// <summary>The address of a question as the page is set.</summary>
+    /// <param name="item">The question.</param>
+    /// <param name="hidden">Whether names are hidden; as they are where it is not said.</param>
+    public string At(int item, bool? hidden = null) =>
+        $"/printings/{Printing.Id}/hands?item={item}{(hidden ?? IsHidden ? "&hidden=true" : "")}";
+
     public async Task<IActionResult> OnGetAsync(string id, int? item) => await ShowAsync(id, item) ? Page() : NotFound();
 
     /// <summary>Decides one.</summary>
@@ -111,7 +124,7 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
         }
 
         if (!Request.Headers.ContainsKey("HX-Request"))
-            return Redirect($"/printings/{id}/hands?item={item}");
+            return Redirect(At(item));
         return await ShowAsync(id, item) && Find(copy) is var (_, now)
             ? Partial("Scans/_Hand", now with { Problem = problem })
             : NotFound();
@@ -129,7 +142,7 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
                 await markings.AddAsync(id, card.Copy, asked, right);
         }
 
-        return Redirect($"/printings/{id}/hands?item={item}");
+        return Redirect(At(item));
     }
 
     /// <summary>Takes those of the page that were read as right as what was read.</summary>
@@ -143,7 +156,7 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
                 await markings.AddAsync(id, card.Copy, asked, card.Read!.Value.Judged);
         }
 
-        return Redirect($"/printings/{id}/hands?item={item}");
+        return Redirect(At(item));
     }
 
     private static bool MayBeRight(HandCard card) => IsWaiting(card) && card.Read is not { Judged.IsRight: false };
@@ -218,12 +231,13 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
                 id,
                 Item,
                 copy.Number,
-                MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? Say("A spare"),
+                IsHidden ? Say("Paper {0}", copy.Number) : MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? Say("A spare"),
                 [.. here.OfType<KeptScan>().Select(scan => $"/printings/{id}/scans/{scan.Id}/{Item}.jpg")],
                 here.All(scan => scan is not null && scan.Readings.Any(reading => reading.Item == Item && reading.IsEmpty)),
                 marked.GetValueOrDefault((copy.Number, Item))
             )
             {
+                IsHidden = IsHidden,
                 Read = here.OfType<KeptScan>().Select(scan => ReadOn(scan, Item)).FirstOrDefault(read => read is not null),
             };
         }

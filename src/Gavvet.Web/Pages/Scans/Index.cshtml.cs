@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Gavvet.Printing;
 using Gavvet.Storage;
 using Gavvet.Teaching;
@@ -29,6 +30,8 @@ internal sealed class IndexModel(
     ScanJobs jobs,
     ScanIntake intake,
     PrintingStore printings,
+    DeskSettings settings,
+    ScanFolder folder,
     ServerOptions options
 ) : PageModel
 {
@@ -90,8 +93,35 @@ internal sealed class IndexModel(
             bytes.Add(content.ToArray());
         }
 
-        await scans.ClearAsync();
+        await scans.ClearAsync(await settings.ScanDaysAsync());
         return Redirect($"/printings/{id}/scans?job={jobs.Start(id, bytes).Id}");
+    }
+
+    /// <summary>How many days all pictures are kept after papers were handed back, as it stands or as it was typed.</summary>
+    public string Days { get; private set; } = "";
+
+    /// <summary>The files in the watched folder that could not be told, and where they lie in it; null where none is watched.</summary>
+    public (string Name, int Count)? Folder => folder.Left;
+
+    /// <summary>Says how many days pictures are kept after papers were handed back.</summary>
+    public async Task<IActionResult> OnPostDaysAsync(string id, string? days)
+    {
+        if (!await ShowAsync(id))
+            return NotFound();
+        if (
+            int.TryParse(days, NumberStyles.None, CultureInfo.InvariantCulture, out var count)
+            && count is >= ScanStore.LeastDays and <= ScanStore.MostDays
+        )
+        {
+            await settings.ChooseScanDaysAsync(count);
+            await scans.ClearAsync(count);
+            return Redirect($"/printings/{id}/scans");
+        }
+
+        Days = days ?? "";
+        Problem = ("days", Say("Type a number of days from {0} to {1}, such as 365.", ScanStore.LeastDays, ScanStore.MostDays));
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
     }
 
     /// <summary>Whether the pile can be scanned by the simulated scanner: in the demo school.</summary>
@@ -163,6 +193,7 @@ internal sealed class IndexModel(
         if (await open.FindAsync(id) is not { } found)
             return false;
         Printing = found;
+        Days = (await settings.ScanDaysAsync()).ToString(CultureInfo.InvariantCulture);
         var all = await scans.ListAsync(id, HttpContext.RequestAborted);
         var shown = all.Where(scan => scan.IsShown).ToDictionary(scan => (scan.Copy!.Value, scan.Page!.Value));
         var owners = (await markings.OwnersAsync(id, HttpContext.RequestAborted)).ToDictionary(owner => owner.Number);

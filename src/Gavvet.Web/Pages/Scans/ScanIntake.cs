@@ -38,9 +38,10 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
     private const int KeptWidth = 1_240;
 
     /// <summary>Takes a page in.</summary>
-    /// <param name="printing">The printing it was brought to.</param>
+    /// <param name="printing">The printing it was brought to; null where only its code can tell, and then a page without one is not
+    /// kept.</param>
     /// <param name="picture">The picture.</param>
-    public async Task<Taken> TakeAsync(string printing, Picture picture)
+    public async Task<Taken> TakeAsync(string? printing, Picture picture)
     {
         var digest = Convert.ToHexStringLower(SHA256.HashData(picture.Pixels));
         if (await scans.HasAsync(digest))
@@ -49,7 +50,7 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
         if (found is null || await FindAsync(found.Text) is not var (known, code))
             return ScannedPapers.IsBlank(picture) ? Taken.Blank : await ByPrintAsync(printing, picture, digest);
         var paper = (await ReaderAsync(known, [code])).OfCode(picture, code, found)!;
-        var there = known.Id == printing;
+        var there = printing is null || known.Id == printing;
         return paper.Laid is { } laid
             ? await KeepAsync(Laid(known.Id, paper, laid, digest), there ? Taken.Laid : Taken.Elsewhere)
             : await KeepAsync(Raw(known.Id, paper, picture, digest), there ? Taken.NotLaid : Taken.Elsewhere);
@@ -81,9 +82,9 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
     }
 
     // A page whose code cannot be read, among those of the printing it was brought to.
-    private async Task<Taken> ByPrintAsync(string printing, Picture picture, string digest)
+    private async Task<Taken> ByPrintAsync(string? printing, Picture picture, string digest)
     {
-        if (await open.FindAsync(printing) is not { } known)
+        if (printing is null || await open.FindAsync(printing) is not { } known)
             return Taken.Unknown;
         var reader = await ReaderAsync(known, known.Record.Copies.SelectMany(copy => copy.Codes));
         return reader.ByPrint(picture) is { Laid: { } laid } paper

@@ -27,9 +27,10 @@ public sealed record Picture(int Width, int Height, byte[] Pixels)
     /// <param name="y">Down.</param>
     public double At(double x, double y)
     {
-        var (left, top) = ((int)Math.Floor(x), (int)Math.Floor(y));
-        if (left < 0 || top < 0 || left + 1 >= Width || top + 1 >= Height)
+        // What is nowhere, as where a map leads to no end, is outside too.
+        if (!(x >= 0 && y >= 0 && x < Width - 1 && y < Height - 1))
             return byte.MaxValue;
+        var (left, top) = ((int)x, (int)y);
         var (right, down) = (x - left, y - top);
         var at = (top * Width) + left;
         return ((1 - down) * (((1 - right) * Pixels[at]) + (right * Pixels[at + 1])))

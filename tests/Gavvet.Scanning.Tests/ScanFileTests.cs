@@ -110,4 +110,17 @@ public class ScanFileTests
                 Assert.True(page.Picture is null != page.Problem is null);
         }
     }
+
+    [Theory]
+    [InlineData(double.PositiveInfinity, 1)]
+    [InlineData(1, double.NegativeInfinity)]
+    [InlineData(double.NaN, double.NaN)]
+    [InlineData(3_000_000_000, 1)]
+    [InlineData(3, 1)]
+    public void Outside_of_a_picture_all_is_white(double x, double y)
+    {
+        var black = new Picture(4, 4, new byte[16]);
+        Assert.Equal(byte.MaxValue, black.At(x, y));
+        Assert.Equal(0, black.At(2.9, 2.9));
+    }
 }

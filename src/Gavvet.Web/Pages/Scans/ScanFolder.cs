@@ -73,11 +73,26 @@ internal sealed class ScanFolder(ScanIntake intake, ServerOptions options, TimeP
         var all = true;
         foreach (var page in ScanFile.Pages(await File.ReadAllBytesAsync(path, stopping)))
         {
-            all &= page.Picture is { } picture && await intake.TakeAsync(null, picture) is not Taken.Unknown;
+            all &= page.Picture is { } picture && await IsToldAsync(picture);
             stopping.ThrowIfCancellationRequested();
         }
 
         return all;
+    }
+
+    private async Task<bool> IsToldAsync(Picture picture)
+    {
+        try
+        {
+            return await intake.TakeAsync(null, picture) is not Taken.Unknown;
+        }
+#pragma warning disable CA1031 // A page that cannot be read is kept aside with its file, and does not come again for ever.
+        catch (Exception problem) when (problem is not OperationCanceledException)
+#pragma warning restore CA1031
+        {
+            log.LogError(problem, "A page in the folder for scans could not be read");
+            return false;
+        }
     }
 
     private static void Keep(string folder, string path)

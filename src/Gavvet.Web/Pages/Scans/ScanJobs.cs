@@ -88,6 +88,13 @@ internal sealed class ScanJobs(ScanIntake intake, ILogger<ScanJobs> log) : IDisp
                     {
                         job.Add(one.Name, await intake.TakeAsync(job.Printing, picture));
                     }
+#pragma warning disable CA1031 // One page that cannot be read is said so; the others go on.
+                    catch (Exception problem) when (problem is not OperationCanceledException)
+#pragma warning restore CA1031
+                    {
+                        log.LogError(problem, "A page of printing {Printing} could not be read", job.Printing);
+                        job.Add(one.Name, Taken.Unread);
+                    }
                     finally
                     {
                         _turns.Release();

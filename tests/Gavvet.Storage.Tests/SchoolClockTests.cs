@@ -131,7 +131,7 @@ public sealed class SchoolClockTests : OnFolder
         var before = (await Backups.StageCopyAsync(Backups.Copies()[0].Name)).Contents;
         Assert.Equal((1, 2, 2, 0), (before.Classes, before.Students, before.Marked, before.BroughtBack.Count));
         var backup = Path.Combine(Temporary.Path, "old.gavvet");
-        await Backups.WriteAsync(backup, TestContext.Current.CancellationToken);
+        await Backups.WriteAsync(backup, cancellation: TestContext.Current.CancellationToken);
         await Erasure.StudentAsync(folder.Student);
         await using var old = File.OpenRead(backup);
         Assert.Equal(["Mirabel Quince"], (await Backups.StageAsync(old)).Contents.BroughtBack);

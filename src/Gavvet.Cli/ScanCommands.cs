@@ -156,13 +156,13 @@ internal static class ScanCommands
             }
         }
 
-        var answers = Answers(kept).ToArray();
+        var answers = Answers(papers, kept).ToArray();
         File.WriteAllLines(
             Path.Combine(folder.FullName, "answers.jsonl"),
             answers.Select(answer => JsonSerializer.Serialize(answer, CommandOutput.Json))
         );
         string[] absent = [.. papers.Record.Copies.SelectMany(copy => copy.Codes).Where(code => !kept.ContainsKey(code))];
-        var items = kept.Values.Sum(paper => paper.Answers.Length);
+        var items = kept.Values.SelectMany(page => page.Answers.Select(read => (page.Copy.Number, read.Item))).Distinct().Count();
         if (asJson)
         {
             Console.WriteLine(
@@ -223,30 +223,36 @@ internal static class ScanCommands
             : ("unknown", null, "is not known: its code cannot be read");
     }
 
-    // What is certain, as mark --answers reads it.
-    private static IEnumerable<object> Answers(IReadOnlyDictionary<string, KnownPage> kept) =>
-        kept.OrderBy(paper => (paper.Value.Copy.Number, paper.Value.Page))
-            .SelectMany(paper =>
-                paper
-                    .Value.Answers.DistinctBy(read => read.Item)
-                    .Where(read => read.IsEmpty || read.Written is not null)
-                    .Select(read =>
-                        read.Written is { } written
-                            ? (object)
-                                new
-                                {
-                                    code = PageCode.Printed(paper.Key),
-                                    item = read.Item,
-                                    written,
-                                }
-                            : new
-                            {
-                                code = PageCode.Printed(paper.Key),
-                                item = read.Item,
-                                blank = true,
-                            }
-                    )
-            );
+    // What is certain, as mark --answers reads it. A question that goes on on another page is empty only where all of it is here and
+    // empty.
+    private static IEnumerable<object> Answers(RecordedPapers papers, IReadOnlyDictionary<string, KnownPage> kept) =>
+        kept.SelectMany(page => page.Value.Answers.Select(read => (Code: page.Key, page.Value.Copy, Read: read)))
+            .GroupBy(one => (one.Copy.Number, one.Read.Item))
+            .OrderBy(question => question.Key)
+            .Select(question => Answer(papers, [.. question]))
+            .OfType<object>();
+
+    private static object? Answer(RecordedPapers papers, (string Code, RecordedCopy Copy, ScannedAnswer Read)[] seen)
+    {
+        var (first, item) = (seen[0], seen[0].Read.Item);
+        var code = PageCode.Printed(first.Code);
+        var pieces = papers.Record.Editions[first.Copy.Edition].Items.First(one => one.Item.Number == item).Pieces.Length;
+        return first.Read.Written is { } written
+                ? new
+                {
+                    code,
+                    item,
+                    written,
+                }
+            : seen.Length == pieces && seen.All(one => one.Read.IsEmpty)
+                ? new
+                {
+                    code,
+                    item,
+                    blank = true,
+                }
+            : null;
+    }
 
     private static void Write(SimulatedPile pile, DirectoryInfo folder)
     {

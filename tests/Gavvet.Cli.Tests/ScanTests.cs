@@ -1,4 +1,6 @@
 using System.Text.Json;
+using Gavvet.Printing;
+using Gavvet.Scanning.Simulated;
 using static Gavvet.Cli.Tests.CommandLine;
 
 namespace Gavvet.Cli.Tests;
@@ -69,6 +71,44 @@ public sealed class ScanTests : IDisposable
 
         var marked = Lines(Ran("mark", In("out", "record.json"), "--answers", In("read", "answers.jsonl"), "--json"));
         Assert.Equal(read.Length, marked.Count(line => line.TryGetProperty("verdict", out _)));
+    }
+
+    // In large print a scale of three octaves begins on one page and ends on the next.
+    [Fact]
+    public void A_question_on_two_pages_is_called_empty_only_where_both_are_here_and_empty()
+    {
+        File.WriteAllText(
+            In("recipe.json"),
+            """
+            {"gavvet":1,"seed":4,"title":"Long","paper":{"largePrint":true},"sections":[
+            {"kind":"write-scale","octaves":3,"keys":{"flats":4,"sharps":4},"count":5}]}
+            """
+        );
+        File.WriteAllText(In("class.csv"), "name\nÄnne\n");
+        Ran("make", In("recipe.json"), "--class", In("class.csv"), "--out", In("out"));
+        // Nobody wrote on it.
+        var copy = PrintingRecord.Read(File.ReadAllText(In("out", "record.json"))).Copies[0];
+        Directory.CreateDirectory(In("scans"));
+        foreach (var (side, page) in copy.Sides.Select((side, page) => (side, page)))
+            File.WriteAllBytes(
+                In("scans", $"{page}.jpg"),
+                SimulatedScanner.Scan(PageSidesRead.Unpack(side).Student, _ => { }, 150, 12 + (ulong)page).Jpeg
+            );
+        string[] scans = [.. Directory.GetFiles(In("scans"), "*.jpg").Order()];
+        int[] Blank(params string[] pages)
+        {
+            Ran(["scan", In("out", "record.json"), "--out", In("read"), "--pages", .. pages]);
+            return
+            [
+                .. Lines(File.ReadAllText(In("read", "answers.jsonl")))
+                    .Where(line => line.TryGetProperty("blank", out _))
+                    .Select(line => line.GetProperty("item").GetInt32()),
+            ];
+        }
+
+        Assert.Equal([1, 2, 3, 4, 5], Blank(scans));
+        // With one page alone no question that goes on is called empty.
+        Assert.True(scans.SelectMany(scan => Blank(scan)).Count() < 5);
     }
 
     [Fact]

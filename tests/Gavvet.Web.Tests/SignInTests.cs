@@ -471,6 +471,7 @@ public sealed class SignInTests : IAsyncDisposable
     [InlineData("--behind-proxy --listen 0.0.0.0 --public-address https://scales.example", "listens on this machine alone")]
     [InlineData("--listen everywhere", "no address to listen at")]
     [InlineData("--certificate nowhere.p12", "There is no certificate")]
+    [InlineData("--scans nowhere", "There is no folder nowhere. Give one that a copier puts its scans into.")]
     [InlineData("--public-address scales", "is not an address")]
     [InlineData("--colour red", "no option --colour")]
     [InlineData("--port", "--port needs a value")]
@@ -478,7 +479,7 @@ public sealed class SignInTests : IAsyncDisposable
     [InlineData("--port 80 --port 81", "--port stands twice")]
     [InlineData(
         "loose",
-        "no option loose. There are --data FOLDER, --port NUMBER, --listen ADDRESS, --public-address ADDRESS, --certificate FILE, --certificate-passphrase FILE, --behind-proxy and --reset-passphrase."
+        "no option loose. There are --data FOLDER, --port NUMBER, --listen ADDRESS, --public-address ADDRESS, --certificate FILE, --certificate-passphrase FILE, --scans FOLDER, --behind-proxy and --reset-passphrase."
     )]
     public void What_would_open_the_desk_to_others_unguarded_is_refused(string words, string problem) =>
         Assert.Contains(

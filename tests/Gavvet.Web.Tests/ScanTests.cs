@@ -277,6 +277,18 @@ public sealed class ScanTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_scan_too_many_is_said_so_and_not_called_one_that_is_here()
+    {
+        var digests = Enumerable.Range(0, ScanStore.Most).Select(i => $"digest {i}");
+        foreach (var digest in digests)
+            await Scans.AddAsync(new NewScan(_printing, null, null, ScanState.Unknown, 0, digest, [], []));
+        var job = await TakeAsync(await ScanAsync(_printing, 0, [1], 1));
+        Assert.Equal((0, 1), (job.Count(Taken.Already), job.Count(Taken.TooMany)));
+        var page = await _visitor.OpenAsync($"/printings/{_printing}/scans?job={job.Id}");
+        Assert.Contains("2000 scans at most: 1", page.QuerySelector("#scan-job")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Names_are_hidden_and_stay_so_over_a_decision()
     {
         await TakeAsync(await ScanAsync(_printing, 0, [1, 3], 1));

@@ -84,7 +84,7 @@ internal sealed class ScanFolder(ScanIntake intake, ServerOptions options, TimeP
     {
         try
         {
-            return await intake.TakeAsync(null, picture) is not Taken.Unknown;
+            return await intake.TakeAsync(null, picture) is not (Taken.Unknown or Taken.TooMany);
         }
 #pragma warning disable CA1031 // A page that cannot be read is kept aside with its file, and does not come again for ever.
         catch (Exception problem) when (problem is not OperationCanceledException)

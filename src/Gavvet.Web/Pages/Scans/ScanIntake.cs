@@ -24,6 +24,9 @@ internal enum Taken
     /// <summary>It was there already.</summary>
     Already,
 
+    /// <summary>Its printing has as many scans as are kept of one.</summary>
+    TooMany,
+
     /// <summary>Nothing is on it: the back of a page.</summary>
     Blank,
 
@@ -110,7 +113,10 @@ internal sealed class ScanIntake(ScanStore scans, PrintingStore printings, OpenP
             [.. paper.Answers.Select(read => new ScanReading(read.Item, read.IsEmpty, read.Written))]
         );
 
-    private async Task<Taken> KeepAsync(NewScan scan, Taken taken) => await scans.AddAsync(scan) ? taken : Taken.Already;
+    private async Task<Taken> KeepAsync(NewScan scan, Taken taken) =>
+        await scans.AddAsync(scan) ? taken
+        : await scans.HasAsync(scan.Digest) ? Taken.Already
+        : Taken.TooMany;
 
     // The printing of a code and the code as it is printed; null where this program has printed none.
     private async Task<(OpenPrinting Printing, string Code)?> FindAsync(string text)

@@ -8,12 +8,12 @@ namespace Gavvet.Web.Tests;
 /// <summary>What the class writes on the board is judged as at marking, under the signature it stands under.</summary>
 public class BoardViewTests
 {
-    private static BoardView Of(string section, BoardPlace at) =>
+    private static BoardView Of(string section, BoardPlace at, string settings = "") =>
         BoardView.Of(
             new StoredSheet(
                 "x",
                 default,
-                SheetFile.Read($$"""{"gavvet":1,"seed":1,"title":"Scales","sections":[{{section}}]}"""),
+                SheetFile.Read($$"""{"gavvet":1,"seed":1,"title":"Scales",{{settings}}"sections":[{{section}}]}"""),
                 false,
                 false
             ),
@@ -76,19 +76,7 @@ public class BoardViewTests
     public void Any_version_and_part_is_shown_and_stays_while_it_is_gone_through()
     {
         const string Three = """{"kind":"write-scale","scales":["major"],"keys":{"flats":3,"sharps":3},"clefs":["treble"],"count":1}""";
-        BoardView Shown(BoardPlace at) =>
-            BoardView.Of(
-                new StoredSheet(
-                    "x",
-                    default,
-                    SheetFile.Read($$"""{"gavvet":1,"seed":1,"title":"Scales","versions":2,"parts":["horn"],"sections":[{{Three}}]}"""),
-                    false,
-                    false
-                ),
-                QuestionCatalogue.Standard,
-                at,
-                null
-            )!;
+        BoardView Shown(BoardPlace at) => Of(Three, at, "\"versions\":2,\"parts\":[\"horn\"],");
         var (concert, horn, other) = (
             Shown(new BoardPlace()),
             Shown(new BoardPlace { Part = "horn" }),

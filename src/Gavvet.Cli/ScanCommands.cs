@@ -3,6 +3,7 @@ using System.Text.Json;
 using Gavvet.Engraving.Drawing;
 using Gavvet.Printing;
 using Gavvet.Scanning;
+using Gavvet.Teaching;
 
 namespace Gavvet.Cli;
 
@@ -17,7 +18,7 @@ internal static class ScanCommands
 
     public static Command Scan()
     {
-        var record = new Argument<FileInfo>("record") { Description = "The printing's record, as make --class writes it." };
+        var record = new Argument<FileInfo>("record") { Description = "The printing's record, as make --class writes it, or the print room gives it." };
         var pages = new Option<FileInfo[]>("--pages")
         {
             Description = "The scans: PDF from a copier, PNG or JPEG, in any order.",
@@ -55,7 +56,7 @@ internal static class ScanCommands
 
     public static Command Demo()
     {
-        var record = new Argument<FileInfo>("record") { Description = "The printing's record, as make --class writes it." };
+        var record = new Argument<FileInfo>("record") { Description = "The printing's record, as make --class writes it, or the print room gives it." };
         var folder = new Option<DirectoryInfo>("--out")
         {
             Description = "Write the simulated scans, and written.jsonl with what was written, into this folder.",
@@ -68,6 +69,7 @@ internal static class ScanCommands
             DefaultValueFactory = _ => 200,
         };
         var photographs = new Option<bool>("--photos") { Description = "As a phone photographs them." };
+        var careful = new Option<bool>("--careful") { Description = "As students who get four of five right; without it, two of three." };
         var command = new Command("scan-demo", "Have simulated students write on a printed pile, and a simulated scanner scan it.")
         {
             record,
@@ -75,6 +77,7 @@ internal static class ScanCommands
             seed,
             dpi,
             photographs,
+            careful,
         };
         command.SetAction(parsed =>
             CommandOutput.Run(() =>
@@ -87,8 +90,9 @@ internal static class ScanCommands
                 {
                     Dpi = dots,
                     IsPhotographed = parsed.GetValue(photographs),
+                    IsCareful = parsed.GetValue(careful),
                 };
-                Write(pile, parsed.GetRequiredValue(folder));
+                Write(papers, pile, parsed.GetRequiredValue(folder));
             })
         );
         return command;
@@ -99,7 +103,7 @@ internal static class ScanCommands
         var papers = new RecordedPapers(PrintingRecord.Read(MarkCommand.Text(file)));
         if (papers.Record.Copies.Any(copy => copy.Sides.IsEmpty))
             throw new FormatException(
-                "This record does not hold its pages, so no scan can be laid on them. Scans are read with the record that make --class writes."
+                "This record does not hold its pages, so no scan can be laid on them. Scans are read with the record that make --class writes, or the print room gives."
             );
         var sides = papers
             .Record.Copies.SelectMany(copy => copy.Codes.Zip(copy.Sides))
@@ -254,7 +258,16 @@ internal static class ScanCommands
             : null;
     }
 
-    private static void Write(SimulatedPile pile, DirectoryInfo folder)
+    // Whether what was written is right, where it is drawn.
+    private static bool? IsRight(RecordedPapers papers, SimulatedPaper paper, int item, string? answer) =>
+        answer switch
+        {
+            null => false,
+            "" => null,
+            _ => papers.Mark(papers.ItemOf(paper.Copy, item), new Decision.Written(answer)).IsRight,
+        };
+
+    private static void Write(RecordedPapers papers, SimulatedPile pile, DirectoryInfo folder)
     {
         folder.Create();
         using var written = new StreamWriter(Path.Combine(folder.FullName, "written.jsonl"));
@@ -272,6 +285,7 @@ internal static class ScanCommands
                             code = PageCode.Printed(paper.Copy.Codes[paper.Page]),
                             item,
                             written = answer,
+                            right = IsRight(papers, paper, item, answer),
                         },
                         CommandOutput.Json
                     )

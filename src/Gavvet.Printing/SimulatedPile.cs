@@ -29,6 +29,9 @@ public sealed class SimulatedPile(RecordedPapers papers, Func<string, Page> page
     /// <summary>How the students' hands write.</summary>
     public HandWay Way { get; init; }
 
+    /// <summary>Whether the students get four of five right, and not two of three.</summary>
+    public bool IsCareful { get; init; }
+
     /// <summary>What was decided of a paper before, by the question's number: it was written so.</summary>
     public Func<RecordedCopy, IReadOnlyDictionary<int, Marking>>? Marked { get; init; }
 
@@ -39,7 +42,10 @@ public sealed class SimulatedPile(RecordedPapers papers, Func<string, Page> page
     private SimulatedPaper Made(RecordedCopy copy, int number)
     {
         // A student has one hand on all pages.
-        var student = new SimulatedStudent(papers, StableHash.Of(copy.Codes[0]) + seed, Marked?.Invoke(copy), Way);
+        var student = new SimulatedStudent(papers, StableHash.Of(copy.Codes[0]) + seed, Marked?.Invoke(copy), Way)
+        {
+            OutOf = IsCareful ? SimulatedStudent.Careful : SimulatedStudent.Usual,
+        };
         var page = pageOf(copy.Codes[number]);
         var printed = new PrintedPage(page);
         var chance = StableHash.Of(copy.Codes[number]) + seed;

@@ -20,11 +20,17 @@ public sealed class SimulatedStudent(
     HandWay way = HandWay.Usual
 )
 {
-    // Of nine answers one is left out and two are mistaken.
-    private const ulong OutOf = 9,
-        Mistaken = 2;
+    private const ulong Mistaken = 2;
+
+    /// <summary>Of so many answers one is left out and two are mistaken; the others are right.</summary>
+    public const ulong Usual = 9,
+        Careful = 15;
 
     private readonly SimulatedHand _hand = new(seed, way);
+
+    /// <summary>Of how many answers one is left out and two are mistaken: <see cref="Usual"/>, or for a class that gets four of five
+    /// right <see cref="Careful"/>.</summary>
+    public ulong OutOf { get; init; } = Usual;
 
     /// <summary>The answer to a question as it would be typed, where it is one that is drawn: notes on a staff, or the letter of a box.
     /// Null where it is left out; empty where it is words.</summary>

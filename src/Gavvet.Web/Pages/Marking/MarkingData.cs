@@ -3,6 +3,7 @@ using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
 using Gavvet.Web.Pages.Printings;
+using Gavvet.Web.Pages.Scans;
 using Gavvet.Web.Pages.Shared;
 using Gavvet.Worksheets.Judging;
 using Gavvet.Worksheets.Sheets;
@@ -56,6 +57,7 @@ internal static class MarkingData
                             ? new { picture = $"/printings/{open.Id}/scans/{scan.Id}.jpg", isLaid = scan.State == ScanState.Laid }
                             : null
                 ),
+                read = ReadOf(open, copy, [.. scanned[copy.Number]]),
                 total = owners.GetValueOrDefault(copy.Number)?.Total,
                 isSpare = owners.Count > 0 && owners.GetValueOrDefault(copy.Number)?.StudentId is null,
             }),
@@ -83,6 +85,31 @@ internal static class MarkingData
             remark = marking.Remark,
             byHand = marking.IsByHand,
         };
+
+    // What was read of a paper’s questions for certain, and those that seem to be left empty: proposals, until they are taken.
+    private static IEnumerable<object> ReadOf(OpenPrinting open, RecordedCopy copy, KeptScan[] scans)
+    {
+        KeptScan[] laid = [.. scans.Where(scan => scan.State == ScanState.Laid)];
+        foreach (var recorded in open.Record.Editions[copy.Edition].Items.Where(_ => laid.Length > 0))
+        {
+            var number = recorded.Item.Number;
+            if (HandReading.SeemsEmpty(recorded.Pieces, laid, number))
+                yield return new
+                {
+                    item = number,
+                    words = Say("Nothing seems to be written."),
+                    mayBeRight = false,
+                };
+            else if (HandReading.Of(open, copy, laid, number) is { Judged.Written: { } written } read)
+                yield return new
+                {
+                    item = number,
+                    words = read.Words,
+                    mayBeRight = read.Judged.IsRight,
+                    written,
+                };
+        }
+    }
 
     // Notes with their signs, as they stand on the paper.
     private static string Written(string text) =>

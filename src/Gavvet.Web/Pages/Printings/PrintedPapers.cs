@@ -2,6 +2,7 @@ using System.Text;
 using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Storage;
+using Gavvet.Worksheets.Files;
 using Gavvet.Web.Hosting;
 
 namespace Gavvet.Web.Pages.Printings;
@@ -77,15 +78,43 @@ internal static class PrintedPapers
         application.MapGet("/printings/{id}/{pile}.pdf", async (string id, string pile, PrintingStore printings) =>
             await printings.PdfAsync(id, pile) is { } pdf ? Results.File(pdf, "application/pdf", $"{pile}.pdf") : Results.NotFound()
         );
-        application.MapGet("/printings/{id}/record.json", async (string id, PrintingStore printings) =>
-            await printings.RecordAsync(id) is { } record
-                ? Results.File(Encoding.UTF8.GetBytes(record), "application/json", "printing.json")
-                : Results.NotFound()
-        );
+        application
+            .MapGet(
+                "/printings/{id}/record.json",
+                async (string id, OpenPrintings open, PrintingStore printings) =>
+                    await open.FindAsync(id) is { } found
+                        ? Results.File(
+                            Encoding.UTF8.GetBytes((await WithPagesAsync(found.Record, printings)).Write()),
+                            "application/json",
+                            "printing.json"
+                        )
+                        : Results.NotFound()
+            )
+            .WithMetadata(HeavyRequest.Mark);
         application.MapGet("/p/{code}/student.svg", (string code, PrintingStore printings) =>
             PageAsync(code, printings, page => page.Student)
         );
         application.MapGet("/p/{code}/key.svg", (string code, PrintingStore printings) => PageAsync(code, printings, page => page.Key));
+    }
+
+    // With its pages a record says all that is needed to read its scans, and to draw its marked pages, on the command line.
+    private static async Task<PrintingRecord> WithPagesAsync(PrintingRecord record, PrintingStore printings)
+    {
+        var sides = await printings.SidesAsync([.. record.Copies.SelectMany(copy => copy.Codes)]);
+        return record with
+        {
+            Copies =
+            [
+                .. record.Copies.Select(copy =>
+                    copy.Codes.All(sides.ContainsKey)
+                        ? copy with
+                        {
+                            Sides = [.. copy.Codes.Select(code => PackedSides.Pack(sides[code].Student, sides[code].Key))],
+                        }
+                        : copy
+                ),
+            ],
+        };
     }
 
     private static async Task<IResult> PageAsync(string code, PrintingStore printings, Func<KeptPage, string> choose)

@@ -31,20 +31,8 @@ internal sealed record HandCard(
     /// <summary>Whether names are hidden: papers go by their numbers.</summary>
     public bool IsHidden { get; init; }
 
-    /// <summary>What was read for certain, as the paper says it, with what the judge makes of it; null where nothing was.</summary>
-    public (string Written, Teaching.Marking Judged)? Read { get; init; }
-
-    /// <summary>What was read, in words.</summary>
-    public string? ReadAs =>
-        Read is not var (written, judged) ? null
-        : judged.IsRight ? Say("Read as {0}: right", written)
-        : Say(
-            "Read as {0}: {1} of {2}. {3}",
-            written,
-            MarksText.Of(judged.Marks),
-            judged.Of,
-            string.Join(' ', judged.Findings.Select(finding => finding.Message))
-        );
+    /// <summary>What was read for certain, with what the judge makes of it; null where nothing was.</summary>
+    public HandReading? Read { get; init; }
 
     /// <summary>What went wrong the last time it was decided here, or null.</summary>
     public string? Problem { get; init; }
@@ -56,15 +44,87 @@ internal sealed record HandCard(
         : SeemsEmpty ? Say("Not marked yet; seems left empty")
         : Say("Not marked yet");
 
-    // What waits first: read as right, then by the mistake that was read, then what was not read; what seems empty after it, and then
-    // what is decided, by its mistakes.
-    internal (int, string) Order =>
-        Marking is { Marking: var marking } ? (marking.IsRight ? 5 : 4, Mistakes(marking))
-        : SeemsEmpty ? (3, "")
-        : Read is var (_, judged) ? (judged.IsRight ? 0 : 1, Mistakes(judged))
-        : (2, "");
+    /// <summary>Which pile the hand lies on.</summary>
+    public HandPileKind Kind =>
+        Marking is { Marking.IsRight: var isRight } ? (isRight ? HandPileKind.MarkedRight : HandPileKind.MarkedOtherwise)
+        : SeemsEmpty ? HandPileKind.Empty
+        : Read is null ? HandPileKind.Unread
+        : Read.Judged.IsRight ? HandPileKind.Right
+        : HandPileKind.Mistaken;
 
-    private static string Mistakes(Teaching.Marking marking) => string.Join(' ', marking.Findings.Select(finding => finding.Code));
+    /// <summary>The mistakes that tell its pile from others of the kind; empty where nothing does.</summary>
+    public string Mistakes => Kind == HandPileKind.Mistaken ? Read!.Mistakes : "";
+}
+
+/// <summary>What the hands of a pile have in common, in the order the piles lie: what waits first.</summary>
+internal enum HandPileKind
+{
+    /// <summary>Read for certain, and right.</summary>
+    Right,
+
+    /// <summary>Read for certain, with the same mistakes.</summary>
+    Mistaken,
+
+    /// <summary>Something is written that was not read for certain.</summary>
+    Unread,
+
+    /// <summary>Nothing seems to be written.</summary>
+    Empty,
+
+    /// <summary>Decided, and not as right.</summary>
+    MarkedOtherwise,
+
+    /// <summary>Decided as right.</summary>
+    MarkedRight,
+}
+
+/// <summary>Hands of a question that lie together, and that one key takes.</summary>
+/// <param name="Kind">What they have in common.</param>
+/// <param name="Mistakes">The mistakes that were read of each of them.</param>
+/// <param name="Cards">The hands.</param>
+internal sealed record HandPile(HandPileKind Kind, string Mistakes, ImmutableArray<HandCard> Cards)
+{
+    /// <summary>What the pile is, in words.</summary>
+    public string Title =>
+        Kind switch
+        {
+            HandPileKind.Right => Say("Read as right: {0}", Cards.Length),
+            HandPileKind.Mistaken => Say("Read with {0}: {1}", Mistakes, Cards.Length),
+            HandPileKind.Unread => Say("Not read: {0}", Cards.Length),
+            HandPileKind.Empty => Say("Nothing seems to be written: {0}", Cards.Length),
+            HandPileKind.MarkedOtherwise => Say("Marked, and not right: {0}", Cards.Length),
+            _ => Say("Marked right: {0}", Cards.Length),
+        };
+
+    /// <summary>What taking it says, or null where nothing is to be taken at once.</summary>
+    public string? Take =>
+        Kind switch
+        {
+            HandPileKind.Right or HandPileKind.Mistaken => Say("Take {0} as read", Cards.Length),
+            HandPileKind.Empty => Say("Take {0} as left empty", Cards.Length),
+            _ => null,
+        };
+
+    /// <summary>The piles of some hands, in order.</summary>
+    public static ImmutableArray<HandPile> Of(IEnumerable<HandCard> cards) =>
+        [
+            .. cards
+                .GroupBy(card => (card.Kind, card.Mistakes))
+                .OrderBy(pile => pile.Key.Kind)
+                .ThenByDescending(pile => pile.Count())
+                .ThenBy(pile => pile.Key.Mistakes, StringComparer.Ordinal)
+                .Select(pile => new HandPile(pile.Key.Kind, pile.Key.Mistakes, [.. pile.OrderBy(card => card.Copy)])),
+        ];
+}
+
+/// <summary>The hands of a version, on their piles.</summary>
+/// <param name="Asked">What is asked.</param>
+/// <param name="Edition">The version, in words.</param>
+/// <param name="Piles">The piles.</param>
+internal sealed record HandGroup(SetItem Asked, string Edition, ImmutableArray<HandPile> Piles)
+{
+    /// <summary>All its hands.</summary>
+    public IEnumerable<HandCard> Cards => Piles.SelectMany(pile => pile.Cards);
 }
 
 /// <summary>All hands of one question at once: what everyone wrote, cut out of their scans.</summary>
@@ -77,11 +137,11 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
 
     public int Item { get; private set; }
 
-    /// <summary>What everyone wrote, by version: what is asked, and the hands.</summary>
-    public IReadOnlyList<(SetItem Asked, string Edition, IReadOnlyList<HandCard> Cards)> Groups { get; private set; } = [];
+    /// <summary>What everyone wrote, by version.</summary>
+    public ImmutableArray<HandGroup> Groups { get; private set; } = [];
 
-    /// <summary>Hands that wait and were read as right.</summary>
-    public IEnumerable<int> ReadRight => Groups.SelectMany(group => group.Cards).Where(IsReadRight).Select(card => card.Copy);
+    /// <summary>The pile on top of those to be taken at once: one key takes it, and the next lies on top.</summary>
+    public HandPile? Top => Groups.SelectMany(group => group.Piles).FirstOrDefault(pile => pile.Take is not null);
 
     /// <summary>Readings of this printing that were decided so far, and how many of them otherwise than they were read.</summary>
     public (int Taken, int Changed) Trust { get; private set; }
@@ -135,47 +195,56 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
     {
         if (!await ShowAsync(id, item))
             return NotFound();
-        foreach (var (asked, _, cards) in Groups)
+        foreach (var group in Groups)
         {
-            var right = Printing.Papers.Mark(asked, new Decision.Right());
-            foreach (var card in cards.Where(card => MayBeRight(card) && looked?.Contains(card.Copy) == true))
-                await markings.AddAsync(id, card.Copy, asked, right);
+            var right = Printing.Papers.Mark(group.Asked, new Decision.Right());
+            foreach (var card in group.Cards.Where(card => MayBeRight(card) && looked?.Contains(card.Copy) == true))
+                await markings.AddAsync(id, card.Copy, group.Asked, right);
         }
 
         return Redirect(At(item));
     }
 
-    /// <summary>Takes those of the page that were read as right as what was read.</summary>
-    public async Task<IActionResult> OnPostReadAsync(string id, int item, int[]? looked)
+    /// <summary>Takes a pile at once: as it was read, or as left empty. Only what the page had shown on that pile, and still lies there.</summary>
+    public async Task<IActionResult> OnPostPileAsync(string id, int item, HandPileKind kind, string? mistakes, int[]? looked)
     {
         if (!await ShowAsync(id, item))
             return NotFound();
-        foreach (var (asked, _, cards) in Groups)
+        foreach (var group in Groups)
         {
-            foreach (var card in cards.Where(card => IsReadRight(card) && looked?.Contains(card.Copy) == true))
-                await markings.AddAsync(id, card.Copy, asked, card.Read!.Value.Judged);
+            foreach (
+                var card in group.Cards.Where(card =>
+                    card.Kind == kind && card.Mistakes == (mistakes ?? "") && looked?.Contains(card.Copy) == true
+                )
+            )
+            {
+                var decided = kind switch
+                {
+                    HandPileKind.Right or HandPileKind.Mistaken => card.Read!.Judged,
+                    HandPileKind.Empty => Printing.Papers.Mark(group.Asked, new Decision.Blank()),
+                    _ => null,
+                };
+                if (decided is not null)
+                    await markings.AddAsync(id, card.Copy, group.Asked, decided);
+            }
         }
 
         return Redirect(At(item));
     }
 
-    private static bool MayBeRight(HandCard card) => IsWaiting(card) && card.Read is not { Judged.IsRight: false };
-
-    private static bool IsReadRight(HandCard card) => IsWaiting(card) && card.Read is { Judged.IsRight: true };
+    private static bool MayBeRight(HandCard card) => card.Kind is HandPileKind.Right or HandPileKind.Unread;
 
     private static string EditionOf(Printing.RecordedEdition edition) =>
         Instrument.Find(edition.Part) is { } part
             ? Say("Version {0}, {1}", edition.Version, part.Name)
             : Say("Version {0}", edition.Version);
 
-    private static bool IsWaiting(HandCard card) => card is { Marking: null, SeemsEmpty: false };
-
     private (SetItem Asked, HandCard Card)? Find(int copy)
     {
-        foreach (var (asked, _, cards) in Groups)
+        foreach (var group in Groups)
         {
-            if (cards.FirstOrDefault(card => card.Copy == copy) is { } card)
-                return (asked, card);
+            if (group.Cards.FirstOrDefault(card => card.Copy == copy) is { } card)
+                return (group.Asked, card);
         }
 
         return null;
@@ -206,20 +275,10 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
                 {
                     var recorded = found.Record.Editions[edition.Key];
                     var pieces = recorded.Items.First(one => one.Item.Number == Item).Pieces;
-                    return (
-                        found.Papers.ItemOf(edition.First(), Item),
-                        EditionOf(recorded),
-                        (IReadOnlyList<HandCard>)
-                            [
-                                .. edition
-                                    .Select(copy => Card(copy, pieces, [.. shown[copy.Number]]))
-                                    .Where(card => !card.Pictures.IsEmpty)
-                                    .OrderBy(card => card.Order)
-                                    .ThenBy(card => card.Copy),
-                            ]
-                    );
+                    var cards = edition.Select(copy => Card(copy, pieces, [.. shown[copy.Number]])).Where(card => !card.Pictures.IsEmpty);
+                    return new HandGroup(found.Papers.ItemOf(edition.First(), Item), EditionOf(recorded), HandPile.Of(cards));
                 })
-                .Where(group => group.Item3.Count > 0),
+                .Where(group => !group.Piles.IsEmpty),
         ];
         Trust = TrustIn(shown.SelectMany(own => own), marked);
         return true;
@@ -233,44 +292,14 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
                 copy.Number,
                 IsHidden ? Say("Paper {0}", copy.Number) : MarkingStore.NameOf(owners, copy.Number, copy.Student) ?? Say("A spare"),
                 [.. here.OfType<KeptScan>().Select(scan => $"/printings/{id}/scans/{scan.Id}/{Item}.jpg")],
-                here.All(scan => scan is not null && scan.Readings.Any(reading => reading.Item == Item && reading.IsEmpty)),
+                HandReading.SeemsEmpty(pieces, own, Item),
                 marked.GetValueOrDefault((copy.Number, Item))
             )
             {
                 IsHidden = IsHidden,
-                Read = here.OfType<KeptScan>().Select(scan => ReadOn(scan, Item)).FirstOrDefault(read => read is not null),
+                Read = HandReading.Of(Printing, copy, here.OfType<KeptScan>(), Item),
             };
         }
-    }
-
-    private (string, Teaching.Marking)? ReadOn(KeptScan scan, int item)
-    {
-        if (scan.Readings.FirstOrDefault(reading => reading.Item == item)?.Written is not { } written)
-            return null;
-        var copy = Printing.Record.Copies.First(one => one.Number == scan.Copy);
-        try
-        {
-            var asked = Printing.Papers.ItemOf(copy, item);
-            return (Shown(asked, written), Printing.Papers.Mark(asked, new Decision.Written(written)));
-        }
-        catch (FormatException)
-        {
-            // What the judge cannot take is shown, and waits.
-            return null;
-        }
-    }
-
-    // As the paper has it: the notes by their printed names, or the answer that was ticked.
-    private string Shown(SetItem asked, string written)
-    {
-        if (written is [var letter] && asked.Question.Choices.ElementAtOrDefault(letter - 'A') is { } choice)
-            return choice;
-        var names = written
-            .Split(' ')
-            .Select(word =>
-                NoteNaming.Parse(Printing.Papers.Style.NoteNames, word.TrimEnd('0', '1', '2', '3', '4', '5', '6', '7', '8', '9'))
-            );
-        return Printing.Papers.Style.Say(names);
     }
 
     private (int Taken, int Changed) TrustIn(IEnumerable<KeptScan> shown, IReadOnlyDictionary<(int Copy, int Item), KeptMarking> marked)
@@ -280,8 +309,10 @@ internal sealed class HandsModel(OpenPrintings open, MarkingStore markings, Scan
         {
             foreach (var reading in scan.Readings.Where(reading => reading.Written is not null))
             {
+                var copy = Printing.Record.Copies.First(one => one.Number == scan.Copy);
                 if (
-                    !marked.TryGetValue((scan.Copy!.Value, reading.Item), out var kept) || ReadOn(scan, reading.Item) is not var (_, judged)
+                    !marked.TryGetValue((copy.Number, reading.Item), out var kept)
+                    || HandReading.Of(Printing, copy, [scan], reading.Item) is not { Judged: var judged }
                 )
                     continue;
                 taken++;

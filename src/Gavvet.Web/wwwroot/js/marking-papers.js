@@ -26,6 +26,8 @@ export const item = () => itemsOf(paper())[place.item];
 export const piece = () => item().pieces[place.piece] ?? item().pieces[0];
 export const keyOf = (copy, number) => `${copy} ${number}`;
 export const now = () => marked.get(keyOf(paper().number, item().number));
+// What was read of an answer on the scan for certain: a proposal, until it is taken.
+export const readOf = (one, number) => one.read.find((reading) => reading.item === itemsOf(one)[number].number);
 export const nameOf = (one) => (mode.hidden ? null : one.name) ?? (one.isSpare ? text("Spare paper {0}", one.number) : text("Paper {0}", one.number));
 
 // The walk: item by item through a paper, or one question through all papers. What is marked is passed over.

@@ -1,5 +1,5 @@
 // What the marking screen shows: the page and its key with the item ringed, the judge, the papers as notes on a staff.
-import { address, at, forward, isAtEnd, isOpen, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, piece, place, printing, take } from "./marking-papers.js";
+import { address, at, forward, isAtEnd, isOpen, item, itemsOf, keyOf, marked, mode, nameOf, now, paper, piece, place, printing, readOf, take } from "./marking-papers.js";
 import { decide, notice, post, remarkOf, unread } from "./marking-queue.js";
 import { marksText, text } from "./words.js";
 
@@ -101,8 +101,16 @@ const showSayings = (verdict) => {
   }
 };
 
+// What a machine read of the hand stands until somebody decides; the button of it is for what was read as written.
+const showRead = (marking) => {
+  const read = marking ? undefined : readOf(paper(), place.item);
+  at("read").textContent = read?.words ?? "";
+  at("as-read").hidden = !read?.written;
+};
+
 const showVerdict = () => {
   const marking = now();
+  showRead(marking);
   showSayings(marking?.verdict);
   const box = at("verdict");
   box.className = `verdict verdict-${marking?.verdict ?? "none"}`;

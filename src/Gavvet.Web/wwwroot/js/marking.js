@@ -1,5 +1,5 @@
 // Marking by keys: what a key, a click or a finger does.
-import { address, at, isOpen, item, itemsOf, keyOf, mode, nameOf, now, paper, piece, place, printing, seen, step, take } from "./marking-papers.js";
+import { address, at, isOpen, item, itemsOf, keyOf, mode, nameOf, now, paper, piece, place, printing, readOf, seen, step, take } from "./marking-papers.js";
 import { decide, forget, goOn, isWaiting, noteRemark, post, resume, undo, whenSettled } from "./marking-queue.js";
 import { act, advance, element, give, options, show, showView, turn } from "./marking-view.js";
 import { marksText, text } from "./words.js";
@@ -11,18 +11,20 @@ const sayings = {
   wrong: () => decide({ say: "wrong" }, { verdict: "wrong", words: text("Not right"), marks: 0 }),
 };
 
-// All that is open of the paper in hand, or in the walk by questions of the question in hand on the papers handed out.
+// All that is open of the paper in hand, or in the walk by questions of the question in hand on the papers handed out; what was read
+// as mistaken, or seems left empty, waits for a look.
 const restIsRight = () => {
   const here = { ...place };
-  const rest = mode.byQuestion
+  const open = mode.byQuestion
     ? printing.data.papers.flatMap((one, p) => (!one.isSpare || p === here.paper) && here.item < itemsOf(one).length && isOpen(one, here.item) ? [[p, here.item]] : [])
     : itemsOf(paper()).flatMap((_, i) => (isOpen(paper(), i) ? [[here.paper, i]] : []));
+  const rest = open.filter(([p, i]) => readOf(printing.data.papers[p], i)?.mayBeRight !== false);
   for (const [p, i] of rest) {
     Object.assign(place, { paper: p, item: i });
     sayings.right();
   }
   Object.assign(place, here);
-  at("last").textContent = text("{0} marked right.", rest.length);
+  at("last").textContent = rest.length === open.length ? text("{0} marked right.", rest.length) : text("{0} marked right; {1} read otherwise are left to look at.", rest.length, open.length - rest.length);
   advance();
 };
 
@@ -32,6 +34,11 @@ const kept = `gavvet-marking-mode ${address}`;
 const listen = () => {
   at("rest").addEventListener("click", restIsRight);
   for (const control of document.querySelectorAll("[data-say]")) control.addEventListener("click", () => act(sayings[control.dataset.say]));
+  at("as-read").addEventListener("click", () => {
+    if (at("as-read").hidden) return;
+    const read = readOf(paper(), place.item);
+    act(() => decide({ say: "written", written: read.written }, { verdict: "waiting", words: text("Judging…"), marks: 0, written: read.written }));
+  });
   at("undo").addEventListener("click", undo);
   for (const [id, name] of [["walk", "byQuestion"], ["hide-names", "hidden"], ["totals", "totals"]]) {
     at(id).addEventListener("click", () => {

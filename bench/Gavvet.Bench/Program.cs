@@ -61,6 +61,9 @@ switch (args)
     case ["scans", var count]:
         Print(ScanLoad.Measure(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture)));
         return 0;
+    case ["learn-signs", var count, var file]:
+        Print(SignTraining.Learn(int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), file));
+        return 0;
     case ["sixty-scans"]:
         Print(ScanLoad.Sixty());
         return 0;

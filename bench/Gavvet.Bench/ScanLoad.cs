@@ -187,7 +187,7 @@ internal static class ScanLoad
         line.Split(' ')
             .Select(word => NoteNaming.Parse(papers.Style.NoteNames, string.Concat(word.Where(sign => !char.IsAsciiDigit(sign)))));
 
-    private static (RecordedPapers Papers, Func<string, Page> PageOf) Printed()
+    internal static (RecordedPapers Papers, Func<string, Page> PageOf) Printed()
     {
         var plan = PrintPlan.Of(
             SheetFile.Read(Recipe),

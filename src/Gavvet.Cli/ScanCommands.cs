@@ -18,10 +18,13 @@ internal static class ScanCommands
 
     public static Command Scan()
     {
-        var record = new Argument<FileInfo>("record") { Description = "The printing's record, as make --class writes it, or the print room gives it." };
+        var record = new Argument<FileInfo>("record")
+        {
+            Description = "The printing's record, as make --class writes it, or the print room gives it.",
+        };
         var pages = new Option<FileInfo[]>("--pages")
         {
-            Description = "The scans: PDF from a copier, PNG or JPEG, in any order.",
+            Description = "The scans: PDF or TIFF from a copier, PNG or JPEG, in any order.",
             Required = true,
             AllowMultipleArgumentsPerToken = true,
         };
@@ -56,7 +59,10 @@ internal static class ScanCommands
 
     public static Command Demo()
     {
-        var record = new Argument<FileInfo>("record") { Description = "The printing's record, as make --class writes it, or the print room gives it." };
+        var record = new Argument<FileInfo>("record")
+        {
+            Description = "The printing's record, as make --class writes it, or the print room gives it.",
+        };
         var folder = new Option<DirectoryInfo>("--out")
         {
             Description = "Write the simulated scans, and written.jsonl with what was written, into this folder.",

@@ -51,13 +51,21 @@ public static class ScannedAnswers
         piece.Anchors.Figures is not [.., var figure] ? null
         : BoxesOf(item, figure) ? Tick(figure, laid)
         : IsScale(item, figure, page)
-            ? Notes(
-                item,
-                papers.Style.NoteNames,
-                figure,
-                StaffReader.Read(page, laid, figure.Staff!.Value, [.. figure.Places.Where((_, i) => !IsGiven(item, i))], piece.Box)
-            )
+            ? IsWrittenBefore(figure, laid) ? null
+                : Notes(
+                    item,
+                    papers.Style,
+                    figure,
+                    StaffReader.Read(page, laid, figure.Staff!.Value, [.. figure.Places.Where((_, i) => !IsGiven(item, i))], piece.Box)
+                )
         : null;
+
+    // Something between the clef and the first note, such as a signature nobody asked for: the notes may be meant under it.
+    private static bool IsWrittenBefore(FigureAnchors figure, LaidPage laid)
+    {
+        var (staff, about) = (figure.Staff!.Value, figure.Staff!.Value.Height / 2);
+        return laid.WrittenIn(new Box(staff.Left, staff.Top - about, figure.Places[0].Left, staff.Bottom + about)) > Ticked;
+    }
 
     /// <summary>Whether a question is answered by ticking a box each.</summary>
     internal static bool BoxesOf(SetItem item, FigureAnchors figure) =>
@@ -65,9 +73,10 @@ public static class ScannedAnswers
         && figure.Places.Length == item.Question.Choices.Length
         && figure.Places.All(place => place is { Width: > 0 and <= LargestBox, Height: <= LargestBox });
 
-    /// <summary>Whether a question is answered by a scale on one staff; of its notes some may be printed, but no signature.</summary>
+    /// <summary>Whether a question is answered by a scale on one staff, where no signature is to be written; of its notes some may be
+    /// printed.</summary>
     internal static bool IsScale(SetItem item, FigureAnchors figure, PrintedPage page) =>
-        item.Question.Scale is { AsksSignature: false, UnderSignature: false, Fill: LineFill.Notes }
+        item.Question.Scale is { AsksSignature: false, Fill: LineFill.Notes }
         && (item.Question.Columns.IsEmpty || item.Question.Columns.Length == figure.Places.Length)
         && item.What.Clef is not null
         && figure is { Staff: { } staff, Places: [_, _, ..] places }
@@ -77,6 +86,10 @@ public static class ScannedAnswers
 
     /// <summary>Whether the note of a column is printed.</summary>
     internal static bool IsGiven(SetItem item, int column) => item.Question.Columns.ElementAtOrDefault(column) is not null;
+
+    /// <summary>The signature that is printed before a line, under which its notes are written; null where it is written with signs.</summary>
+    internal static KeySignature? SignatureOf(SetItem item, HouseStyle style) =>
+        item.Question.Scale is { UnderSignature: true } scale ? style.SignatureOf(scale.Type, scale.Tonic) : null;
 
     /// <summary>Half spaces above the bottom line at which a head of the key stands.</summary>
     internal static int PositionOf(FigureAnchors figure, int column)
@@ -96,11 +109,12 @@ public static class ScannedAnswers
     }
 
     // Every note has to be certain; a column left empty may be a note forgotten, or one that is not seen.
-    private static string? Notes(SetItem item, NameSystem names, FigureAnchors figure, ImmutableArray<ReadNote?> read)
+    private static string? Notes(SetItem item, HouseStyle style, FigureAnchors figure, ImmutableArray<ReadNote?> read)
     {
         if (read.IsEmpty || !read.All(note => note is { IsCertain: true }))
             return null;
         var bottom = item.What.Clef!.BottomLine.StaffStep;
+        var signature = SignatureOf(item, style);
         var next = 0;
         return string.Join(
             ' ',
@@ -112,10 +126,13 @@ public static class ScannedAnswers
             )
         );
 
-        string At(ReadNote note) =>
-            Named(new NoteName(Letter.C.Up(bottom + note.Position), note.Sign ?? Accidental.Natural), bottom + note.Position);
+        string At(ReadNote note)
+        {
+            var letter = Letter.C.Up(bottom + note.Position);
+            return Named(new NoteName(letter, note.Sign ?? signature?.On(letter) ?? Accidental.Natural), bottom + note.Position);
+        }
 
         string Named(NoteName name, int step) =>
-            FormattableString.Invariant($"{NoteNaming.Clicked(names, name)}{Pitch.At(name, step).Octave}");
+            FormattableString.Invariant($"{NoteNaming.Clicked(style.NoteNames, name)}{Pitch.At(name, step).Octave}");
     }
 }

@@ -133,6 +133,7 @@ public sealed class SimulatedStudent(
         if (read.Count > figure.Places.Length)
             return null;
         var bottom = item.What.Clef!.BottomLine.StaffStep;
+        var signature = ScannedAnswers.SignatureOf(item, papers.Style);
         var step = bottom + ScannedAnswers.PositionOf(figure, 0);
         var positions = ImmutableArray.CreateBuilder<(int, Accidental?)>();
         foreach (var note in read)
@@ -140,7 +141,8 @@ public sealed class SimulatedStudent(
             // The nearest place of its letter.
             var away = (((int)note.Letter - step) % Letters.Count + Letters.Count) % Letters.Count;
             step += away > Letters.Count / 2 ? away - Letters.Count : away;
-            positions.Add((step - bottom, note.Accidental == Accidental.Natural ? null : note.Accidental));
+            var plain = signature?.On(note.Letter) ?? Accidental.Natural;
+            positions.Add((step - bottom, note.Accidental == plain ? null : note.Accidental));
         }
 
         return positions.ToImmutable();

@@ -23,7 +23,7 @@ public enum Unread
 /// <param name="Problem">Why it shows nothing, or null.</param>
 public sealed record FilePage(int Number, Picture? Picture, Unread? Problem);
 
-/// <summary>A file from a copier or a phone: a PDF with a picture a page, or a picture.</summary>
+/// <summary>A file from a copier or a phone: a PDF or a TIFF with a picture a page, or a picture.</summary>
 public static class ScanFile
 {
     /// <summary>Pages of a file at most.</summary>
@@ -35,6 +35,8 @@ public static class ScanFile
     {
         if (!bytes.AsSpan(0, Math.Min(bytes.Length, 1_024)).IndexOf("%PDF-"u8).Equals(-1))
             return OfPdf(bytes);
+        if (TiffFile.IsOne(bytes))
+            return TiffFile.Pages(bytes);
         var picture = PictureReader.Read(bytes);
         return [new FilePage(1, picture, picture is null ? Unread.NoPicture : null)];
     }
@@ -100,7 +102,7 @@ public static class ScanFile
 
     // What a stranger's file does to its reader is the file's fault.
 #pragma warning disable CA1031
-    private static T? Try<T>(Func<T> read)
+    internal static T? Try<T>(Func<T?> read)
         where T : class
     {
         try

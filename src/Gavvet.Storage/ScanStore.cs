@@ -110,9 +110,21 @@ public sealed class ScanStore(Database data, TimeProvider clock)
     public async Task<IReadOnlyList<KeptScan>> ListAsync(string printing, CancellationToken cancellation = default)
     {
         await using var database = data.Open();
-        var rows = await database
-            .Scans.AsNoTracking()
-            .Where(row => row.PrintingId == printing)
+        return await KeptAsync(database.Scans.Where(row => row.PrintingId == printing), cancellation);
+    }
+
+    /// <summary>A scan of a printing, or null.</summary>
+    public async Task<KeptScan?> FindAsync(string printing, string id, CancellationToken cancellation = default)
+    {
+        await using var database = data.Open();
+        return (await KeptAsync(database.Scans.Where(row => row.PrintingId == printing && row.Id == id), cancellation)).SingleOrDefault();
+    }
+
+    // Without their pictures.
+    private static async Task<IReadOnlyList<KeptScan>> KeptAsync(IQueryable<ScanRow> scans, CancellationToken cancellation)
+    {
+        var rows = await scans
+            .AsNoTracking()
             .OrderBy(row => row.MadeAt)
             .ThenBy(row => row.Id)
             .Select(row => new

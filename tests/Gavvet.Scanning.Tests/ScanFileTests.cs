@@ -1,3 +1,5 @@
+using System.Text;
+using BitMiracle.LibTiff.Classic;
 using Gavvet.Printing;
 using SkiaSharp;
 
@@ -70,6 +72,119 @@ public class ScanFileTests
         Assert.All(pages, page => Assert.Equal(code, CodeIn(page)));
     }
 
+    [Theory]
+    [InlineData(Compression.NONE, 8)]
+    [InlineData(Compression.LZW, 8)]
+    [InlineData(Compression.ADOBE_DEFLATE, 8)]
+    [InlineData(Compression.PACKBITS, 1)]
+    [InlineData(Compression.CCITTFAX3, 1)]
+    [InlineData(Compression.CCITTFAX4, 1)]
+    public void Pages_of_a_tiff_are_read_in_gray_and_in_black_and_white(Compression packing, int bits)
+    {
+        var pages = ScanFile.Pages(TiffOf(PictureReader.Read(Jpeg)!, packing, bits, pages: 2)).ToArray();
+        Assert.Equal([1, 2], pages.Select(page => page.Number));
+        Assert.All(pages, page => Assert.Equal(Pile.Pages[0].Code, CodeIn(page)));
+    }
+
+    // As a copier sends black and white: ITU-T T.6 inside a PDF (ISO 32000-1, 7.4.6).
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void A_pdf_packed_as_a_fax_is_read(bool isBlackOne)
+    {
+        var page = Assert.Single(ScanFile.Pages(FaxPdf(PictureReader.Read(Jpeg)!, isBlackOne)));
+        Assert.Equal(Pile.Pages[0].Code, CodeIn(page));
+        // Black is black: most of a page is paper.
+        Assert.True(page.Picture!.Pixels.Average(pixel => pixel) > 200);
+    }
+
+    [Fact]
+    public void A_tiff_that_says_it_is_larger_than_a_page_or_ends_early_is_said_so()
+    {
+        var tiff = TiffOf(PictureReader.Read(Jpeg)!, Compression.LZW, 8, pages: 1);
+        Assert.Equal(Unread.NoPicture, Assert.Single(ScanFile.Pages(tiff[..4])).Problem);
+        Assert.Equal(Unread.NoPicture, Assert.Single(ScanFile.Pages(TiffOf(new Picture(7_000, 7_000, []), Compression.LZW, 8, 1))).Problem);
+    }
+
+    private static byte[] Row(Picture picture, int y, int bits)
+    {
+        if (bits == 8)
+            return picture.Pixels[(y * picture.Width)..((y + 1) * picture.Width)];
+        // White is 0.
+        var row = new byte[(picture.Width + 7) / 8];
+        for (var x = 0; x < picture.Width; x++)
+            row[x / 8] |= (byte)(picture[x, y] < 128 ? 0x80 >> (x % 8) : 0);
+        return row;
+    }
+
+    private static byte[] TiffOf(Picture picture, Compression packing, int bits, int pages)
+    {
+        using var stream = new MemoryStream();
+        using (var file = Tiff.ClientOpen("made", "w", stream, new KeptOpen()))
+        {
+            for (var page = 0; page < pages; page++)
+            {
+                file.SetField(TiffTag.IMAGEWIDTH, picture.Width);
+                file.SetField(TiffTag.IMAGELENGTH, picture.Height);
+                file.SetField(TiffTag.BITSPERSAMPLE, bits);
+                file.SetField(TiffTag.SAMPLESPERPIXEL, 1);
+                file.SetField(TiffTag.PHOTOMETRIC, bits == 1 ? Photometric.MINISWHITE : Photometric.MINISBLACK);
+                file.SetField(TiffTag.COMPRESSION, packing);
+                file.SetField(TiffTag.ROWSPERSTRIP, picture.Height);
+                for (var y = 0; y < picture.Height && picture.Pixels.Length > 0; y++)
+                    file.WriteScanline(Row(picture, y, bits), y);
+                file.WriteDirectory();
+            }
+        }
+
+        return stream.ToArray();
+    }
+
+    // The stream is read after the file is done with it.
+    private sealed class KeptOpen : TiffStream
+    {
+        public override void Close(object clientData) { }
+    }
+
+    private static byte[] FaxPdf(Picture picture, bool isBlackOne)
+    {
+        byte[] packed;
+        using (var stream = new MemoryStream(TiffOf(picture, Compression.CCITTFAX4, 1, pages: 1)))
+        using (var file = Tiff.ClientOpen("made", "r", stream, new KeptOpen()))
+        {
+            packed = new byte[file.RawStripSize(0)];
+            file.ReadRawStrip(0, packed, 0, packed.Length);
+        }
+
+        using var pdf = new MemoryStream();
+        var places = new List<long>();
+        void Write(string text) => pdf.Write(Encoding.Latin1.GetBytes(text));
+        void Object(string text)
+        {
+            places.Add(pdf.Position);
+            Write($"{places.Count} 0 obj\n{text}\n");
+        }
+
+        Write("%PDF-1.5\n");
+        Object("<</Type/Catalog/Pages 2 0 R>>\nendobj");
+        Object("<</Type/Pages/Kids[3 0 R]/Count 1>>\nendobj");
+        Object("<</Type/Page/Parent 2 0 R/MediaBox[0 0 595 842]/Resources<</XObject<</I 5 0 R>>>>/Contents 4 0 R>>\nendobj");
+        Object("<</Length 29>>\nstream\nq 595 0 0 842 0 0 cm /I Do Q \nendstream\nendobj");
+        Object(
+            $"<</Type/XObject/Subtype/Image/Width {picture.Width}/Height {picture.Height}/BitsPerComponent 1/ColorSpace/DeviceGray"
+                + $"{(isBlackOne ? "/Decode[1 0]" : "")}/Filter/CCITTFaxDecode/DecodeParms<</K -1/Columns {picture.Width}/Rows {picture.Height}"
+                + $"{(isBlackOne ? "/BlackIs1 true" : "")}>>/Length {packed.Length}>>\nstream"
+        );
+        pdf.Write(packed);
+        Write("\nendstream\nendobj\n");
+        var table = pdf.Position;
+        Write($"xref\n0 {places.Count + 1}\n0000000000 65535 f \n");
+        foreach (var place in places)
+            Write($"{place:0000000000} 00000 n \n");
+        Write($"trailer\n<</Size {places.Count + 1}/Root 1 0 R>>\nstartxref\n{table}\n%%EOF\n");
+        return pdf.ToArray();
+    }
+
     [Fact]
     public void A_file_that_is_no_picture_is_said_so()
     {
@@ -100,7 +215,16 @@ public class ScanFileTests
     public void What_is_cut_off_or_spoiled_brings_no_failure()
     {
         var chance = new Chance(11);
-        byte[][] whole = [Jpeg, Encoded(Jpeg, SKEncodedImageFormat.Png), Pdf(Jpeg)];
+        var picture = PictureReader.Read(Jpeg)!;
+        byte[][] whole =
+        [
+            Jpeg,
+            Encoded(Jpeg, SKEncodedImageFormat.Png),
+            Pdf(Jpeg),
+            TiffOf(picture, Compression.LZW, 8, pages: 1),
+            TiffOf(picture, Compression.CCITTFAX4, 1, pages: 2),
+            FaxPdf(picture, isBlackOne: false),
+        ];
         for (var i = 0; i < 150; i++)
         {
             byte[] file = [.. whole[i % whole.Length].Take((int)chance.Between(1, whole[i % whole.Length].Length))];

@@ -33,7 +33,7 @@ test("thirty papers of twelve questions are marked from their scans in under a h
     const record = join(folder.path, "printing.json");
     const [download] = await Promise.all([at.page.waitForEvent("download"), at.page.locator('a[href$="/record.json"]').click()]);
     await download.saveAs(record);
-    cli("scan-demo", record, "--out", folder.path, "--careful", "--dpi", "200", "--seed", "41");
+    cli("scan-demo", record, "--out", folder.path, "--careful", "--dpi", "150", "--seed", "41");
     const written = readFileSync(join(folder.path, "written.jsonl"), "utf8").trim().split("\n").map((line) => JSON.parse(line));
     assert.equal(written.length, 360);
     assert.ok(Math.abs(written.filter((one) => one.right).length / written.length - 0.8) < 0.06);

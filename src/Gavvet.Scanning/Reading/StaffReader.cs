@@ -33,6 +33,13 @@ public sealed record ReadNote(int Position, Accidental? Sign, ReadDoubt Doubt)
     public bool IsCertain => Doubt == ReadDoubt.None;
 }
 
+/// <summary>What is seen in a column before its sign is read.</summary>
+/// <param name="Ink">What was written in the column.</param>
+/// <param name="Head">The notehead.</param>
+/// <param name="Sign">What lies before the head, as an accidental does, in pixels of the page; null where nothing does.</param>
+/// <param name="Doubt">What besides the sign is not certain.</param>
+internal sealed record SeenNote(WrittenInk Ink, WrittenHead Head, (int Left, int Top, int Right, int Bottom)? Sign, ReadDoubt Doubt);
+
 /// <summary>Reads notes that were written on a staff, a note a column.</summary>
 public static class StaffReader
 {
@@ -43,13 +50,9 @@ public static class StaffReader
     private const double Nothing = 0.1,
         Something = 0.3;
 
-    // How like a head, and how like a sign and how much liker than others, what is certain must be. A flat whose ledger line runs into
-    // it is easily a double one.
+    // How like a head, and how surely a sign, what is certain must be.
     private const double HeadLike = 0.34,
-        SignLike = 0.25,
-        SignApart = 0.15,
-        DoubleFlatApart = 0.3,
-        CrossApart = 0.55;
+        SignSure = 0.97;
 
     // How far off its place a head may be, in half spaces, where those beside it lie a step apart, and where not.
     private const double InStep = 0.5,
@@ -65,17 +68,7 @@ public static class StaffReader
     public static ImmutableArray<ReadNote?> Read(PrintedPage page, LaidPage laid, Box staff, IReadOnlyList<Box> columns, Box room)
     {
         var space = (staff.Bottom - staff.Top) / 4.0;
-        var (top, bottom) = (Math.Max(room.Top, staff.Top - (Around * space)), Math.Min(room.Bottom, staff.Bottom + (Around * space)));
-        var seen = columns
-            .Select(column =>
-                Column(
-                    WrittenInk.In(page.Picture, laid.Picture, new Box(Px(column.Left), Px(top), Px(column.Right), Px(bottom))),
-                    space / PrintedPage.Pixel,
-                    staff.Top / PrintedPage.Pixel,
-                    staff.Bottom / PrintedPage.Pixel
-                )
-            )
-            .ToArray();
+        var seen = Seen(page, laid, staff, columns, room);
         // Half spaces above the bottom line, as measured.
         double?[] heights =
         [
@@ -89,27 +82,55 @@ public static class StaffReader
             .. seen.Select(
                 (one, i) =>
                     one is { } note && places[i] is var (position, isClear)
-                        ? new ReadNote(position, note.Sign, note.Doubt != ReadDoubt.None || isClear ? note.Doubt : ReadDoubt.Place)
+                        ? Note(note, position, isClear, space / PrintedPage.Pixel)
                         : null
+            ),
+        ];
+    }
+
+    private static ReadNote Note(SeenNote note, int position, bool isClear, double space)
+    {
+        var (sign, sure) = note.Sign is { } box
+            ? SignReader.Read(note.Ink, (box.Left + box.Right + 1) / 2.0, note.Head.Y, space)
+            : ((Accidental?)null, 1);
+        return new ReadNote(
+            position,
+            sign,
+            note.Doubt != ReadDoubt.None ? note.Doubt
+                : note.Sign is not null && (sign is null || sure < SignSure) ? ReadDoubt.Sign
+                : isClear ? ReadDoubt.None
+                : ReadDoubt.Place
+        );
+    }
+
+    /// <summary>What is seen in each column; null where nothing is written in it.</summary>
+    internal static SeenNote?[] Seen(PrintedPage page, LaidPage laid, Box staff, IReadOnlyList<Box> columns, Box room)
+    {
+        var space = (staff.Bottom - staff.Top) / 4.0;
+        var (top, bottom) = (Math.Max(room.Top, staff.Top - (Around * space)), Math.Min(room.Bottom, staff.Bottom + (Around * space)));
+        return
+        [
+            .. columns.Select(column =>
+                Column(
+                    WrittenInk.In(page.Picture, laid.Picture, new Box(Px(column.Left), Px(top), Px(column.Right), Px(bottom))),
+                    space / PrintedPage.Pixel,
+                    staff.Top / PrintedPage.Pixel,
+                    staff.Bottom / PrintedPage.Pixel
+                )
             ),
         ];
     }
 
     private static int Px(double micrometers) => (int)Math.Round(micrometers / PrintedPage.Pixel);
 
-    private static (WrittenHead Head, Accidental? Sign, ReadDoubt Doubt)? Column(
-        WrittenInk ink,
-        double space,
-        double staffTop,
-        double staffBottom
-    )
+    private static SeenNote? Column(WrittenInk ink, double space, double staffTop, double staffBottom)
     {
         var all = Pixels(ink, (_, _) => true).ToArray();
         if (all.Length < Nothing * space * space)
             return null;
         var edge = (int)(0.4 * space);
         if (HeadFinder.Find(ink, ink.Left + edge, ink.Left + ink.Width - edge, space) is not { } head)
-            return (new WrittenHead(ink.Left, ink.Top + (ink.Height / 2.0), 1, 1, 0), null, ReadDoubt.Head);
+            return new SeenNote(ink, new WrittenHead(ink.Left, ink.Top + (ink.Height / 2.0), 1, 1, 0), null, ReadDoubt.Head);
         bool IsHead(int x, int y) => Math.Pow((x - head.X) / head.Wide, 2) + Math.Pow((y - head.Y) / head.High, 2) < 1.9;
         // Ledger lines reach a little beyond the head on both sides.
         bool IsLedger(int x, int y) =>
@@ -127,20 +148,7 @@ public static class StaffReader
             head.Likeness < HeadLike ? ReadDoubt.Head
             : other >= Something * space * space ? ReadDoubt.Other
             : ReadDoubt.None;
-        if (sign.Length < Nothing * space * space)
-            return (head, null, doubt);
-        var (left, up, right, down) = Bounds(sign);
-        if (down - up < 0.55 * space)
-            return (head, null, ReadDoubt.Sign);
-        var (read, like, apart) = SignReader.Read(ink, left, up, right + 1, down + 1, space);
-        var enough = read switch
-        {
-            Accidental.DoubleFlat => DoubleFlatApart,
-            // Two strokes that cross are soon made by something else.
-            Accidental.DoubleSharp => CrossApart,
-            _ => SignApart,
-        };
-        return (head, read, doubt == ReadDoubt.None && (like < SignLike || apart < enough) ? ReadDoubt.Sign : doubt);
+        return new SeenNote(ink, head, sign.Length < Nothing * space * space ? null : Bounds(sign), doubt);
     }
 
     private static IEnumerable<(int X, int Y)> Pixels(WrittenInk ink, Func<int, int, bool> isMeant)

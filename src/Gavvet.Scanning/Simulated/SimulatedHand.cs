@@ -15,6 +15,9 @@ public enum HandWay
 
     /// <summary>Small black heads and upright signs of straight strokes. Kept out as well.</summary>
     Square,
+
+    /// <summary>Each hand has its own proportions, and no sign is like another. The reader of signs learned from such hands.</summary>
+    Varied,
 }
 
 /// <summary>
@@ -37,6 +40,7 @@ public sealed class SimulatedHand(ulong seed, HandWay way = HandWay.Usual)
     private readonly float _thick = (float)new Chance(seed ^ 2).Between(260, 620);
     private readonly double _lean = new Chance(seed ^ 3).Between(-0.35, 0.5);
     private readonly bool _fills = new Chance(seed ^ 4).Next() < 0.3;
+    private readonly VariedSigns _varied = new(seed ^ 8);
 
     /// <summary>Writes something for a question: its notes, where the key has notes, otherwise words or signs on its places.</summary>
     /// <param name="canvas">The paper; a unit is a micrometer.</param>
@@ -113,7 +117,7 @@ public sealed class SimulatedHand(ulong seed, HandWay way = HandWay.Usual)
     private void Sign(SKCanvas canvas, SKPaint pen, Accidental sign, double x, double y, double space)
     {
         var size = _size * _chance.Between(0.9, 1.1);
-        if (way != HandWay.Usual && Strokes(sign) is { } strokes)
+        if ((way == HandWay.Varied ? _varied.Strokes(sign) : Strokes(sign)) is { } strokes)
         {
             foreach (var stroke in strokes)
                 Line(stroke);
@@ -255,7 +259,10 @@ public sealed class SimulatedHand(ulong seed, HandWay way = HandWay.Usual)
 
         const int points = 9;
         // In haste a ring is left open, and rises to the right.
-        var rises = way == HandWay.Hasty ? 0.5 : 0;
+        var rises =
+            way == HandWay.Hasty ? 0.5
+            : way == HandWay.Varied ? _chance.Between(-0.1, 0.25)
+            : 0;
         var open = way == HandWay.Hasty ? _chance.Between(1, 2.5) : 0;
         var ring = Enumerable
             .Range(0, points + 2 - (int)Math.Ceiling(open))

@@ -2,8 +2,8 @@ using System.Text;
 using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Storage;
-using Gavvet.Worksheets.Files;
 using Gavvet.Web.Hosting;
+using Gavvet.Worksheets.Files;
 
 namespace Gavvet.Web.Pages.Printings;
 
@@ -79,16 +79,14 @@ internal static class PrintedPapers
             await printings.PdfAsync(id, pile) is { } pdf ? Results.File(pdf, "application/pdf", $"{pile}.pdf") : Results.NotFound()
         );
         application
-            .MapGet(
-                "/printings/{id}/record.json",
-                async (string id, OpenPrintings open, PrintingStore printings) =>
-                    await open.FindAsync(id) is { } found
-                        ? Results.File(
-                            Encoding.UTF8.GetBytes((await WithPagesAsync(found.Record, printings)).Write()),
-                            "application/json",
-                            "printing.json"
-                        )
-                        : Results.NotFound()
+            .MapGet("/printings/{id}/record.json", async (string id, OpenPrintings open, PrintingStore printings) =>
+                await open.FindAsync(id) is { } found
+                    ? Results.File(
+                        Encoding.UTF8.GetBytes((await WithPagesAsync(found.Record, printings)).Write()),
+                        "application/json",
+                        "printing.json"
+                    )
+                    : Results.NotFound()
             )
             .WithMetadata(HeavyRequest.Mark);
         application.MapGet("/p/{code}/student.svg", (string code, PrintingStore printings) =>

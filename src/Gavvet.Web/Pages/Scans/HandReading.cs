@@ -1,4 +1,6 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Gavvet.Storage;
 using Gavvet.Teaching;
 using Gavvet.Theory;
@@ -12,6 +14,12 @@ namespace Gavvet.Web.Pages.Scans;
 /// <param name="Judged">What the judge makes of it.</param>
 internal sealed record HandReading(string Written, Teaching.Marking Judged)
 {
+    // A class's readings are judged once for each printing that is open, and not for each page that shows them.
+    private static readonly ConditionalWeakTable<
+        OpenPrinting,
+        ConcurrentDictionary<(int Edition, int Item, string Written), HandReading?>
+    > Known = [];
+
     /// <summary>What was read, in words.</summary>
     public string Words =>
         Judged.IsRight
@@ -28,7 +36,8 @@ internal sealed record HandReading(string Written, Teaching.Marking Judged)
     public string Mistakes =>
         Judged.IsRight ? ""
         : Judged.Findings.Where(finding => finding.Code != FindingCode.NotTheAnswer).Select(finding => MistakeNames.Of(finding.Code))
-            is var names && names.Any()
+            is var names
+        && names.Any()
             ? string.Join(", ", names.Distinct(StringComparer.Ordinal))
         : Written;
 
@@ -41,7 +50,13 @@ internal sealed record HandReading(string Written, Teaching.Marking Judged)
         scans
             .SelectMany(scan => scan.Readings)
             .Where(reading => reading.Item == item && reading.Written is not null)
-            .Select(reading => Judge(printing, printing.Papers.ItemOf(copy, item), reading.Written!))
+            .Select(reading =>
+                Known
+                    .GetOrCreateValue(printing)
+                    .GetOrAdd((copy.Edition, item, reading.Written!), read =>
+                        Judge(printing, printing.Papers.ItemOf(copy, item), read.Written)
+                    )
+            )
             .FirstOrDefault(read => read is not null);
 
     /// <summary>Whether nothing seems to be written for a question: every page it stands on is here, and empty there.</summary>

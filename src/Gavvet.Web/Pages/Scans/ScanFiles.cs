@@ -19,7 +19,7 @@ internal static class ScanFiles
             {
                 if (
                     await open.FindAsync(id) is not { } found
-                    || (await scans.ListAsync(id, context.RequestAborted)).FirstOrDefault(one => one.Id == scan)
+                    || await scans.FindAsync(id, scan, context.RequestAborted)
                         is not { State: ScanState.Laid, Copy: { } copy, Page: { } page }
                     || found.Record.Copies.FirstOrDefault(one => one.Number == copy) is not { } paper
                     || found.Record.Editions[paper.Edition].Items.FirstOrDefault(one => one.Item.Number == item) is not { } asked

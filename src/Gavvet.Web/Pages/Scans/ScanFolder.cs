@@ -16,7 +16,7 @@ internal sealed class ScanFolder(ScanIntake intake, ServerOptions options, TimeP
 
     private static readonly TimeSpan Between = TimeSpan.FromSeconds(2);
 
-    private static readonly string[] Kinds = [".pdf", ".jpg", ".jpeg", ".png", ".webp"];
+    private static readonly string[] Kinds = [".pdf", ".tif", ".tiff", ".jpg", ".jpeg", ".png", ".webp"];
 
     // A file that is still being written grows from one look to the next.
     private Dictionary<string, (long Length, DateTime WrittenAt)> _seen = [];

@@ -15,7 +15,7 @@ namespace Gavvet.Bench;
 /// </summary>
 internal static class SignTraining
 {
-    private const int Hidden = 40,
+    private const int Hidden = 48,
         Epochs = 14,
         Batch = 64;
 
@@ -159,7 +159,7 @@ internal static class SignTraining
         {
             const float keep = 0.9f,
                 keepSquare = 0.999f,
-                decay = 1e-4f;
+                decay = 2e-4f;
             Array.Clear(_gradient);
             foreach (var example in batch)
                 Add(example);

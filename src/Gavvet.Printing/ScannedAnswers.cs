@@ -108,22 +108,28 @@ public static class ScannedAnswers
             : null;
     }
 
-    // Every note has to be certain; a column left empty may be a note forgotten, or one that is not seen.
+    // Every note has to be certain. Columns left bare at the end were not written in; one left bare between others may hold a note that
+    // is not seen.
     private static string? Notes(SetItem item, HouseStyle style, FigureAnchors figure, ImmutableArray<ReadNote?> read)
     {
-        if (read.IsEmpty || !read.All(note => note is { IsCertain: true }))
+        const int fewest = 3;
+        var bare = read.Reverse().TakeWhile(note => note is null).Count();
+        if (read.IsEmpty || read.Length - bare < Math.Min(fewest, read.Length) || read.Take(read.Length - bare).Any(note => note is not { IsCertain: true }))
             return null;
         var bottom = item.What.Clef!.BottomLine.StaffStep;
         var signature = SignatureOf(item, style);
         var next = 0;
         return string.Join(
             ' ',
-            figure.Places.Select(
-                (_, column) =>
-                    item.Question.Columns.ElementAtOrDefault(column) is { } given
-                        ? Named(given, bottom + PositionOf(figure, column))
-                        : At(read[next++]!)
-            )
+            figure
+                .Places.Select(
+                    (_, column) =>
+                        item.Question.Columns.ElementAtOrDefault(column) is { } given
+                                ? Named(given, bottom + PositionOf(figure, column))
+                            : read[next++] is { } note ? At(note)
+                            : null
+                )
+                .OfType<string>()
         );
 
         string At(ReadNote note)

@@ -23,7 +23,13 @@ public static class PageLaying
     private const double Alike = 0.5;
 
     private const double MostOff = 0.5,
-        FewestOfAll = 0.35;
+        FewestOfAll = 0.35,
+        FewestOfQuarter = 0.4;
+
+    // In pixels of the page: four centimeters.
+    private const double FarthestSeen = 240;
+
+    private const int Sparse = 60;
 
     private const double PixelMillimeters = PrintedPage.Pixel / 1_000;
 
@@ -86,7 +92,8 @@ public static class PageLaying
         if (coarse is not { } map)
             return null;
         List<Pair> pairs = [];
-        foreach (var reach in (int[])[6, 4])
+        // Of a page with little print each piece is missed, and is looked for farther off.
+        foreach (var reach in (int[])(page.Features.Count < Sparse ? [24, 14, 6, 4] : [6, 4]))
         {
             pairs = [.. page.Features.Select(piece => Match(page.Picture, picture, map, piece, 1, reach)).OfType<Pair>()];
             if (Agreed(pairs) is not var (better, agreeing))
@@ -189,13 +196,15 @@ public static class PageLaying
         return agreeing.Count >= Fewest && Homography.Fit(agreeing, freedom) is { } last ? (last, agreeing) : null;
     }
 
-    // A map is trusted where it was seen: in every quarter of the page that has print.
+    // A map is trusted where it was seen: in every quarter of the page that has print, and no farther from there than half a hand.
     private static bool AreSpread(PrintedPage page, List<Pair> pairs)
     {
         int Quarter(Spot spot) => (spot.X > page.Picture.Width / 2.0 ? 1 : 0) + (spot.Y > page.Picture.Height / 2.0 ? 2 : 0);
+        if (page.Features.Any(piece => pairs.Min(pair => pair.Page.To(piece.Middle)) > FarthestSeen))
+            return false;
         return page
             .Features.GroupBy(piece => Quarter(piece.Middle))
-            .All(quarter => quarter.Count() < 6 || pairs.Count(pair => Quarter(pair.Page) == quarter.Key) >= 2);
+            .All(quarter => pairs.Count(pair => Quarter(pair.Page) == quarter.Key) >= Math.Max(1, FewestOfQuarter * quarter.Count()));
     }
 
     // Where a piece of print is in the picture, about where the map has it; null where nothing there is like it.

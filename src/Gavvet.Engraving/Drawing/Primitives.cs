@@ -54,6 +54,9 @@ public enum Role
     /// <summary>A dark run of a QR code.</summary>
     QrCode,
 
+    /// <summary>A stroke of the mark in a corner of a page, by which a scan is laid on its print.</summary>
+    CornerMark,
+
     /// <summary>A box around a number or for a mark.</summary>
     FormBox,
 

@@ -32,6 +32,10 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
     // What printers leave white at the lower edge.
     private const int BelowQrCode = 6_500;
 
+    private const int CornerInset = 7_000,
+        CornerArm = 2_000,
+        CornerStroke = 250;
+
     private readonly ImmutableArray<string> _title = TextSetter.Wrap(sheet.Title, TextStyle.Bold, metrics.Title, metrics.ContentWidth);
 
     private readonly ImmutableArray<string> _instructions =
@@ -157,10 +161,30 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
             var qrCode = QrCode.Draw(held, metrics.SideMargin + metrics.ContentWidth, metrics.Height - BelowQrCode);
             yield return new PageGroup(GroupKind.Furniture, default, Texts.Say("paper.qr-code", ("code", mark.Printed)), qrCode);
             right -= QrCode.Side + metrics.Small;
+            yield return Group(CornerMarks());
         }
 
         yield return Fitted($"{found}{what}", TextStyle.Regular, right - metrics.SideMargin - metrics.Small, baseline);
         yield return Group([.. Text(number, TextStyle.Regular, metrics.Small, right, baseline)]);
+    }
+
+    // In the corners nothing else is printed, so that a scan is known to lie right out to its edges. Printers reach so far.
+    private ImmutableArray<Primitive> CornerMarks()
+    {
+        var corners =
+            from x in new[] { CornerInset, metrics.Width - CornerInset }
+            from y in new[] { CornerInset, metrics.Height - CornerInset }
+            select (x, y);
+        return
+        [
+            .. corners.SelectMany(corner =>
+                new Primitive[]
+                {
+                    new LinePrimitive(Role.CornerMark, Ink.Given, corner.x - CornerArm, corner.y, corner.x + CornerArm, corner.y, CornerStroke),
+                    new LinePrimitive(Role.CornerMark, Ink.Given, corner.x, corner.y - CornerArm, corner.x, corner.y + CornerArm, CornerStroke),
+                }
+            ),
+        ];
     }
 
     private IEnumerable<Primitive> StudentLines()

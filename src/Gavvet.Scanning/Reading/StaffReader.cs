@@ -55,9 +55,9 @@ public static class StaffReader
         SignSure = 0.97;
 
     // How far off its place a head may be, in half spaces, where those beside it lie a step apart, and where not.
-    private const double InStep = 0.5,
+    private const double InStep = 0.55,
         OutOfStep = 0.2,
-        MostLean = 0.3;
+        MostLean = 0.4;
 
     /// <summary>The notes of some columns; null where nothing is written in one.</summary>
     /// <param name="page">The page as it was printed.</param>
@@ -129,15 +129,19 @@ public static class StaffReader
         if (all.Length < Nothing * space * space)
             return null;
         var edge = (int)(0.4 * space);
-        if (HeadFinder.Find(ink, ink.Left + edge, ink.Left + ink.Width - edge, space) is not { } head)
+        if (HeadOf(ink, ink.Left + edge, ink.Left + ink.Width - edge, space) is not { } head)
             return new SeenNote(ink, new WrittenHead(ink.Left, ink.Top + (ink.Height / 2.0), 1, 1, 0), null, ReadDoubt.Head);
         bool IsHead(int x, int y) => Math.Pow((x - head.X) / head.Wide, 2) + Math.Pow((y - head.Y) / head.High, 2) < 1.9;
-        // Ledger lines reach a little beyond the head on both sides.
+        // Ledger lines reach a little beyond the head on both sides; where a sign may begin they are known by how thin they are.
         bool IsLedger(int x, int y) =>
-            (y < staffTop - (0.5 * space) || y > staffBottom + (0.5 * space))
+            Math.Max(staffTop - y, y - staffBottom) is var off
+            && off > 0.5 * space
+            && Math.Abs(off - (Math.Round(off / space) * space)) < 0.35 * space
             && Math.Abs(x - head.X) < head.Wide + space
-            && ink.At(x, y - (int)(0.28 * space)).Ink < 0.4
-            && ink.At(x, y + (int)(0.28 * space)).Ink < 0.4;
+            && (
+                x > head.X - head.Wide - (0.4 * space)
+                || (ink.At(x, y - (int)(0.28 * space)).Ink < 0.4 && ink.At(x, y + (int)(0.28 * space)).Ink < 0.4)
+            );
         var beside = all.Where(at => !IsHead(at.X, at.Y)).ToArray();
         // A sign stands before its head, no higher and no lower than it reaches.
         bool IsBefore((int X, int Y) at) =>
@@ -149,6 +153,20 @@ public static class StaffReader
             : other >= Something * space * space ? ReadDoubt.Other
             : ReadDoubt.None;
         return new SeenNote(ink, head, sign.Length < Nothing * space * space ? null : Bounds(sign), doubt);
+    }
+
+    // The bowl of a flat is soon like a head; the head itself stands to its right.
+    private static WrittenHead? HeadOf(WrittenInk ink, int left, int right, double space)
+    {
+        if (HeadFinder.Find(ink, left, right, space) is not { } likest)
+            return null;
+        var beyond = (int)(likest.X + (1.3 * space));
+        return
+            beyond < right
+            && HeadFinder.Find(ink, beyond, right, space) is { Likeness: >= HeadLike } next
+            && Math.Abs(next.Y - likest.Y) < 2 * space
+            ? next
+            : likest;
     }
 
     private static IEnumerable<(int X, int Y)> Pixels(WrittenInk ink, Func<int, int, bool> isMeant)
@@ -198,7 +216,8 @@ public static class StaffReader
         foreach (var (height, column) in known)
         {
             var step = first - Math.Abs(column - top);
-            var at = height!.Value - (isScale ? lean : 0);
+            // How high the hand sets its heads is itself known by a few heads alone, and most hands set them near their places.
+            var at = height!.Value - (isScale ? lean / 2 : 0);
             var place = (int)Math.Round(at);
             places[column] = isScale && Math.Abs(at - step) <= InStep ? (step, true) : (place, Math.Abs(at - place) <= OutOfStep);
         }

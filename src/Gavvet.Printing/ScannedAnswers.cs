@@ -114,7 +114,11 @@ public static class ScannedAnswers
     {
         const int fewest = 3;
         var bare = read.Reverse().TakeWhile(note => note is null).Count();
-        if (read.IsEmpty || read.Length - bare < Math.Min(fewest, read.Length) || read.Take(read.Length - bare).Any(note => note is not { IsCertain: true }))
+        if (
+            read.IsEmpty
+            || read.Length - bare < Math.Min(fewest, read.Length)
+            || read.Take(read.Length - bare).Any(note => note is not { IsCertain: true })
+        )
             return null;
         var bottom = item.What.Clef!.BottomLine.StaffStep;
         var signature = SignatureOf(item, style);
@@ -124,10 +128,9 @@ public static class ScannedAnswers
             figure
                 .Places.Select(
                     (_, column) =>
-                        item.Question.Columns.ElementAtOrDefault(column) is { } given
-                                ? Named(given, bottom + PositionOf(figure, column))
-                            : read[next++] is { } note ? At(note)
-                            : null
+                        item.Question.Columns.ElementAtOrDefault(column) is { } given ? Named(given, bottom + PositionOf(figure, column))
+                        : read[next++] is { } note ? At(note)
+                        : null
                 )
                 .OfType<string>()
         );

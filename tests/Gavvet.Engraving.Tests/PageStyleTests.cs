@@ -163,7 +163,22 @@ public class PageStyleTests
                 var sheet = composed.Worksheet with { PageMarks = new Marks() };
                 foreach (var page in SheetLayout.Student(sheet))
                 {
-                    Assert.Empty(Overlaps.Find(page));
+                    // The strokes of a corner's mark cross, and nothing else does.
+                    Assert.DoesNotContain(Overlaps.Find(page), pair =>
+                        (pair.Item1.Role, pair.Item2.Role) != (Role.CornerMark, Role.CornerMark)
+                    );
+                    var corners = page
+                        .Groups.SelectMany(group => group.Primitives)
+                        .Where(primitive => primitive.Role == Role.CornerMark)
+                        .Select(primitive => primitive.InkBox)
+                        .ToArray();
+                    Assert.Equal(8, corners.Length);
+                    // Printers reach to five millimeters of the edge.
+                    Assert.All(corners, box =>
+                        Assert.True(
+                            box is { Left: >= 5_000, Top: >= 5_000 } && box.Right <= page.Width - 5_000 && box.Bottom <= page.Height - 5_000
+                        )
+                    );
                     var runs = page
                         .Groups.SelectMany(group => group.Primitives)
                         .Where(primitive => primitive.Role == Role.QrCode)

@@ -180,8 +180,24 @@ internal sealed class SheetFurniture(Worksheet sheet, PaperKind kind, PageMetric
             .. corners.SelectMany(corner =>
                 new Primitive[]
                 {
-                    new LinePrimitive(Role.CornerMark, Ink.Given, corner.x - CornerArm, corner.y, corner.x + CornerArm, corner.y, CornerStroke),
-                    new LinePrimitive(Role.CornerMark, Ink.Given, corner.x, corner.y - CornerArm, corner.x, corner.y + CornerArm, CornerStroke),
+                    new LinePrimitive(
+                        Role.CornerMark,
+                        Ink.Given,
+                        corner.x - CornerArm,
+                        corner.y,
+                        corner.x + CornerArm,
+                        corner.y,
+                        CornerStroke
+                    ),
+                    new LinePrimitive(
+                        Role.CornerMark,
+                        Ink.Given,
+                        corner.x,
+                        corner.y - CornerArm,
+                        corner.x,
+                        corner.y + CornerArm,
+                        CornerStroke
+                    ),
                 }
             ),
         ];

@@ -52,7 +52,7 @@ public static class StaffReader
 
     // How like a head, and how surely a sign, what is certain must be.
     private const double HeadLike = 0.34,
-        SignSure = 0.97;
+        SignSure = 0.9;
 
     // How far off its place a head may be, in half spaces, where those beside it lie a step apart, and where not.
     private const double InStep = 0.55,
@@ -93,11 +93,13 @@ public static class StaffReader
         var (sign, sure) = note.Sign is { } box
             ? SignReader.Read(note.Ink, (box.Left + box.Right + 1) / 2.0, note.Head.Y, space)
             : ((Accidental?)null, 1);
+        // Beside ledger lines what seems a double sign may be their ends.
+        var isEnds = sign is (Accidental.DoubleSharp or Accidental.DoubleFlat) && position is (<= -2 or >= 10);
         return new ReadNote(
             position,
             sign,
             note.Doubt != ReadDoubt.None ? note.Doubt
-                : note.Sign is not null && (sign is null || sure < SignSure) ? ReadDoubt.Sign
+                : note.Sign is not null && (sign is null || sure < SignSure || isEnds) ? ReadDoubt.Sign
                 : isClear ? ReadDoubt.None
                 : ReadDoubt.Place
         );

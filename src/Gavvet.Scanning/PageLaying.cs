@@ -29,7 +29,7 @@ public static class PageLaying
     // In pixels of the page: four centimeters.
     private const double FarthestSeen = 240;
 
-    private const int Sparse = 60;
+    private const int Sparse = 120;
 
     private const double PixelMillimeters = PrintedPage.Pixel / 1_000;
 
@@ -93,9 +93,16 @@ public static class PageLaying
             return null;
         List<Pair> pairs = [];
         // Of a page with little print each piece is missed, and is looked for farther off.
-        foreach (var reach in (int[])(page.Features.Count < Sparse ? [24, 14, 6, 4] : [6, 4]))
+        var isSparse = page.Features.Count < Sparse;
+        var print = isSparse ? page.Picture.Smaller(Coarse) : page.Picture;
+        foreach (var (times, reach) in isSparse ? [(Coarse, 24), (Coarse, 12), (1, 6), (1, 4)] : ((int, int)[])[(1, 6), (1, 4)])
         {
-            pairs = [.. page.Features.Select(piece => Match(page.Picture, picture, map, piece, 1, reach)).OfType<Pair>()];
+            pairs =
+            [
+                .. page
+                    .Features.Select(piece => Match(times == 1 ? page.Picture : print, picture, map, piece, times, reach / times))
+                    .OfType<Pair>(),
+            ];
             if (Agreed(pairs) is not var (better, agreeing))
                 return null;
             (map, pairs) = (better, agreeing);

@@ -95,6 +95,37 @@ public class LayingTests
         Assert.True(tally.CalledEmpty >= 0.8 * tally.Empty, $"{tally}");
     }
 
+    // A short paper has a few lines at its top, its foot, and the marks in its corners.
+    [Fact]
+    public void A_page_with_little_print_lies_right_wherever_it_is_printed_or_is_not_laid()
+    {
+        const double most = 0.6;
+        const string recipe =
+            """{"gavvet":1,"seed":3,"title":"Friday","sections":[{"kind":"relative-key","keys":{"flats":3,"sharps":3},"count":2}]}""";
+        var sparse = new PrintedPage(PageSidesRead.Unpack(Pile.Printed(NameSystem.English, recipe).Copies[0].Sides[0]).Student);
+        Assert.True(sparse.Features.Count < 120, $"{sparse.Features.Count}");
+        var (laid, off) = (0, new List<(ulong, double)>());
+        var photographs = (ulong)(8 * Pile.Rounds);
+        for (var seed = 400UL; seed < 400 + photographs; seed++)
+        {
+            var scan = SimulatedScanner.Photograph(sparse.Page, _ => { }, seed);
+            var picture = PictureReader.Read(scan.Jpeg)!;
+            if (
+                CodeFinder.Find(picture, text => PageCode.Problem(text, out _) is null) is not { } found
+                || ScannedPage.Lay(sparse, picture, found) is not var (_, laying)
+            )
+                continue;
+            laid++;
+            var back = laying.Map.Inverse();
+            off.AddRange(
+                sparse.Features.Select(piece => (seed, back.Of(scan.Map.Of(piece.Middle)).To(piece.Middle) * PrintedPage.Pixel / 1_000))
+            );
+        }
+
+        Assert.True(laid * 2 >= (int)photographs, $"{laid} of {photographs}");
+        Assert.All(off, one => Assert.True(one.Item2 < most, $"{one.Item1}: {one.Item2:0.00} mm"));
+    }
+
     [Fact]
     public void Photographs_are_laid_too()
     {

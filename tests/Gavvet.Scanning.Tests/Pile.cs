@@ -57,9 +57,10 @@ internal static class Pile
 
     /// <summary>The record of the printing by the names of a house style.</summary>
     /// <param name="names">The names of notes.</param>
-    public static PrintingRecord Printed(NameSystem names)
+    /// <param name="recipe">What is asked.</param>
+    public static PrintingRecord Printed(NameSystem names, string recipe = Recipe)
     {
-        var sheet = SheetFile.Read(Recipe);
+        var sheet = SheetFile.Read(recipe);
         sheet = sheet with { Style = sheet.Style with { NoteNames = names } };
         var plan = PrintPlan.Of(
             sheet,

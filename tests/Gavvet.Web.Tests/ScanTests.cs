@@ -1,6 +1,8 @@
 using System.IO.Compression;
 using System.Net;
+using System.Text;
 using System.Text.Json;
+using Gavvet.Engraving.Output;
 using Gavvet.Printing;
 using Gavvet.Scanning;
 using Gavvet.Scanning.Simulated;
@@ -146,7 +148,7 @@ public sealed class ScanTests : IAsyncLifetime
 
         // All hands of a question: one decided by a click, the rest at once; what seems empty is left to wait.
         var hands = await _visitor.OpenAsync($"/printings/{_printing}/hands?item=3");
-        Assert.Equal(["Bo", "Änne"], hands.QuerySelectorAll(".hand h3").Select(name => name.TextContent).Order(StringComparer.Ordinal));
+        Assert.Equal(["Bo", "Änne"], hands.QuerySelectorAll(".hand h4").Select(name => name.TextContent).Order(StringComparer.Ordinal));
         var cut = hands.QuerySelector(".hand img")!.GetAttribute("src")!;
         Assert.InRange(PictureReader.Read(await _visitor.BytesAsync(cut))!.Height, 40, 400);
         await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item=3&copy=1&seen=0", ("say", "wrong"));
@@ -352,6 +354,40 @@ public sealed class ScanTests : IAsyncLifetime
         Assert.Empty(await markings.CurrentAsync(_printing));
         var hands = await _visitor.OpenAsync($"/printings/{_printing}/hands?item={read.Item}");
         Assert.NotNull(hands.QuerySelector($"#hand-{copy} .hand-read"));
+        // It lies on the pile of what was read of it, and the marking screen proposes it too; nothing else takes it.
+        var pile = hands.QuerySelectorAll(".hand-pile").Single(one => one.QuerySelector($"#hand-{copy}") is not null);
+        var (kind, mistakes) = (
+            pile.QuerySelector("input[name=kind]")!.GetAttribute("value")!,
+            pile.QuerySelector("input[name=mistakes]")!.GetAttribute("value")!
+        );
+        Assert.Contains(kind, (string[])["Right", "Mistaken"]);
+        using (var data = JsonDocument.Parse(await _visitor.BytesAsync($"/printings/{_printing}/mark?handler=Data")))
+        {
+            var proposed = data
+                .RootElement.GetProperty("papers")
+                .EnumerateArray()
+                .First(one => one.GetProperty("number").GetInt32() == copy)
+                .GetProperty("read")
+                .EnumerateArray()
+                .First(one => one.GetProperty("item").GetInt32() == read.Item);
+            Assert.Equal(pile.QuerySelector(".hand-read")!.TextContent, proposed.GetProperty("words").GetString());
+            Assert.Equal(kind == "Right", proposed.GetProperty("mayBeRight").GetBoolean());
+        }
+
+        var take = $"/printings/{_printing}/hands?handler=Pile&item={read.Item}";
+        await _visitor.PostAsync(take, ("kind", kind), ("mistakes", mistakes));
+        await _visitor.PostAsync(take, ("kind", "Empty"), ("mistakes", ""), ("looked", $"{copy}"));
+        await _visitor.PostAsync(take, ("kind", kind), ("mistakes", $"{mistakes} and more"), ("looked", $"{copy}"));
+        Assert.Empty(await markings.CurrentAsync(_printing));
+        await _visitor.PostAsync(take, ("kind", kind), ("mistakes", mistakes), ("looked", $"{copy}"));
+        var byPile = Assert.Single(await markings.CurrentAsync(_printing)).Value;
+        Assert.Equal(kind == "Right", byPile.Marking.IsRight);
+        Assert.Equal(read.Written, byPile.Marking.Written);
+        Assert.Equal(
+            kind == "Right" ? "MarkedRight" : "MarkedOtherwise",
+            $"{HandPileKindOf(await _visitor.OpenAsync($"/printings/{_printing}/hands?item={read.Item}"), copy)}"
+        );
+        await markings.UndoAsync(_printing, byPile.Id);
         await _visitor.PostAsync($"/printings/{_printing}/hands?handler=Mark&item={read.Item}&copy={copy}&seen=0", ("say", "read"));
         var marked = Assert.Single(await markings.CurrentAsync(_printing));
         Assert.Equal((copy, read.Item), marked.Key);
@@ -372,6 +408,33 @@ public sealed class ScanTests : IAsyncLifetime
             (await _visitor.OpenAsync($"/printings/{_printing}/hands?item={read.Item}")).Body!.TextContent,
             StringComparison.Ordinal
         );
+    }
+
+    // Piles that are decided have no button, and say so.
+    private static HandPileKind? HandPileKindOf(AngleSharp.Dom.IDocument page, int copy) =>
+        page.QuerySelectorAll(".hand-pile").Single(one => one.QuerySelector($"#hand-{copy}") is not null).QuerySelector("h3")!.TextContent
+            is var title
+        && title.StartsWith("Marked right", StringComparison.Ordinal)
+            ? HandPileKind.MarkedRight
+        : title.StartsWith("Marked, and not right", StringComparison.Ordinal) ? HandPileKind.MarkedOtherwise
+        : null;
+
+    [Fact]
+    public async Task The_record_of_the_print_room_holds_its_pages_so_that_scans_are_read_elsewhere()
+    {
+        var record = PrintingRecord.Read(Encoding.UTF8.GetString(await _visitor.BytesAsync($"/printings/{_printing}/record.json")));
+        var pages = (await Open.FindAsync(_printing))!;
+        var kept = await pages.PagesAsync(
+            _visitor.Services.GetRequiredService<PrintingStore>(),
+            record.Copies.SelectMany(copy => copy.Codes)
+        );
+        Assert.All(record.Copies, copy =>
+            Assert.Equal(
+                copy.Codes.Select(code => PageFile.Write(kept[code].Student)),
+                copy.Sides.Select(side => PageFile.Write(PageSidesRead.Unpack(side).Student))
+            )
+        );
+        Assert.NotEmpty(record.Copies);
     }
 
     private static (int Picture, string[] Words)[] Pages(byte[] pdf)

@@ -2,7 +2,8 @@
 # Measures, in a Release build: ratios against what a teacher would use instead; with --gate what a teacher waits for;
 # with --kills what a hundred SIGKILLs leave; with --storm what attacks and crowds do;
 # with --practice a class of sixty at practice while the server is killed; with --phone a phone on a slow line;
-# with --scans what is known, laid and read of simulated piles, 2,000 pages or as many as are said.
+# with --scans what is known, laid and read of simulated piles, 2,000 pages or as many as are said;
+# with --learn-signs the reader of accidentals learns anew what ships with it.
 set -euo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 dotnet build Gavvet.slnx -c Release -v quiet >/dev/null || dotnet build Gavvet.slnx -c Release
@@ -15,5 +16,8 @@ if [ "${1:-}" = --phone ]; then exec node bench/phone.mjs; fi
 if [ "${1:-}" = --scans ]; then
   dotnet bench/Gavvet.Bench/bin/Release/net10.0/Gavvet.Bench.dll sixty-scans
   exec dotnet bench/Gavvet.Bench/bin/Release/net10.0/Gavvet.Bench.dll scans "${2:-2000}"
+fi
+if [ "${1:-}" = --learn-signs ]; then
+  exec dotnet bench/Gavvet.Bench/bin/Release/net10.0/Gavvet.Bench.dll learn-signs "${2:-1500}" src/Gavvet.Scanning/Reading/signs.bin
 fi
 exec node bench/measure.mjs
